@@ -1,0 +1,91 @@
+#include "colour/cielab.h"
+
+#include "base/text.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <numbers>
+
+namespace iris {
+namespace {
+
+constexpr double delta = 6.0 / 29.0;
+constexpr double degreesPerRadian = 180.0 / std::numbers::pi;
+
+double compress(double t)
+{
+    return t > delta * delta * delta ? std::cbrt(t) : t / (3 * delta * delta) + 4.0 / 29.0;
+}
+
+double expand(double f)
+{
+    return f > delta ? f * f * f : 3 * delta * delta * (f - 4.0 / 29.0);
+}
+
+} // namespace
+
+Lab toLab(const Xyz& xyz, const Xyz& white)
+{
+    const double fx = compress(xyz.x / white.x);
+    const double fy = compress(xyz.y / white.y);
+    const double fz = compress(xyz.z / white.z);
+    return {116 * fy - 16, 500 * (fx - fy), 200 * (fy - fz)};
+}
+
+Xyz toXyz(const Lab& lab, const Xyz& white)
+{
+    const double fy = (lab.l + 16) / 116;
+    return {white.x * expand(fy + lab.a / 500), white.y * expand(fy), white.z * expand(fy - lab.b / 200)};
+}
+
+Lch toLch(const Lab& lab)
+{
+    const double chroma = std::hypot(lab.a, lab.b);
+    const double hue = chroma > 0 ? normalisedDegrees(std::atan2(lab.b, lab.a) * degreesPerRadian) : 0;
+    return {lab.l, chroma, hue};
+}
+
+Lab toLab(const Lch& lch)
+{
+    const double radians = lch.hueDegrees / degreesPerRadian;
+    return {lch.l, lch.chroma * std::cos(radians), lch.chroma * std::sin(radians)};
+}
+
+double normalisedDegrees(double degrees)
+{
+    const double wrapped = std::fmod(degrees, 360.0);
+    const double positive = wrapped < 0 ? wrapped + 360.0 : wrapped;
+    return positive >= 360.0 ? 0.0 : positive;
+}
+
+double signedDegreesBetween(double from, double to)
+{
+    const double difference = normalisedDegrees(to - from);
+    return difference > 180.0 ? difference - 360.0 : difference;
+}
+
+Result<Lab> parseLab(std::string_view text)
+{
+    std::string separated(text);
+    std::ranges::replace_if(separated, [](char c) { return c == ',' || c == ';' || c == '\t'; }, ' ');
+    std::array<double, 3> values{};
+    std::size_t count = 0;
+    for (const std::string& piece : split(separated, ' ')) {
+        if (piece.empty())
+            continue;
+        const auto number = parseNumber(piece);
+        if (!number || count == 3)
+            return failure(ErrorCode::BadColour, "a colour is three numbers, L, a and b, as in 62, -14, 38");
+        values[count++] = *number;
+    }
+    if (count != 3)
+        return failure(ErrorCode::BadColour, "a colour is three numbers, L, a and b, as in 62, -14, 38");
+    if (values[0] < 0 || values[0] > 100)
+        return failure(ErrorCode::BadColour, "L runs from 0 (black) to 100 (white)");
+    if (std::abs(values[1]) > 128 || std::abs(values[2]) > 128)
+        return failure(ErrorCode::BadColour, "a and b run from -128 to 128");
+    return Lab{values[0], values[1], values[2]};
+}
+
+} // namespace iris

@@ -1,0 +1,80 @@
+#include "colour/deltae.h"
+
+#include <cmath>
+#include <numbers>
+
+namespace iris {
+namespace {
+
+double radians(double degrees)
+{
+    return degrees * std::numbers::pi / 180.0;
+}
+
+double pow7(double value)
+{
+    const double cube = value * value * value;
+    return cube * cube * value;
+}
+
+/// sqrt(C^7 / (C^7 + 25^7)), the weight that grows with chroma.
+double chromaShare(double chroma)
+{
+    const double c7 = pow7(chroma);
+    return std::sqrt(c7 / (c7 + pow7(25.0)));
+}
+
+/// Sharma et al. equation 14: the mean hue, where a neutral counts for nothing.
+double meanHue(const Lch& first, const Lch& second)
+{
+    const double sum = first.hueDegrees + second.hueDegrees;
+    if (first.chroma * second.chroma == 0)
+        return sum;
+    if (std::abs(first.hueDegrees - second.hueDegrees) <= 180)
+        return sum / 2;
+    return sum < 360 ? (sum + 360) / 2 : (sum - 360) / 2;
+}
+
+double hueDifference(const Lch& first, const Lch& second)
+{
+    if (first.chroma * second.chroma == 0)
+        return 0;
+    const double plain = second.hueDegrees - first.hueDegrees;
+    if (plain > 180)
+        return plain - 360;
+    return plain < -180 ? plain + 360 : plain;
+}
+
+} // namespace
+
+double deltaE00(const Lab& first, const Lab& second)
+{
+    const double meanC = (std::hypot(first.a, first.b) + std::hypot(second.a, second.b)) / 2;
+    const double stretch = 1.5 - 0.5 * chromaShare(meanC);
+    const Lch one = toLch(Lab{first.l, first.a * stretch, first.b});
+    const Lch two = toLch(Lab{second.l, second.a * stretch, second.b});
+
+    const double dL = two.l - one.l;
+    const double dC = two.chroma - one.chroma;
+    const double dH = 2 * std::sqrt(one.chroma * two.chroma) * std::sin(radians(hueDifference(one, two)) / 2);
+
+    const double l = (one.l + two.l) / 2 - 50;
+    const double c = (one.chroma + two.chroma) / 2;
+    const double h = meanHue(one, two);
+    const double t = 1 - 0.17 * std::cos(radians(h - 30)) + 0.24 * std::cos(radians(2 * h))
+        + 0.32 * std::cos(radians(3 * h + 6)) - 0.20 * std::cos(radians(4 * h - 63));
+    const double bump = (h - 275) / 25;
+    const double turn = -std::sin(radians(60 * std::exp(-bump * bump))) * 2 * chromaShare(c);
+
+    const double lTerm = dL / (1 + 0.015 * l * l / std::sqrt(20 + l * l));
+    const double cTerm = dC / (1 + 0.045 * c);
+    const double hTerm = dH / (1 + 0.015 * c * t);
+    return std::sqrt(lTerm * lTerm + cTerm * cTerm + hTerm * hTerm + turn * cTerm * hTerm);
+}
+
+double deltaE76(const Lab& first, const Lab& second)
+{
+    return std::hypot(first.l - second.l, first.a - second.a, first.b - second.b);
+}
+
+} // namespace iris

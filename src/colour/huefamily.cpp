@@ -1,0 +1,81 @@
+#include "colour/huefamily.h"
+
+#include "base/text.h"
+
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+struct Row {
+    HueFamily family;
+    std::string_view name;
+    std::optional<double> middle;
+    double startsAt; ///< hue angle where the family begins, on the wheel
+    HueFamily previous;
+    HueFamily next;
+};
+
+using enum HueFamily;
+
+constexpr std::array<Row, 9> rows{{
+    {Red, "red", 10.0, 335.0, Violet, Orange},
+    {Orange, "orange", 57.0, 38.0, Red, Yellow},
+    {Yellow, "yellow", 93.0, 70.0, Orange, Green},
+    {Green, "green", 165.0, 108.0, Yellow, Blue},
+    {Blue, "blue", 257.0, 215.0, Green, Violet},
+    {Violet, "violet", 315.0, 290.0, Blue, Red},
+    {Brown, "brown", 68.0, 0.0, Red, Yellow},
+    {Black, "black", std::nullopt, 0.0, Black, Black},
+    {White, "white", std::nullopt, 0.0, White, White},
+}};
+
+const Row& rowOf(HueFamily family)
+{
+    return rows[static_cast<std::size_t>(family)];
+}
+
+} // namespace
+
+std::string_view nameOf(HueFamily family)
+{
+    return rowOf(family).name;
+}
+
+std::optional<HueFamily> hueFamilyNamed(std::string_view name)
+{
+    const std::string wanted = lowered(trimmed(name));
+    const auto row = std::ranges::find(rows, wanted, &Row::name);
+    return row == rows.end() ? std::nullopt : std::optional(row->family);
+}
+
+std::optional<double> middleDegrees(HueFamily family)
+{
+    return rowOf(family).middle;
+}
+
+std::optional<HueFamily> hueFamilyOf(const Lab& lab)
+{
+    const Lch lch = toLch(lab);
+    if (lch.chroma < 3)
+        return std::nullopt;
+    // Red begins below 360 and so also holds the angles before orange.
+    HueFamily found = Red;
+    for (std::size_t i = 0; i < wheelFamilyCount; ++i) {
+        if (rows[i].family != Red && lch.hueDegrees >= rows[i].startsAt && lch.hueDegrees < rowOf(Red).startsAt)
+            found = rows[i].family;
+    }
+    return found;
+}
+
+HueFamily nextFamily(HueFamily family)
+{
+    return rowOf(family).next;
+}
+
+HueFamily previousFamily(HueFamily family)
+{
+    return rowOf(family).previous;
+}
+
+} // namespace iris

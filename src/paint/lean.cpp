@@ -1,0 +1,59 @@
+#include "paint/lean.h"
+
+#include <cmath>
+
+namespace iris {
+namespace {
+
+double middleHalfWidth(HueFamily family)
+{
+    switch (family) {
+    case HueFamily::Yellow:
+        return 2;
+    case HueFamily::Blue:
+        return 5;
+    default:
+        return 4;
+    }
+}
+
+bool isColourless(HueFamily family)
+{
+    return family == HueFamily::Black || family == HueFamily::White;
+}
+
+Lean undertoneOf(const Lab& thin, HueFamily family)
+{
+    Lean lean{family, family, 0};
+    // hueFamilyOf() wants chroma 3; a black tells its side a little earlier.
+    const Lch lch = toLch(thin);
+    if (lch.chroma >= 2)
+        lean.towards = hueFamilyOf(toLab(Lch{lch.l, 10, lch.hueDegrees})).value_or(family);
+    return lean;
+}
+
+} // namespace
+
+Lean leanOf(const Lab& thin, HueFamily family)
+{
+    if (isColourless(family))
+        return undertoneOf(thin, family);
+    Lean lean{family, family, signedDegreesBetween(*middleDegrees(family), toLch(thin).hueDegrees)};
+    if (std::abs(lean.degrees) > middleHalfWidth(family))
+        lean.towards = lean.degrees > 0 ? nextFamily(family) : previousFamily(family);
+    return lean;
+}
+
+std::string describeSide(const Lean& lean)
+{
+    if (!lean.inTheMiddle())
+        return "leans " + std::string(nameOf(lean.towards));
+    return isColourless(lean.family) ? "neutral" : "near the middle";
+}
+
+std::string describe(const Lean& lean)
+{
+    return std::string(nameOf(lean.family)) + ", " + describeSide(lean);
+}
+
+} // namespace iris

@@ -1,0 +1,31 @@
+#pragma once
+
+#include "colour/huefamily.h"
+
+#include <string>
+
+namespace iris {
+
+/// On which side of its family's middle a paint stands.
+struct Lean {
+    HueFamily family = HueFamily::Black;
+    HueFamily towards = HueFamily::Black; ///< the neighbour it leans to; its own family when it stands in the middle
+    double degrees = 0;                   ///< signed way from the middle, positive anticlockwise (red to yellow)
+
+    bool inTheMiddle() const { return towards == family; }
+
+    bool operator==(const Lean&) const = default;
+};
+
+/// The lean of a thin wash within a family. Within 4 degrees of the middle it leans nowhere (yellow 2, blue 5:
+/// yellows crowd together and blues spread). Black and white lean to the family of their undertone when its chroma
+/// is 2 or more. Source: common practice (trade facts 7).
+Lean leanOf(const Lab& thin, HueFamily family);
+
+/// "yellow, leans green", "blue, near the middle", "black, neutral".
+std::string describe(const Lean& lean);
+
+/// "leans green", "near the middle", "neutral".
+std::string describeSide(const Lean& lean);
+
+} // namespace iris

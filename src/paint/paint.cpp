@@ -1,0 +1,107 @@
+#include "paint/paint.h"
+
+#include <algorithm>
+#include <cassert>
+
+namespace iris {
+namespace {
+
+Film mixedFilm(const std::vector<Paint>& paints)
+{
+    double total = 0;
+    for (const Paint& paint : paints)
+        total += paint.strength;
+    Film mixed;
+    for (const Paint& paint : paints) {
+        for (std::size_t band = 0; band < bandCount; ++band) {
+            mixed.absorption[band] += paint.film.absorption[band] * paint.strength / total;
+            mixed.scattering[band] += paint.film.scattering[band] * paint.strength / total;
+        }
+    }
+    return mixed;
+}
+
+void addCautions(std::vector<std::string>& cautions, const std::vector<std::string>& more)
+{
+    for (const std::string& token : more)
+        if (token != "none" && std::ranges::find(cautions, token) == cautions.end())
+            cautions.push_back(token);
+}
+
+Paint blended(const std::vector<Paint>& paints)
+{
+    Paint blend = paints.front();
+    blend.film = mixedFilm(paints);
+    blend.swatch = swatchOf(blend.film);
+    blend.worstResidual = 0;
+    double strength = 0;
+    bool sameFamily = true;
+    for (const Paint& paint : paints) {
+        if (&paint != &paints.front())
+            blend.name += " + " + paint.name;
+        strength += paint.strength;
+        sameFamily = sameFamily && paint.family == blend.family;
+        blend.staining = std::max(blend.staining, paint.staining);
+        blend.granulation = std::max(blend.granulation, paint.granulation);
+        blend.lightfastness = std::max(blend.lightfastness, paint.lightfastness);
+        blend.worstResidual = std::max(blend.worstResidual, paint.worstResidual);
+        if (&paint != &paints.front())
+            blend.codes.insert(blend.codes.end(), paint.codes.begin(), paint.codes.end());
+        addCautions(blend.cautions, paint.cautions);
+    }
+    blend.strength = strength / static_cast<double>(paints.size());
+    if (!sameFamily)
+        blend.family = familyOf(blend.swatch);
+    return blend;
+}
+
+} // namespace
+
+std::string_view nameOf(ColourSource source)
+{
+    return source == ColourSource::Typical ? "typical" : "measured";
+}
+
+Paint paintOf(const ReferencePigment& pigment, FilmCache& films)
+{
+    Paint paint;
+    paint.name = pigment.commonName;
+    paint.codes = {pigment.code};
+    paint.family = pigment.family;
+    paint.swatch = {pigment.full, pigment.thin, pigment.overBlack};
+    const RebuiltFilm rebuilt = films.rebuilt(paint.swatch);
+    paint.film = rebuilt.film;
+    paint.worstResidual = rebuilt.worstResidual();
+    paint.strength = pigment.strength;
+    paint.staining = pigment.staining;
+    paint.granulation = pigment.granulation;
+    paint.lightfastness = pigment.lightfastness;
+    addCautions(paint.cautions, pigment.cautions);
+    return paint;
+}
+
+Paint paintOf(const std::vector<const ReferencePigment*>& pigments, FilmCache& films)
+{
+    assert(!pigments.empty());
+    std::vector<Paint> paints;
+    paints.reserve(pigments.size());
+    for (const ReferencePigment* pigment : pigments)
+        paints.push_back(paintOf(*pigment, films));
+    return paints.size() == 1 ? paints.front() : blended(paints);
+}
+
+HueFamily familyOf(const Swatch& swatch)
+{
+    const Lch full = toLch(swatch.full);
+    const Lch thin = toLch(swatch.thin);
+    if (thin.chroma < 4 && full.chroma < 6)
+        return full.l > 70 ? HueFamily::White : HueFamily::Black;
+    const HueFamily wheel = hueFamilyOf(swatch.thin.l > 0 && thin.chroma >= 3 ? swatch.thin : swatch.full)
+                                .value_or(HueFamily::Black);
+    const bool earthHue = full.hueDegrees > 25 && full.hueDegrees < 88;
+    if (earthHue && full.l < 48 && full.chroma < 40)
+        return HueFamily::Brown;
+    return wheel;
+}
+
+} // namespace iris

@@ -1,0 +1,55 @@
+#pragma once
+
+#include "paint/lean.h"
+#include "paint/rebuild.h"
+#include "paint/transparency.h"
+#include "pigment/referencetable.h"
+
+#include <string>
+#include <vector>
+
+namespace iris {
+
+/// Where a paint's colours come from.
+enum class ColourSource {
+    Typical,  ///< the reference table, from memory
+    Measured, ///< the painter's own swatch
+};
+
+/// "typical" or "measured".
+std::string_view nameOf(ColourSource source);
+
+/// A tube of paint as the model sees it: what it does to light, and what it is known for.
+struct Paint {
+    std::string name;
+    std::vector<PigmentCode> codes;
+    HueFamily family = HueFamily::Black;
+    ColourSource source = ColourSource::Typical;
+    Swatch swatch;
+    Film film;
+    double worstResidual = 0;  ///< deltaE00 between the swatch and the film found for it
+    double strength = 1;       ///< tinting strength a part, ultramarine PB29 = 1
+    int staining = 0;          ///< 0 lifts clean to 3 heavy
+    int granulation = 0;       ///< 0 none to 3 heavy
+    int lightfastness = 1;     ///< 1 excellent to 5 fugitive
+    std::vector<std::string> cautions; ///< tokens of ReferenceTable::cautions()
+
+    Lean lean() const { return leanOf(swatch.thin, family); }
+    Transparency transparency() const { return transparencyOf(swatch, film); }
+
+    bool operator==(const Paint&) const = default;
+};
+
+/// The typical paint of one row of the table.
+Paint paintOf(const ReferencePigment& pigment, FilmCache& films);
+
+/// The typical paint of a tube of several pigments: their films mixed in equal parts by tinting strength, the mean
+/// strength, and the worst of each rating. At least one row; the family is that of the mixed full wash, or the
+/// pigments' own when they agree.
+Paint paintOf(const std::vector<const ReferencePigment*>& pigments, FilmCache& films);
+
+/// The family of a painted swatch when no pigment tells it: by hue, with dark or dull oranges as brown and colours
+/// without chroma as black or white.
+HueFamily familyOf(const Swatch& swatch);
+
+} // namespace iris

@@ -1,0 +1,35 @@
+#pragma once
+
+#include "colour/cielab.h"
+#include "paint/film.h"
+
+namespace iris {
+
+/// The washes painters speak of, as film thickness.
+namespace wash {
+inline constexpr double full = 1.0;
+inline constexpr double middle = 0.45;
+inline constexpr double thin = 0.2;
+} // namespace wash
+
+/// Light thrown back by the surface before it enters the film. It keeps real darks at L* 15 to 20.
+/// Source: the constants of the reference table, data/reference/README.md.
+inline constexpr double surfaceReflection = 0.02;
+
+/// Reflectance under the surface of the white paper of the reference table (about Lab 96, 0, 1):
+/// 0.90 - 0.05 exp(-((nm - 380) / 40)^2).
+const Spectrum& whitePaper();
+
+/// Reflectance under the surface of the waterproof black line that swatches cross: 0.03.
+const Spectrum& blackLine();
+
+/// The reflectance an eye or instrument sees: r0 + (1 - r0) R, r0 = surfaceReflection.
+Spectrum seen(const Spectrum& underSurface);
+
+/// What a paper must reflect under its surface for the eye to see it as `observed`; never below 0.
+Spectrum underSurface(const Spectrum& observed);
+
+/// The colour seen of a film of some thickness over a backing, CIELAB D50.
+Lab seenLab(const Film& film, double thickness, const Spectrum& backing);
+
+} // namespace iris

@@ -1,0 +1,222 @@
+#include "paint/rebuild.h"
+
+#include "colour/deltae.h"
+#include "colour/observer.h"
+#include "paint/paper.h"
+
+#include <Eigen/Dense>
+#include <algorithm>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr int unknowns = static_cast<int>(bandCount) + 2; // log K, then offset and slope of log S
+constexpr int measurements = 9;
+using Unknowns = Eigen::Matrix<double, unknowns, 1>;
+using Covariance = Eigen::Matrix<double, unknowns, unknowns>;
+using Residuals = Eigen::Matrix<double, measurements, 1>;
+using Jacobian = Eigen::Matrix<double, measurements, unknowns>;
+
+// How rough log K may be: standard deviation of its second and first differences from band to band, and of its
+// level; then the same for the offset and slope of log S. Chosen on the reference table: loose enough for the steep
+// edge of an organic yellow, tight enough to keep the far red from wandering.
+constexpr double secondDifferenceSd = 0.45;
+constexpr double firstDifferenceSd = 1.2;
+constexpr double levelSd = 8.0;
+constexpr double levelMean = -0.5;
+constexpr double scatterOffsetSd = 3.0;
+constexpr double scatterOffsetMean = -2.0;
+constexpr double scatterSlopeSd = 0.5;
+
+struct Prior {
+    Unknowns mean;
+    Covariance precision;
+    Covariance covariance;
+};
+
+Prior makePrior()
+{
+    Prior prior;
+    prior.mean.setConstant(levelMean);
+    prior.mean[unknowns - 2] = scatterOffsetMean;
+    prior.mean[unknowns - 1] = 0;
+    prior.precision.setZero();
+    const int bands = static_cast<int>(bandCount);
+    for (int i = 0; i + 1 < bands; ++i) {
+        Unknowns first = Unknowns::Zero();
+        first[i] = -1 / firstDifferenceSd;
+        first[i + 1] = 1 / firstDifferenceSd;
+        prior.precision += first * first.transpose();
+    }
+    for (int i = 0; i + 2 < bands; ++i) {
+        Unknowns second = Unknowns::Zero();
+        second[i] = second[i + 2] = 1 / secondDifferenceSd;
+        second[i + 1] = -2 / secondDifferenceSd;
+        prior.precision += second * second.transpose();
+    }
+    for (int i = 0; i < bands; ++i)
+        prior.precision(i, i) += 1 / (levelSd * levelSd);
+    prior.precision(unknowns - 2, unknowns - 2) = 1 / (scatterOffsetSd * scatterOffsetSd);
+    prior.precision(unknowns - 1, unknowns - 1) = 1 / (scatterSlopeSd * scatterSlopeSd);
+    prior.covariance = prior.precision.inverse();
+    return prior;
+}
+
+const Prior& prior()
+{
+    static const Prior shared = makePrior();
+    return shared;
+}
+
+/// Where a band stands between -1 (380 nm) and 1 (730 nm).
+double position(int band)
+{
+    return (2.0 * band - (static_cast<double>(bandCount) - 1)) / (static_cast<double>(bandCount) - 1);
+}
+
+Film filmOf(const Unknowns& x)
+{
+    Film film;
+    for (int band = 0; band < static_cast<int>(bandCount); ++band) {
+        const auto i = static_cast<std::size_t>(band);
+        film.absorption[i] = std::exp(std::clamp(x[band], -14.0, 7.0));
+        film.scattering[i] = std::exp(std::clamp(x[unknowns - 2] + x[unknowns - 1] * position(band), -14.0, 5.0));
+    }
+    return film;
+}
+
+struct View {
+    double thickness;
+    const Spectrum& backing;
+};
+
+std::array<View, 3> views()
+{
+    return {View{wash::full, whitePaper()}, View{wash::thin, whitePaper()}, View{wash::full, blackLine()}};
+}
+
+Eigen::Vector3d vectorOf(const Lab& lab)
+{
+    return {lab.l, lab.a, lab.b};
+}
+
+/// dLab/dXYZ. Every colour seen lies above the surface reflection, so the cube-root branch of CIELAB is enough for
+/// the slope; the value itself comes from toLab().
+Eigen::Matrix3d labPerXyz(const Xyz& xyz)
+{
+    const auto slope = [](double value, double white) { return std::pow(value / white, -2.0 / 3.0) / (3 * white); };
+    const double fx = slope(xyz.x, d50White.x);
+    const double fy = slope(xyz.y, d50White.y);
+    const double fz = slope(xyz.z, d50White.z);
+    Eigen::Matrix3d matrix;
+    matrix << 0, 116 * fy, 0, 500 * fx, -500 * fy, 0, 0, 200 * fy, -200 * fz;
+    return matrix;
+}
+
+/// The nine colours numbers of a film, and their slopes in the unknowns.
+void evaluate(const Unknowns& x, Residuals& colours, Jacobian* slopes)
+{
+    const Film film = filmOf(x);
+    int row = 0;
+    for (const View& view : views()) {
+        Spectrum reflectance{};
+        Eigen::Matrix<double, 3, unknowns> xyzSlopes = Eigen::Matrix<double, 3, unknowns>::Zero();
+        for (int band = 0; band < static_cast<int>(bandCount); ++band) {
+            const auto i = static_cast<std::size_t>(band);
+            const FilmPoint point
+                = filmPoint(film.absorption[i], film.scattering[i], view.thickness, view.backing[i]);
+            reflectance[i] = surfaceReflection + (1 - surfaceReflection) * point.reflectance;
+            const Eigen::Vector3d weight = (1 - surfaceReflection)
+                * Eigen::Vector3d(d50Weights[0][i], d50Weights[1][i], d50Weights[2][i]);
+            const double perLogS = point.perScattering * film.scattering[i];
+            xyzSlopes.col(band) = weight * (point.perAbsorption * film.absorption[i]);
+            xyzSlopes.col(unknowns - 2) += weight * perLogS;
+            xyzSlopes.col(unknowns - 1) += weight * (perLogS * position(band));
+        }
+        const Xyz xyz = toXyz(reflectance);
+        colours.segment<3>(row) = vectorOf(toLab(xyz, d50White));
+        if (slopes)
+            slopes->middleRows<3>(row) = labPerXyz(xyz) * xyzSlopes;
+        row += 3;
+    }
+}
+
+double cost(const Unknowns& x, const Residuals& target, double sigma)
+{
+    Residuals colours;
+    evaluate(x, colours, nullptr);
+    const Unknowns offset = x - prior().mean;
+    return offset.dot(prior().precision * offset) + (target - colours).squaredNorm() / (sigma * sigma);
+}
+
+/// One damped step; returns false when no step makes the fit better.
+bool improve(Unknowns& x, const Residuals& target, double sigma)
+{
+    Residuals colours;
+    Jacobian slopes;
+    evaluate(x, colours, &slopes);
+    const Eigen::Matrix<double, unknowns, measurements> gain = prior().covariance * slopes.transpose();
+    Eigen::Matrix<double, measurements, measurements> spread = slopes * gain;
+    spread.diagonal().array() += sigma * sigma;
+    const Unknowns offset = x - prior().mean;
+    const Unknowns step
+        = prior().mean + gain * spread.ldlt().solve(target - colours + slopes * offset) - x;
+
+    const double before = cost(x, target, sigma);
+    for (double share = 1; share > 1e-3; share /= 2) {
+        const Unknowns candidate = x + share * step;
+        const double after = cost(candidate, target, sigma);
+        if (after < before) {
+            x = candidate;
+            return before - after > 1e-6 * before;
+        }
+    }
+    return false;
+}
+
+} // namespace
+
+double RebuiltFilm::worstResidual() const
+{
+    return std::ranges::max(residual);
+}
+
+Swatch swatchOf(const Film& film)
+{
+    return {seenLab(film, wash::full, whitePaper()), seenLab(film, wash::thin, whitePaper()),
+            seenLab(film, wash::full, blackLine())};
+}
+
+RebuiltFilm rebuildFilm(const Swatch& swatch)
+{
+    Residuals target;
+    target << vectorOf(swatch.full), vectorOf(swatch.thin), vectorOf(swatch.overBlack);
+    Unknowns x = prior().mean;
+    for (const double sigma : {16.0, 8.0, 4.0, 2.0, 1.0, 0.5, 0.25, 0.1, 0.05})
+        for (int step = 0; step < 4 && improve(x, target, sigma); ++step) {}
+    for (int step = 0; step < 20 && improve(x, target, 0.05); ++step) {}
+
+    RebuiltFilm result{filmOf(x), {}};
+    const Swatch own = swatchOf(result.film);
+    result.residual = {deltaE00(own.full, swatch.full), deltaE00(own.thin, swatch.thin),
+                       deltaE00(own.overBlack, swatch.overBlack)};
+    return result;
+}
+
+RebuiltFilm FilmCache::rebuilt(const Swatch& swatch)
+{
+    const std::array<double, 9> key{swatch.full.l,      swatch.full.a,      swatch.full.b,
+                                    swatch.thin.l,      swatch.thin.a,      swatch.thin.b,
+                                    swatch.overBlack.l, swatch.overBlack.a, swatch.overBlack.b};
+    {
+        const std::scoped_lock lock(m_mutex);
+        if (const auto found = m_films.find(key); found != m_films.end())
+            return found->second;
+    }
+    const RebuiltFilm film = rebuildFilm(swatch);
+    const std::scoped_lock lock(m_mutex);
+    return m_films.emplace(key, film).first->second;
+}
+
+} // namespace iris

@@ -1,0 +1,39 @@
+#pragma once
+
+#include "paint/rebuild.h"
+
+#include <string>
+#include <string_view>
+
+namespace iris {
+
+enum class TransparencyClass { Transparent, SemiTransparent, SemiOpaque, Opaque };
+
+/// How much a full-strength film hides what is below it.
+struct Transparency {
+    double opacityIndex = 0; ///< 0 clear to about 1 hiding; sqrt(hiding * veil)
+    double hiding = 0;       ///< H, 0 to 1: how much of the black line is gone
+    double veil = 0;         ///< V = S / (1 + S), 0 to 1
+    TransparencyClass kind = TransparencyClass::Transparent;
+    bool uncertain = false;  ///< near a threshold, or so dark that the line tells little
+
+    bool operator==(const Transparency&) const = default;
+};
+
+/// The transparency index of data/reference/README.md. With X/Xn, Y/Yn, Z/Zn under D50 and r0 the surface
+/// reflection: w = sum(full - r0), b = sum(black - r0); q = (Yline - r0) / (Ypaper - r0);
+/// H = (b/w - q) / (1 - q) clipped to 0..1; V = S / (1 + S) with S averaged over the bands;
+/// index = sqrt(H V): below 0.10 transparent, to 0.22 semi-transparent, to 0.38 semi-opaque, above opaque.
+/// Uncertain within 0.015 of a threshold, or when the full wash is darker than L* 25.
+Transparency transparencyOf(const Swatch& swatch, const Film& film);
+
+/// The same for a film whose swatch is not painted, such as a mix.
+Transparency transparencyOf(const Film& film);
+
+/// "transparent", "semi-transparent", "semi-opaque", "opaque".
+std::string_view nameOf(TransparencyClass kind);
+
+/// The name, with "probably" before it when uncertain.
+std::string describe(const Transparency& transparency);
+
+} // namespace iris
