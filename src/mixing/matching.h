@@ -1,0 +1,55 @@
+#pragma once
+
+#include "mixing/mixkernel.h"
+
+#include <optional>
+
+namespace iris {
+
+/// A recipe that comes near a wanted colour.
+struct Match {
+    Recipe recipe;
+    Lab colour;         ///< what the recipe gives, double precision
+    double apart = 0;   ///< deltaE00 to the wanted colour
+
+    bool operator==(const Match&) const = default;
+};
+
+struct MatchOptions {
+    double tolerance = 7;         ///< deltaE00 within which a recipe covers the need, > 0
+    int mostTubes = 3;            ///< 1 to 3
+    std::size_t mostMatches = 20; ///< how many sets of tubes to list
+};
+
+/// The best recipe of each set of up to three paints that comes within the tolerance, fewest tubes first and the
+/// closest first among equals; a set is left out when a smaller set inside it already comes at least as close.
+std::vector<Match> matchesFor(const Lab& wanted, std::span<const Paint> paints, const MatchOptions& options = {});
+
+/// The closest recipe of one set of one to three different paints, over all ratios and washes.
+Match closestOfSet(const Lab& wanted, std::span<const std::size_t> set, std::span<const Paint> paints,
+                   const MixKernel& kernel);
+
+/// The closest recipe of any set of up to `mostTubes` paints; fewest tubes among equals. Nothing for no paints.
+std::optional<Match> closestMatch(const Lab& wanted, std::span<const Paint> paints, int mostTubes = 3);
+
+/// Calls visit(set) for every set of 1 to `mostTubes` paints out of `count`, in order, single paints first.
+template <typename Visit>
+void forEachSet(std::size_t count, int mostTubes, Visit&& visit)
+{
+    std::array<std::size_t, 3> set{};
+    for (set[0] = 0; set[0] < count; ++set[0])
+        visit(std::span<const std::size_t>(set.data(), 1));
+    if (mostTubes < 2)
+        return;
+    for (set[0] = 0; set[0] < count; ++set[0])
+        for (set[1] = set[0] + 1; set[1] < count; ++set[1])
+            visit(std::span<const std::size_t>(set.data(), 2));
+    if (mostTubes < 3)
+        return;
+    for (set[0] = 0; set[0] < count; ++set[0])
+        for (set[1] = set[0] + 1; set[1] < count; ++set[1])
+            for (set[2] = set[1] + 1; set[2] < count; ++set[2])
+                visit(std::span<const std::size_t>(set.data(), 3));
+}
+
+} // namespace iris

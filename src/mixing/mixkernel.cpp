@@ -1,0 +1,464 @@
+#include "mixing/mixkernel.h"
+
+#include "colour/observer.h"
+#include "paint/paper.h"
+
+#include <algorithm>
+#include <cassert>
+#include <cmath>
+
+// Highway compiles this file once for each instruction set it knows and picks one at run time.
+#undef HWY_TARGET_INCLUDE
+#define HWY_TARGET_INCLUDE "mixing/mixkernel.cpp"
+#include <hwy/foreach_target.h>
+
+#include <hwy/contrib/math/math-inl.h>
+#include <hwy/highway.h>
+
+#ifndef IRIS_MIXKERNEL_SHARED
+#define IRIS_MIXKERNEL_SHARED
+
+namespace iris::kernel {
+
+/// What each band adds to X/Xn, Y/Yn, Z/Zn under the surface, and what the surface adds, in single precision.
+struct Weights {
+    std::array<std::array<float, 3>, bandCount> perBand{};
+    float surface = static_cast<float>(surfaceReflection);
+};
+
+/// One set of tubes with its shares of strength for 16 ratios.
+struct Job {
+    std::array<const float*, 3> films{};                         ///< K then S of each tube, times its strength
+    std::array<std::array<float, chunkRatios>, 3> shares{};      ///< parts / sum(parts * strength)
+    std::size_t tubes = 1;
+    std::array<float, bandCount> paper{};
+};
+
+} // namespace iris::kernel
+
+#endif
+
+HWY_BEFORE_NAMESPACE();
+namespace iris::kernel::HWY_NAMESPACE {
+
+namespace hn = hwy::HWY_NAMESPACE;
+using Tag = hn::CappedTag<float, chunkRatios>;
+using V = hn::Vec<Tag>;
+
+constexpr std::size_t washCount = recipeWashes.size();
+// exp(2 B x) is held below this so that the product of two of them stays finite; such a film hides its backing entirely.
+constexpr float largestExponent = 40.0F;
+
+/// 1 / d to nearly full precision: an estimate and one Newton step.
+HWY_INLINE V reciprocal(V d)
+{
+    const V guess = hn::ApproximateReciprocal(d);
+    return hn::Mul(guess, hn::NegMulAdd(guess, d, hn::Set(Tag(), 2.0F)));
+}
+
+/// Square root of a positive value: an estimate of its inverse and one Newton step. Half the time of the exact one.
+HWY_INLINE V squareRoot(V x)
+{
+    const Tag d;
+    const V guess = hn::ApproximateReciprocalSqrt(x);
+    const V root = hn::Mul(x, guess);
+    const V correction = hn::NegMulAdd(hn::Mul(root, guess), hn::Set(d, 0.5F), hn::Set(d, 1.5F));
+    return hn::Mul(root, correction);
+}
+
+/// exp(x) for 0 <= x <= 8: 2^n times a polynomial on +-ln(2)/2 (Taylor to the sixth power, 1.2e-7). Adding 1.5 * 2^23
+/// rounds to the whole number n and leaves it in the lowest bits, ready to become the exponent.
+HWY_INLINE V exponential(V x)
+{
+    const Tag d;
+    const hn::RebindToSigned<Tag> di;
+    const V rounding = hn::Set(d, 12582912.0F);
+    const V shifted = hn::MulAdd(x, hn::Set(d, 1.44269504F), rounding);
+    const V r = hn::NegMulAdd(hn::Sub(shifted, rounding), hn::Set(d, 0.69314718F), x);
+    V p = hn::MulAdd(r, hn::Set(d, 1.0F / 720.0F), hn::Set(d, 1.0F / 120.0F));
+    p = hn::MulAdd(p, r, hn::Set(d, 1.0F / 24.0F));
+    p = hn::MulAdd(p, r, hn::Set(d, 1.0F / 6.0F));
+    p = hn::MulAdd(p, r, hn::Set(d, 0.5F));
+    p = hn::MulAdd(p, r, hn::Set(d, 1.0F));
+    p = hn::MulAdd(p, r, hn::Set(d, 1.0F));
+    const auto scale = hn::ShiftLeft<23>(hn::Add(hn::BitCast(di, shifted), hn::Set(di, 127)));
+    return hn::Mul(p, hn::BitCast(d, scale));
+}
+
+/// Cube root of a value between about 0.004 and 4: three division-free Newton steps on x^(-1/3), started from the
+/// exponent bits, then x r^2.
+HWY_INLINE V cubeRoot(V x)
+{
+    const Tag d;
+    const hn::RebindToSigned<Tag> di;
+    const V asNumber = hn::ConvertTo(d, hn::BitCast(di, x));
+    const V third = hn::MulAdd(asNumber, hn::Set(d, -1.0F / 3.0F), hn::Set(d, 1419967116.0F));
+    V r = hn::BitCast(d, hn::ConvertTo(di, third));
+    const V fourThirds = hn::Set(d, 4.0F / 3.0F);
+    const V xThird = hn::Mul(x, hn::Set(d, 1.0F / 3.0F));
+    for (int step = 0; step < 3; ++step) {
+        const V r2 = hn::Mul(r, r);
+        r = hn::Mul(r, hn::NegMulAdd(hn::Mul(xThird, r), r2, fourThirds));
+    }
+    return hn::Mul(x, hn::Mul(r, r));
+}
+
+struct Sums {
+    V x, y, z;
+};
+
+/// What a band of 16 mixes needs at every wash: exp(2 B x) at the two thinnest washes, v, and the reach from the
+/// endless film to the paper, already weighted for X, Y and Z.
+struct alignas(64) BandPieces {
+    std::array<float, chunkRatios> thinnest;
+    std::array<float, chunkRatios> secondThinnest;
+    std::array<float, chunkRatios> v;
+    std::array<float, chunkRatios> reachX;
+    std::array<float, chunkRatios> reachY;
+    std::array<float, chunkRatios> reachZ;
+};
+
+HWY_INLINE void add(Sums& sums, V value, const Sums& weight)
+{
+    sums.x = hn::MulAdd(value, weight.x, sums.x);
+    sums.y = hn::MulAdd(value, weight.y, sums.y);
+    sums.z = hn::MulAdd(value, weight.z, sums.z);
+}
+
+/// Adds the weights divided by d1 to one sum and by d2 to the other, with one reciprocal for both.
+HWY_INLINE void addQuotients(Sums& first, V d1, Sums& second, V d2, const Sums& weight)
+{
+    const V both = reciprocal(hn::Mul(d1, d2));
+    add(first, hn::Mul(both, d2), weight);
+    add(second, hn::Mul(both, d1), weight);
+}
+
+/// First pass over one band; adds the endless film's part to the sums all washes share.
+HWY_INLINE void prepareBand(const Job& job, const Weights& weights, std::size_t band, std::size_t lane,
+                            BandPieces& pieces, Sums& shared)
+{
+    const Tag d;
+    V k = hn::Zero(d);
+    V s = hn::Zero(d);
+    for (std::size_t tube = 0; tube < job.tubes; ++tube) {
+        const V share = hn::LoadU(d, &job.shares[tube][lane]);
+        k = hn::MulAdd(share, hn::Set(d, job.films[tube][band]), k);
+        s = hn::MulAdd(share, hn::Set(d, job.films[tube][bandCount + band]), s);
+    }
+    const V rg = hn::Set(d, job.paper[band]);
+    const V a = hn::Add(k, s);
+    const V b = squareRoot(hn::Mul(k, hn::Add(a, s)));
+    const V twoB = hn::Add(b, b);
+    const V aPlusB = hn::Add(a, b);
+    const V endless = hn::Mul(s, reciprocal(aPlusB));
+    const V onePlusV = hn::Mul(twoB, reciprocal(hn::NegMulAdd(rg, s, aPlusB)));
+    const V held = hn::Min(twoB, hn::Set(d, largestExponent));
+    const auto at = [&](double x) { return exponential(hn::Mul(held, hn::Set(d, static_cast<float>(x)))); };
+    hn::Store(at(recipeWashes[washCount - 1]), d, &pieces.thinnest[lane]);
+    hn::Store(at(recipeWashes[washCount - 2]), d, &pieces.secondThinnest[lane]);
+    hn::Store(hn::Sub(onePlusV, hn::Set(d, 1.0F)), d, &pieces.v[lane]);
+    const V reach = hn::Mul(hn::Sub(rg, endless), onePlusV);
+    const Sums weight{hn::Set(d, weights.perBand[band][0]), hn::Set(d, weights.perBand[band][1]),
+                      hn::Set(d, weights.perBand[band][2])};
+    hn::Store(hn::Mul(reach, weight.x), d, &pieces.reachX[lane]);
+    hn::Store(hn::Mul(reach, weight.y), d, &pieces.reachY[lane]);
+    hn::Store(hn::Mul(reach, weight.z), d, &pieces.reachZ[lane]);
+    add(shared, endless, weight);
+}
+
+HWY_INLINE void storeLab(const Sums& sums, float surface, std::size_t at, LabChunk& out)
+{
+    const Tag d;
+    const V floor = hn::Set(d, surface);
+    const V scale = hn::Set(d, 1.0F - surface);
+    const V fx = cubeRoot(hn::MulAdd(sums.x, scale, floor));
+    const V fy = cubeRoot(hn::MulAdd(sums.y, scale, floor));
+    const V fz = cubeRoot(hn::MulAdd(sums.z, scale, floor));
+    hn::Store(hn::MulSub(fy, hn::Set(d, 116.0F), hn::Set(d, 16.0F)), d, &out.l[at]);
+    hn::Store(hn::Mul(hn::Sub(fx, fy), hn::Set(d, 500.0F)), d, &out.a[at]);
+    hn::Store(hn::Mul(hn::Sub(fy, fz), hn::Set(d, 200.0F)), d, &out.b[at]);
+}
+
+/// Second pass: four washes, each twice as thick as the one before, so each exponential is the last one squared.
+HWY_INLINE void sumWashes(const std::array<BandPieces, bandCount>& pieces, const Weights& weights, const Sums& shared,
+                          std::size_t lane, std::size_t firstWash, LabChunk& out)
+{
+    const Tag d;
+    Sums one = shared;
+    Sums two = shared;
+    Sums three = shared;
+    Sums four = shared;
+    for (const BandPieces& piece : pieces) {
+        const V v = hn::Load(d, &piece.v[lane]);
+        const Sums reach{hn::Load(d, &piece.reachX[lane]), hn::Load(d, &piece.reachY[lane]),
+                         hn::Load(d, &piece.reachZ[lane])};
+        const V e1 = hn::Load(d, firstWash == washCount - 1 ? &piece.thinnest[lane] : &piece.secondThinnest[lane]);
+        const V e2 = hn::Mul(e1, e1);
+        const V e3 = hn::Mul(e2, e2);
+        addQuotients(one, hn::Add(e1, v), two, hn::Add(e2, v), reach);
+        addQuotients(three, hn::Add(e3, v), four, hn::MulAdd(e3, e3, v), reach);
+    }
+    storeLab(one, weights.surface, firstWash * chunkRatios + lane, out);
+    storeLab(two, weights.surface, (firstWash - 2) * chunkRatios + lane, out);
+    storeLab(three, weights.surface, (firstWash - 4) * chunkRatios + lane, out);
+    storeLab(four, weights.surface, (firstWash - 6) * chunkRatios + lane, out);
+}
+
+void mixChunk(const Job& job, const Weights& weights, LabChunk& out)
+{
+    const Tag d;
+    std::array<BandPieces, bandCount> pieces;
+    for (std::size_t lane = 0; lane < chunkRatios; lane += hn::Lanes(d)) {
+        Sums shared{hn::Zero(d), hn::Zero(d), hn::Zero(d)};
+        for (std::size_t band = 0; band < bandCount; ++band)
+            prepareBand(job, weights, band, lane, pieces[band], shared);
+        sumWashes(pieces, weights, shared, lane, washCount - 1, out);
+        sumWashes(pieces, weights, shared, lane, washCount - 2, out);
+    }
+}
+
+/// sqrt(C^7 / (C^7 + 25^7)).
+HWY_INLINE V chromaShare(V c)
+{
+    const Tag d;
+    const V c2 = hn::Mul(c, c);
+    const V c4 = hn::Mul(c2, c2);
+    const V c7 = hn::Mul(hn::Mul(c4, c2), c);
+    return hn::Sqrt(hn::Div(c7, hn::Add(c7, hn::Set(d, 6103515625.0F))));
+}
+
+/// 1 / c, and 0 where c is 0: a neutral has no direction.
+HWY_INLINE V inverseOrZero(V c)
+{
+    const Tag d;
+    return hn::IfThenElseZero(hn::Gt(c, hn::Set(d, 1e-12F)), hn::Div(hn::Set(d, 1.0F), c));
+}
+
+/// The cosine and sine of the mean hue: the direction halfway between the two.
+struct Direction {
+    V cosine, sine;
+};
+
+HWY_INLINE Direction meanDirection(V a1, V b1, V c1, V a2, V b2, V c2)
+{
+    const Tag d;
+    const V i1 = inverseOrZero(c1);
+    const V i2 = inverseOrZero(c2);
+    const V x = hn::MulAdd(a1, i1, hn::Mul(a2, i2));
+    const V y = hn::MulAdd(b1, i1, hn::Mul(b2, i2));
+    const V length = hn::Sqrt(hn::MulAdd(x, x, hn::Mul(y, y)));
+    const V inverse = inverseOrZero(length);
+    const auto none = hn::Le(length, hn::Set(d, 1e-12F));
+    return {hn::IfThenElse(none, hn::Set(d, 1.0F), hn::Mul(x, inverse)), hn::Mul(y, inverse)};
+}
+
+/// T of CIEDE2000 from cosines and sines of multiples of the mean hue.
+HWY_INLINE V hueWeight(const Direction& h)
+{
+    const Tag d;
+    const auto rotated = [&](V c, V s, float byCos, float bySin) {
+        return hn::MulAdd(c, hn::Set(d, byCos), hn::Mul(s, hn::Set(d, bySin)));
+    };
+    const V c = h.cosine;
+    const V s = h.sine;
+    const V one = hn::Set(d, 1.0F);
+    const V c2 = hn::MulSub(hn::Add(c, c), c, one);
+    const V s2 = hn::Mul(hn::Add(s, s), c);
+    const V c3 = hn::MulSub(c, c2, hn::Mul(s, s2));
+    const V s3 = hn::MulAdd(s, c2, hn::Mul(c, s2));
+    const V c4 = hn::MulSub(hn::Add(c2, c2), c2, one);
+    const V s4 = hn::Mul(hn::Add(s2, s2), c2);
+    V t = hn::NegMulAdd(hn::Set(d, 0.17F), rotated(c, s, 0.86602540F, 0.5F), one);
+    t = hn::MulAdd(hn::Set(d, 0.24F), c2, t);
+    t = hn::MulAdd(hn::Set(d, 0.32F), rotated(c3, s3, 0.99452190F, -0.10452846F), t);
+    return hn::NegMulAdd(hn::Set(d, 0.20F), rotated(c4, s4, 0.45399050F, 0.89100652F), t);
+}
+
+/// sin(2 delta theta), delta theta = 30 degrees * exp(-((h - 275) / 25)^2). The angle from 275 degrees comes from
+/// the tangent of its half (Abramowitz and Stegun 4.4.47); beyond 90 degrees the bump is nothing.
+HWY_INLINE V rotationSine(const Direction& h)
+{
+    const Tag d;
+    const V cosine = hn::MulAdd(h.cosine, hn::Set(d, 0.08715574F), hn::Mul(h.sine, hn::Set(d, -0.99619470F)));
+    const V sine = hn::MulAdd(h.sine, hn::Set(d, 0.08715574F), hn::Mul(h.cosine, hn::Set(d, 0.99619470F)));
+    const V ahead = hn::Max(cosine, hn::Zero(d));
+    const V t = hn::Div(sine, hn::Add(hn::Set(d, 1.0F), ahead));
+    const V t2 = hn::Mul(t, t);
+    V p = hn::MulAdd(hn::Set(d, 0.0208351F), t2, hn::Set(d, -0.0851330F));
+    p = hn::MulAdd(p, t2, hn::Set(d, 0.1801410F));
+    p = hn::MulAdd(p, t2, hn::Set(d, -0.3302995F));
+    p = hn::MulAdd(p, t2, hn::Set(d, 0.9998660F));
+    const V steps = hn::Mul(hn::Mul(p, t), hn::Set(d, 2.0F * 57.2957795F / 25.0F));
+    const V bump = hn::Exp(d, hn::Neg(hn::Mul(steps, steps)));
+    const V angle = hn::IfThenElseZero(hn::Gt(cosine, hn::Zero(d)), hn::Mul(bump, hn::Set(d, 1.04719755F)));
+    const V a2 = hn::Mul(angle, angle);
+    V q = hn::MulAdd(hn::Set(d, -1.0F / 5040.0F), a2, hn::Set(d, 1.0F / 120.0F));
+    q = hn::MulAdd(q, a2, hn::Set(d, -1.0F / 6.0F));
+    return hn::MulAdd(hn::Mul(q, a2), angle, angle);
+}
+
+/// The hue difference 2 sqrt(C1 C2) sin(dh / 2), signed, without angles: from the cross product while the hues are
+/// less than a right angle apart, from the scalar product beyond, each where it is exact.
+HWY_INLINE V hueDistance(V a1, V b1, V c1, V a2, V b2, V c2)
+{
+    const Tag d;
+    const V two = hn::Set(d, 2.0F);
+    const V product = hn::Mul(c1, c2);
+    const V dot = hn::MulAdd(a1, a2, hn::Mul(b1, b2));
+    const V cross = hn::MulSub(a1, b2, hn::Mul(a2, b1));
+    const V near = hn::Mul(cross, hn::Sqrt(hn::Div(two, hn::Max(hn::Add(product, dot), hn::Set(d, 1e-20F)))));
+    const V far = hn::CopySign(hn::Sqrt(hn::Max(hn::Mul(two, hn::Sub(product, dot)), hn::Zero(d))), cross);
+    return hn::IfThenElse(hn::Gt(dot, hn::Zero(d)), near, far);
+}
+
+HWY_INLINE V difference(V l1, V a1, V b1, V l2, V a2, V b2)
+{
+    const Tag d;
+    const V half = hn::Set(d, 0.5F);
+    const V one = hn::Set(d, 1.0F);
+    const auto lengthOf = [](V x, V y) { return hn::Sqrt(hn::MulAdd(x, x, hn::Mul(y, y))); };
+    const V meanC = hn::Mul(half, hn::Add(lengthOf(a1, b1), lengthOf(a2, b2)));
+    const V stretch = hn::NegMulAdd(half, chromaShare(meanC), hn::Set(d, 1.5F));
+    a1 = hn::Mul(a1, stretch);
+    a2 = hn::Mul(a2, stretch);
+    const V c1 = lengthOf(a1, b1);
+    const V c2 = lengthOf(a2, b2);
+    const V c = hn::Mul(half, hn::Add(c1, c2));
+    const Direction h = meanDirection(a1, b1, c1, a2, b2, c2);
+
+    const V l = hn::Sub(hn::Mul(half, hn::Add(l1, l2)), hn::Set(d, 50.0F));
+    const V ll = hn::Mul(l, l);
+    const V sl = hn::MulAdd(hn::Set(d, 0.015F), hn::Div(ll, hn::Sqrt(hn::Add(ll, hn::Set(d, 20.0F)))), one);
+    const V lTerm = hn::Div(hn::Sub(l2, l1), sl);
+    const V cTerm = hn::Div(hn::Sub(c2, c1), hn::MulAdd(hn::Set(d, 0.045F), c, one));
+    const V sh = hn::MulAdd(hn::Mul(hn::Set(d, 0.015F), c), hueWeight(h), one);
+    const V hTerm = hn::Div(hueDistance(a1, b1, c1, a2, b2, c2), sh);
+    const V turn = hn::Mul(hn::Set(d, -2.0F), hn::Mul(rotationSine(h), chromaShare(c)));
+    V sum = hn::MulAdd(lTerm, lTerm, hn::Mul(cTerm, cTerm));
+    sum = hn::MulAdd(hTerm, hTerm, sum);
+    sum = hn::MulAdd(hn::Mul(turn, cTerm), hTerm, sum);
+    return hn::Sqrt(hn::Max(sum, hn::Zero(d)));
+}
+
+void differences(const LabColumns& first, const LabColumns& second, float* out, std::size_t count)
+{
+    const Tag d;
+    const std::size_t lanes = hn::Lanes(d);
+    std::size_t i = 0;
+    for (; i + lanes <= count; i += lanes) {
+        hn::StoreU(difference(hn::LoadU(d, &first.l[i]), hn::LoadU(d, &first.a[i]), hn::LoadU(d, &first.b[i]),
+                              hn::LoadU(d, &second.l[i]), hn::LoadU(d, &second.a[i]), hn::LoadU(d, &second.b[i])),
+                   d, out + i);
+    }
+    if (i == count)
+        return;
+    alignas(64) std::array<std::array<float, chunkRatios>, 7> tail{};
+    for (std::size_t k = i; k < count; ++k) {
+        tail[0][k - i] = first.l[k];
+        tail[1][k - i] = first.a[k];
+        tail[2][k - i] = first.b[k];
+        tail[3][k - i] = second.l[k];
+        tail[4][k - i] = second.a[k];
+        tail[5][k - i] = second.b[k];
+    }
+    const auto column = [&](std::size_t n) { return hn::Load(d, tail[n].data()); };
+    hn::Store(difference(column(0), column(1), column(2), column(3), column(4), column(5)), d, tail[6].data());
+    std::copy_n(tail[6].data(), count - i, out + i);
+}
+
+const char* targetName()
+{
+    return hwy::TargetName(HWY_TARGET);
+}
+
+} // namespace iris::kernel::HWY_NAMESPACE
+HWY_AFTER_NAMESPACE();
+
+#if HWY_ONCE
+namespace iris {
+namespace kernel {
+namespace {
+
+HWY_EXPORT(mixChunk);
+HWY_EXPORT(differences);
+HWY_EXPORT(targetName);
+
+const Weights& weights()
+{
+    static const Weights table = [] {
+        Weights result;
+        const std::array<double, 3> white{d50White.x, d50White.y, d50White.z};
+        for (std::size_t band = 0; band < bandCount; ++band)
+            for (std::size_t axis = 0; axis < 3; ++axis)
+                result.perBand[band][axis] = static_cast<float>(d50Weights[axis][band] / white[axis]);
+        return result;
+    }();
+    return table;
+}
+
+} // namespace
+} // namespace kernel
+
+MixKernel::MixKernel(std::span<const Paint> paints, const Spectrum& paper)
+    : m_paintCount(paints.size()), m_paper(paper)
+{
+    m_films.reserve(paints.size() * 2 * bandCount);
+    for (const Paint& paint : paints) {
+        m_strengths.push_back(static_cast<float>(paint.strength));
+        // The square root in the kernel goes through its inverse and wants a value above 0.
+        for (const double k : paint.film.absorption)
+            m_films.push_back(static_cast<float>(std::max(k, 1e-7) * paint.strength));
+        for (const double s : paint.film.scattering)
+            m_films.push_back(static_cast<float>(s * paint.strength));
+    }
+}
+
+std::size_t MixKernel::chunkCount(std::size_t tubes)
+{
+    return (ratiosOf(static_cast<int>(tubes)).size() + chunkRatios - 1) / chunkRatios;
+}
+
+Recipe MixKernel::recipeAt(std::span<const std::size_t> set, std::size_t chunk, std::size_t place)
+{
+    const auto ratios = ratiosOf(static_cast<int>(set.size()));
+    const std::size_t row = std::min(chunk * chunkRatios + place % chunkRatios, ratios.size() - 1);
+    Recipe recipe;
+    recipe.wash = recipeWashes[place / chunkRatios];
+    for (std::size_t tube = 0; tube < set.size(); ++tube)
+        recipe.parts.push_back({set[tube], ratios[row][tube]});
+    return recipe;
+}
+
+void MixKernel::mix(std::span<const std::size_t> set, std::size_t chunk, LabChunk& out) const
+{
+    assert(!set.empty() && set.size() <= 3);
+    const auto ratios = ratiosOf(static_cast<int>(set.size()));
+    kernel::Job job;
+    job.tubes = set.size();
+    for (std::size_t band = 0; band < bandCount; ++band)
+        job.paper[band] = static_cast<float>(m_paper[band]);
+    for (std::size_t tube = 0; tube < set.size(); ++tube)
+        job.films[tube] = &m_films[set[tube] * 2 * bandCount];
+    for (std::size_t lane = 0; lane < chunkRatios; ++lane) {
+        const Ratio& ratio = ratios[std::min(chunk * chunkRatios + lane, ratios.size() - 1)];
+        float total = 0;
+        for (std::size_t tube = 0; tube < set.size(); ++tube)
+            total += static_cast<float>(ratio[tube]) * m_strengths[set[tube]];
+        for (std::size_t tube = 0; tube < set.size(); ++tube)
+            job.shares[tube][lane] = static_cast<float>(ratio[tube]) / total;
+    }
+    HWY_DYNAMIC_DISPATCH(kernel::mixChunk)(job, kernel::weights(), out);
+}
+
+void deltaE00(const LabColumns& first, const LabColumns& second, std::span<float> out)
+{
+    HWY_DYNAMIC_DISPATCH(kernel::differences)(first, second, out.data(), out.size());
+}
+
+const char* vectorInstructions()
+{
+    return HWY_DYNAMIC_DISPATCH(kernel::targetName)();
+}
+
+} // namespace iris
+#endif

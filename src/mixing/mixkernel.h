@@ -1,0 +1,68 @@
+#pragma once
+
+#include "mixing/ratios.h"
+#include "mixing/recipe.h"
+#include "paint/paint.h"
+
+#include <memory>
+#include <span>
+
+namespace iris {
+
+/// How many recipes the kernel makes at a time: 16 ratios of one set of tubes at each of the 8 washes.
+inline constexpr std::size_t chunkRatios = 16;
+inline constexpr std::size_t chunkRecipes = chunkRatios * recipeWashes.size();
+
+/// The colours of one chunk, CIELAB D50 in single precision. Recipe (ratio r, wash w) stands at w * 16 + r.
+/// Places beyond the last ratio repeat it.
+struct alignas(64) LabChunk {
+    std::array<float, chunkRecipes> l;
+    std::array<float, chunkRecipes> a;
+    std::array<float, chunkRecipes> b;
+};
+
+/// Colour differences of many pairs at once; every array has the same length.
+struct LabColumns {
+    std::span<const float> l;
+    std::span<const float> a;
+    std::span<const float> b;
+};
+
+/// Makes the colours of all recipes of up to three tubes out of a list, fast: single precision, many ratios side by
+/// side, whatever vector instructions the processor has. Per band, with A = S + K and B = sqrt(K (K + 2 S)),
+///
+///     R(x) = Rinf + (Rg - Rinf) (1 + v) / (exp(2 B x) + v),
+///     Rinf = S / (A + B), v = (B - A + Rg S) / (B + A - Rg S),
+///
+/// the closed form of film.h with one division and no subtraction of near-equal numbers; exp at 2 x is the square of
+/// exp at x, so two exponentials serve all eight washes. Within 0.001 deltaE00 of colourOf().
+/// Colours may differ in the last bits between processors: whoever decides on them checks near calls in double.
+class MixKernel {
+public:
+    explicit MixKernel(std::span<const Paint> paints, const Spectrum& paper = whitePaper());
+
+    std::size_t paintCount() const { return m_paintCount; }
+
+    /// How many chunks a set of this many tubes has: 1, 3 and 13.
+    static std::size_t chunkCount(std::size_t tubes);
+
+    /// The recipe that stands at a place of a chunk.
+    static Recipe recipeAt(std::span<const std::size_t> set, std::size_t chunk, std::size_t place);
+
+    /// The colours of one chunk of a set of one to three different paints.
+    void mix(std::span<const std::size_t> set, std::size_t chunk, LabChunk& out) const;
+
+private:
+    std::size_t m_paintCount;
+    std::vector<float> m_films; ///< for each paint strength * K, then strength * S, 36 bands each
+    std::vector<float> m_strengths;
+    Spectrum m_paper;
+};
+
+/// CIEDE2000 of many pairs, single precision, without trigonometric calls; within 0.0005 of deltaE00().
+void deltaE00(const LabColumns& first, const LabColumns& second, std::span<float> out);
+
+/// The name of the vector instructions in use, for benchmarks and bug reports.
+const char* vectorInstructions();
+
+} // namespace iris

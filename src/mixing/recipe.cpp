@@ -1,0 +1,100 @@
+#include "mixing/recipe.h"
+
+#include <algorithm>
+#include <array>
+#include <cassert>
+
+namespace iris {
+namespace {
+
+constexpr int granulates = 2;
+
+std::vector<Ingredient> ingredientsOf(const Recipe& recipe, std::span<const Paint> paints)
+{
+    std::vector<Ingredient> ingredients;
+    for (const Part& part : recipe.parts)
+        ingredients.push_back({&paints[part.paint], static_cast<double>(part.parts)});
+    return ingredients;
+}
+
+} // namespace
+
+Film mixedFilm(std::span<const Ingredient> ingredients)
+{
+    assert(!ingredients.empty());
+    double total = 0;
+    for (const Ingredient& ingredient : ingredients)
+        total += ingredient.parts * ingredient.paint->strength;
+    Film mixed;
+    for (const Ingredient& ingredient : ingredients) {
+        const double share = ingredient.parts * ingredient.paint->strength / total;
+        for (std::size_t band = 0; band < bandCount; ++band) {
+            mixed.absorption[band] += share * ingredient.paint->film.absorption[band];
+            mixed.scattering[band] += share * ingredient.paint->film.scattering[band];
+        }
+    }
+    return mixed;
+}
+
+Film mixedFilm(const Recipe& recipe, std::span<const Paint> paints)
+{
+    return mixedFilm(ingredientsOf(recipe, paints));
+}
+
+Lab colourOf(const Recipe& recipe, std::span<const Paint> paints, const Spectrum& paper)
+{
+    return seenLab(mixedFilm(recipe, paints), recipe.wash, paper);
+}
+
+MixJudgement judge(const Recipe& recipe, std::span<const Paint> paints)
+{
+    const Film film = mixedFilm(recipe, paints);
+    MixJudgement result;
+    result.swatch = swatchOf(film);
+    result.transparency = transparencyOf(result.swatch, film);
+    int granulating = 0;
+    for (const Part& part : recipe.parts) {
+        const Paint& paint = paints[part.paint];
+        result.lightfastness = std::max(result.lightfastness, paint.lightfastness);
+        result.staining = std::max(result.staining, paint.staining);
+        granulating += paint.granulation >= granulates;
+    }
+    result.separates = granulating >= 2;
+    return result;
+}
+
+std::string partsText(const Recipe& recipe)
+{
+    if (recipe.parts.size() == 1)
+        return "alone";
+    std::string text;
+    for (const Part& part : recipe.parts)
+        text += (text.empty() ? "" : ":") + std::to_string(part.parts);
+    return text;
+}
+
+std::string washWord(double thickness)
+{
+    struct Entry {
+        double above;
+        std::string_view word;
+    };
+    constexpr std::array<Entry, 6> words{{{1.2, "extra strong"},
+                                          {0.84, "full"},
+                                          {0.6, "fairly full"},
+                                          {0.3, "middle"},
+                                          {0.15, "thin"},
+                                          {0.0, "very thin"}}};
+    for (const Entry& entry : words)
+        if (thickness > entry.above)
+            return std::string(entry.word);
+    return "bare paper";
+}
+
+std::string_view lightfastnessWord(int rating)
+{
+    constexpr std::array<std::string_view, 5> words{"excellent", "very good", "fair", "poor", "fugitive"};
+    return words[static_cast<std::size_t>(std::clamp(rating, 1, 5) - 1)];
+}
+
+} // namespace iris

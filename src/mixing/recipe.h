@@ -1,0 +1,62 @@
+#pragma once
+
+#include "paint/paint.h"
+#include "paint/paper.h"
+
+#include <span>
+#include <string>
+#include <vector>
+
+namespace iris {
+
+/// A paint and its parts in a mix. The paint is an index into whatever list the recipe goes with.
+struct Part {
+    std::size_t paint = 0;
+    int parts = 1; ///< >= 1
+
+    auto operator<=>(const Part&) const = default;
+};
+
+/// One to several paints in whole parts, let out to a wash.
+struct Recipe {
+    std::vector<Part> parts;
+    double wash = wash::full; ///< film thickness, 0 < x <= 4
+
+    bool operator==(const Recipe&) const = default;
+};
+
+/// A paint in any amount, for films that are not in whole parts.
+struct Ingredient {
+    const Paint* paint;
+    double parts; ///< > 0
+};
+
+/// The film of a mix: K = sum c_i K_i, S = sum c_i S_i with c_i = parts_i strength_i / sum(parts_j strength_j).
+/// Water changes only the thickness. At least one ingredient.
+/// Source: Duncan, "The colour of pigment mixtures", Proc. Phys. Soc. 52 (1940).
+Film mixedFilm(std::span<const Ingredient> ingredients);
+Film mixedFilm(const Recipe& recipe, std::span<const Paint> paints);
+
+/// The colour of a recipe at its wash, dry, on a paper (under its surface; see paper.h).
+Lab colourOf(const Recipe& recipe, std::span<const Paint> paints, const Spectrum& paper = whitePaper());
+
+/// What a mix does beyond its colour, each computed from its tubes.
+struct MixJudgement {
+    Swatch swatch;              ///< full, thin and over the black line
+    Transparency transparency;
+    int lightfastness = 1;      ///< of its weakest tube, 1 excellent to 5 fugitive
+    int staining = 0;           ///< of its strongest stainer, 0 to 3
+    bool separates = false;     ///< two of its tubes granulate (2 or more), so they part as they dry
+};
+MixJudgement judge(const Recipe& recipe, std::span<const Paint> paints);
+
+/// "3:1" in the order of the recipe; "alone" for one paint.
+std::string partsText(const Recipe& recipe);
+
+/// "full", "middle", "thin" or, in between, "about half" and the like.
+std::string washWord(double thickness);
+
+/// "excellent", "very good", "fair", "poor", "fugitive" for 1 to 5.
+std::string_view lightfastnessWord(int rating);
+
+} // namespace iris
