@@ -366,6 +366,22 @@ void differences(const LabColumns& first, const LabColumns& second, float* out, 
     std::copy_n(tail[6].data(), count - i, out + i);
 }
 
+void findCells(const LabChunk& chunk, const CellGrid& grid, std::uint32_t* cells)
+{
+    const Tag d;
+    const hn::RebindToSigned<Tag> di;
+    const auto along = [&](const float* values, std::size_t axis) {
+        const V steps = hn::Mul(hn::Sub(hn::Load(d, values), hn::Set(d, grid.start[axis])), hn::Set(d, 1.0F / grid.size));
+        const V last = hn::Set(d, static_cast<float>(grid.cells[axis]) - 0.5F);
+        return hn::ConvertTo(di, hn::Min(hn::Max(steps, hn::Zero(d)), last));
+    };
+    for (std::size_t i = 0; i < chunkRecipes; i += hn::Lanes(d)) {
+        const auto rows = hn::Add(hn::Mul(along(&chunk.l[i], 0), hn::Set(di, grid.cells[1])), along(&chunk.a[i], 1));
+        const auto cell = hn::Add(hn::Mul(rows, hn::Set(di, grid.cells[2])), along(&chunk.b[i], 2));
+        hn::StoreU(cell, di, reinterpret_cast<std::int32_t*>(cells + i));
+    }
+}
+
 const char* targetName()
 {
     return hwy::TargetName(HWY_TARGET);
@@ -381,6 +397,7 @@ namespace {
 
 HWY_EXPORT(mixChunk);
 HWY_EXPORT(differences);
+HWY_EXPORT(findCells);
 HWY_EXPORT(targetName);
 
 const Weights& weights()
@@ -453,6 +470,11 @@ void MixKernel::mix(std::span<const std::size_t> set, std::size_t chunk, LabChun
 void deltaE00(const LabColumns& first, const LabColumns& second, std::span<float> out)
 {
     HWY_DYNAMIC_DISPATCH(kernel::differences)(first, second, out.data(), out.size());
+}
+
+void cellsOf(const LabChunk& chunk, const CellGrid& grid, std::array<std::uint32_t, chunkRecipes>& cells)
+{
+    HWY_DYNAMIC_DISPATCH(kernel::findCells)(chunk, grid, cells.data());
 }
 
 const char* vectorInstructions()

@@ -4,7 +4,7 @@
 #include "mixing/recipe.h"
 #include "paint/paint.h"
 
-#include <memory>
+#include <cstdint>
 #include <span>
 
 namespace iris {
@@ -58,6 +58,18 @@ private:
     std::vector<float> m_strengths;
     Spectrum m_paper;
 };
+
+/// A regular grid of cells over CIELAB.
+struct CellGrid {
+    float size = 1;             ///< of a cell, in every direction
+    std::array<float, 3> start; ///< lowest L, a and b
+    std::array<int, 3> cells;   ///< how many along L, a and b
+
+    std::size_t count() const { return static_cast<std::size_t>(cells[0]) * cells[1] * cells[2]; }
+};
+
+/// The cell of each colour of a chunk, counted along b first, then a, then L; the nearest cell for a colour outside.
+void cellsOf(const LabChunk& chunk, const CellGrid& grid, std::array<std::uint32_t, chunkRecipes>& cells);
 
 /// CIEDE2000 of many pairs, single precision, without trigonometric calls; within 0.0005 of deltaE00().
 void deltaE00(const LabColumns& first, const LabColumns& second, std::span<float> out);

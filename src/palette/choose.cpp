@@ -1,0 +1,282 @@
+#include "palette/choose.h"
+
+#include "colour/deltae.h"
+#include "palette/closeness.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+NeedMask bit(std::size_t need)
+{
+    return NeedMask{1} << need;
+}
+
+bool contains(const std::vector<std::size_t>& list, std::size_t value)
+{
+    return std::ranges::find(list, value) != list.end();
+}
+
+/// The paints that may be chosen, and where they stood in the list that was given.
+struct Candidates {
+    std::vector<Paint> paints;
+    std::vector<std::size_t> origin;
+
+    std::size_t placeOf(std::size_t original) const
+    {
+        return static_cast<std::size_t>(std::ranges::find(origin, original) - origin.begin());
+    }
+};
+
+Candidates candidatesOf(std::span<const Paint> paints, const Limits& limits)
+{
+    Candidates candidates;
+    for (std::size_t i = 0; i < paints.size(); ++i) {
+        if (contains(limits.never, i))
+            continue;
+        candidates.paints.push_back(paints[i]);
+        candidates.origin.push_back(i);
+    }
+    return candidates;
+}
+
+Match withOriginalTubes(Match match, const Candidates& candidates)
+{
+    for (Part& part : match.recipe.parts)
+        part.paint = candidates.origin[part.paint];
+    return match;
+}
+
+/// Progress of one stage as a stretch of the whole.
+WorkOptions stage(const WorkOptions& work, double from, double to)
+{
+    WorkOptions part = work;
+    if (work.progress)
+        part.progress = [report = work.progress, from, to](double done) { report(from + done * (to - from)); };
+    return part;
+}
+
+std::vector<Unreachable> findUnreachable(const Candidates& candidates, std::span<const Need> needs,
+                                         const CoverageTable& table, const WorkOptions& work)
+{
+    const NeedMask reachable = table.everything();
+    std::vector<Unreachable> result;
+    std::vector<Need> missed;
+    for (std::size_t n = 0; n < needs.size(); ++n) {
+        if ((reachable & bit(n)) == 0) {
+            result.push_back({n, {}});
+            missed.push_back(needs[n]);
+        }
+    }
+    if (missed.empty())
+        return result;
+    const std::vector<Match> nearest = closestOfAll(candidates.paints, missed, work);
+    for (std::size_t i = 0; i < result.size(); ++i)
+        result[i].nearest = withOriginalTubes(nearest[i], candidates);
+    return result;
+}
+
+CoveringProblem problemOf(const Candidates& candidates, std::span<const Need> needs, const Limits& limits,
+                          const CoverageTable& table, const std::vector<Slot>& slots)
+{
+    CoveringProblem problem;
+    problem.table = &table;
+    for (std::size_t n = 0; n < needs.size(); ++n) {
+        problem.needs |= bit(n);
+        problem.weights.push_back(needs[n].importance);
+    }
+    problem.needs &= table.everything();
+    for (const std::size_t tube : limits.must)
+        problem.must.push_back(candidates.placeOf(tube));
+    problem.slots = slots.size();
+    problem.slotMasks = slotMasks(candidates.paints, slots);
+    problem.mostTubes = limits.mostTubes;
+    return problem;
+}
+
+/// Ranks the sets by how close they come and works out the answers of the first few.
+class SetWriter {
+public:
+    SetWriter(const Candidates& candidates, std::span<const Need> needs, const CoverageTable& table)
+        : m_candidates(candidates), m_needs(needs), m_table(table), m_tolerances(tolerancesWithMargin(needs)),
+          m_closeness(m_candidates.paints, needs, m_tolerances)
+    {
+    }
+
+    double meanApart(const std::vector<std::size_t>& set)
+    {
+        const NeedMask met = coveredBy(set, m_table);
+        const std::vector<Closest> closest = m_closeness.within(set);
+        double sum = 0;
+        int count = 0;
+        for (std::size_t n = 0; n < m_needs.size(); ++n) {
+            if ((met & bit(n)) != 0) {
+                sum += closest[n].apart;
+                ++count;
+            }
+        }
+        return count > 0 ? sum / count : 0;
+    }
+
+    PaletteSet written(const std::vector<std::size_t>& set)
+    {
+        PaletteSet result;
+        const NeedMask met = coveredBy(set, m_table);
+        const std::vector<Closest> closest = m_closeness.within(set);
+        double sum = 0;
+        for (std::size_t n = 0; n < m_needs.size(); ++n) {
+            result.answers.push_back(answerFor(n, set, (met & bit(n)) != 0, closest[n]));
+            sum += result.answers.back().met ? result.answers.back().match.apart : 0;
+        }
+        const auto metCount = std::ranges::count_if(result.answers, &NeedAnswer::met);
+        result.meanApart = metCount > 0 ? sum / static_cast<double>(metCount) : 0;
+        for (const std::size_t tube : set) {
+            result.tubes.push_back(m_candidates.origin[tube]);
+            result.reasons.push_back(reasonFor(tube, set, met));
+        }
+        return result;
+    }
+
+private:
+    static std::vector<double> tolerancesWithMargin(std::span<const Need> needs)
+    {
+        std::vector<double> radii;
+        for (const Need& need : needs)
+            radii.push_back(need.tolerance + 0.1);
+        return radii;
+    }
+
+    NeedAnswer answerFor(std::size_t need, const std::vector<std::size_t>& set, bool met, const Closest& closest)
+    {
+        if (!met)
+            return {false, withOriginalTubes(closestAtAnyDistance(need, set), m_candidates)};
+        Match match{closest.at.recipe(), {}, 0};
+        match.colour = colourOf(match.recipe, m_candidates.paints);
+        match.apart = deltaE00(match.colour, m_needs[need].target);
+        return {true, withOriginalTubes(std::move(match), m_candidates)};
+    }
+
+    Match closestAtAnyDistance(std::size_t need, const std::vector<std::size_t>& set) const
+    {
+        std::vector<Paint> paints;
+        for (const std::size_t tube : set)
+            paints.push_back(m_candidates.paints[tube]);
+        Match match = closestMatch(m_needs[need].target, paints).value_or(Match{});
+        for (Part& part : match.recipe.parts)
+            part.paint = set[part.paint];
+        return match;
+    }
+
+    TubeReason reasonFor(std::size_t tube, std::vector<std::size_t> set, NeedMask met) const
+    {
+        TubeReason reason{m_candidates.origin[tube], {}};
+        std::erase(set, tube);
+        const NeedMask lost = met & ~coveredBy(set, m_table);
+        for (std::size_t n = 0; n < m_needs.size(); ++n)
+            if ((lost & bit(n)) != 0)
+                reason.lostWithout.push_back(n);
+        return reason;
+    }
+
+    const Candidates& m_candidates;
+    std::span<const Need> m_needs;
+    const CoverageTable& m_table;
+    std::vector<double> m_tolerances;
+    Closeness m_closeness;
+};
+
+void writeSets(const std::vector<std::vector<std::size_t>>& sets, std::size_t most, SetWriter& writer,
+               const WorkOptions& work, Choice& choice)
+{
+    std::vector<std::pair<double, std::size_t>> order;
+    for (std::size_t i = 0; i < sets.size() && !work.stop.stop_requested(); ++i) {
+        order.emplace_back(writer.meanApart(sets[i]), i);
+        if (work.progress)
+            work.progress(static_cast<double>(i + 1) / static_cast<double>(sets.size()));
+    }
+    std::ranges::sort(order);
+    if (order.size() > most)
+        order.resize(most);
+    for (const auto& [mean, index] : order)
+        if (!work.stop.stop_requested())
+            choice.sets.push_back(writer.written(sets[index]));
+    // Means of the first sort are single precision; the order shown is that of the figures shown.
+    std::ranges::stable_sort(choice.sets, {}, &PaletteSet::meanApart);
+}
+
+Result<void> checkQuestion(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits)
+{
+    if (needs.empty())
+        return failure(ErrorCode::BadNeed, "there are no needs yet; add a colour the picture wants");
+    if (needs.size() > mostNeeds)
+        return failure(ErrorCode::BadNeed, "at most " + std::to_string(mostNeeds) + " needs can be met at once");
+    for (const Need& need : needs)
+        if (!(need.tolerance > 0) || need.importance < 1)
+            return failure(ErrorCode::BadNeed, "\"" + need.name + "\" has no tolerance or no importance");
+    return limits.validate(paints);
+}
+
+} // namespace
+
+Result<void> Limits::validate(std::span<const Paint> paints) const
+{
+    for (const auto* list : {&must, &never})
+        for (const std::size_t tube : *list)
+            if (tube >= paints.size())
+                return failure(ErrorCode::BadOption, "a must or never tube is not in the list");
+    for (const std::size_t tube : must)
+        if (contains(never, tube))
+            return failure(ErrorCode::BadOption, "\"" + paints[tube].name + "\" is both a must and a never tube");
+    if (paints.size() <= never.size())
+        return failure(ErrorCode::BadOption, "no tube is left to choose from");
+    if (paints.size() - never.size() > mostPaints)
+        return failure(ErrorCode::BadOption, "at most " + std::to_string(mostPaints)
+                                                 + " tubes can be chosen from; rule some out first");
+    if (mostTubes < 1 || mostTubes > 12)
+        return failure(ErrorCode::BadOption, "a palette has 1 to 12 tubes");
+    if (school == School::Free && must.size() > mostTubes)
+        return failure(ErrorCode::BadOption, "there are more must tubes than the palette may hold");
+    for (const Slot& slot : slotsOf(school)) {
+        bool filled = false;
+        for (std::size_t i = 0; i < paints.size(); ++i)
+            filled = filled || (!contains(never, i) && slot.accepts(paints[i]));
+        if (!filled)
+            return failure(ErrorCode::BadOption, "no tube can stand in the place \"" + slot.name + "\"");
+    }
+    return {};
+}
+
+Result<Choice> choosePalette(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits,
+                             const WorkOptions& work)
+{
+    if (auto fine = checkQuestion(paints, needs, limits); !fine)
+        return tl::unexpected(fine.error());
+    const Candidates candidates = candidatesOf(paints, limits);
+    const std::vector<Slot> slots = slotsOf(limits.school);
+
+    const CoverageSummary coverage = cover(candidates.paints, needs, stage(work, 0, 0.7));
+    Choice choice;
+    choice.recipesMixed = coverage.recipesMixed;
+    choice.recipesInAll = coverage.recipesInAll;
+    choice.end = ChoiceEnd::Stopped;
+    if (coverage.stopped)
+        return choice;
+    choice.unreachable = findUnreachable(candidates, needs, coverage.table, stage(work, 0.7, 0.85));
+    const CoveringProblem problem = problemOf(candidates, needs, limits, coverage.table, slots);
+    const CoveringSummary covering = solveCovering(problem, work);
+    if (work.stop.stop_requested())
+        return choice;
+    choice.ruledOut = covering.smaller;
+    choice.setsOfThisSize = covering.answer.sets.size();
+    choice.moreSets = covering.answer.capped;
+    SetWriter writer(candidates, needs, coverage.table);
+    writeSets(covering.answer.sets, limits.mostSets, writer, stage(work, 0.85, 1), choice);
+    if (choice.sets.empty() && !work.stop.stop_requested())
+        return failure(ErrorCode::BadOption, "the must tubes and the school leave no palette");
+    choice.end = work.stop.stop_requested() ? ChoiceEnd::Stopped : ChoiceEnd::Done;
+    return choice;
+}
+
+} // namespace iris

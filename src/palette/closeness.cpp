@@ -1,0 +1,117 @@
+#include "palette/closeness.h"
+
+#include "colour/deltae.h"
+
+#include <algorithm>
+#include <mutex>
+
+namespace iris {
+namespace {
+
+NeedMask allOf(std::size_t needs)
+{
+    return needs == mostNeeds ? ~NeedMask{0} : (NeedMask{1} << needs) - 1;
+}
+
+void keepCloser(std::vector<Closest>& best, const std::vector<Closest>& others)
+{
+    for (std::size_t n = 0; n < best.size(); ++n)
+        if (others[n].apart < best[n].apart)
+            best[n] = others[n];
+}
+
+/// Tries every recipe of one set and keeps the closest for each need.
+void tryAll(std::span<const std::size_t> set, const MixKernel& kernel, TouchFinder& finder, std::vector<Closest>& best)
+{
+    LabChunk chunk;
+    RecipePlace at;
+    at.tubes = set.size();
+    std::ranges::copy(set, at.set.begin());
+    for (at.chunk = 0; at.chunk < MixKernel::chunkCount(set.size()); ++at.chunk) {
+        kernel.mix(set, at.chunk, chunk);
+        finder.surelyMet(chunk);
+        for (const Touch& touch : finder.touches(chunk, allOf(best.size()))) {
+            if (touch.apart < best[touch.need].apart) {
+                at.place = touch.place;
+                best[touch.need] = {touch.apart, at};
+            }
+        }
+    }
+}
+
+/// The closest recipes of one and two paints: a quick first answer that narrows the search among three.
+std::vector<Closest> closestOfPairs(std::span<const Paint> paints, std::span<const Need> needs, const MixKernel& kernel)
+{
+    const std::vector<double> everywhere(needs.size(), 1000.0);
+    const NeedGrid grid(needs, everywhere);
+    TouchFinder finder(grid);
+    std::vector<Closest> best(needs.size());
+    forEachSet(paints.size(), 2,
+               [&](std::span<const std::size_t> set) { tryAll(set, kernel, finder, best); });
+    return best;
+}
+
+} // namespace
+
+Recipe RecipePlace::recipe() const
+{
+    return MixKernel::recipeAt({set.data(), tubes}, chunk, place);
+}
+
+Closeness::Closeness(std::span<const Paint> paints, std::span<const Need> needs, std::span<const double> radii)
+    : m_needs(needs.size()), m_kernel(paints), m_grid(needs, radii), m_finder(m_grid)
+{
+}
+
+const std::vector<Closest>& Closeness::ofSet(std::span<const std::size_t> set)
+{
+    std::array<std::size_t, 3> key{set[0], set[0], set[0]};
+    std::ranges::copy(set, key.begin());
+    if (set.size() == 2)
+        key[2] = set[1];
+    const auto [entry, isNew] = m_bySet.try_emplace(key, m_needs);
+    if (isNew)
+        tryAll(set, m_kernel, m_finder, entry->second);
+    return entry->second;
+}
+
+std::vector<Closest> Closeness::within(const std::vector<std::size_t>& tubes)
+{
+    std::vector<Closest> best(m_needs);
+    forEachSet(tubes.size(), 3, [&](std::span<const std::size_t> places) {
+        std::array<std::size_t, 3> set{};
+        std::ranges::transform(places, set.begin(), [&](std::size_t place) { return tubes[place]; });
+        keepCloser(best, ofSet({set.data(), places.size()}));
+    });
+    return best;
+}
+
+std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work)
+{
+    const MixKernel kernel(paints);
+    std::vector<Closest> best = closestOfPairs(paints, needs, kernel);
+    std::vector<double> radii;
+    for (const Closest& closest : best)
+        radii.push_back(closest.apart);
+    const NeedGrid grid(needs, radii);
+    std::mutex bestMutex;
+    inParallel(paints.size(), work, [&](std::size_t t) {
+        TouchFinder finder(grid);
+        std::vector<Closest> own(needs.size());
+        for (std::size_t u = t + 1; u < paints.size() && !work.stop.stop_requested(); ++u)
+            for (std::size_t v = u + 1; v < paints.size(); ++v)
+                tryAll(std::array{t, u, v}, kernel, finder, own);
+        const std::scoped_lock lock(bestMutex);
+        keepCloser(best, own);
+    });
+    std::vector<Match> matches;
+    for (std::size_t n = 0; n < needs.size(); ++n) {
+        Match match{best[n].at.recipe(), {}, 0};
+        match.colour = colourOf(match.recipe, paints);
+        match.apart = deltaE00(match.colour, needs[n].target);
+        matches.push_back(std::move(match));
+    }
+    return matches;
+}
+
+} // namespace iris

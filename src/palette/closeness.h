@@ -1,0 +1,50 @@
+#pragma once
+
+#include "mixing/matching.h"
+#include "palette/coverage.h"
+
+#include <map>
+
+namespace iris {
+
+/// A recipe's place in the search: which set, which chunk, where in it.
+struct RecipePlace {
+    std::array<std::size_t, 3> set{};
+    std::size_t tubes = 0; ///< 0 when there is no recipe
+    std::size_t chunk = 0;
+    std::size_t place = 0;
+
+    Recipe recipe() const;
+};
+
+/// The closest recipe for a need among those tried.
+struct Closest {
+    float apart = std::numeric_limits<float>::infinity();
+    RecipePlace at;
+};
+
+/// The closest recipe for each need out of every set of up to three of some paints. Sets that come up again, as they
+/// do when many palettes share tubes, are measured once.
+class Closeness {
+public:
+    /// Looks no farther than each need's radius. The arguments must outlive the object.
+    Closeness(std::span<const Paint> paints, std::span<const Need> needs, std::span<const double> radii);
+
+    /// For each need, the closest recipe within these paints; infinitely far where none comes within the radius.
+    std::vector<Closest> within(const std::vector<std::size_t>& tubes);
+
+private:
+    const std::vector<Closest>& ofSet(std::span<const std::size_t> set);
+
+    std::size_t m_needs;
+    MixKernel m_kernel;
+    NeedGrid m_grid;
+    TouchFinder m_finder;
+    std::map<std::array<std::size_t, 3>, std::vector<Closest>> m_bySet;
+};
+
+/// The closest recipe out of all the paints for each of a few needs, however far; exact in single precision. Every
+/// recipe is looked at: long work.
+std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work);
+
+} // namespace iris

@@ -1,0 +1,201 @@
+#include "palette/coverage.h"
+
+#include "colour/deltae.h"
+
+#include <algorithm>
+#include <atomic>
+#include <cassert>
+#include <mutex>
+#include <thread>
+
+namespace iris {
+namespace {
+
+// Single-precision distances this near a tolerance are measured again in double. The kernel and the vector deltaE00
+// stay within a tenth of it.
+constexpr float nearCall = 0.01F;
+
+NeedMask bit(std::size_t need)
+{
+    return NeedMask{1} << need;
+}
+
+/// Finds which needs one set of paints meets. One a thread.
+class SetCoverer {
+public:
+    SetCoverer(std::span<const Paint> paints, std::span<const Need> needs, const MixKernel& kernel, const NeedGrid& grid)
+        : m_paints(paints), m_needs(needs), m_kernel(kernel), m_finder(grid)
+    {
+    }
+
+    /// The wanted needs that recipes using all of the set meet.
+    NeedMask met(std::span<const std::size_t> set, NeedMask wanted)
+    {
+        NeedMask found = 0;
+        for (std::size_t chunk = 0; chunk < MixKernel::chunkCount(set.size()) && found != wanted; ++chunk) {
+            m_kernel.mix(set, chunk, m_chunk);
+            m_mixed += chunkRecipes;
+            found |= m_finder.surelyMet(m_chunk) & wanted;
+            for (const Touch& touch : m_finder.touches(m_chunk, wanted & ~found)) {
+                if ((found & bit(touch.need)) == 0 && meets(touch, set, chunk))
+                    found |= bit(touch.need);
+            }
+        }
+        return found;
+    }
+
+    std::uint64_t mixed() const { return m_mixed; }
+
+private:
+    bool meets(const Touch& touch, std::span<const std::size_t> set, std::size_t chunk) const
+    {
+        const Need& need = m_needs[touch.need];
+        const auto limit = static_cast<float>(need.tolerance);
+        if (touch.apart <= limit - nearCall)
+            return true;
+        if (touch.apart > limit + nearCall)
+            return false;
+        const Recipe recipe = MixKernel::recipeAt(set, chunk, touch.place);
+        return deltaE00(colourOf(recipe, m_paints), need.target) <= need.tolerance;
+    }
+
+    std::span<const Paint> m_paints;
+    std::span<const Need> m_needs;
+    const MixKernel& m_kernel;
+    TouchFinder m_finder;
+    LabChunk m_chunk{};
+    std::uint64_t m_mixed = 0;
+};
+
+std::vector<double> tolerancesOf(std::span<const Need> needs)
+{
+    std::vector<double> tolerances;
+    for (const Need& need : needs)
+        tolerances.push_back(need.tolerance);
+    return tolerances;
+}
+
+NeedMask allOf(std::size_t needs)
+{
+    return needs == mostNeeds ? ~NeedMask{0} : bit(needs) - 1;
+}
+
+std::uint64_t recipesInAll(std::size_t n)
+{
+    const std::uint64_t pairs = n * (n - 1) / 2;
+    const std::uint64_t triples = n < 3 ? 0 : pairs * (n - 2) / 3;
+    return recipeWashes.size()
+        * (n * ratiosOf(1).size() + pairs * ratiosOf(2).size() + triples * ratiosOf(3).size());
+}
+
+} // namespace
+
+CoverageTable::CoverageTable(std::size_t paints)
+    : m_paints(paints), m_one(paints), m_two(paints * paints), m_three(paints * paints * paints)
+{
+}
+
+NeedMask CoverageTable::everything() const
+{
+    NeedMask all = 0;
+    for (const auto* masks : {&m_one, &m_two, &m_three})
+        for (const NeedMask mask : *masks)
+            all |= mask;
+    return all;
+}
+
+void CoverageTable::setOne(std::size_t t, NeedMask mask)
+{
+    m_one[t] = mask;
+    m_two[t * m_paints + t] = mask;
+}
+
+void CoverageTable::setTwo(std::size_t t, std::size_t u, NeedMask mask)
+{
+    m_two[t * m_paints + u] = m_two[u * m_paints + t] = mask;
+}
+
+void CoverageTable::setThree(std::size_t t, std::size_t u, std::size_t v, NeedMask mask)
+{
+    m_three[(t * m_paints + u) * m_paints + v] = mask;
+}
+
+void CoverageTable::spread()
+{
+    for (std::size_t t = 0; t < m_paints; ++t) {
+        for (std::size_t u = 0; u < m_paints; ++u) {
+            for (std::size_t v = 0; v < m_paints; ++v) {
+                std::array<std::size_t, 3> set{t, u, v};
+                std::ranges::sort(set);
+                const NeedMask mask = set[0] == set[1] || set[1] == set[2]
+                    ? two(set[0], set[2])
+                    : m_three[(set[0] * m_paints + set[1]) * m_paints + set[2]];
+                m_three[(t * m_paints + u) * m_paints + v] = mask;
+            }
+        }
+    }
+}
+
+void inParallel(std::size_t count, const WorkOptions& work, const std::function<void(std::size_t)>& task)
+{
+    std::atomic<std::size_t> next = 0;
+    std::mutex progressMutex;
+    std::size_t done = 0;
+    const auto worker = [&] {
+        for (std::size_t i = next++; i < count && !work.stop.stop_requested(); i = next++) {
+            task(i);
+            const std::scoped_lock lock(progressMutex);
+            ++done;
+            if (work.progress)
+                work.progress(static_cast<double>(done) / static_cast<double>(count));
+        }
+    };
+    const unsigned wanted = work.threads > 0 ? work.threads : std::max(1U, std::thread::hardware_concurrency());
+    std::vector<std::jthread> helpers;
+    for (unsigned i = 1; i < wanted && i < count; ++i)
+        helpers.emplace_back(worker);
+    worker();
+}
+
+CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work)
+{
+    assert(paints.size() <= mostPaints && needs.size() <= mostNeeds);
+    const std::size_t count = paints.size();
+    CoverageSummary summary{CoverageTable(count), 0, recipesInAll(count), false};
+    CoverageTable& table = summary.table;
+    const MixKernel kernel(paints);
+    const std::vector<double> tolerances = tolerancesOf(needs);
+    const NeedGrid grid(needs, tolerances);
+    const NeedMask all = allOf(needs.size());
+
+    SetCoverer first(paints, needs, kernel, grid);
+    for (std::size_t t = 0; t < count; ++t)
+        table.setOne(t, first.met(std::array{t}, all));
+    for (std::size_t t = 0; t < count; ++t) {
+        for (std::size_t u = t + 1; u < count; ++u) {
+            const NeedMask inside = table.one(t) | table.one(u);
+            table.setTwo(t, u, inside | first.met(std::array{t, u}, all & ~inside));
+        }
+    }
+    std::atomic<std::uint64_t> mixed = first.mixed();
+    // One task a pair of first paints: many small tasks keep every thread busy to the end.
+    inParallel(count * count, work, [&](std::size_t task) {
+        const std::size_t t = task / count;
+        const std::size_t u = task % count;
+        if (u <= t)
+            return;
+        SetCoverer coverer(paints, needs, kernel, grid);
+        for (std::size_t v = u + 1; v < count; ++v) {
+            const NeedMask inside = table.two(t, u) | table.two(t, v) | table.two(u, v);
+            table.setThree(t, u, v, inside | coverer.met(std::array{t, u, v}, all & ~inside));
+        }
+        mixed += coverer.mixed();
+    });
+    summary.recipesMixed = mixed;
+    summary.stopped = work.stop.stop_requested();
+    if (!summary.stopped)
+        table.spread();
+    return summary;
+}
+
+} // namespace iris

@@ -1,0 +1,68 @@
+#pragma once
+
+#include "palette/needgrid.h"
+
+#include <functional>
+#include <stop_token>
+
+namespace iris {
+
+/// How long work is watched and ended. `progress` gets 0 to 1 and may be called from any of the working threads, one
+/// at a time; `threads` 0 means as many as the machine has.
+struct WorkOptions {
+    std::stop_token stop;
+    std::function<void(double)> progress;
+    unsigned threads = 0;
+};
+
+/// For every set of one to three paints, the needs that some recipe inside it meets: subsets count.
+class CoverageTable {
+public:
+    explicit CoverageTable(std::size_t paints);
+
+    std::size_t paints() const { return m_paints; }
+    NeedMask one(std::size_t t) const { return m_one[t]; }
+    NeedMask two(std::size_t t, std::size_t u) const { return m_two[t * m_paints + u]; }
+    NeedMask three(std::size_t t, std::size_t u, std::size_t v) const { return row(t, u)[v]; }
+    /// The masks of {t, u, v} for every v; v = t or u gives the mask of the pair.
+    const NeedMask* row(std::size_t t, std::size_t u) const { return &m_three[(t * m_paints + u) * m_paints]; }
+
+    /// What the whole list of paints can meet.
+    NeedMask everything() const;
+
+    void setOne(std::size_t t, NeedMask mask);
+    void setTwo(std::size_t t, std::size_t u, NeedMask mask);
+    /// Sets one of the six places of a triple; spread() fills in the others.
+    void setThree(std::size_t t, std::size_t u, std::size_t v, NeedMask mask);
+    void spread();
+
+    bool operator==(const CoverageTable&) const = default;
+
+private:
+    std::size_t m_paints;
+    std::vector<NeedMask> m_one;
+    std::vector<NeedMask> m_two;
+    std::vector<NeedMask> m_three;
+};
+
+/// How much work a coverage took.
+struct CoverageSummary {
+    CoverageTable table;
+    std::uint64_t recipesMixed = 0;  ///< colours computed
+    std::uint64_t recipesInAll = 0;  ///< colours a plain enumeration would compute
+    bool stopped = false;            ///< the stop token ended it; the table is not complete
+};
+
+/// Tries every recipe of up to three paints against every need. A need counts as met within its tolerance, decided in
+/// double precision wherever single precision comes near the limit, so that the table does not depend on the
+/// processor or on the number of threads.
+/// @param paints at most mostPaints; @param needs at most mostNeeds
+CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work = {});
+
+/// The most paints a palette is chosen from at once; beyond it the tables outgrow the memory and the patience.
+inline constexpr std::size_t mostPaints = 128;
+
+/// Runs task(i) for i = 0 .. count - 1 on several threads, each taking the next; stops early when asked to.
+void inParallel(std::size_t count, const WorkOptions& work, const std::function<void(std::size_t)>& task);
+
+} // namespace iris
