@@ -1,0 +1,60 @@
+#pragma once
+
+#include "notebook/notebook.h"
+
+#include <QString>
+#include <memory>
+
+class QSqlDatabase;
+class QSqlQuery;
+
+namespace iris {
+
+/// A notebook's file: one SQLite database with its own application_id and schema version. Every call that changes
+/// anything is one transaction, on disk when it returns. Needs a QCoreApplication. One thread.
+class NotebookStore {
+public:
+    /// "Iris" in ASCII, as SQLite's application_id.
+    static constexpr int applicationId = 0x49726973;
+    static constexpr int schemaVersion = 1;
+
+    /// Makes a new, empty notebook; FileUnwritable when there is a file of that name already or it cannot be made.
+    static Result<std::unique_ptr<NotebookStore>> create(const QString& path);
+
+    /// Opens a notebook. FileUnreadable, NotANotebook, DamagedNotebook or NewerNotebook; the file is then untouched.
+    static Result<std::unique_ptr<NotebookStore>> open(const QString& path);
+
+    ~NotebookStore();
+    NotebookStore(const NotebookStore&) = delete;
+    NotebookStore& operator=(const NotebookStore&) = delete;
+
+    QString path() const { return m_path; }
+
+    /// Everything in the file.
+    Result<Notebook> load() const;
+
+    /// Writes tubes, new ones (id 0) and changed ones alike, in one transaction; returns their ids. A tube with an id
+    /// that is not in the file is put back under it.
+    Result<std::vector<TubeId>> putTubes(const std::vector<Tube>& tubes);
+    Result<void> removeTubes(const std::vector<TubeId>& ids);
+
+    Result<std::vector<NeedId>> putNeeds(const std::vector<NeedRecord>& needs);
+    Result<void> removeNeeds(const std::vector<NeedId>& ids);
+
+    Result<PaletteId> putPalette(const PaletteRecord& palette);
+    Result<void> removePalette(PaletteId id);
+
+    Result<void> putWishes(const PaletteWishes& wishes);
+
+private:
+    NotebookStore(QString path, QString connection);
+
+    QSqlDatabase database() const;
+    template <typename Work>
+    auto inTransaction(Work&& work) -> decltype(work());
+
+    QString m_path;
+    QString m_connection;
+};
+
+} // namespace iris

@@ -1,0 +1,209 @@
+#include "notebook/tubecsv.h"
+
+#include "base/csvreader.h"
+#include "base/text.h"
+
+#include <algorithm>
+#include <array>
+#include <charconv>
+#include <map>
+
+namespace iris {
+namespace {
+
+constexpr std::array<std::string_view, 18> columnNames{
+    "maker",   "name",    "codes",   "form",    "full_l",  "full_a",   "full_b",   "thin_l",      "thin_a",
+    "thin_b",  "black_l", "black_a", "black_b", "strength", "staining", "granulation", "lightfastness", "notes"};
+
+std::string canonical(std::string_view header)
+{
+    const std::string name = lowered(trimmed(header));
+    if (name == "tube" || name == "paint")
+        return "name";
+    if (name == "code" || name == "pigment" || name == "pigments")
+        return "codes";
+    if (name == "brand")
+        return "maker";
+    return name;
+}
+
+/// The fields of a row by column name; remembers the first thing wrong with it.
+class Fields {
+public:
+    Fields(const std::map<std::string, std::size_t>& columns, const CsvRecord& record)
+        : m_columns(columns), m_record(record)
+    {
+    }
+
+    std::string text(const std::string& column) const
+    {
+        const auto at = m_columns.find(column);
+        return at != m_columns.end() && at->second < m_record.fields.size() ? m_record.fields[at->second] : "";
+    }
+
+    std::optional<double> number(const std::string& column)
+    {
+        const std::string field = text(column);
+        if (trimmed(field).empty())
+            return std::nullopt;
+        const auto value = parseNumber(field);
+        if (!value)
+            complain("\"" + field + "\" in column " + column + " is not a number");
+        return value;
+    }
+
+    std::optional<int> rating(const std::string& column)
+    {
+        const auto value = number(column);
+        if (!value)
+            return std::nullopt;
+        if (*value < -100 || *value > 100 || *value != static_cast<int>(*value)) {
+            complain("\"" + text(column) + "\" in column " + column + " is not a whole number");
+            return std::nullopt;
+        }
+        return static_cast<int>(*value);
+    }
+
+    void complain(std::string what)
+    {
+        if (m_problem.empty())
+            m_problem = std::move(what);
+    }
+
+    const std::string& problem() const { return m_problem; }
+
+private:
+    const std::map<std::string, std::size_t>& m_columns;
+    const CsvRecord& m_record;
+    std::string m_problem;
+};
+
+bool inRange(const Lab& lab)
+{
+    return lab.l >= 0 && lab.l <= 100 && std::abs(lab.a) <= 128 && std::abs(lab.b) <= 128;
+}
+
+std::optional<Swatch> swatchFrom(Fields& fields)
+{
+    std::array<double, 9> values{};
+    std::size_t given = 0;
+    for (std::size_t i = 0; i < values.size(); ++i) {
+        if (const auto value = fields.number(std::string(columnNames[4 + i]))) {
+            values[i] = *value;
+            ++given;
+        }
+    }
+    if (given == 0)
+        return std::nullopt;
+    if (given < values.size())
+        fields.complain("a swatch needs all nine numbers: full, thin and black, each L, a and b");
+    const Swatch swatch{{values[0], values[1], values[2]}, {values[3], values[4], values[5]},
+                        {values[6], values[7], values[8]}};
+    if (!inRange(swatch.full) || !inRange(swatch.thin) || !inRange(swatch.overBlack))
+        fields.complain("L runs from 0 to 100, a and b from -128 to 128");
+    return swatch;
+}
+
+Result<Tube> tubeFrom(Fields fields, const ReferenceTable& table)
+{
+    Tube tube;
+    tube.maker = fields.text("maker");
+    tube.name = fields.text("name");
+    tube.form = fields.text("form");
+    tube.notes = fields.text("notes");
+    if (const std::string text = fields.text("codes"); !trimmed(text).empty()) {
+        auto codes = parsePigmentCodes(text);
+        if (codes)
+            tube.codes = std::move(*codes);
+        else
+            fields.complain(codes.error().message);
+    }
+    tube.swatch = swatchFrom(fields);
+    tube.strength = fields.number("strength");
+    tube.staining = fields.rating("staining");
+    tube.granulation = fields.rating("granulation");
+    tube.lightfastness = fields.rating("lightfastness");
+    if (!fields.problem().empty())
+        return failure(ErrorCode::BadCsv, fields.problem());
+    if (const auto fine = validate(tube, table); !fine)
+        return tl::unexpected(fine.error());
+    return tube;
+}
+
+std::string shortest(double value)
+{
+    char buffer[32];
+    const auto [end, code] = std::to_chars(buffer, buffer + sizeof buffer, value);
+    return {buffer, end};
+}
+
+std::string written(const std::optional<double>& value)
+{
+    return value ? shortest(*value) : "";
+}
+
+std::string written(const std::optional<int>& value)
+{
+    return value ? std::to_string(*value) : "";
+}
+
+void addLab(std::vector<std::string>& fields, const std::optional<Swatch>& swatch, Lab Swatch::* colour)
+{
+    for (double Lab::* axis : {&Lab::l, &Lab::a, &Lab::b})
+        fields.push_back(swatch ? shortest((*swatch).*colour.*axis) : "");
+}
+
+} // namespace
+
+Result<TubeList> readTubesCsv(std::string_view text, const ReferenceTable& table)
+{
+    const auto records = readCsv(text, guessSeparator(text));
+    if (!records)
+        return tl::unexpected(records.error());
+    if (records->empty())
+        return failure(ErrorCode::BadCsv, "the list is empty; its first line must name the columns, such as name and codes");
+    TubeList list;
+    std::map<std::string, std::size_t> columns;
+    const CsvRecord& header = records->front();
+    for (std::size_t i = 0; i < header.fields.size(); ++i) {
+        const std::string name = canonical(header.fields[i]);
+        if (std::ranges::find(columnNames, name) != columnNames.end())
+            columns.emplace(name, i);
+        else if (!name.empty())
+            list.ignoredColumns.push_back(header.fields[i]);
+    }
+    if (!columns.contains("name"))
+        return failure(ErrorCode::BadCsv, "there is no column called name; the first line must name the columns");
+    for (std::size_t i = 1; i < records->size(); ++i) {
+        auto tube = tubeFrom(Fields(columns, (*records)[i]), table);
+        if (tube) {
+            list.tubes.push_back(std::move(*tube));
+        } else {
+            Error error = tube.error();
+            error.line = (*records)[i].line;
+            list.problems.push_back(std::move(error));
+        }
+    }
+    return list;
+}
+
+std::string writeTubesCsv(const std::vector<Tube>& tubes)
+{
+    std::string text = "maker,name,codes,form,full_L,full_a,full_b,thin_L,thin_a,thin_b,black_L,black_a,black_b,"
+                       "strength,staining,granulation,lightfastness,notes\r\n";
+    for (const Tube& tube : tubes) {
+        std::vector<std::string> fields{tube.maker, tube.name, textOf(tube.codes), tube.form};
+        addLab(fields, tube.swatch, &Swatch::full);
+        addLab(fields, tube.swatch, &Swatch::thin);
+        addLab(fields, tube.swatch, &Swatch::overBlack);
+        fields.push_back(written(tube.strength));
+        fields.push_back(written(tube.staining));
+        fields.push_back(written(tube.granulation));
+        fields.push_back(written(tube.lightfastness));
+        fields.push_back(tube.notes);
+        text += csvLine(fields);
+    }
+    return text;
+}
+
+} // namespace iris
