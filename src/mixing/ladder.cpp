@@ -51,8 +51,8 @@ Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double 
 
 std::string describe(const Ladder& ladder)
 {
-    if (ladder.steps[ladder.mostNeutral].lch.chroma < 6)
-        return "passes through neutral";
+    if (ladder.steps[ladder.mostNeutral].lch.chroma < 8)
+        return "passes through a grey";
     if (ladder.keepsChroma > 0.85)
         return "stays clean";
     if (ladder.keepsChroma > 0.6)

@@ -31,7 +31,7 @@ Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double 
 /// The film at a share (0 to 1) of the second tube by tinting strength.
 Film filmBetween(const Paint& first, const Paint& second, double share);
 
-/// What a painter would say of a ladder: "stays clean", "dulls a little", "greys", "passes through neutral".
+/// What a painter would say of a ladder: "stays clean", "dulls a little", "greys", "passes through a grey".
 std::string describe(const Ladder& ladder);
 
 /// "3:1", "pure" at the ends.

@@ -59,4 +59,25 @@ struct Notebook {
     bool operator==(const Notebook&) const = default;
 };
 
+/// One change to a notebook: records to write, new ones with id 0, and records to take out. Taking a tube out takes it
+/// out of its palettes and wishes as well.
+struct NotebookEdit {
+    std::vector<Tube> putTubes;
+    std::vector<TubeId> removeTubes;
+    std::vector<NeedRecord> putNeeds;
+    std::vector<NeedId> removeNeeds;
+    std::vector<PaletteRecord> putPalettes;
+    std::vector<PaletteId> removePalettes;
+    std::optional<PaletteWishes> wishes;
+
+    bool operator==(const NotebookEdit&) const = default;
+};
+
+/// The notebook after an edit whose new records have their ids. Records stay in the order of their ids.
+Notebook edited(Notebook notebook, const NotebookEdit& edit);
+
+/// The edit that takes another one back: edited(edited(before, edit), inverseOf(before, edit)) == before.
+/// @param edit with the ids of its new records filled in
+NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit);
+
 } // namespace iris

@@ -237,22 +237,16 @@ QSqlDatabase NotebookStore::database() const
 }
 
 /// Runs work and commits it, or takes all of it back when it fails.
-template <typename Work>
-auto NotebookStore::inTransaction(Work&& work) -> decltype(work())
+Result<void> NotebookStore::inTransaction(const std::function<Result<void>()>& work)
 {
     QSqlDatabase base = database();
     if (!base.transaction())
         return queryFailure(base, base.lastError());
-    auto result = work();
-    if (!result) {
+    Result<void> result = work();
+    if (result && !base.commit())
+        result = queryFailure(base, base.lastError());
+    if (!result)
         base.rollback();
-        return result;
-    }
-    if (!base.commit()) {
-        const QSqlError error = base.lastError();
-        base.rollback();
-        return queryFailure(base, error);
-    }
     return result;
 }
 
@@ -386,126 +380,137 @@ Result<Notebook> NotebookStore::load() const
     return Notebook{std::move(*tubes), std::move(*needs), std::move(*palettes), std::move(*wishes)};
 }
 
-Result<std::vector<TubeId>> NotebookStore::putTubes(const std::vector<Tube>& tubes)
+namespace {
+
+/// An upsert, not a replace: replacing would delete the row first and take a tube out of its palettes.
+QString tubeUpsert()
 {
-    return inTransaction([&]() -> Result<std::vector<TubeId>> {
-        const QSqlDatabase base = database();
-        QSqlQuery query(base);
-        // An upsert, not a replace: replacing would delete the row first and take it out of its palettes.
-        query.prepare(QStringLiteral(
-            "INSERT INTO tube (id, maker, name, codes, form, full_l, full_a, full_b, thin_l, thin_a, thin_b, black_l, "
-            "black_a, black_b, strength, staining, granulation, lightfastness, notes) "
-            "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO UPDATE SET "
-            "maker = excluded.maker, name = excluded.name, codes = excluded.codes, form = excluded.form, "
-            "full_l = excluded.full_l, full_a = excluded.full_a, full_b = excluded.full_b, thin_l = excluded.thin_l, "
-            "thin_a = excluded.thin_a, thin_b = excluded.thin_b, black_l = excluded.black_l, "
-            "black_a = excluded.black_a, black_b = excluded.black_b, strength = excluded.strength, "
-            "staining = excluded.staining, granulation = excluded.granulation, "
-            "lightfastness = excluded.lightfastness, notes = excluded.notes"));
-        std::vector<TubeId> ids;
-        for (const Tube& tube : tubes) {
-            query.addBindValue(idOrNew(tube.id.value));
-            for (const std::string& field : {tube.maker, tube.name, textOf(tube.codes), tube.form})
-                query.addBindValue(text(field));
-            for (Lab Swatch::* colour : {&Swatch::full, &Swatch::thin, &Swatch::overBlack})
-                bindLab(query, tube.swatch, colour);
-            query.addBindValue(variantOf(tube.strength));
-            query.addBindValue(variantOf(tube.staining));
-            query.addBindValue(variantOf(tube.granulation));
-            query.addBindValue(variantOf(tube.lightfastness));
-            query.addBindValue(text(tube.notes));
-            if (auto done = run(query, base); !done)
-                return tl::unexpected(done.error());
-            ids.push_back(tube.id.value > 0 ? tube.id : TubeId{query.lastInsertId().toLongLong()});
-        }
-        return ids;
-    });
+    const QStringList columns{
+        QStringLiteral("maker"),   QStringLiteral("name"),     QStringLiteral("codes"),    QStringLiteral("form"),
+        QStringLiteral("full_l"),  QStringLiteral("full_a"),   QStringLiteral("full_b"),   QStringLiteral("thin_l"),
+        QStringLiteral("thin_a"),  QStringLiteral("thin_b"),   QStringLiteral("black_l"),  QStringLiteral("black_a"),
+        QStringLiteral("black_b"), QStringLiteral("strength"), QStringLiteral("staining"), QStringLiteral("granulation"),
+        QStringLiteral("lightfastness"), QStringLiteral("notes")};
+    QStringList updates;
+    for (const QString& column : columns)
+        updates << column + QStringLiteral(" = excluded.") + column;
+    const QStringList marks(columns.size(), QStringLiteral("?"));
+    return QStringLiteral("INSERT INTO tube (id, %1) VALUES (?, %2) ON CONFLICT (id) DO UPDATE SET %3")
+        .arg(columns.join(QStringLiteral(", ")), marks.join(QStringLiteral(", ")), updates.join(QStringLiteral(", ")));
 }
 
-Result<void> NotebookStore::removeTubes(const std::vector<TubeId>& ids)
+Result<void> writeTubes(const QSqlDatabase& database, std::vector<Tube>& tubes)
 {
-    return inTransaction([&] { return removeRows(database(), QStringLiteral("tube"), ids); });
-}
-
-Result<std::vector<NeedId>> NotebookStore::putNeeds(const std::vector<NeedRecord>& needs)
-{
-    return inTransaction([&]() -> Result<std::vector<NeedId>> {
-        const QSqlDatabase base = database();
-        QSqlQuery query(base);
-        query.prepare(QStringLiteral("INSERT OR REPLACE INTO need (id, name, l, a, b, tolerance, importance) "
-                                     "VALUES (?, ?, ?, ?, ?, ?, ?)"));
-        std::vector<NeedId> ids;
-        for (const NeedRecord& record : needs) {
-            query.addBindValue(idOrNew(record.id.value));
-            query.addBindValue(text(record.need.name));
-            for (const double value : {record.need.target.l, record.need.target.a, record.need.target.b})
-                query.addBindValue(value);
-            query.addBindValue(record.need.tolerance);
-            query.addBindValue(record.need.importance);
-            if (auto done = run(query, base); !done)
-                return tl::unexpected(done.error());
-            ids.push_back(record.id.value > 0 ? record.id : NeedId{query.lastInsertId().toLongLong()});
-        }
-        return ids;
-    });
-}
-
-Result<void> NotebookStore::removeNeeds(const std::vector<NeedId>& ids)
-{
-    return inTransaction([&] { return removeRows(database(), QStringLiteral("need"), ids); });
-}
-
-Result<PaletteId> NotebookStore::putPalette(const PaletteRecord& palette)
-{
-    return inTransaction([&]() -> Result<PaletteId> {
-        const QSqlDatabase base = database();
-        QSqlQuery query(base);
-        query.prepare(QStringLiteral("INSERT OR REPLACE INTO palette (id, name) VALUES (?, ?)"));
-        query.addBindValue(idOrNew(palette.id.value));
-        query.addBindValue(text(palette.name));
-        if (auto done = run(query, base); !done)
-            return tl::unexpected(done.error());
-        const PaletteId id = palette.id.value > 0 ? palette.id : PaletteId{query.lastInsertId().toLongLong()};
-        query.prepare(QStringLiteral("INSERT INTO palette_tube (palette, tube, place) VALUES (?, ?, ?)"));
-        for (std::size_t place = 0; place < palette.tubes.size(); ++place) {
-            query.addBindValue(static_cast<qlonglong>(id.value));
-            query.addBindValue(static_cast<qlonglong>(palette.tubes[place].value));
-            query.addBindValue(static_cast<int>(place));
-            if (auto done = run(query, base); !done)
-                return tl::unexpected(done.error());
-        }
-        return id;
-    });
-}
-
-Result<void> NotebookStore::removePalette(PaletteId id)
-{
-    return inTransaction([&] { return removeRows(database(), QStringLiteral("palette"), std::vector{id}); });
-}
-
-Result<void> NotebookStore::putWishes(const PaletteWishes& wishes)
-{
-    return inTransaction([&]() -> Result<void> {
-        const QSqlDatabase base = database();
-        QSqlQuery query(base);
-        query.prepare(QStringLiteral("UPDATE wish SET school = ?, most_tubes = ?"));
-        query.addBindValue(text(std::string(nameOf(wishes.school))));
-        query.addBindValue(static_cast<int>(wishes.mostTubes));
-        if (auto done = run(query, base); !done)
+    QSqlQuery query(database);
+    query.prepare(tubeUpsert());
+    for (Tube& tube : tubes) {
+        query.addBindValue(idOrNew(tube.id.value));
+        for (const std::string& field : {tube.maker, tube.name, textOf(tube.codes), tube.form})
+            query.addBindValue(text(field));
+        for (Lab Swatch::* colour : {&Swatch::full, &Swatch::thin, &Swatch::overBlack})
+            bindLab(query, tube.swatch, colour);
+        query.addBindValue(variantOf(tube.strength));
+        query.addBindValue(variantOf(tube.staining));
+        query.addBindValue(variantOf(tube.granulation));
+        query.addBindValue(variantOf(tube.lightfastness));
+        query.addBindValue(text(tube.notes));
+        if (auto done = run(query, database); !done)
             return done;
-        if (auto done = run(base, QStringLiteral("DELETE FROM wish_tube")); !done)
+        if (tube.id.value <= 0)
+            tube.id = {query.lastInsertId().toLongLong()};
+    }
+    return {};
+}
+
+Result<void> writeNeeds(const QSqlDatabase& database, std::vector<NeedRecord>& needs)
+{
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("INSERT OR REPLACE INTO need (id, name, l, a, b, tolerance, importance) "
+                                 "VALUES (?, ?, ?, ?, ?, ?, ?)"));
+    for (NeedRecord& record : needs) {
+        query.addBindValue(idOrNew(record.id.value));
+        query.addBindValue(text(record.need.name));
+        for (const double value : {record.need.target.l, record.need.target.a, record.need.target.b})
+            query.addBindValue(value);
+        query.addBindValue(record.need.tolerance);
+        query.addBindValue(record.need.importance);
+        if (auto done = run(query, database); !done)
             return done;
-        query.prepare(QStringLiteral("INSERT INTO wish_tube (tube, must) VALUES (?, ?)"));
-        for (const bool must : {true, false}) {
-            for (const TubeId tube : must ? wishes.must : wishes.never) {
-                query.addBindValue(static_cast<qlonglong>(tube.value));
-                query.addBindValue(must ? 1 : 0);
-                if (auto done = run(query, base); !done)
-                    return done;
-            }
+        if (record.id.value <= 0)
+            record.id = {query.lastInsertId().toLongLong()};
+    }
+    return {};
+}
+
+Result<void> writePalette(const QSqlDatabase& database, PaletteRecord& palette)
+{
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("INSERT OR REPLACE INTO palette (id, name) VALUES (?, ?)"));
+    query.addBindValue(idOrNew(palette.id.value));
+    query.addBindValue(text(palette.name));
+    if (auto done = run(query, database); !done)
+        return done;
+    if (palette.id.value <= 0)
+        palette.id = {query.lastInsertId().toLongLong()};
+    query.prepare(QStringLiteral("INSERT INTO palette_tube (palette, tube, place) VALUES (?, ?, ?)"));
+    for (std::size_t place = 0; place < palette.tubes.size(); ++place) {
+        query.addBindValue(static_cast<qlonglong>(palette.id.value));
+        query.addBindValue(static_cast<qlonglong>(palette.tubes[place].value));
+        query.addBindValue(static_cast<int>(place));
+        if (auto done = run(query, database); !done)
+            return done;
+    }
+    return {};
+}
+
+Result<void> writeWishes(const QSqlDatabase& database, const PaletteWishes& wishes)
+{
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("UPDATE wish SET school = ?, most_tubes = ?"));
+    query.addBindValue(text(std::string(nameOf(wishes.school))));
+    query.addBindValue(static_cast<int>(wishes.mostTubes));
+    if (auto done = run(query, database); !done)
+        return done;
+    if (auto done = run(database, QStringLiteral("DELETE FROM wish_tube")); !done)
+        return done;
+    query.prepare(QStringLiteral("INSERT INTO wish_tube (tube, must) VALUES (?, ?)"));
+    for (const bool must : {true, false}) {
+        for (const TubeId tube : must ? wishes.must : wishes.never) {
+            query.addBindValue(static_cast<qlonglong>(tube.value));
+            query.addBindValue(must ? 1 : 0);
+            if (auto done = run(query, database); !done)
+                return done;
         }
-        return {};
-    });
+    }
+    return {};
+}
+
+Result<void> carryOut(const QSqlDatabase& database, NotebookEdit& edit)
+{
+    if (auto done = removeRows(database, QStringLiteral("tube"), edit.removeTubes); !done)
+        return done;
+    if (auto done = removeRows(database, QStringLiteral("need"), edit.removeNeeds); !done)
+        return done;
+    if (auto done = removeRows(database, QStringLiteral("palette"), edit.removePalettes); !done)
+        return done;
+    if (auto done = writeTubes(database, edit.putTubes); !done)
+        return done;
+    if (auto done = writeNeeds(database, edit.putNeeds); !done)
+        return done;
+    for (PaletteRecord& palette : edit.putPalettes)
+        if (auto done = writePalette(database, palette); !done)
+            return done;
+    return edit.wishes ? writeWishes(database, *edit.wishes) : Result<void>{};
+}
+
+} // namespace
+
+Result<NotebookEdit> NotebookStore::apply(NotebookEdit edit)
+{
+    const auto done = inTransaction([&] { return carryOut(database(), edit); });
+    if (!done)
+        return tl::unexpected(done.error());
+    return edit;
 }
 
 } // namespace iris

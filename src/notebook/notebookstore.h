@@ -3,6 +3,7 @@
 #include "notebook/notebook.h"
 
 #include <QString>
+#include <functional>
 #include <memory>
 
 class QSqlDatabase;
@@ -33,25 +34,15 @@ public:
     /// Everything in the file.
     Result<Notebook> load() const;
 
-    /// Writes tubes, new ones (id 0) and changed ones alike, in one transaction; returns their ids. A tube with an id
-    /// that is not in the file is put back under it.
-    Result<std::vector<TubeId>> putTubes(const std::vector<Tube>& tubes);
-    Result<void> removeTubes(const std::vector<TubeId>& ids);
-
-    Result<std::vector<NeedId>> putNeeds(const std::vector<NeedRecord>& needs);
-    Result<void> removeNeeds(const std::vector<NeedId>& ids);
-
-    Result<PaletteId> putPalette(const PaletteRecord& palette);
-    Result<void> removePalette(PaletteId id);
-
-    Result<void> putWishes(const PaletteWishes& wishes);
+    /// Carries out an edit in one transaction and returns it with the ids of new records filled in. A record with an
+    /// id that is not in the file is put back under it. When anything fails nothing is changed.
+    Result<NotebookEdit> apply(NotebookEdit edit);
 
 private:
     NotebookStore(QString path, QString connection);
 
     QSqlDatabase database() const;
-    template <typename Work>
-    auto inTransaction(Work&& work) -> decltype(work());
+    Result<void> inTransaction(const std::function<Result<void>()>& work);
 
     QString m_path;
     QString m_connection;

@@ -2,15 +2,19 @@
 
 #include "base/text.h"
 
+#include <algorithm>
+
 namespace iris {
 namespace {
 
-Slot slot(HueFamily family, HueFamily towards)
+Slot primary(HueFamily family)
 {
-    std::string name(nameOf(family));
-    if (towards != family)
-        name += ", leans " + std::string(nameOf(towards));
-    return {std::move(name), family, towards};
+    return {std::string(nameOf(family)), family, family, true};
+}
+
+Slot leaning(HueFamily family, HueFamily towards)
+{
+    return {std::string(nameOf(family)) + ", leans " + std::string(nameOf(towards)), family, towards, false};
 }
 
 } // namespace
@@ -40,9 +44,16 @@ Result<School> parseSchool(std::string_view text)
     return failure(ErrorCode::BadOption, "a school is free, triad or split");
 }
 
+bool isEarth(const Paint& paint)
+{
+    static const std::vector<PigmentCode> earths = parsePigmentCodes("PY42 PY43 PR101 PR102 PBr6 PBr7 NBr8 PG23 PBk11").value();
+    return std::ranges::any_of(paint.codes,
+                               [](const PigmentCode& code) { return std::ranges::find(earths, code) != earths.end(); });
+}
+
 bool Slot::accepts(const Paint& paint) const
 {
-    if (paint.family != family)
+    if (paint.family != family || (!takesEarths && isEarth(paint)))
         return false;
     const Lean lean = paint.lean();
     return towards == family || lean.inTheMiddle() || lean.towards == towards;
@@ -55,10 +66,10 @@ std::vector<Slot> slotsOf(School school)
     case School::Free:
         return {};
     case School::Triad:
-        return {slot(Yellow, Yellow), slot(Red, Red), slot(Blue, Blue)};
+        return {primary(Yellow), primary(Red), primary(Blue)};
     case School::SplitPrimary:
-        return {slot(Yellow, Green), slot(Yellow, Orange), slot(Red, Orange),
-                slot(Red, Violet),   slot(Blue, Violet),   slot(Blue, Green)};
+        return {leaning(Yellow, Green), leaning(Yellow, Orange), leaning(Red, Orange),
+                leaning(Red, Violet),   leaning(Blue, Violet),   leaning(Blue, Green)};
     }
     return {};
 }

@@ -29,9 +29,14 @@ struct Slot {
     /// The neighbour a tube must lean to; the family itself when any lean will do. A tube near the middle of its
     /// family may stand on either side.
     HueFamily towards;
+    bool takesEarths = true; ///< earths make good triads, but a split primary is bright and has its earths beside it
 
     bool accepts(const Paint& paint) const;
 };
+
+/// Whether a paint is an iron or clay earth, natural or made: PY42, PY43, PR101, PR102, PBr6, PBr7, NBr8, PG23, PBk11.
+/// Source: common practice.
+bool isEarth(const Paint& paint);
 
 /// The places of a school; none for Free.
 std::vector<Slot> slotsOf(School school);

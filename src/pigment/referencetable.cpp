@@ -182,13 +182,13 @@ Result<const ReferencePigment*> ReferenceTable::find(std::string_view id) const
     const auto wanted = parsePigmentReference(id);
     if (!wanted)
         return tl::unexpected(wanted.error());
-    const ReferencePigment* row = typical(wanted->code);
-    if (!row)
+    const auto rows = rowsOf(wanted->code);
+    if (rows.empty())
         return failure(ErrorCode::UnknownPigment, wanted->code.text() + " is not in the reference table");
     if (wanted->form.empty())
-        return row;
+        return rows.front();
     std::vector<std::string> forms;
-    for (const ReferencePigment* candidate : rowsOf(row->code)) {
+    for (const ReferencePigment* candidate : rows) {
         if (lowered(candidate->form) == lowered(wanted->form) || lowered(candidate->commonName) == lowered(wanted->form))
             return candidate;
         forms.push_back(candidate->form.empty() ? "the ordinary one" : candidate->form);

@@ -1,0 +1,16 @@
+#pragma once
+
+#include "base/result.h"
+#include "cli/tubesource.h"
+#include "mixing/recipe.h"
+
+namespace iris {
+
+/// Reads "TUBE:PARTS" against the tubes there are. A tube's own name may hold a colon (PB15:3), so the parts are what
+/// stands behind the last one; when the whole text names a tube as well, that is asked about instead of guessed.
+Result<Part> parsePart(const std::string& text, const TubeSource& source);
+
+/// Checks a wash typed as a film thickness: above 0, at most 4.
+Result<double> checkedWash(double wash);
+
+} // namespace iris

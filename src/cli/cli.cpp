@@ -1,0 +1,162 @@
+#include "cli/cli.h"
+
+#include "cli/commands.h"
+
+#include <CLI/CLI.hpp>
+#include <algorithm>
+#include <functional>
+#include <ostream>
+
+namespace iris {
+namespace {
+
+constexpr int wrongArgument = 2;
+constexpr int fileTrouble = 1;
+
+/// Everything the arguments are read into, and the command they ask for.
+struct Request {
+    bool json = false;
+    std::function<Result<Output>()> run;
+    PigmentArguments pigment;
+    MixArguments mix;
+    LadderArguments ladder;
+    MatchArguments match;
+    PaletteArguments palette;
+    NotebookArguments notebook;
+    TubesArguments tubes;
+};
+
+CLI::App* addCommand(CLI::App& app, Request& request, const char* name, const char* what,
+                     std::function<Result<Output>()> run)
+{
+    CLI::App* command = app.add_subcommand(name, what);
+    command->add_flag("--json", request.json, "Print JSON; docs/cli.md lists the keys");
+    command->callback([&request, run = std::move(run)] { request.run = run; });
+    return command;
+}
+
+void addSource(CLI::App* command, SourceArguments& source)
+{
+    command->add_option("--notebook", source.notebook, "Take tubes from this notebook");
+    command->add_flag("--reference", source.reference, "Take tubes from the reference table (the default)");
+}
+
+void setUpMixing(CLI::App& app, Request& request)
+{
+    auto* pigment = addCommand(app, request, "pigment", "What the reference table says of a pigment",
+                               [&] { return pigmentCommand(request.pigment); });
+    pigment->add_option("CODE", request.pigment.code, "CODE or CODE/FORM, as in PBr7/burnt sienna")->required();
+
+    auto* mix = addCommand(app, request, "mix", "The colour of a mix", [&] { return mixCommand(request.mix); });
+    mix->add_option("TUBE:PARTS", request.mix.parts, "Tubes and their parts, as in PY3:3 PB29:1")->required();
+    mix->add_option("--wash", request.mix.wash, "Film thickness: full 1, middle 0.45, thin 0.2");
+    addSource(mix, request.mix.source);
+
+    auto* ladder = addCommand(app, request, "ladder", "The way from one tube to another",
+                              [&] { return ladderCommand(request.ladder); });
+    ladder->add_option("FIRST", request.ladder.first, "A tube")->required();
+    ladder->add_option("SECOND", request.ladder.second, "Another tube")->required();
+    ladder->add_option("--steps", request.ladder.steps, "How many steps, both ends counted");
+    ladder->add_option("--wash", request.ladder.wash, "Film thickness: full 1, middle 0.45, thin 0.2");
+    addSource(ladder, request.ladder.source);
+}
+
+void setUpChoosing(CLI::App& app, Request& request)
+{
+    auto* match = addCommand(app, request, "match", "Recipes for a colour, closest first",
+                             [&] { return matchCommand(request.match); });
+    match->add_option("--lab", request.match.lab, "The colour as L,a,b");
+    match->add_option("--hex", request.match.hex, "The colour as #rrggbb");
+    match->add_option("--tolerance", request.match.tolerance, "close, workable, loose, or a number");
+    match->add_option("--max-tubes", request.match.mostTubes, "Tubes in a recipe, 1 to 3");
+    match->add_option("--most", request.match.most, "How many recipes to list");
+    match->add_option("--only", request.match.only, "Use only these tubes")->delimiter(',');
+    addSource(match, request.match.source);
+
+    auto* palette = addCommand(app, request, "palette", "The smallest set of tubes that meets the needs",
+                               [&] { return paletteCommand(request.palette); });
+    palette->add_option("--needs", request.palette.needsFile, "CSV with name and L, a, b or hex")->required();
+    palette->add_option("--school", request.palette.school, "free, triad or split");
+    palette->add_option("--must", request.palette.must, "Tubes that must be in")->delimiter(',');
+    palette->add_option("--never", request.palette.never, "Tubes to leave out")->delimiter(',');
+    palette->add_option("--only", request.palette.only, "Choose only from these tubes")->delimiter(',');
+    palette->add_option("--max-tubes", request.palette.mostTubes, "At most so many tubes, 1 to 12");
+    palette->add_option("--most-sets", request.palette.mostSets, "How many sets to list, 1 to 50");
+    addSource(palette, request.palette.source);
+}
+
+void setUpNotebooks(CLI::App& app, Request& request)
+{
+    auto* notebook = addCommand(app, request, "notebook", "Make a new notebook from CSV files",
+                                [&] { return notebookCommand(request.notebook); });
+    notebook->add_option("FILE", request.notebook.file, "The notebook to make")->required();
+    notebook->add_option("--tubes", request.notebook.tubesFile, "CSV of tubes; docs/formats.md lists the columns");
+    notebook->add_option("--needs", request.notebook.needsFile, "CSV of needs");
+    notebook->add_option("--palettes", request.notebook.palettesFile, "CSV of palettes: palette, tube");
+
+    auto* tubes = addCommand(app, request, "tubes", "List a notebook's tubes as CSV",
+                             [&] { return tubesCommand(request.tubes); });
+    tubes->add_option("NOTEBOOK", request.tubes.notebook, "The notebook")->required();
+}
+
+std::string oneLine(std::string text)
+{
+    std::ranges::replace(text, '\n', ' ');
+    return text;
+}
+
+std::string describe(const Error& error)
+{
+    std::string text;
+    if (!error.file.empty() && error.line > 0)
+        text = error.file + ", line " + std::to_string(error.line) + ": ";
+    else if (error.line > 0)
+        text = "line " + std::to_string(error.line) + ": ";
+    return text + error.message;
+}
+
+bool isFileTrouble(ErrorCode code)
+{
+    switch (code) {
+    case ErrorCode::FileUnreadable:
+    case ErrorCode::FileUnwritable:
+    case ErrorCode::NotANotebook:
+    case ErrorCode::DamagedNotebook:
+    case ErrorCode::NewerNotebook:
+        return true;
+    default:
+        return false;
+    }
+}
+
+} // namespace
+
+int runCli(std::vector<std::string> arguments, std::ostream& out, std::ostream& err)
+{
+    CLI::App app("Iris Bianca on the command line: pigments, mixes, matches and palettes", "iris-bianca-cli");
+    app.require_subcommand(1);
+    Request request;
+    setUpMixing(app, request);
+    setUpChoosing(app, request);
+    setUpNotebooks(app, request);
+    try {
+        std::ranges::reverse(arguments); // the order CLI11 takes a vector in
+        app.parse(arguments);
+    } catch (const CLI::CallForHelp&) {
+        const auto chosen = app.get_subcommands();
+        out << (chosen.empty() ? app.help() : chosen.front()->help());
+        return 0;
+    } catch (const CLI::ParseError& error) {
+        err << oneLine(error.what()) << '\n';
+        return wrongArgument;
+    }
+    const auto output = request.run();
+    if (!output) {
+        err << oneLine(describe(output.error())) << '\n';
+        return isFileTrouble(output.error().code) ? fileTrouble : wrongArgument;
+    }
+    out << (request.json ? output->json.dump(2) + "\n" : output->text);
+    return 0;
+}
+
+} // namespace iris

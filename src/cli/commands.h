@@ -1,0 +1,85 @@
+#pragma once
+
+#include "base/result.h"
+
+#include <nlohmann/json.hpp>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace iris {
+
+using Json = nlohmann::ordered_json;
+
+/// What a command has to say, for people and for programs.
+struct Output {
+    std::string text;
+    Json json;
+};
+
+/// Where tubes come from: a notebook, or the reference table when there is none.
+struct SourceArguments {
+    std::string notebook;
+    bool reference = false;
+};
+
+struct PigmentArguments {
+    std::string code;
+};
+Result<Output> pigmentCommand(const PigmentArguments& arguments);
+
+struct MixArguments {
+    SourceArguments source;
+    std::vector<std::string> parts; ///< TUBE:PARTS
+    double wash = 1.0;
+};
+Result<Output> mixCommand(const MixArguments& arguments);
+
+struct LadderArguments {
+    SourceArguments source;
+    std::string first;
+    std::string second;
+    int steps = 11;
+    double wash = 1.0;
+};
+Result<Output> ladderCommand(const LadderArguments& arguments);
+
+struct MatchArguments {
+    SourceArguments source;
+    std::string lab;
+    std::string hex;
+    std::string tolerance = "workable";
+    int mostTubes = 3;
+    int most = 12;
+    std::vector<std::string> only;
+};
+Result<Output> matchCommand(const MatchArguments& arguments);
+
+struct PaletteArguments {
+    SourceArguments source;
+    std::string needsFile;
+    std::string school = "free";
+    std::vector<std::string> must;
+    std::vector<std::string> never;
+    std::vector<std::string> only;
+    int mostTubes = 12;
+    int mostSets = 5;
+};
+Result<Output> paletteCommand(const PaletteArguments& arguments);
+
+struct NotebookArguments {
+    std::string file;
+    std::string tubesFile;
+    std::string needsFile;
+    std::string palettesFile;
+};
+/// Makes a new notebook out of CSV files.
+Result<Output> notebookCommand(const NotebookArguments& arguments);
+
+struct TubesArguments {
+    std::string notebook;
+};
+/// Lists a notebook's tubes; as text, CSV.
+Result<Output> tubesCommand(const TubesArguments& arguments);
+
+} // namespace iris

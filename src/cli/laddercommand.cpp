@@ -1,0 +1,71 @@
+#include "base/text.h"
+#include "cli/arguments.h"
+#include "cli/json.h"
+#include "colour/colourname.h"
+#include "mixing/ladder.h"
+
+namespace iris {
+namespace {
+
+Json stepJson(const LadderStep& step)
+{
+    Json object{{"share", rounded(step.share, 4)},
+                {"parts", {step.parts[0], step.parts[1]}},
+                {"colour", toJson(step.colour)},
+                {"chroma", rounded(step.lch.chroma, 3)},
+                {"hue_angle", rounded(step.lch.hueDegrees, 2)}};
+    addDisplay(object, step.colour);
+    return object;
+}
+
+std::string padded(std::string text, std::size_t width)
+{
+    text.insert(0, text.size() < width ? width - text.size() : 0, ' ');
+    return text;
+}
+
+std::string stepText(const LadderStep& step)
+{
+    return padded(partsText(step), 6) + "  " + padded(formatNumber(step.share * 100, 0), 3) + "%  "
+        + padded(labText(step.colour), 20) + "  chroma " + padded(formatNumber(step.lch.chroma, 1), 5) + "  hue "
+        + padded(formatNumber(step.lch.hueDegrees, 0), 3) + "  " + colourName(step.colour) + "\n";
+}
+
+} // namespace
+
+Result<Output> ladderCommand(const LadderArguments& arguments)
+{
+    if (arguments.steps < 2 || arguments.steps > 101)
+        return failure(ErrorCode::BadNumber, "a ladder has 2 to 101 steps");
+    const auto wash = checkedWash(arguments.wash);
+    if (!wash)
+        return tl::unexpected(wash.error());
+    const auto source = TubeSource::from(arguments.source);
+    if (!source)
+        return tl::unexpected(source.error());
+    const auto first = source->find(arguments.first);
+    const auto second = source->find(arguments.second);
+    if (!first)
+        return tl::unexpected(first.error());
+    if (!second)
+        return tl::unexpected(second.error());
+    const Paint& one = source->paints()[*first];
+    const Paint& two = source->paints()[*second];
+    const Ladder ladder = ladderBetween(one, two, arguments.steps, *wash);
+
+    Output output{one.name + " to " + two.name + ": " + describe(ladder) + "\n", {}};
+    output.json = {{"first", one.name},
+                   {"second", two.name},
+                   {"wash", *wash},
+                   {"judgement", describe(ladder)},
+                   {"most_neutral_step", ladder.mostNeutral},
+                   {"keeps_chroma", rounded(ladder.keepsChroma, 3)},
+                   {"steps", Json::array()}};
+    for (const LadderStep& step : ladder.steps) {
+        output.json["steps"].push_back(stepJson(step));
+        output.text += stepText(step);
+    }
+    return output;
+}
+
+} // namespace iris

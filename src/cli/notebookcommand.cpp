@@ -1,0 +1,148 @@
+#include "base/csvreader.h"
+#include "base/text.h"
+#include "cli/json.h"
+#include "cli/tubesource.h"
+#include "notebook/notebookstore.h"
+#include "notebook/tubecsv.h"
+
+#include <QFile>
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+Error atFile(Error error, const std::string& file)
+{
+    if (error.file.empty())
+        error.file = file;
+    return error;
+}
+
+Result<std::vector<Tube>> tubesFrom(const std::string& file)
+{
+    const auto text = readTextFile(file);
+    if (!text)
+        return tl::unexpected(text.error());
+    auto list = readTubesCsv(*text, ReferenceTable::shipped());
+    if (!list)
+        return tl::unexpected(atFile(list.error(), file));
+    if (!list->problems.empty())
+        return tl::unexpected(atFile(list->problems.front(), file));
+    return std::move(list->tubes);
+}
+
+/// Palettes as rows of `palette,tube`, the tube by its name.
+Result<std::vector<PaletteRecord>> palettesFrom(const std::string& file, const std::vector<Tube>& tubes)
+{
+    const auto text = readTextFile(file);
+    if (!text)
+        return tl::unexpected(text.error());
+    const auto records = readCsv(*text);
+    if (!records)
+        return tl::unexpected(atFile(records.error(), file));
+    std::vector<PaletteRecord> palettes;
+    for (std::size_t i = 1; i < records->size(); ++i) {
+        const CsvRecord& record = (*records)[i];
+        const std::string name = record.fields.size() > 1 ? record.fields[1] : "";
+        const auto tube = std::ranges::find(tubes, name, &Tube::name);
+        if (tube == tubes.end())
+            return tl::unexpected(Error{ErrorCode::NotFound, "no tube called \"" + name + "\"", file, record.line, 0});
+        if (palettes.empty() || palettes.back().name != record.fields[0])
+            palettes.push_back({{}, record.fields[0], {}});
+        palettes.back().tubes.push_back(tube->id);
+    }
+    return palettes;
+}
+
+Result<std::vector<NeedRecord>> needsFrom(const std::string& file)
+{
+    const auto text = readTextFile(file);
+    if (!text)
+        return tl::unexpected(text.error());
+    const auto needs = readNeedsCsv(*text);
+    if (!needs)
+        return tl::unexpected(atFile(needs.error(), file));
+    std::vector<NeedRecord> records;
+    for (const Need& need : *needs)
+        records.push_back({{}, need});
+    return records;
+}
+
+Result<void> fill(NotebookStore& store, const NotebookArguments& arguments)
+{
+    NotebookEdit edit;
+    if (!arguments.tubesFile.empty()) {
+        auto tubes = tubesFrom(arguments.tubesFile);
+        if (!tubes)
+            return tl::unexpected(tubes.error());
+        edit.putTubes = std::move(*tubes);
+    }
+    if (!arguments.needsFile.empty()) {
+        auto needs = needsFrom(arguments.needsFile);
+        if (!needs)
+            return tl::unexpected(needs.error());
+        edit.putNeeds = std::move(*needs);
+    }
+    auto done = store.apply(std::move(edit));
+    if (!done || arguments.palettesFile.empty())
+        return done ? Result<void>{} : tl::unexpected(done.error());
+    // Palettes name tubes, which have their ids only now.
+    auto palettes = palettesFrom(arguments.palettesFile, done->putTubes);
+    if (!palettes)
+        return tl::unexpected(palettes.error());
+    NotebookEdit more;
+    more.putPalettes = std::move(*palettes);
+    done = store.apply(std::move(more));
+    return done ? Result<void>{} : tl::unexpected(done.error());
+}
+
+} // namespace
+
+Result<Output> notebookCommand(const NotebookArguments& arguments)
+{
+    auto store = NotebookStore::create(QString::fromStdString(arguments.file));
+    if (!store)
+        return tl::unexpected(store.error());
+    const auto filled = fill(**store, arguments);
+    const auto notebook = (*store)->load();
+    store->reset();
+    if (!filled) {
+        QFile::remove(QString::fromStdString(arguments.file)); // half a notebook helps nobody
+        return tl::unexpected(filled.error());
+    }
+    if (!notebook)
+        return tl::unexpected(notebook.error());
+    return Output{arguments.file + ": " + std::to_string(notebook->tubes.size()) + " tubes, "
+                      + std::to_string(notebook->needs.size()) + " needs, "
+                      + std::to_string(notebook->palettes.size()) + " palettes\n",
+                  Json{{"file", arguments.file},
+                       {"tubes", notebook->tubes.size()},
+                       {"needs", notebook->needs.size()},
+                       {"palettes", notebook->palettes.size()}}};
+}
+
+Result<Output> tubesCommand(const TubesArguments& arguments)
+{
+    const auto store = NotebookStore::open(QString::fromStdString(arguments.notebook));
+    if (!store)
+        return tl::unexpected(store.error());
+    const auto notebook = (*store)->load();
+    if (!notebook)
+        return tl::unexpected(notebook.error());
+    FilmCache films;
+    Output output{writeTubesCsv(notebook->tubes), Json{{"tubes", Json::array()}}};
+    for (const Tube& tube : notebook->tubes) {
+        const auto paint = paintOf(tube, ReferenceTable::shipped(), films);
+        Json object{{"id", tube.id.value}, {"maker", tube.maker}, {"name", tube.name}, {"codes", textOf(tube.codes)}};
+        if (paint) {
+            object["source"] = nameOf(paint->source);
+            object["swatch"] = toJson(paint->swatch);
+            object["transparency"] = toJson(paint->transparency());
+            object["lean"] = toJson(paint->lean());
+        }
+        output.json["tubes"].push_back(std::move(object));
+    }
+    return output;
+}
+
+} // namespace iris

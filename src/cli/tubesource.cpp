@@ -1,0 +1,102 @@
+#include "cli/tubesource.h"
+
+#include "base/text.h"
+#include "notebook/notebookstore.h"
+
+#include <algorithm>
+#include <fstream>
+#include <sstream>
+
+namespace iris {
+
+Result<TubeSource> TubeSource::from(const SourceArguments& arguments)
+{
+    if (arguments.reference && !arguments.notebook.empty())
+        return failure(ErrorCode::BadOption, "--notebook and --reference do not go together");
+    TubeSource source;
+    FilmCache films;
+    const ReferenceTable& table = ReferenceTable::shipped();
+    source.m_isReference = arguments.notebook.empty();
+    if (source.m_isReference) {
+        for (const ReferencePigment& pigment : table.pigments()) {
+            source.m_paints.push_back(paintOf(pigment, films));
+            source.m_paints.back().name = pigment.id();
+            source.m_ids.push_back(pigment.id());
+        }
+        return source;
+    }
+    const auto store = NotebookStore::open(QString::fromStdString(arguments.notebook));
+    if (!store)
+        return tl::unexpected(store.error());
+    const auto notebook = (*store)->load();
+    if (!notebook)
+        return tl::unexpected(notebook.error());
+    for (const Tube& tube : notebook->tubes) {
+        auto paint = paintOf(tube, table, films);
+        if (!paint)
+            return tl::unexpected(paint.error());
+        source.m_paints.push_back(std::move(*paint));
+        source.m_ids.push_back(std::to_string(tube.id.value));
+    }
+    return source;
+}
+
+Result<std::size_t> TubeSource::find(std::string_view tube) const
+{
+    if (m_isReference) {
+        const auto row = ReferenceTable::shipped().find(tube);
+        if (!row)
+            return tl::unexpected(row.error());
+        return static_cast<std::size_t>(std::ranges::find(m_ids, (*row)->id()) - m_ids.begin());
+    }
+    std::vector<std::size_t> found;
+    for (std::size_t i = 0; i < m_paints.size(); ++i)
+        if (m_ids[i] == tube || lowered(m_paints[i].name) == lowered(trimmed(tube)))
+            found.push_back(i);
+    if (found.empty())
+        return failure(ErrorCode::NotFound, "no tube called \"" + std::string(tube) + "\" in the notebook");
+    if (found.size() > 1)
+        return failure(ErrorCode::NotFound, "more than one tube is called \"" + std::string(tube)
+                                                + "\"; name it by its id, such as " + m_ids[found.front()]);
+    return found.front();
+}
+
+Result<std::vector<std::size_t>> TubeSource::find(const std::vector<std::string>& tubes) const
+{
+    std::vector<std::size_t> places;
+    for (const std::string& tube : tubes) {
+        const auto place = find(tube);
+        if (!place)
+            return tl::unexpected(place.error());
+        if (std::ranges::find(places, *place) == places.end())
+            places.push_back(*place);
+    }
+    return places;
+}
+
+Result<TubeSource> TubeSource::only(const std::vector<std::string>& tubes) const
+{
+    if (tubes.empty())
+        return *this;
+    const auto places = find(tubes);
+    if (!places)
+        return tl::unexpected(places.error());
+    TubeSource source;
+    source.m_isReference = m_isReference;
+    for (const std::size_t place : *places) {
+        source.m_paints.push_back(m_paints[place]);
+        source.m_ids.push_back(m_ids[place]);
+    }
+    return source;
+}
+
+Result<std::string> readTextFile(const std::string& path)
+{
+    std::ifstream file(path, std::ios::binary);
+    std::ostringstream text;
+    if (!file || !(text << file.rdbuf()))
+        return tl::unexpected(Error{ErrorCode::FileUnreadable, path + " cannot be read, or is empty", path, 0, 0});
+    return text.str();
+}
+
+} // namespace iris

@@ -1,0 +1,35 @@
+#pragma once
+
+#include "cli/commands.h"
+#include "paint/paint.h"
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace iris {
+
+/// The tubes a command works with, as paints, and the names they go by.
+class TubeSource {
+public:
+    static Result<TubeSource> from(const SourceArguments& arguments);
+
+    const std::vector<Paint>& paints() const { return m_paints; }
+
+    /// The place of a tube in paints(): by its name or id in a notebook, by CODE or CODE/FORM in the table.
+    Result<std::size_t> find(std::string_view tube) const;
+    Result<std::vector<std::size_t>> find(const std::vector<std::string>& tubes) const;
+
+    /// Only the named tubes, when there are any.
+    Result<TubeSource> only(const std::vector<std::string>& tubes) const;
+
+private:
+    bool m_isReference = false;
+    std::vector<Paint> m_paints;
+    std::vector<std::string> m_ids;
+};
+
+/// The whole of a text file; FileUnreadable.
+Result<std::string> readTextFile(const std::string& path);
+
+} // namespace iris
