@@ -1,0 +1,191 @@
+#include "app/document/document.h"
+
+#include "app/document/editcommand.h"
+
+#include <QFileInfo>
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+QString quoted(const std::string& name)
+{
+    return QString::fromStdString(name);
+}
+
+bool touchesTubes(const NotebookEdit& edit)
+{
+    return !edit.putTubes.empty() || !edit.removeTubes.empty();
+}
+
+} // namespace
+
+Document::Document(QObject* parent) : QObject(parent) {}
+
+QString Document::path() const
+{
+    return m_store ? m_store->path() : QString();
+}
+
+QString Document::title() const
+{
+    return QFileInfo(path()).completeBaseName();
+}
+
+Result<void> Document::open(const QString& path)
+{
+    auto store = NotebookStore::open(path);
+    if (!store)
+        return tl::unexpected(store.error());
+    auto notebook = (*store)->load();
+    if (!notebook)
+        return tl::unexpected(notebook.error());
+    take(std::move(*store), std::move(*notebook));
+    return {};
+}
+
+Result<void> Document::create(const QString& path)
+{
+    auto store = NotebookStore::create(path);
+    if (!store)
+        return tl::unexpected(store.error());
+    take(std::move(*store), {});
+    return {};
+}
+
+void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
+{
+    m_undoStack.clear();
+    m_store = std::move(store);
+    m_notebook = std::move(notebook);
+    rebuildPaints();
+    Q_EMIT notebookOpened();
+    Q_EMIT tubesChanged();
+    Q_EMIT needsChanged();
+    Q_EMIT palettesChanged();
+    Q_EMIT wishesChanged();
+}
+
+void Document::rebuildPaints()
+{
+    m_paints.clear();
+    for (const Tube& tube : m_notebook.tubes) {
+        // A tube of unknown pigments without a swatch shows as bare paper until it has one.
+        Paint unknown;
+        unknown.name = tube.name;
+        unknown.codes = tube.codes;
+        unknown.swatch = swatchOf(unknown.film);
+        m_paints.push_back(paintOf(tube, ReferenceTable::shipped(), m_films).value_or(unknown));
+    }
+}
+
+std::optional<std::size_t> Document::placeOf(TubeId id) const
+{
+    const auto found = std::ranges::find(m_notebook.tubes, id, &Tube::id);
+    if (found == m_notebook.tubes.end())
+        return std::nullopt;
+    return static_cast<std::size_t>(found - m_notebook.tubes.begin());
+}
+
+Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
+{
+    auto done = m_store->apply(std::move(edit));
+    if (!done) {
+        Q_EMIT failed(QString::fromStdString(done.error().message));
+        return done;
+    }
+    const Notebook before = std::exchange(m_notebook, edited(m_notebook, *done));
+    if (touchesTubes(*done)) {
+        rebuildPaints();
+        Q_EMIT tubesChanged();
+    }
+    if (before.needs != m_notebook.needs)
+        Q_EMIT needsChanged();
+    if (before.palettes != m_notebook.palettes)
+        Q_EMIT palettesChanged();
+    if (before.wishes != m_notebook.wishes)
+        Q_EMIT wishesChanged();
+    return done;
+}
+
+void Document::push(NotebookEdit edit, const QString& what)
+{
+    if (m_store)
+        m_undoStack.push(new EditCommand(*this, std::move(edit), what));
+}
+
+void Document::addTubes(std::vector<Tube> tubes, const QString& what)
+{
+    NotebookEdit edit;
+    edit.putTubes = std::move(tubes);
+    push(std::move(edit), what);
+}
+
+void Document::changeTube(const Tube& tube)
+{
+    NotebookEdit edit;
+    edit.putTubes = {tube};
+    push(std::move(edit), tr("change %1").arg(quoted(tube.name)));
+}
+
+void Document::removeTubes(const std::vector<TubeId>& ids)
+{
+    if (ids.empty())
+        return;
+    NotebookEdit edit;
+    edit.removeTubes = ids;
+    const Tube* first = m_notebook.tube(ids.front());
+    push(std::move(edit), ids.size() == 1 && first ? tr("remove %1").arg(quoted(first->name))
+                                                   : tr("remove %1 tubes").arg(ids.size()));
+}
+
+void Document::addNeed(const Need& need)
+{
+    NotebookEdit edit;
+    edit.putNeeds = {{{}, need}};
+    push(std::move(edit), tr("add need %1").arg(quoted(need.name)));
+}
+
+void Document::changeNeed(const NeedRecord& need)
+{
+    NotebookEdit edit;
+    edit.putNeeds = {need};
+    push(std::move(edit), tr("change need %1").arg(quoted(need.need.name)));
+}
+
+void Document::removeNeeds(const std::vector<NeedId>& ids)
+{
+    if (ids.empty())
+        return;
+    NotebookEdit edit;
+    edit.removeNeeds = ids;
+    const NeedRecord* first = m_notebook.need(ids.front());
+    push(std::move(edit), ids.size() == 1 && first ? tr("remove need %1").arg(quoted(first->need.name))
+                                                   : tr("remove %1 needs").arg(ids.size()));
+}
+
+void Document::keepPalette(const QString& name, std::vector<TubeId> tubes)
+{
+    NotebookEdit edit;
+    edit.putPalettes = {{{}, name.toStdString(), std::move(tubes)}};
+    push(std::move(edit), tr("keep palette %1").arg(name));
+}
+
+void Document::removePalette(PaletteId id)
+{
+    NotebookEdit edit;
+    edit.removePalettes = {id};
+    const PaletteRecord* palette = m_notebook.palette(id);
+    push(std::move(edit), tr("remove palette %1").arg(palette ? quoted(palette->name) : QString()));
+}
+
+void Document::changeWishes(const PaletteWishes& wishes)
+{
+    if (wishes == m_notebook.wishes)
+        return;
+    NotebookEdit edit;
+    edit.wishes = wishes;
+    push(std::move(edit), tr("change what the palette must be like"));
+}
+
+} // namespace iris

@@ -1,0 +1,64 @@
+#pragma once
+
+#include "app/tubes/tubemodel.h"
+#include "mixing/ladder.h"
+
+#include <QWidget>
+
+class QComboBox;
+class QFrame;
+class QHBoxLayout;
+class QLabel;
+class QStackedWidget;
+
+namespace iris {
+
+class ColourField;
+class LadderStrip;
+class ViewSettings;
+class WashWidget;
+
+/// Two tubes and everything between them.
+class PairsView : public QWidget {
+Q_OBJECT
+
+public:
+    PairsView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent = nullptr);
+
+    void showPair(TubeId first, TubeId second);
+    void swap();
+    const Ladder& ladder() const { return m_ladder; }
+
+private:
+    QComboBox* makeTubeBox(const char* name, const QString& label);
+    QHBoxLayout* makeChoice();
+    QFrame* makeCard();
+    QWidget* makeEmptyPage();
+    void tubesChanged();
+    void rebuild();
+    void showStep(int step);
+    void showJudgement();
+    void showField();
+    const Paint* paintIn(const QComboBox* box) const;
+    double wash() const;
+
+    Document& m_document;
+    TubeModel& m_model;
+    ViewSettings& m_settings;
+    QComboBox* m_first = nullptr;
+    QComboBox* m_second = nullptr;
+    QComboBox* m_wash = nullptr;
+    QComboBox* m_steps = nullptr;
+    QStackedWidget* m_pages = nullptr;
+    LadderStrip* m_strip = nullptr;
+    ColourField* m_field = nullptr;
+    QLabel* m_headline = nullptr;
+    QLabel* m_judgement = nullptr;
+    WashWidget* m_stepWash = nullptr;
+    QLabel* m_stepName = nullptr;
+    QLabel* m_stepWords = nullptr;
+    QLabel* m_stepNumbers = nullptr;
+    Ladder m_ladder;
+};
+
+} // namespace iris

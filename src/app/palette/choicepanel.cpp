@@ -1,0 +1,421 @@
+#include "app/palette/choicepanel.h"
+
+#include "app/palette/recipedelegate.h"
+#include "app/palette/wellsstrip.h"
+#include "app/palette/wishesdialog.h"
+#include "app/parts/messages.h"
+#include "app/parts/words.h"
+#include "app/theme/viewsettings.h"
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QListView>
+#include <QProgressBar>
+#include <QPushButton>
+#include <QSpinBox>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+
+namespace iris {
+namespace {
+
+enum Page { TeachingPage, WaitingPage, ResultPage };
+
+QPushButton* button(const QString& label, const char* name, QWidget* parent)
+{
+    auto* made = new QPushButton(label, parent);
+    made->setObjectName(QLatin1String(name));
+    return made;
+}
+
+QString tubesText(std::size_t count)
+{
+    return count == 1 ? QObject::tr("1 tube") : QObject::tr("%1 tubes").arg(count);
+}
+
+/// "every set of 1, 2 and 3 tubes was tried and loses something"
+QString proofText(const Choice& choice, School school)
+{
+    if (school != School::Free)
+        return QObject::tr("Every set this school allows was weighed; none meets more.");
+    if (choice.ruledOut.empty())
+        return QObject::tr("No smaller set is possible.");
+    QStringList sizes;
+    for (const SizeRuledOut& size : choice.ruledOut)
+        sizes << QString::number(size.size);
+    return QObject::tr("Fewer will not do: every set of %1 %2 was tried and falls short.")
+        .arg(listed(sizes), sizes.last() == QLatin1String("1") ? QObject::tr("tube") : QObject::tr("tubes"));
+}
+
+} // namespace
+
+ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSettings& settings, QWidget* parent)
+    : QWidget(parent), m_document(document), m_needsModel(needsModel)
+{
+    m_pages = new QStackedWidget(this);
+    m_pages->addWidget(makeTeaching());
+    m_pages->addWidget(makeWaiting());
+    m_pages->addWidget(makeResult(settings));
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(3 * gridStep);
+    layout->addLayout(makeWishes());
+    layout->addWidget(m_pages, 1);
+
+    connect(&m_chooser, &Chooser::progressed, this, [this](double share) { m_progress->setValue(static_cast<int>(1000 * share)); });
+    connect(&m_chooser, &Chooser::finished, this, &ChoicePanel::take);
+    connect(&m_chooser, &Chooser::cancelled, this, [this] { say(tr("The choice was stopped. Nothing was changed.")); });
+    connect(&m_chooser, &Chooser::refused, this, [this](const QString& why) { say(why); });
+    connect(&document, &Document::tubesChanged, this, &ChoicePanel::forget);
+    connect(&document, &Document::needsChanged, this, &ChoicePanel::forget);
+    connect(&document, &Document::wishesChanged, this, &ChoicePanel::readWishes);
+    connect(&document, &Document::palettesChanged, this, &ChoicePanel::fillKept);
+    readWishes();
+    fillKept();
+    forget();
+}
+
+QHBoxLayout* ChoicePanel::makeWishes()
+{
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * gridStep);
+    m_school = new QComboBox(this);
+    m_school->setObjectName(QStringLiteral("school"));
+    m_school->setAccessibleName(tr("School"));
+    m_school->addItems({tr("Any tubes, as few as will do"), tr("Triad"), tr("Split primary")});
+    m_school->setToolTip(tr("Triad: one yellow, one red, one blue.\nSplit primary: each of them twice, once leaning each way."));
+    m_most = new QSpinBox(this);
+    m_most->setObjectName(QStringLiteral("mostTubes"));
+    m_most->setRange(1, 12);
+    m_most->setPrefix(tr("at most "));
+    m_mustNever = button({}, "mustNever", this);
+    m_chooseButton = button(tr("Choose (C)"), "choose", this);
+    m_chooseButton->setProperty("main", true);
+    m_kept = new QComboBox(this);
+    m_kept->setObjectName(QStringLiteral("kept"));
+    m_kept->setAccessibleName(tr("Kept palettes"));
+    connect(m_school, &QComboBox::activated, this, &ChoicePanel::writeWishes);
+    connect(m_most, &QSpinBox::editingFinished, this, &ChoicePanel::writeWishes);
+    connect(m_mustNever, &QPushButton::clicked, this, &ChoicePanel::askMustAndNever);
+    connect(m_chooseButton, &QPushButton::clicked, this, &ChoicePanel::choose);
+    connect(m_kept, &QComboBox::activated, this, &ChoicePanel::showKept);
+    row->addWidget(m_school);
+    row->addWidget(m_most);
+    row->addWidget(m_mustNever);
+    row->addWidget(m_chooseButton);
+    row->addStretch();
+    row->addWidget(m_kept);
+    return row;
+}
+
+QWidget* ChoicePanel::makeTeaching()
+{
+    auto* page = new QWidget(this);
+    auto* layout = new QVBoxLayout(page);
+    m_teaching = new QLabel(page);
+    m_teaching->setObjectName(QStringLiteral("teaching"));
+    m_teaching->setFont(textFont(textsize::title));
+    m_teaching->setAlignment(Qt::AlignCenter);
+    m_teaching->setWordWrap(true);
+    layout->addWidget(m_teaching);
+    return page;
+}
+
+QWidget* ChoicePanel::makeWaiting()
+{
+    auto* page = new QWidget(this);
+    auto* layout = new QVBoxLayout(page);
+    m_waiting = new QLabel(page);
+    m_waiting->setFont(textFont(textsize::title));
+    m_waiting->setAlignment(Qt::AlignCenter);
+    m_progress = new QProgressBar(page);
+    m_progress->setObjectName(QStringLiteral("progress"));
+    m_progress->setRange(0, 1000);
+    m_progress->setTextVisible(false);
+    m_progress->setFixedSize(360, 14);
+    auto* stop = button(tr("Stop (Esc)"), "stop", page);
+    connect(stop, &QPushButton::clicked, this, &ChoicePanel::cancel);
+    layout->addStretch();
+    layout->addWidget(m_waiting);
+    layout->addWidget(m_progress, 0, Qt::AlignHCenter);
+    layout->addWidget(stop, 0, Qt::AlignHCenter);
+    layout->addStretch();
+    return page;
+}
+
+QHBoxLayout* ChoicePanel::makeSets()
+{
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * gridStep);
+    m_previous = button(tr("Closer ( [ )"), "previousSet", this);
+    m_next = button(tr("Next ( ] )"), "nextSet", this);
+    m_setLabel = new QLabel(this);
+    m_setLabel->setObjectName(QStringLiteral("setLabel"));
+    m_keep = button(tr("Keep this palette (K)"), "keepPalette", this);
+    connect(m_previous, &QPushButton::clicked, this, [this] { showNextSet(-1); });
+    connect(m_next, &QPushButton::clicked, this, [this] { showNextSet(1); });
+    connect(m_keep, &QPushButton::clicked, this, &ChoicePanel::keepPalette);
+    row->addWidget(m_setLabel);
+    row->addWidget(m_previous);
+    row->addWidget(m_next);
+    row->addStretch();
+    row->addWidget(m_keep);
+    return row;
+}
+
+QWidget* ChoicePanel::makeResult(ViewSettings& settings)
+{
+    auto* page = new QWidget(this);
+    auto* layout = new QVBoxLayout(page);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(2 * gridStep);
+    m_headline = new QLabel(page);
+    m_headline->setObjectName(QStringLiteral("headline"));
+    m_headline->setFont(textFont(textsize::title, QFont::DemiBold));
+    m_headline->setWordWrap(true);
+    m_proof = new QLabel(page);
+    m_proof->setObjectName(QStringLiteral("proof"));
+    m_proof->setWordWrap(true);
+    m_wells = new WellsStrip(settings, page);
+    m_wells->setObjectName(QStringLiteral("wells"));
+    m_list = new QListView(page);
+    m_list->setObjectName(QStringLiteral("recipes"));
+    m_list->setAccessibleName(tr("Recipes"));
+    m_list->setModel(&m_recipes);
+    m_list->setItemDelegate(new RecipeDelegate(settings, m_list));
+    m_list->setUniformItemSizes(true);
+    m_list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    connect(&settings, &ViewSettings::changed, m_list->viewport(), qOverload<>(&QWidget::update));
+    layout->addWidget(m_headline);
+    layout->addWidget(m_proof);
+    layout->addSpacing(gridStep);
+    layout->addWidget(m_wells);
+    layout->addLayout(makeSets());
+    layout->addWidget(m_list, 1);
+    return page;
+}
+
+void ChoicePanel::readWishes()
+{
+    const PaletteWishes& wishes = m_document.notebook().wishes;
+    const QSignalBlocker quietSchool(m_school);
+    const QSignalBlocker quietMost(m_most);
+    m_school->setCurrentIndex(static_cast<int>(wishes.school));
+    m_most->setValue(static_cast<int>(wishes.mostTubes));
+    m_most->setEnabled(wishes.school == School::Free);
+    m_most->setSuffix(wishes.mostTubes == 1 ? tr(" tube") : tr(" tubes"));
+    QStringList said;
+    if (!wishes.must.empty())
+        said << tr("%1 must").arg(wishes.must.size());
+    if (!wishes.never.empty())
+        said << tr("%1 never").arg(wishes.never.size());
+    m_mustNever->setText(said.isEmpty() ? tr("Must and never") : said.join(QStringLiteral(", ")));
+    forget();
+}
+
+void ChoicePanel::writeWishes()
+{
+    PaletteWishes wishes = m_document.notebook().wishes;
+    wishes.school = static_cast<School>(m_school->currentIndex());
+    wishes.mostTubes = static_cast<std::size_t>(m_most->value());
+    m_document.changeWishes(wishes);
+}
+
+void ChoicePanel::askMustAndNever()
+{
+    WishesDialog dialog(m_document.notebook(), this);
+    if (dialog.exec() == QDialog::Accepted)
+        m_document.changeWishes(dialog.wishes());
+}
+
+void ChoicePanel::fillKept()
+{
+    m_kept->clear();
+    m_kept->addItem(tr("Kept palettes"));
+    for (const PaletteRecord& palette : m_document.notebook().palettes)
+        m_kept->addItem(text(palette.name), static_cast<qlonglong>(palette.id.value));
+    m_kept->setEnabled(m_kept->count() > 1);
+}
+
+std::vector<std::size_t> ChoicePanel::placesOf(const std::vector<TubeId>& ids) const
+{
+    std::vector<std::size_t> places;
+    for (const TubeId id : ids)
+        if (const auto place = m_document.placeOf(id))
+            places.push_back(*place);
+    return places;
+}
+
+std::vector<Need> ChoicePanel::needs() const
+{
+    std::vector<Need> list;
+    for (const NeedRecord& record : m_document.notebook().needs)
+        list.push_back(record.need);
+    return list;
+}
+
+void ChoicePanel::choose()
+{
+    const PaletteWishes& wishes = m_document.notebook().wishes;
+    m_keptName.clear();
+    begin({wishes.school, placesOf(wishes.must), placesOf(wishes.never), wishes.mostTubes, 50},
+          tr("Trying every mix of %1").arg(tubesText(m_document.paints().size() - wishes.never.size())));
+}
+
+void ChoicePanel::showKept(int index)
+{
+    const PaletteRecord* palette = m_document.notebook().palette({m_kept->itemData(index).toLongLong()});
+    m_kept->setCurrentIndex(0);
+    if (!palette || palette->tubes.empty())
+        return;
+    Limits limits;
+    limits.must = placesOf(palette->tubes);
+    limits.mostTubes = limits.must.size();
+    for (std::size_t i = 0; i < m_document.paints().size(); ++i)
+        if (std::ranges::find(limits.must, i) == limits.must.end())
+            limits.never.push_back(i);
+    m_keptName = text(palette->name);
+    begin(limits, tr("Mixing %1").arg(m_keptName));
+}
+
+void ChoicePanel::begin(const Limits& limits, const QString& what)
+{
+    m_waiting->setText(what);
+    m_progress->setValue(0);
+    m_pages->setCurrentIndex(WaitingPage);
+    m_chooseButton->setEnabled(false);
+    m_chooser.start(m_document.paints(), needs(), limits);
+}
+
+void ChoicePanel::cancel()
+{
+    m_chooser.cancel();
+}
+
+void ChoicePanel::take(const Choice& choice)
+{
+    m_choice = choice;
+    m_shown = 0;
+    m_chooseButton->setEnabled(true);
+    m_pages->setCurrentIndex(ResultPage);
+    showSet();
+}
+
+/// The answer no longer belongs to the question.
+void ChoicePanel::forget()
+{
+    m_chooser.cancel();
+    m_choice.reset();
+    m_recipes.clear();
+    m_needsModel.setStates({});
+    if (m_document.notebook().needs.empty())
+        say(tr("No needs yet. Write down the colours the picture wants, on the left, or take them from a tube."));
+    else if (m_document.notebook().tubes.empty())
+        say(tr("No tubes yet. Write them down under Tubes first."));
+    else
+        say(tr("Choose finds the fewest tubes that mix all %1 colours, and the recipe for each.")
+                .arg(m_document.notebook().needs.size()));
+    Q_EMIT answersChanged();
+}
+
+void ChoicePanel::say(const QString& words)
+{
+    QString sentence = words;
+    if (!sentence.isEmpty())
+        sentence[0] = sentence[0].toUpper();
+    m_teaching->setText(sentence);
+    m_pages->setCurrentIndex(TeachingPage);
+    const bool ready = !m_document.notebook().needs.empty() && !m_document.notebook().tubes.empty();
+    m_chooseButton->setEnabled(ready);
+}
+
+void ChoicePanel::showNextSet(int by)
+{
+    if (!m_choice)
+        return;
+    const auto last = static_cast<int>(m_choice->sets.size()) - 1;
+    m_shown = static_cast<std::size_t>(std::clamp(static_cast<int>(m_shown) + by, 0, last));
+    showSet();
+}
+
+void ChoicePanel::showSet()
+{
+    const PaletteSet& set = m_choice->sets[m_shown];
+    showHeadline();
+    showWells(set);
+    m_recipes.setAnswers(needs(), set.answers, m_document.paints());
+    std::vector<NeedsModel::State> states;
+    for (const NeedAnswer& answer : set.answers)
+        states.push_back(answer.met ? NeedsModel::State::Met : NeedsModel::State::Missed);
+    m_needsModel.setStates(std::move(states));
+    m_setLabel->setText(m_choice->setsOfThisSize == 1
+                            ? tr("The only such set")
+                            : tr("Set %1 of %2%3").arg(m_shown + 1).arg(m_choice->setsOfThisSize).arg(m_choice->moreSets ? tr(" or more") : QString()));
+    m_previous->setEnabled(m_shown > 0);
+    m_next->setEnabled(m_shown + 1 < m_choice->sets.size());
+    for (QPushButton* walk : {m_previous, m_next})
+        walk->setVisible(m_choice->sets.size() > 1);
+    m_keep->setVisible(m_keptName.isEmpty());
+    m_setLabel->setVisible(m_keptName.isEmpty());
+    Q_EMIT answersChanged();
+}
+
+void ChoicePanel::showHeadline()
+{
+    const PaletteSet& set = m_choice->sets[m_shown];
+    const auto met = std::ranges::count_if(set.answers, &NeedAnswer::met);
+    const QString who = m_keptName.isEmpty() ? tubesText(set.tubes.size())
+                                             : tr("%1, %2").arg(m_keptName, tubesText(set.tubes.size()));
+    const bool all = met == std::ssize(set.answers);
+    m_headline->setText(all ? tr("%1: all %2 colours, %3 on average").arg(who).arg(met).arg(apart(set.meanApart))
+                            : tr("%1: %2 of %3 colours, %4 on average").arg(who).arg(met).arg(set.answers.size()).arg(apart(set.meanApart)));
+    QStringList words;
+    if (m_keptName.isEmpty())
+        words << proofText(*m_choice, m_document.notebook().wishes.school);
+    if (!m_choice->unreachable.empty()) {
+        QStringList names;
+        for (const Unreachable& missed : m_choice->unreachable)
+            names << text(m_document.notebook().needs[missed.need].need.name);
+        words << (m_keptName.isEmpty() ? tr("No tubes of yours reach %1.").arg(listed(names)) : tr("It does not reach %1.").arg(listed(names)));
+    }
+    m_proof->setText(words.join(QLatin1Char(' ')));
+}
+
+void ChoicePanel::showWells(const PaletteSet& set)
+{
+    std::vector<Well> wells;
+    for (const TubeReason& reason : set.reasons) {
+        const Paint& paint = m_document.paints()[reason.tube];
+        QStringList lost;
+        for (const std::size_t need : reason.lostWithout)
+            lost << text(m_document.notebook().needs[need].need.name);
+        Well well;
+        well.name = text(paint.name);
+        well.codes = text(textOf(paint.codes));
+        well.reason = lost.isEmpty() ? tr("nothing rests on it")
+            : lost.size() == 1       ? tr("for %1").arg(lost.front())
+                                     : tr("%1 colours need it").arg(lost.size());
+        well.detail = lost.isEmpty() ? tr("Without it nothing is lost") : tr("Without it no %1").arg(listed(lost));
+        well.wash = washColours(paint.film);
+        well.seed = static_cast<unsigned>(m_document.notebook().tubes[reason.tube].id.value);
+        wells.push_back(std::move(well));
+    }
+    m_wells->setWells(std::move(wells));
+}
+
+void ChoicePanel::keepPalette()
+{
+    if (!m_choice)
+        return;
+    const QString name = messages().askName(this, tr("Keep this palette"), tr("What shall it be called?"));
+    if (name.isEmpty())
+        return;
+    std::vector<TubeId> tubes;
+    for (const std::size_t tube : m_choice->sets[m_shown].tubes)
+        tubes.push_back(m_document.notebook().tubes[tube].id);
+    m_document.keepPalette(name, std::move(tubes));
+}
+
+} // namespace iris

@@ -1,0 +1,91 @@
+#pragma once
+
+#include "app/palette/chooser.h"
+#include "app/palette/needsmodel.h"
+#include "app/palette/recipesmodel.h"
+
+#include <QWidget>
+
+class QComboBox;
+class QHBoxLayout;
+class QLabel;
+class QListView;
+class QProgressBar;
+class QPushButton;
+class QSpinBox;
+class QStackedWidget;
+class QVBoxLayout;
+
+namespace iris {
+
+class ViewSettings;
+class WellsStrip;
+
+/// Choosing: what the palette must be like, the choice as it goes on, the set that came of it as wells, its recipes, and
+/// the other sets that do as well.
+class ChoicePanel : public QWidget {
+Q_OBJECT
+
+public:
+    ChoicePanel(Document& document, NeedsModel& needs, ViewSettings& settings, QWidget* parent = nullptr);
+
+    void choose();
+    void cancel();
+    void showNextSet(int by);
+    void keepPalette();
+
+    const std::optional<Choice>& choice() const { return m_choice; }
+    std::size_t shownSet() const { return m_shown; }
+
+Q_SIGNALS:
+    /// The recipes on show have changed, or there are none any more.
+    void answersChanged();
+
+private:
+    QHBoxLayout* makeWishes();
+    QHBoxLayout* makeSets();
+    QWidget* makeResult(ViewSettings& settings);
+    QWidget* makeWaiting();
+    QWidget* makeTeaching();
+    void readWishes();
+    void writeWishes();
+    void askMustAndNever();
+    void fillKept();
+    void showKept(int index);
+    void begin(const Limits& limits, const QString& what);
+    void take(const Choice& choice);
+    void forget();
+    void showSet();
+    void showHeadline();
+    void showWells(const PaletteSet& set);
+    std::vector<std::size_t> placesOf(const std::vector<TubeId>& ids) const;
+    std::vector<Need> needs() const;
+    void say(const QString& words);
+
+    Document& m_document;
+    NeedsModel& m_needsModel;
+    Chooser m_chooser;
+    RecipesModel m_recipes;
+    std::optional<Choice> m_choice;
+    QString m_keptName; ///< of the kept palette on show; empty for a choice
+    std::size_t m_shown = 0;
+    QComboBox* m_school = nullptr;
+    QSpinBox* m_most = nullptr;
+    QPushButton* m_mustNever = nullptr;
+    QPushButton* m_chooseButton = nullptr;
+    QComboBox* m_kept = nullptr;
+    QStackedWidget* m_pages = nullptr;
+    QLabel* m_teaching = nullptr;
+    QLabel* m_waiting = nullptr;
+    QProgressBar* m_progress = nullptr;
+    QLabel* m_headline = nullptr;
+    QLabel* m_proof = nullptr;
+    WellsStrip* m_wells = nullptr;
+    QListView* m_list = nullptr;
+    QLabel* m_setLabel = nullptr;
+    QPushButton* m_previous = nullptr;
+    QPushButton* m_next = nullptr;
+    QPushButton* m_keep = nullptr;
+};
+
+} // namespace iris

@@ -1,0 +1,225 @@
+#include "app/palette/needspanel.h"
+
+#include "app/parts/paintcolour.h"
+#include "app/parts/washpainter.h"
+#include "app/parts/words.h"
+#include "app/theme/viewsettings.h"
+#include "app/tubes/tubemodel.h"
+#include "colour/srgb.h"
+
+#include <QComboBox>
+#include <QGridLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListView>
+#include <QPainter>
+#include <QPushButton>
+#include <QStyledItemDelegate>
+#include <QVBoxLayout>
+
+namespace iris {
+namespace {
+
+/// A need in the list: its colour, ringed when open and solid when met, its name and tolerance.
+class NeedDelegate : public QStyledItemDelegate {
+public:
+    NeedDelegate(ViewSettings& settings, QObject* parent) : QStyledItemDelegate(parent), m_settings(settings) {}
+
+    QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return {160, 26}; }
+
+    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override
+    {
+        const auto* record = index.data(NeedsModel::RecordRole).value<const NeedRecord*>();
+        const auto state = static_cast<NeedsModel::State>(index.data(NeedsModel::StateRole).toInt());
+        const GroundColours colours = m_settings.colours();
+        const bool chosen = option.state.testFlag(QStyle::State_Selected);
+        if (chosen)
+            painter->fillRect(option.rect, colours.selected);
+        const QColor ink = chosen ? colours.selectedText : colours.text;
+        const QRect chip(option.rect.left() + 4, option.rect.top() + 4, 30, 18);
+        painter->fillRect(chip, displayed(record->need.target, m_settings.valuesOnly()));
+        painter->setPen(ink);
+        painter->setFont(textFont(textsize::small));
+        const QRect words = option.rect.adjusted(42, 0, -88, 0);
+        painter->drawText(words, Qt::AlignVCenter | Qt::AlignLeft,
+                          painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, words.width()));
+        const QRect right(option.rect.right() - 88, option.rect.top(), 84, option.rect.height());
+        painter->drawText(right, Qt::AlignVCenter | Qt::AlignRight, rightWords(*record, state));
+    }
+
+private:
+    static QString rightWords(const NeedRecord& record, NeedsModel::State state)
+    {
+        switch (state) {
+        case NeedsModel::State::Met:
+            return QObject::tr("met");
+        case NeedsModel::State::Missed:
+            return QObject::tr("not met");
+        case NeedsModel::State::Open:
+            break;
+        }
+        return text(toleranceWord(record.need.tolerance));
+    }
+
+    ViewSettings& m_settings;
+};
+
+} // namespace
+
+NeedsPanel::NeedsPanel(Document& document, NeedsModel& model, TubeModel& tubes, ViewSettings& settings, QWidget* parent)
+    : QWidget(parent), m_document(document), m_model(model), m_tubes(tubes)
+{
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(2 * gridStep);
+    setUpList(settings);
+    layout->addWidget(m_list, 1);
+    auto* grid = new QGridLayout;
+    grid->setSpacing(gridStep + 2);
+    setUpWriting(grid);
+    layout->addLayout(grid);
+    m_problem = new QLabel(this);
+    m_problem->setObjectName(QStringLiteral("needProblem"));
+    m_problem->setFont(textFont(textsize::small));
+    m_problem->setWordWrap(true);
+    m_problem->hide();
+    layout->addWidget(m_problem);
+    connect(&tubes, &QAbstractItemModel::modelReset, this, &NeedsPanel::fillTubes);
+    fillTubes();
+}
+
+void NeedsPanel::setUpList(ViewSettings& settings)
+{
+    m_list = new QListView(this);
+    m_list->setObjectName(QStringLiteral("needs"));
+    m_list->setAccessibleName(tr("Needs"));
+    m_list->setModel(&m_model);
+    m_list->setItemDelegate(new NeedDelegate(settings, m_list));
+    m_list->setUniformItemSizes(true);
+    m_list->setSelectionMode(QAbstractItemView::ExtendedSelection);
+    m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    connect(m_list->selectionModel(), &QItemSelectionModel::currentChanged, this,
+            [this](const QModelIndex& index) { Q_EMIT needChosen(index.row()); });
+    connect(&settings, &ViewSettings::changed, m_list->viewport(), qOverload<>(&QWidget::update));
+}
+
+void NeedsPanel::setUpWriting(QGridLayout* grid)
+{
+    m_name = new QLineEdit(this);
+    m_name->setObjectName(QStringLiteral("needName"));
+    m_name->setPlaceholderText(tr("A colour the picture wants  (N)"));
+    m_colour = new QLineEdit(this);
+    m_colour->setObjectName(QStringLiteral("needColour"));
+    m_colour->setPlaceholderText(tr("L, a, b or #hex"));
+    m_tube = new QComboBox(this);
+    m_tube->setObjectName(QStringLiteral("needTube"));
+    m_tube->setAccessibleName(tr("Take the colour of a tube"));
+    connect(m_tube, &QComboBox::activated, this, &NeedsPanel::takeFromTube);
+    m_tolerance = new QComboBox(this);
+    m_tolerance->setObjectName(QStringLiteral("needTolerance"));
+    m_tolerance->setAccessibleName(tr("How near is near enough"));
+    for (const double value : {tolerance::close, tolerance::workable, tolerance::loose})
+        m_tolerance->addItem(text(toleranceWord(value)), value);
+    m_tolerance->setCurrentIndex(1);
+    auto* addButton = new QPushButton(tr("Add"), this);
+    addButton->setObjectName(QStringLiteral("addNeed"));
+    auto* removeButton = new QPushButton(tr("Remove"), this);
+    removeButton->setObjectName(QStringLiteral("removeNeed"));
+    connect(addButton, &QPushButton::clicked, this, &NeedsPanel::add);
+    connect(removeButton, &QPushButton::clicked, this, &NeedsPanel::removeChosen);
+    for (QLineEdit* field : {m_name, m_colour})
+        connect(field, &QLineEdit::returnPressed, this, &NeedsPanel::add);
+    grid->addWidget(m_name, 0, 0, 1, 2);
+    grid->addWidget(m_colour, 0, 2, 1, 2);
+    grid->addWidget(m_tube, 1, 0);
+    grid->addWidget(m_tolerance, 1, 1);
+    grid->addWidget(addButton, 1, 2);
+    grid->addWidget(removeButton, 1, 3);
+    grid->setColumnStretch(0, 1);
+}
+
+void NeedsPanel::fillTubes()
+{
+    m_tube->clear();
+    m_tube->addItem(tr("or from a tube"));
+    for (int row = 0; row < m_tubes.rowCount(); ++row)
+        m_tube->addItem(m_tubes.index(row).data().toString(), row);
+    m_tube->setMinimumContentsLength(12);
+    m_tube->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_tube->view()->setMinimumWidth(220);
+}
+
+void NeedsPanel::takeFromTube(int index)
+{
+    if (index <= 0)
+        return;
+    const QModelIndex tube = m_tubes.index(m_tube->itemData(index).toInt());
+    const auto* paint = tube.data(TubeModel::PaintRole).value<const Paint*>();
+    const Lab& full = paint->swatch.full;
+    m_colour->setText(QStringLiteral("%1, %2, %3").arg(full.l, 0, 'f', 1).arg(full.a, 0, 'f', 1).arg(full.b, 0, 'f', 1));
+    if (m_name->text().trimmed().isEmpty())
+        m_name->setText(tr("like %1").arg(tube.data().toString()));
+    m_tube->setCurrentIndex(0);
+}
+
+Result<Need> NeedsPanel::typed() const
+{
+    Need need;
+    need.name = m_name->text().trimmed().toStdString();
+    if (need.name.empty())
+        return failure(ErrorCode::BadNeed, "give the colour a name, such as wet mud");
+    const QString colour = m_colour->text().trimmed();
+    const bool hex = colour.startsWith(QLatin1Char('#')) || !colour.contains(QLatin1Char(','));
+    const auto target = hex ? parseHex(colour.toStdString()).map([](const Srgb& value) { return toLab(value); })
+                            : parseLab(colour.toStdString());
+    if (!target)
+        return tl::unexpected(target.error());
+    need.target = *target;
+    need.tolerance = m_tolerance->currentData().toDouble();
+    if (m_model.rowCount() >= static_cast<int>(mostNeeds))
+        return failure(ErrorCode::BadNeed, "at most " + std::to_string(mostNeeds) + " needs can be met at once");
+    return need;
+}
+
+void NeedsPanel::add()
+{
+    const auto need = typed();
+    if (!need) {
+        tell(text(need.error().message));
+        return;
+    }
+    tell({});
+    m_document.addNeed(*need);
+    m_name->clear();
+    m_colour->clear();
+    m_list->scrollToBottom();
+}
+
+void NeedsPanel::tell(const QString& problem)
+{
+    QString words = problem;
+    if (!words.isEmpty())
+        words[0] = words[0].toUpper();
+    m_problem->setText(words);
+    m_problem->setVisible(!words.isEmpty());
+}
+
+void NeedsPanel::removeChosen()
+{
+    std::vector<NeedId> ids;
+    for (const QModelIndex& index : m_list->selectionModel()->selectedIndexes())
+        ids.push_back(index.data(NeedsModel::RecordRole).value<const NeedRecord*>()->id);
+    m_document.removeNeeds(ids);
+}
+
+void NeedsPanel::setCurrent(int row)
+{
+    m_list->setCurrentIndex(m_model.index(row));
+}
+
+void NeedsPanel::writeNew()
+{
+    m_name->setFocus();
+}
+
+} // namespace iris

@@ -1,0 +1,53 @@
+#pragma once
+
+#include "app/palette/needsmodel.h"
+
+#include <QWidget>
+
+class QComboBox;
+class QGridLayout;
+class QLabel;
+class QLineEdit;
+class QListView;
+
+namespace iris {
+
+class TubeModel;
+class ViewSettings;
+
+/// The needs as a list, and the line where a new one is written: a name, a colour by Lab or hex or taken from a tube, and
+/// how near is near enough.
+class NeedsPanel : public QWidget {
+Q_OBJECT
+
+public:
+    NeedsPanel(Document& document, NeedsModel& model, TubeModel& tubes, ViewSettings& settings, QWidget* parent = nullptr);
+
+    void removeChosen();
+    void setCurrent(int row);
+    void writeNew();
+
+Q_SIGNALS:
+    void needChosen(int row);
+
+private:
+    void setUpList(ViewSettings& settings);
+    void setUpWriting(QGridLayout* grid);
+    void fillTubes();
+    void takeFromTube(int index);
+    void add();
+    void tell(const QString& problem);
+    Result<Need> typed() const;
+
+    Document& m_document;
+    NeedsModel& m_model;
+    TubeModel& m_tubes;
+    QListView* m_list = nullptr;
+    QLineEdit* m_name = nullptr;
+    QLineEdit* m_colour = nullptr;
+    QComboBox* m_tube = nullptr;
+    QComboBox* m_tolerance = nullptr;
+    QLabel* m_problem = nullptr;
+};
+
+} // namespace iris

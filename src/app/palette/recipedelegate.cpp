@@ -1,0 +1,57 @@
+#include "app/palette/recipedelegate.h"
+
+#include "app/palette/recipesmodel.h"
+#include "app/parts/paintcolour.h"
+#include "app/parts/washpainter.h"
+#include "app/theme/viewsettings.h"
+
+#include <QPainter>
+
+namespace iris {
+
+RecipeRowGeometry recipeRowGeometry(const QRect& row)
+{
+    constexpr int swatch = 44;
+    const QRect inner = row.adjusted(6, 5, -6, -5);
+    RecipeRowGeometry geometry;
+    geometry.target = QRect(inner.left(), inner.top(), swatch, inner.height());
+    geometry.mix = QRect(inner.left() + swatch, inner.top(), swatch, inner.height());
+    const int left = geometry.mix.right() + 1 + 3 * gridStep;
+    const int half = inner.height() / 2;
+    geometry.apart = QRect(inner.right() - 70, inner.top(), 71, half);
+    geometry.name = QRect(left, inner.top(), geometry.apart.left() - left - gridStep, half);
+    geometry.recipe = QRect(left, inner.top() + half, inner.right() - left, half);
+    return geometry;
+}
+
+RecipeDelegate::RecipeDelegate(ViewSettings& settings, QObject* parent)
+    : QStyledItemDelegate(parent), m_settings(settings)
+{
+}
+
+QSize RecipeDelegate::sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const
+{
+    return {300, 46};
+}
+
+void RecipeDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const
+{
+    const RecipeRowGeometry at = recipeRowGeometry(option.rect);
+    const GroundColours colours = m_settings.colours();
+    const bool values = m_settings.valuesOnly();
+    painter->fillRect(at.target, displayed(index.data(RecipesModel::TargetRole).value<Lab>(), values));
+    painter->fillRect(at.mix, displayed(index.data(RecipesModel::ColourRole).value<Lab>(), values));
+    if (option.state.testFlag(QStyle::State_Selected))
+        paintSelection(*painter, at.target.united(at.mix));
+    painter->setPen(colours.text);
+    const auto write = [&](const QRect& place, const QFont& font, const QString& words, Qt::Alignment side) {
+        painter->setFont(font);
+        painter->drawText(place, side | Qt::AlignVCenter,
+                          painter->fontMetrics().elidedText(words, Qt::ElideRight, place.width()));
+    };
+    write(at.name, textFont(textsize::small, QFont::DemiBold), index.data().toString(), Qt::AlignLeft);
+    write(at.apart, textFont(textsize::small), index.data(RecipesModel::ApartTextRole).toString(), Qt::AlignRight);
+    write(at.recipe, textFont(textsize::small), index.data(RecipesModel::RecipeTextRole).toString(), Qt::AlignLeft);
+}
+
+} // namespace iris

@@ -1,0 +1,54 @@
+#include "app/palette/recipesmodel.h"
+
+#include "app/parts/words.h"
+
+namespace iris {
+
+void RecipesModel::setAnswers(std::vector<Need> needs, std::vector<NeedAnswer> answers, std::vector<Paint> paints)
+{
+    beginResetModel();
+    m_needs = std::move(needs);
+    m_answers = std::move(answers);
+    m_paints = std::move(paints);
+    endResetModel();
+}
+
+int RecipesModel::rowCount(const QModelIndex& parent) const
+{
+    return parent.isValid() ? 0 : static_cast<int>(m_answers.size());
+}
+
+QString RecipesModel::recipeWords(std::size_t row) const
+{
+    const Match& match = m_answers[row].match;
+    const QString words = tr("%1, %2").arg(recipeText(match.recipe, m_paints), text(washWord(match.recipe.wash)));
+    return m_answers[row].met ? words : tr("not met; nearest is %1").arg(words);
+}
+
+QVariant RecipesModel::data(const QModelIndex& index, int role) const
+{
+    if (!index.isValid() || index.row() >= rowCount())
+        return {};
+    const auto row = static_cast<std::size_t>(index.row());
+    switch (role) {
+    case Qt::DisplayRole:
+        return text(m_needs[row].name);
+    case Qt::ToolTipRole:
+    case Qt::AccessibleTextRole:
+        return tr("%1: %2; %3 (deltaE00)").arg(text(m_needs[row].name), recipeWords(row), apart(m_answers[row].match.apart));
+    case TargetRole:
+        return QVariant::fromValue(m_needs[row].target);
+    case ColourRole:
+        return QVariant::fromValue(m_answers[row].match.colour);
+    case MetRole:
+        return m_answers[row].met;
+    case RecipeTextRole:
+        return recipeWords(row);
+    case ApartTextRole:
+        return apart(m_answers[row].match.apart);
+    default:
+        return {};
+    }
+}
+
+} // namespace iris

@@ -1,0 +1,41 @@
+#pragma once
+
+#include "palette/choose.h"
+
+#include <QAbstractListModel>
+
+namespace iris {
+
+/// How the shown palette answers each need.
+class RecipesModel : public QAbstractListModel {
+Q_OBJECT
+
+public:
+    enum Role {
+        TargetRole = Qt::UserRole + 1, ///< iris::Lab
+        ColourRole,                    ///< iris::Lab of the recipe
+        MetRole,                       ///< bool
+        RecipeTextRole,
+        ApartTextRole,
+    };
+
+    using QAbstractListModel::QAbstractListModel;
+
+    void setAnswers(std::vector<Need> needs, std::vector<NeedAnswer> answers, std::vector<Paint> paints);
+    void clear() { setAnswers({}, {}, {}); }
+
+    int rowCount(const QModelIndex& parent = {}) const override;
+    QVariant data(const QModelIndex& index, int role) const override;
+    const NeedAnswer& answer(std::size_t row) const { return m_answers[row]; }
+
+private:
+    QString recipeWords(std::size_t row) const;
+
+    std::vector<Need> m_needs;
+    std::vector<NeedAnswer> m_answers;
+    std::vector<Paint> m_paints;
+};
+
+} // namespace iris
+
+Q_DECLARE_METATYPE(iris::Lab)

@@ -1,0 +1,97 @@
+#include "app/palette/wellsstrip.h"
+
+#include "app/theme/viewsettings.h"
+
+#include <QHelpEvent>
+#include <QPainter>
+#include <QToolTip>
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+constexpr int wellHeight = 118;
+constexpr int gap = 2 * gridStep;
+
+} // namespace
+
+WellsStrip::WellsStrip(ViewSettings& settings, QWidget* parent) : QWidget(parent), m_settings(settings)
+{
+    connect(&settings, &ViewSettings::changed, this, qOverload<>(&QWidget::update));
+    fitHeight();
+}
+
+void WellsStrip::setWells(std::vector<Well> wells)
+{
+    m_wells = std::move(wells);
+    QStringList words;
+    for (const Well& well : m_wells)
+        words << QStringLiteral("%1, %2").arg(well.name, well.detail);
+    setAccessibleName(tr("Wells"));
+    setAccessibleDescription(words.join(QStringLiteral("; ")));
+    fitHeight();
+    update();
+}
+
+int WellsStrip::perRow() const
+{
+    return std::clamp(static_cast<int>(m_wells.size()), 4, 6);
+}
+
+void WellsStrip::fitHeight()
+{
+    const int rows = std::max(1, (static_cast<int>(m_wells.size()) + perRow() - 1) / perRow());
+    setFixedHeight(rows * wellHeight);
+}
+
+QRect WellsStrip::wellAt(int index) const
+{
+    const int count = perRow();
+    const int width = (this->width() - (count - 1) * gap) / count;
+    return {index % count * (width + gap), index / count * wellHeight, width, wellHeight - gap};
+}
+
+void WellsStrip::paintEvent(QPaintEvent*)
+{
+    QPainter painter(this);
+    const GroundColours colours = m_settings.colours();
+    for (int i = 0; i < static_cast<int>(m_wells.size()); ++i) {
+        const Well& well = m_wells[static_cast<std::size_t>(i)];
+        const QRect place = wellAt(i);
+        WashStyle style;
+        style.seed = well.seed;
+        style.valuesOnly = m_settings.valuesOnly();
+        paintWash(painter, QRect(place.topLeft(), QSize(place.width(), 50)), well.wash, style);
+        painter.setPen(colours.text);
+        int top = place.top() + 54;
+        const auto write = [&](const QFont& font, const QString& words) {
+            painter.setFont(font);
+            const QRect line(place.left(), top, place.width(), 18);
+            painter.drawText(line, Qt::AlignLeft | Qt::AlignVCenter,
+                             painter.fontMetrics().elidedText(words, Qt::ElideRight, line.width()));
+            top += 18;
+        };
+        write(textFont(textsize::body, QFont::DemiBold), well.name);
+        write(textFont(textsize::small, QFont::Bold), well.codes);
+        write(textFont(textsize::small), well.reason);
+    }
+}
+
+void WellsStrip::resizeEvent(QResizeEvent*)
+{
+    update();
+}
+
+bool WellsStrip::event(QEvent* event)
+{
+    if (event->type() == QEvent::ToolTip) {
+        const auto* help = static_cast<QHelpEvent*>(event);
+        for (int i = 0; i < static_cast<int>(m_wells.size()); ++i)
+            if (wellAt(i).contains(help->pos()))
+                QToolTip::showText(help->globalPos(), m_wells[static_cast<std::size_t>(i)].detail, this);
+        return true;
+    }
+    return QWidget::event(event);
+}
+
+} // namespace iris

@@ -1,0 +1,22 @@
+#pragma once
+
+#include <QString>
+#include <functional>
+
+class QWidget;
+
+namespace iris {
+
+/// Where the window asks and tells, so that a test can answer for the painter. Each function shows a dialog unless a
+/// test has put its own in its place.
+struct Messages {
+    std::function<void(QWidget*, const QString& title, const QString& message)> tell;
+    std::function<QString(QWidget*, const QString& title, const QString& filter)> fileToOpen;
+    std::function<QString(QWidget*, const QString& title, const QString& filter, const QString& ending)> fileToSave;
+    std::function<QString(QWidget*, const QString& title, const QString& label)> askName;
+};
+
+/// The ones in use.
+Messages& messages();
+
+} // namespace iris

@@ -1,0 +1,18 @@
+#include "app/parts/paintcolour.h"
+
+#include "colour/srgb.h"
+
+namespace iris {
+
+QColor displayed(const Lab& lab, bool valuesOnly)
+{
+    const Srgb colour = toSrgb(valuesOnly ? Lab{lab.l, 0, 0} : lab);
+    return {colour.red, colour.green, colour.blue};
+}
+
+QColor readableOn(const QColor& colour)
+{
+    return qGray(colour.rgb()) > 130 ? QColor(Qt::black) : QColor(Qt::white);
+}
+
+} // namespace iris

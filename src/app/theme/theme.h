@@ -1,0 +1,48 @@
+#pragma once
+
+#include <QColor>
+#include <QFont>
+
+class QApplication;
+class QWidget;
+
+namespace iris {
+
+/// What lies around the paint. Every colour of it has R = G = B, so that no swatch is shifted by its surroundings.
+enum class Ground { Light, Middle, Dark };
+
+/// The greys of a ground. Text on window and on card stands out 7:1 or better.
+struct GroundColours {
+    QColor window;
+    QColor card;
+    QColor line;
+    QColor text;
+    QColor quietText; ///< 4.5:1 or better
+    QColor selected;
+    QColor selectedText;
+};
+GroundColours coloursOf(Ground ground);
+QString nameOf(Ground ground);
+Ground nextGround(Ground ground);
+
+namespace textsize {
+inline constexpr int small = 12;
+inline constexpr int body = 14;
+inline constexpr int title = 20;
+} // namespace textsize
+
+/// Spacing goes in steps of this many pixels.
+inline constexpr int gridStep = 4;
+
+/// The family name of the font that ships with the program.
+inline constexpr auto fontFamily = "Open Sans";
+
+/// Loads the shipped font; false when it is not there, which would leave every letter an empty box.
+bool loadFonts();
+
+QFont textFont(int pixels, QFont::Weight weight = QFont::Normal);
+
+/// Fusion style, the shipped font and the greys of a ground for the whole application.
+void applyTheme(QApplication& application, Ground ground);
+
+} // namespace iris

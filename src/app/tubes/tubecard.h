@@ -1,0 +1,54 @@
+#pragma once
+
+#include "app/document/document.h"
+
+#include <QFrame>
+
+class QLabel;
+class QPushButton;
+class QVBoxLayout;
+
+namespace iris {
+
+class ViewSettings;
+class WashWidget;
+
+/// The card of the chosen tube: its wash, what is known of it in words and numbers, and what to do next.
+class TubeCard : public QFrame {
+Q_OBJECT
+
+public:
+    TubeCard(Document& document, ViewSettings& settings, QWidget* parent = nullptr);
+
+    /// Shows one tube, two (the pair they would make), or how many are chosen.
+    void showTubes(const std::vector<TubeId>& tubes);
+
+Q_SIGNALS:
+    void editWanted();
+    void removeWanted();
+    void pairWanted(iris::TubeId first, iris::TubeId second);
+
+private:
+    void setUpWords(QVBoxLayout* layout);
+    void setUpButtons(QVBoxLayout* layout);
+    void showNothing();
+    void showOne(const Tube& tube, const Paint& paint);
+    void showPair(TubeId first, TubeId second);
+    QString twinsOf(const Tube& tube) const;
+
+    Document& m_document;
+    ViewSettings& m_settings;
+    WashWidget* m_wash = nullptr;
+    QLabel* m_name = nullptr;
+    QLabel* m_maker = nullptr;
+    QLabel* m_judgement = nullptr;
+    QLabel* m_numbers = nullptr;
+    QLabel* m_caution = nullptr;
+    QLabel* m_notes = nullptr;
+    QPushButton* m_edit = nullptr;
+    QPushButton* m_remove = nullptr;
+    QPushButton* m_pair = nullptr;
+    std::vector<TubeId> m_shown;
+};
+
+} // namespace iris

@@ -1,0 +1,35 @@
+#pragma once
+
+#include <QStyledItemDelegate>
+
+namespace iris {
+
+class ViewSettings;
+
+/// Where things stand in a tube's cell; plain numbers, tested alone.
+struct TubeCellGeometry {
+    QRect wash;
+    QRect mark;
+    QRect name;
+    QRect codes;
+    QRect judgement;
+};
+TubeCellGeometry tubeCellGeometry(const QRect& cell);
+
+/// Draws a tube: its wash across a black line, name, codes, transparency and lean.
+class TubeDelegate : public QStyledItemDelegate {
+Q_OBJECT
+
+public:
+    explicit TubeDelegate(ViewSettings& settings, QObject* parent = nullptr);
+
+    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override;
+    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override;
+
+    static QSize cellSize() { return {196, 122}; }
+
+private:
+    ViewSettings& m_settings;
+};
+
+} // namespace iris

@@ -1,0 +1,290 @@
+#include "app/tubes/tubesview.h"
+
+#include "app/parts/messages.h"
+#include "app/parts/words.h"
+#include "app/theme/viewsettings.h"
+#include "app/tubes/tubecard.h"
+#include "app/tubes/tubedelegate.h"
+#include "app/tubes/tubedialog.h"
+
+#include <QComboBox>
+#include <QFile>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListView>
+#include <QPushButton>
+#include <QSaveFile>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+
+namespace iris {
+namespace {
+
+QPushButton* actionButton(const QString& label, const char* name, QWidget* parent)
+{
+    auto* button = new QPushButton(label, parent);
+    button->setObjectName(QLatin1String(name));
+    return button;
+}
+
+template <typename Value>
+std::optional<Value> chosenValue(const QComboBox* box)
+{
+    const int value = box->currentData().toInt();
+    return value < 0 ? std::nullopt : std::optional(static_cast<Value>(value));
+}
+
+/// What came of reading a list, in a few lines.
+QString report(const TubeList& list, const QString& file)
+{
+    QString words = QObject::tr("%1: %2 tubes came in.").arg(file).arg(list.tubes.size());
+    if (!list.problems.empty())
+        words += QObject::tr("\n%1 lines were left out:").arg(list.problems.size());
+    constexpr std::size_t mostShown = 8;
+    for (std::size_t i = 0; i < std::min(mostShown, list.problems.size()); ++i)
+        words += QObject::tr("\nLine %1: %2").arg(list.problems[i].line).arg(text(list.problems[i].message));
+    if (list.problems.size() > mostShown)
+        words += QObject::tr("\nand %1 more").arg(list.problems.size() - mostShown);
+    if (!list.ignoredColumns.empty()) {
+        QStringList names;
+        for (const std::string& name : list.ignoredColumns)
+            names << text(name);
+        words += QObject::tr("\nColumns not used: %1").arg(listed(names));
+    }
+    return words;
+}
+
+} // namespace
+
+TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent)
+    : QWidget(parent), m_document(document), m_model(model), m_filter(new TubeFilter(this)),
+      m_list(new QListView(this)), m_pages(new QStackedWidget(this)), m_card(new TubeCard(document, settings, this))
+{
+    m_filter->setSourceModel(&model);
+    m_list->setObjectName(QStringLiteral("tubes"));
+    m_list->setAccessibleName(tr("Tubes"));
+    m_list->setModel(m_filter);
+    m_list->setItemDelegate(new TubeDelegate(settings, m_list));
+    m_list->setViewMode(QListView::IconMode);
+    m_list->setMovement(QListView::Static);
+    m_list->setResizeMode(QListView::Adjust);
+    m_list->setUniformItemSizes(true);
+    m_list->setSelectionMode(QAbstractItemView::ExtendedSelection);
+    m_list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    m_pages->addWidget(m_list);
+    m_pages->addWidget(makeEmptyPage());
+
+    auto* middle = new QVBoxLayout;
+    middle->setSpacing(3 * gridStep);
+    middle->addLayout(makeSieve());
+    middle->addWidget(m_pages, 1);
+    middle->addLayout(makeActions());
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(4 * gridStep, 3 * gridStep, 4 * gridStep, 3 * gridStep);
+    layout->setSpacing(4 * gridStep);
+    layout->addLayout(middle, 1);
+    layout->addWidget(m_card);
+
+    connect(m_list->selectionModel(), &QItemSelectionModel::selectionChanged, this,
+            [this] { m_card->showTubes(chosen()); });
+    connect(m_list, &QListView::activated, this, &TubesView::editTube);
+    connect(m_card, &TubeCard::editWanted, this, &TubesView::editTube);
+    connect(m_card, &TubeCard::removeWanted, this, &TubesView::removeChosen);
+    connect(m_card, &TubeCard::pairWanted, this, &TubesView::pairWanted);
+    connect(&settings, &ViewSettings::changed, m_list->viewport(), qOverload<>(&QWidget::update));
+    connect(m_filter, &QAbstractItemModel::modelReset, this, &TubesView::updateCount);
+    connect(m_filter, &QAbstractItemModel::rowsInserted, this, &TubesView::updateCount);
+    connect(m_filter, &QAbstractItemModel::rowsRemoved, this, &TubesView::updateCount);
+    updateCount();
+}
+
+QComboBox* TubesView::makeSieveBox(const char* name, const QString& everything)
+{
+    auto* box = new QComboBox(this);
+    box->setObjectName(QLatin1String(name));
+    box->setAccessibleName(everything);
+    box->addItem(everything, -1);
+    return box;
+}
+
+QHBoxLayout* TubesView::makeSieve()
+{
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * gridStep);
+    m_search = new QLineEdit(this);
+    m_search->setObjectName(QStringLiteral("find"));
+    m_search->setPlaceholderText(tr("Find a name or code  ( / )"));
+    m_search->setClearButtonEnabled(true);
+    connect(m_search, &QLineEdit::textChanged, m_filter, &TubeFilter::setText);
+    row->addWidget(m_search, 1);
+
+    auto* family = makeSieveBox("family", tr("Every family"));
+    for (const HueFamily value : allHueFamilies)
+        family->addItem(text(nameOf(value)), static_cast<int>(value));
+    connect(family, &QComboBox::currentIndexChanged, this, [this, family] { m_filter->setFamily(chosenValue<HueFamily>(family)); });
+    row->addWidget(family);
+
+    auto* transparency = makeSieveBox("transparency", tr("Clear or opaque"));
+    for (int value = 0; value < 4; ++value)
+        transparency->addItem(text(nameOf(static_cast<TransparencyClass>(value))), value);
+    connect(transparency, &QComboBox::currentIndexChanged, this,
+            [this, transparency] { m_filter->setTransparency(chosenValue<TransparencyClass>(transparency)); });
+    row->addWidget(transparency);
+
+    auto* lean = makeSieveBox("lean", tr("Any lean"));
+    for (std::size_t i = 0; i < wheelFamilyCount; ++i)
+        lean->addItem(tr("leans %1").arg(text(nameOf(allHueFamilies[i]))), static_cast<int>(allHueFamilies[i]));
+    connect(lean, &QComboBox::currentIndexChanged, this, [this, lean] { m_filter->setLean(chosenValue<HueFamily>(lean)); });
+    row->addWidget(lean);
+
+    auto* order = new QComboBox(this);
+    order->setObjectName(QStringLiteral("order"));
+    order->setAccessibleName(tr("Order"));
+    order->addItems({tr("by hue"), tr("by name"), tr("by code"), tr("by transparency"), tr("by lean"), tr("light to dark")});
+    connect(order, &QComboBox::currentIndexChanged, this,
+            [this](int index) { m_filter->setOrder(static_cast<TubeFilter::Order>(index)); });
+    row->addWidget(order);
+    return row;
+}
+
+QWidget* TubesView::makeEmptyPage()
+{
+    auto* page = new QWidget(this);
+    auto* layout = new QVBoxLayout(page);
+    auto* words = new QLabel(tr("No tubes yet. Bring in a list, or add the first."), page);
+    words->setFont(textFont(textsize::title));
+    words->setAlignment(Qt::AlignCenter);
+    auto* bring = actionButton(tr("Bring in a list"), "importFirst", page);
+    bring->setProperty("main", true);
+    connect(bring, &QPushButton::clicked, this, &TubesView::importList);
+    layout->addStretch();
+    layout->addWidget(words);
+    layout->addWidget(bring, 0, Qt::AlignHCenter);
+    layout->addStretch();
+    return page;
+}
+
+QHBoxLayout* TubesView::makeActions()
+{
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * gridStep);
+    auto* add = actionButton(tr("Add a tube (A)"), "addTube", this);
+    auto* bring = actionButton(tr("Bring in a list"), "importTubes", this);
+    auto* save = actionButton(tr("Save as a list"), "exportTubes", this);
+    connect(add, &QPushButton::clicked, this, &TubesView::addTube);
+    connect(bring, &QPushButton::clicked, this, &TubesView::importList);
+    connect(save, &QPushButton::clicked, this, &TubesView::exportList);
+    for (QPushButton* button : {add, bring, save})
+        row->addWidget(button);
+    row->addStretch();
+    m_count = new QLabel(this);
+    m_count->setObjectName(QStringLiteral("shownCount"));
+    m_count->setProperty("quiet", true);
+    m_count->setFont(textFont(textsize::small));
+    row->addWidget(m_count);
+    return row;
+}
+
+void TubesView::updateCount()
+{
+    const int all = m_model.rowCount();
+    const int shown = m_filter->rowCount();
+    m_pages->setCurrentIndex(all == 0 ? 1 : 0);
+    const QString legend = tr("○ typical   ● measured");
+    m_count->setText(shown == all ? legend : tr("%1 of %2 tubes   %3").arg(shown).arg(all).arg(legend));
+}
+
+std::vector<TubeId> TubesView::chosen() const
+{
+    std::vector<TubeId> ids;
+    for (const QModelIndex& index : m_list->selectionModel()->selectedIndexes())
+        ids.push_back({index.data(TubeModel::IdRole).toLongLong()});
+    return ids;
+}
+
+void TubesView::choose(TubeId id)
+{
+    const QModelIndex index = m_filter->mapFromSource(m_model.index(m_model.rowOf(id)));
+    if (index.isValid()) {
+        m_list->setCurrentIndex(index);
+        m_list->scrollTo(index);
+    }
+}
+
+void TubesView::find()
+{
+    m_search->setFocus();
+    m_search->selectAll();
+}
+
+void TubesView::addTube()
+{
+    TubeDialog dialog({}, this);
+    if (dialog.exec() == QDialog::Accepted) {
+        const Tube tube = dialog.tube();
+        m_document.addTubes({tube}, tr("add %1").arg(text(tube.name)));
+        if (!m_document.notebook().tubes.empty())
+            choose(m_document.notebook().tubes.back().id);
+    }
+}
+
+void TubesView::editTube()
+{
+    const auto ids = chosen();
+    const Tube* tube = ids.size() == 1 ? m_document.notebook().tube(ids.front()) : nullptr;
+    if (!tube)
+        return;
+    TubeDialog dialog(*tube, this);
+    if (dialog.exec() == QDialog::Accepted && dialog.tube() != *tube) {
+        m_document.changeTube(dialog.tube());
+        choose(ids.front());
+    }
+}
+
+void TubesView::removeChosen()
+{
+    m_document.removeTubes(chosen());
+}
+
+void TubesView::importList()
+{
+    const QString path = messages().fileToOpen(this, tr("Bring in a list of tubes"), tr("Lists (*.csv *.txt *.tsv);;All files (*)"));
+    if (!path.isEmpty())
+        importFile(path);
+}
+
+void TubesView::importFile(const QString& path)
+{
+    const QString name = QFileInfo(path).fileName();
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly)) {
+        messages().tell(this, tr("Bring in a list"), tr("%1 cannot be read: %2").arg(name, file.errorString()));
+        return;
+    }
+    const auto list = readTubesCsv(file.readAll().toStdString(), ReferenceTable::shipped());
+    if (!list) {
+        const QString where = list.error().line > 0 ? tr(", line %1").arg(list.error().line) : QString();
+        messages().tell(this, tr("Bring in a list"),
+                        tr("%1%2: %3. Nothing came in.").arg(name, where, text(list.error().message)));
+        return;
+    }
+    if (!list->tubes.empty())
+        m_document.addTubes(list->tubes, tr("bring in %1 tubes").arg(list->tubes.size()));
+    messages().tell(this, tr("Bring in a list"), report(*list, name));
+}
+
+void TubesView::exportList()
+{
+    const QString path = messages().fileToSave(this, tr("Save tubes as a list"), tr("Lists (*.csv)"), QStringLiteral(".csv"));
+    if (path.isEmpty())
+        return;
+    QSaveFile file(path);
+    const std::string content = writeTubesCsv(m_document.notebook().tubes);
+    if (!file.open(QIODevice::WriteOnly) || file.write(content.data(), static_cast<qint64>(content.size())) < 0 || !file.commit())
+        messages().tell(this, tr("Save as a list"), tr("%1 cannot be written: %2").arg(path, file.errorString()));
+}
+
+} // namespace iris

@@ -1,0 +1,59 @@
+#pragma once
+
+#include "app/tubes/tubefilter.h"
+#include "app/tubes/tubemodel.h"
+
+#include <QWidget>
+
+class QComboBox;
+class QHBoxLayout;
+class QLabel;
+class QLineEdit;
+class QListView;
+class QStackedWidget;
+
+namespace iris {
+
+class TubeCard;
+class ViewSettings;
+
+/// The tubes as painted washes, to sort, sift, add, change and take away.
+class TubesView : public QWidget {
+Q_OBJECT
+
+public:
+    TubesView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent = nullptr);
+
+    void addTube();
+    void editTube();
+    void removeChosen();
+    void importList();
+    void exportList();
+    void find();
+    void choose(TubeId id);
+    std::vector<TubeId> chosen() const;
+
+    /// Reads a list of tubes from a file into the notebook and tells what came of it.
+    void importFile(const QString& path);
+
+Q_SIGNALS:
+    void pairWanted(iris::TubeId first, iris::TubeId second);
+
+private:
+    QHBoxLayout* makeSieve();
+    QWidget* makeEmptyPage();
+    QHBoxLayout* makeActions();
+    QComboBox* makeSieveBox(const char* name, const QString& everything);
+    void updateCount();
+
+    Document& m_document;
+    TubeModel& m_model;
+    TubeFilter* m_filter;
+    QListView* m_list;
+    QStackedWidget* m_pages;
+    QLineEdit* m_search = nullptr;
+    QLabel* m_count = nullptr;
+    TubeCard* m_card;
+};
+
+} // namespace iris

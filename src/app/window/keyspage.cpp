@@ -1,0 +1,66 @@
+#include "app/window/keyspage.h"
+
+#include "app/theme/theme.h"
+
+#include <QGridLayout>
+#include <QLabel>
+#include <array>
+
+namespace iris {
+
+KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
+{
+    setWindowTitle(tr("Keys"));
+    struct Key {
+        const char* keys;
+        const char* what;
+    };
+    static constexpr std::array keys{
+        Key{"", QT_TR_NOOP("Everywhere")},
+        Key{"1  2  3", QT_TR_NOOP("Tubes, Pairs, Palette")},
+        Key{"V", QT_TR_NOOP("show values only, in greys")},
+        Key{"G", QT_TR_NOOP("next ground: light, middle, dark")},
+        Key{"Ctrl+Z, Ctrl+Shift+Z", QT_TR_NOOP("undo, redo")},
+        Key{"Ctrl+N, Ctrl+O", QT_TR_NOOP("new notebook, open a notebook")},
+        Key{"F1", QT_TR_NOOP("this page")},
+        Key{"", QT_TR_NOOP("Tubes")},
+        Key{"/", QT_TR_NOOP("find")},
+        Key{"arrows, Ctrl+arrows with Space", QT_TR_NOOP("pick a tube up, pick several")},
+        Key{"A", QT_TR_NOOP("add a tube")},
+        Key{"E or Enter", QT_TR_NOOP("change the tube")},
+        Key{"Del", QT_TR_NOOP("remove")},
+        Key{"P", QT_TR_NOOP("see the two chosen tubes as a pair")},
+        Key{"", QT_TR_NOOP("Pairs")},
+        Key{"left, right, Home, End", QT_TR_NOOP("walk the ladder")},
+        Key{"X", QT_TR_NOOP("swap the tubes")},
+        Key{"", QT_TR_NOOP("Palette")},
+        Key{"N", QT_TR_NOOP("write a need")},
+        Key{"Del", QT_TR_NOOP("remove the chosen needs")},
+        Key{"C, Esc", QT_TR_NOOP("choose, stop choosing")},
+        Key{"[  ]", QT_TR_NOOP("closer set, next set")},
+        Key{"K", QT_TR_NOOP("keep the palette")},
+        Key{"", QT_TR_NOOP("Colour field")},
+        Key{"arrows, Enter", QT_TR_NOOP("walk from dot to dot, pick one")},
+        Key{"+  −  0", QT_TR_NOOP("nearer, farther, all of it")},
+    };
+    auto* grid = new QGridLayout(this);
+    grid->setContentsMargins(6 * gridStep, 5 * gridStep, 6 * gridStep, 5 * gridStep);
+    grid->setHorizontalSpacing(6 * gridStep);
+    grid->setVerticalSpacing(gridStep);
+    int row = 0;
+    for (const Key& key : keys) {
+        auto* what = new QLabel(tr(key.what), this);
+        if (*key.keys == 0) {
+            what->setFont(textFont(textsize::body, QFont::Bold));
+            grid->addWidget(what, row, 0, 1, 2);
+        } else {
+            auto* name = new QLabel(QString::fromUtf8(key.keys), this);
+            name->setFont(textFont(textsize::body, QFont::DemiBold));
+            grid->addWidget(name, row, 0);
+            grid->addWidget(what, row, 1);
+        }
+        ++row;
+    }
+}
+
+} // namespace iris

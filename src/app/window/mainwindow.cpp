@@ -1,0 +1,229 @@
+#include "app/window/mainwindow.h"
+
+#include "app/palette/choicepanel.h"
+#include "app/palette/needspanel.h"
+#include "app/palette/paletteview.h"
+#include "app/pairs/pairsview.h"
+#include "app/parts/messages.h"
+#include "app/parts/words.h"
+#include "app/tubes/tubesview.h"
+#include "app/window/keyspage.h"
+#include "app/window/rail.h"
+
+#include <QApplication>
+#include <QDragEnterEvent>
+#include <QDropEvent>
+#include <QHBoxLayout>
+#include <QMenuBar>
+#include <QMimeData>
+#include <QShortcut>
+#include <QStackedWidget>
+
+namespace iris {
+namespace {
+
+QString notebookFilter()
+{
+    return QObject::tr("Notebooks (*.iris)");
+}
+
+/// The one local file of a drop that the window can take.
+QString droppedFile(const QMimeData* data)
+{
+    if (!data->hasUrls() || data->urls().size() != 1)
+        return {};
+    const QString path = data->urls().front().toLocalFile();
+    const bool known = path.endsWith(QLatin1String(".iris")) || path.endsWith(QLatin1String(".csv"))
+        || path.endsWith(QLatin1String(".tsv")) || path.endsWith(QLatin1String(".txt"));
+    return known ? path : QString();
+}
+
+} // namespace
+
+MainWindow::MainWindow(Document& document, QWidget* parent)
+    : QMainWindow(parent), m_document(document), m_tubeModel(new TubeModel(document, this)),
+      m_needsModel(new NeedsModel(document, this)), m_rail(new Rail(document.undoStack(), this)),
+      m_pages(new QStackedWidget(this))
+{
+    resize(1280, 800);
+    setMinimumSize(1024, 680);
+    setAcceptDrops(true);
+    setUpPlaces();
+    setUpFileMenu();
+    setUpEditMenu();
+    setUpViewMenu();
+    setUpKeys();
+    connect(&document, &Document::notebookOpened, this, [this] {
+        m_rail->setNotebook(m_document.title());
+        setWindowTitle(tr("%1 - Iris Bianca").arg(m_document.title()));
+    });
+    connect(&document, &Document::failed, this,
+            [this](const QString& message) { messages().tell(this, tr("Nothing was changed"), message); });
+    for (auto* model : {static_cast<QAbstractItemModel*>(m_tubeModel), static_cast<QAbstractItemModel*>(m_needsModel)}) {
+        connect(model, &QAbstractItemModel::modelReset, this, &MainWindow::updateCounts);
+        connect(model, &QAbstractItemModel::dataChanged, this, &MainWindow::updateCounts);
+    }
+    connect(&m_settings, &ViewSettings::changed, this, &MainWindow::applyGround);
+    m_rail->setNotebook(document.title());
+    setWindowTitle(tr("%1 - Iris Bianca").arg(document.title()));
+    updateCounts();
+    goTo(Tubes);
+}
+
+void MainWindow::setUpPlaces()
+{
+    m_tubes = new TubesView(m_document, *m_tubeModel, m_settings, this);
+    m_pairs = new PairsView(m_document, *m_tubeModel, m_settings, this);
+    m_palette = new PaletteView(m_document, *m_needsModel, *m_tubeModel, m_settings, this);
+    m_rail->addPlace(tr("Tubes"), "placeTubes");
+    m_rail->addPlace(tr("Pairs"), "placePairs");
+    m_rail->addPlace(tr("Palette"), "placePalette");
+    for (QWidget* view : {static_cast<QWidget*>(m_tubes), static_cast<QWidget*>(m_pairs), static_cast<QWidget*>(m_palette)})
+        m_pages->addWidget(view);
+    auto* centre = new QWidget(this);
+    auto* layout = new QHBoxLayout(centre);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(m_rail);
+    layout->addWidget(m_pages, 1);
+    setCentralWidget(centre);
+    connect(m_rail, &Rail::placeChosen, this, [this](int place) { goTo(static_cast<Place>(place)); });
+    connect(m_tubes, &TubesView::pairWanted, this, [this](TubeId first, TubeId second) {
+        m_pairs->showPair(first, second);
+        goTo(Pairs);
+    });
+}
+
+void MainWindow::setUpFileMenu()
+{
+    QMenu* file = menuBar()->addMenu(tr("&File"));
+    file->addAction(tr("&New notebook"), QKeySequence::New, this, &MainWindow::newNotebook);
+    file->addAction(tr("&Open a notebook"), QKeySequence::Open, this, &MainWindow::openNotebook);
+    file->addSeparator();
+    file->addAction(tr("&Bring in a list of tubes"), this, [this] { m_tubes->importList(); });
+    file->addAction(tr("&Save tubes as a list"), this, [this] { m_tubes->exportList(); });
+    file->addSeparator();
+    file->addAction(tr("&Quit"), QKeySequence::Quit, qApp, &QApplication::closeAllWindows);
+}
+
+void MainWindow::setUpEditMenu()
+{
+    QMenu* edit = menuBar()->addMenu(tr("&Edit"));
+    QAction* undo = m_document.undoStack().createUndoAction(this, tr("Undo"));
+    undo->setShortcut(QKeySequence::Undo);
+    QAction* redo = m_document.undoStack().createRedoAction(this, tr("Redo"));
+    redo->setShortcuts({QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), QKeySequence(Qt::CTRL | Qt::Key_Y)});
+    edit->addActions({undo, redo});
+}
+
+void MainWindow::setUpViewMenu()
+{
+    QMenu* view = menuBar()->addMenu(tr("&View"));
+    QAction* values = view->addAction(tr("&Values only"), QKeySequence(Qt::Key_V), this,
+                                      [this] { m_settings.setValuesOnly(!m_settings.valuesOnly()); });
+    values->setObjectName(QStringLiteral("valuesOnly"));
+    view->addAction(tr("Next &ground"), QKeySequence(Qt::Key_G), this,
+                    [this] { m_settings.setGround(nextGround(m_settings.ground())); });
+    QMenu* help = menuBar()->addMenu(tr("&Help"));
+    help->addAction(tr("&Keys"), QKeySequence(Qt::Key_F1), this, [this] { KeysPage(this).exec(); });
+}
+
+/// A key that acts everywhere, or only while its place is shown.
+void MainWindow::addKey(const QKeySequence& key, std::optional<Place> place, std::function<void()> act)
+{
+    QWidget* owner = this;
+    if (place)
+        owner = m_pages->widget(*place);
+    auto* shortcut = new QShortcut(key, owner);
+    shortcut->setContext(place ? Qt::WidgetWithChildrenShortcut : Qt::WindowShortcut);
+    connect(shortcut, &QShortcut::activated, this, std::move(act));
+}
+
+void MainWindow::setUpKeys()
+{
+    addKey(Qt::Key_1, {}, [this] { goTo(Tubes); });
+    addKey(Qt::Key_2, {}, [this] { goTo(Pairs); });
+    addKey(Qt::Key_3, {}, [this] { goTo(Palette); });
+    addKey(Qt::Key_Slash, Tubes, [this] { m_tubes->find(); });
+    addKey(Qt::Key_A, Tubes, [this] { m_tubes->addTube(); });
+    addKey(Qt::Key_E, Tubes, [this] { m_tubes->editTube(); });
+    addKey(Qt::Key_Delete, Tubes, [this] { m_tubes->removeChosen(); });
+    addKey(Qt::Key_P, Tubes, [this] { showPair(); });
+    addKey(Qt::Key_X, Pairs, [this] { m_pairs->swap(); });
+    addKey(Qt::Key_N, Palette, [this] { m_palette->needsPanel().writeNew(); });
+    addKey(Qt::Key_Delete, Palette, [this] { m_palette->needsPanel().removeChosen(); });
+    addKey(Qt::Key_C, Palette, [this] { m_palette->choicePanel().choose(); });
+    addKey(Qt::Key_Escape, Palette, [this] { m_palette->choicePanel().cancel(); });
+    addKey(Qt::Key_BracketLeft, Palette, [this] { m_palette->choicePanel().showNextSet(-1); });
+    addKey(Qt::Key_BracketRight, Palette, [this] { m_palette->choicePanel().showNextSet(1); });
+    addKey(Qt::Key_K, Palette, [this] { m_palette->choicePanel().keepPalette(); });
+}
+
+void MainWindow::goTo(Place place)
+{
+    m_pages->setCurrentIndex(place);
+    m_rail->setCurrent(place);
+    // Keys of a place work while something in it has the focus.
+    const auto* names = place == Tubes ? "tubes" : place == Pairs ? "ladder" : "choose";
+    if (auto* first = m_pages->widget(place)->findChild<QWidget*>(QLatin1String(names)))
+        first->setFocus();
+}
+
+void MainWindow::showPair()
+{
+    const auto chosen = m_tubes->chosen();
+    if (chosen.size() != 2)
+        return;
+    m_pairs->showPair(chosen[0], chosen[1]);
+    goTo(Pairs);
+}
+
+void MainWindow::updateCounts()
+{
+    const int tubes = m_tubeModel->rowCount();
+    m_rail->setCount(Tubes, QString::number(tubes));
+    m_rail->setCount(Pairs, QString::number(tubes * (tubes - 1) / 2));
+    m_rail->setCount(Palette, tr("%1 of %2").arg(m_needsModel->metCount()).arg(m_needsModel->rowCount()));
+}
+
+void MainWindow::applyGround()
+{
+    applyTheme(*qApp, m_settings.ground());
+    m_rail->setCurrent(m_pages->currentIndex());
+}
+
+void MainWindow::newNotebook()
+{
+    const QString path = messages().fileToSave(this, tr("New notebook"), notebookFilter(), QStringLiteral(".iris"));
+    if (path.isEmpty())
+        return;
+    if (const auto done = m_document.create(path); !done)
+        messages().tell(this, tr("New notebook"), text(done.error().message));
+}
+
+void MainWindow::openNotebook()
+{
+    const QString path = messages().fileToOpen(this, tr("Open a notebook"), notebookFilter());
+    if (path.isEmpty())
+        return;
+    if (const auto done = m_document.open(path); !done)
+        messages().tell(this, tr("Open a notebook"), text(done.error().message));
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event)
+{
+    if (!droppedFile(event->mimeData()).isEmpty())
+        event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event)
+{
+    const QString path = droppedFile(event->mimeData());
+    if (!path.endsWith(QLatin1String(".iris"))) {
+        m_tubes->importFile(path);
+    } else if (const auto done = m_document.open(path); !done) {
+        messages().tell(this, tr("Open a notebook"), text(done.error().message));
+    }
+}
+
+} // namespace iris

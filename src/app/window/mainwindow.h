@@ -1,0 +1,64 @@
+#pragma once
+
+#include "app/document/document.h"
+#include "app/theme/viewsettings.h"
+
+#include <QMainWindow>
+
+class QStackedWidget;
+
+namespace iris {
+
+class NeedsModel;
+class PairsView;
+class PaletteView;
+class Rail;
+class TubeModel;
+class TubesView;
+
+/// The window: the rail, and the place that is chosen on it.
+class MainWindow : public QMainWindow {
+Q_OBJECT
+
+public:
+    enum Place { Tubes, Pairs, Palette };
+
+    explicit MainWindow(Document& document, QWidget* parent = nullptr);
+
+    void goTo(Place place);
+    const Document& document() const { return m_document; }
+    ViewSettings& settings() { return m_settings; }
+    TubesView& tubesView() { return *m_tubes; }
+    PairsView& pairsView() { return *m_pairs; }
+    PaletteView& paletteView() { return *m_palette; }
+
+    void newNotebook();
+    void openNotebook();
+
+protected:
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+
+private:
+    void setUpPlaces();
+    void setUpFileMenu();
+    void setUpEditMenu();
+    void setUpViewMenu();
+    void setUpKeys();
+    void addKey(const QKeySequence& key, std::optional<Place> place, std::function<void()> act);
+    void updateCounts();
+    void showPair();
+    void applyGround();
+
+    Document& m_document;
+    ViewSettings m_settings;
+    TubeModel* m_tubeModel;
+    NeedsModel* m_needsModel;
+    Rail* m_rail;
+    QStackedWidget* m_pages;
+    TubesView* m_tubes = nullptr;
+    PairsView* m_pairs = nullptr;
+    PaletteView* m_palette = nullptr;
+};
+
+} // namespace iris

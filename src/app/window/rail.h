@@ -1,0 +1,39 @@
+#pragma once
+
+#include <QWidget>
+#include <vector>
+
+class QButtonGroup;
+class QLabel;
+class QPushButton;
+class QUndoStack;
+
+namespace iris {
+
+/// The places down the left in working order, each with a small count; the notebook's name above, undo and redo below.
+class Rail : public QWidget {
+Q_OBJECT
+
+public:
+    explicit Rail(QUndoStack& undoStack, QWidget* parent = nullptr);
+
+    void addPlace(const QString& name, const char* objectName);
+    void setCount(int place, const QString& count);
+    void setCurrent(int place);
+    void setNotebook(const QString& name);
+
+Q_SIGNALS:
+    void placeChosen(int place);
+
+private:
+    QPushButton* makeUndoButton(const char* name);
+
+    QUndoStack& m_undoStack;
+    QLabel* m_notebook;
+    QButtonGroup* m_places;
+    std::vector<QString> m_names;
+    QPushButton* m_undo;
+    QPushButton* m_redo;
+};
+
+} // namespace iris
