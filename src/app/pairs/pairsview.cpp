@@ -5,6 +5,7 @@
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "colour/deltae.h"
 
 #include <QComboBox>
 #include <QFrame>
@@ -64,11 +65,9 @@ PairsView::PairsView(Document& document, TubeModel& model, ViewSettings& setting
     m_headline = wordLabel("pairHeadline", textFont(textsize::title, QFont::DemiBold), page);
     m_strip = new LadderStrip(settings, page);
     m_strip->setObjectName(QStringLiteral("ladder"));
-    m_field = new ColourField(settings, page);
-    m_field->setObjectName(QStringLiteral("pairField"));
     middle->addWidget(m_headline);
     middle->addWidget(m_strip, 2);
-    middle->addWidget(m_field, 3);
+    middle->addLayout(makeLowerHalf(page), 3);
 
     m_pages = new QStackedWidget(this);
     m_pages->addWidget(page);
@@ -143,17 +142,41 @@ QFrame* PairsView::makeCard()
     m_stepName = wordLabel("stepName", textFont(textsize::title, QFont::DemiBold), card);
     m_stepWords = wordLabel("stepWords", textFont(textsize::body), card);
     m_stepNumbers = wordLabel("stepNumbers", textFont(textsize::small), card);
-    auto* heading = wordLabel("pairHeading", textFont(textsize::body, QFont::Bold), card);
-    heading->setText(tr("The pair"));
-    m_judgement = wordLabel("pairJudgement", textFont(textsize::body), card);
+    m_stepNearest = wordLabel("stepNearest", textFont(textsize::body), card);
+    auto* want = new QPushButton(tr("Write it down as a need (W)"), card);
+    want->setObjectName(QStringLiteral("wantStep"));
+    connect(want, &QPushButton::clicked, this, &PairsView::wantStep);
     layout->addWidget(m_stepWash);
-    for (QLabel* label : {m_stepName, m_stepWords, m_stepNumbers})
+    for (QLabel* label : {m_stepName, m_stepWords, m_stepNumbers, m_stepNearest})
         layout->addWidget(label);
-    layout->addSpacing(2 * gridStep);
-    layout->addWidget(heading);
-    layout->addWidget(m_judgement);
     layout->addStretch();
+    layout->addWidget(want);
     return card;
+}
+
+/// The colour field, and beside it the two tubes and what is to be said of them together.
+QHBoxLayout* PairsView::makeLowerHalf(QWidget* page)
+{
+    m_field = new ColourField(m_settings, page);
+    m_field->setObjectName(QStringLiteral("pairField"));
+    auto* words = new QVBoxLayout;
+    words->setSpacing(2 * gridStep);
+    words->addStretch();
+    for (std::size_t i = 0; i < 2; ++i) {
+        m_tubeWashes[i] = new WashWidget(m_settings, {160, 44}, page);
+        m_tubeWords[i] = wordLabel(i == 0 ? "firstWords" : "secondWords", textFont(textsize::small), page);
+        words->addWidget(m_tubeWashes[i]);
+        words->addWidget(m_tubeWords[i]);
+        words->addSpacing(gridStep);
+    }
+    m_judgement = wordLabel("pairJudgement", textFont(textsize::body), page);
+    words->addWidget(m_judgement);
+    words->addStretch();
+    auto* row = new QHBoxLayout;
+    row->setSpacing(4 * gridStep);
+    row->addWidget(m_field, 3);
+    row->addLayout(words, 2);
+    return row;
 }
 
 QWidget* PairsView::makeEmptyPage()
@@ -222,13 +245,14 @@ void PairsView::rebuild()
     if (!two) {
         m_ladder = {};
         m_stepWash->clear();
-        for (QLabel* label : {m_stepName, m_stepWords, m_stepNumbers, m_judgement})
+        for (QLabel* label : {m_stepName, m_stepWords, m_stepNumbers, m_stepNearest, m_judgement})
             label->clear();
         return;
     }
     m_ladder = ladderBetween(*first, *second, m_steps->currentData().toInt(), wash());
     m_strip->show(m_ladder, *first, *second);
     showField();
+    showTubes();
     showJudgement();
     m_strip->setCurrent(static_cast<int>(m_ladder.mostNeutral));
 }
@@ -248,6 +272,19 @@ void PairsView::showField()
     for (const LadderStep& at : m_ladder.steps)
         contents.dots.push_back({QStringLiteral("%1, %2").arg(text(partsText(at)), colourWords(at.colour)), at.colour});
     m_field->setContents(std::move(contents));
+}
+
+void PairsView::showTubes()
+{
+    const std::array<const Paint*, 2> paints{paintIn(m_first), paintIn(m_second)};
+    const std::array<const QComboBox*, 2> boxes{m_first, m_second};
+    for (std::size_t i = 0; i < 2; ++i) {
+        const Paint& paint = *paints[i];
+        const QString words = tr("%1 %2, %3").arg(paint.source == ColourSource::Measured ? tr("●") : tr("○"),
+                                                 text(describe(paint.lean())), text(describe(paint.transparency())));
+        m_tubeWashes[i]->show(paint.film, text(paint.name), boxes[i]->currentData().toUInt());
+        m_tubeWords[i]->setText(QStringLiteral("%1\n%2").arg(text(paint.name), words));
+    }
 }
 
 void PairsView::showJudgement()
@@ -272,8 +309,36 @@ void PairsView::showJudgement()
     if (first->granulation >= 2 && second->granulation >= 2)
         lines << tr("Both granulate, so the mix separates as it dries.");
     if (first->source == ColourSource::Typical || second->source == ColourSource::Typical)
-        lines << tr("○ Rests on typical values; a swatch of your own is the better guide.");
+        lines << tr("Rests on typical values (○); a swatch of your own is the better guide.");
     m_judgement->setText(lines.join(QLatin1Char('\n')));
+}
+
+/// Which third tube of the drawer comes nearest to a mix, at the wash on show.
+QString PairsView::nearestTube(const Lab& colour) const
+{
+    const Paint* nearest = nullptr;
+    double least = 0;
+    for (const Paint& paint : m_document.paints()) {
+        if (&paint == paintIn(m_first) || &paint == paintIn(m_second))
+            continue;
+        const double distance = deltaE00(seenLab(paint.film, wash(), whitePaper()), colour);
+        if (!nearest || distance < least) {
+            nearest = &paint;
+            least = distance;
+        }
+    }
+    return nearest ? tr("Nearest single tube: %1, %2.").arg(text(nearest->name), apart(least)) : QString();
+}
+
+void PairsView::wantStep()
+{
+    if (m_ladder.steps.empty())
+        return;
+    const LadderStep& at = m_ladder.steps[static_cast<std::size_t>(m_strip->current())];
+    Need need;
+    need.name = tr("%1 of %2 and %3").arg(text(partsText(at)), text(paintIn(m_first)->name), text(paintIn(m_second)->name)).toStdString();
+    need.target = at.colour;
+    m_document.addNeed(need);
 }
 
 void PairsView::showStep(int step)
@@ -284,7 +349,7 @@ void PairsView::showStep(int step)
     m_stepWash->show(filmBetween(*first, *second, at.share), colourWords(at.colour), 7);
     m_stepName->setText(at.parts[1] == 0       ? text(first->name)
                             : at.parts[0] == 0 ? text(second->name)
-                                               : tr("%1 parts to %2").arg(at.parts[0]).arg(at.parts[1]));
+                                               : (at.parts[0] == 1 ? tr("%1 part to %2") : tr("%1 parts to %2")).arg(at.parts[0]).arg(at.parts[1]));
     const std::array paints{*first, *second};
     const MixJudgement judgement = judge(recipeOf(at, wash()), paints);
     m_stepWords->setText(tr("%1\n%2, lightfastness %3")
@@ -293,6 +358,7 @@ void PairsView::showStep(int step)
     m_stepNumbers->setText(tr("L, a, b: %1\nchroma %2, hue angle %3°\n%4 % of the strength is %5")
                                .arg(labText(at.colour), number(at.lch.chroma), number(at.lch.hueDegrees, 0),
                                     number(100 * at.share, 0), text(second->name)));
+    m_stepNearest->setText(nearestTube(at.colour));
     m_field->setCurrent(ColourField::Mark{ColourField::Kind::Dot, static_cast<std::size_t>(step)});
 }
 

@@ -4,6 +4,7 @@
 #include "mixing/ladder.h"
 
 #include <QWidget>
+#include <array>
 
 class QComboBox;
 class QFrame;
@@ -27,18 +28,23 @@ public:
 
     void showPair(TubeId first, TubeId second);
     void swap();
+    /// Writes the colour of the step on show down as a need.
+    void wantStep();
     const Ladder& ladder() const { return m_ladder; }
 
 private:
     QComboBox* makeTubeBox(const char* name, const QString& label);
     QHBoxLayout* makeChoice();
     QFrame* makeCard();
+    QHBoxLayout* makeLowerHalf(QWidget* page);
     QWidget* makeEmptyPage();
     void tubesChanged();
     void rebuild();
     void showStep(int step);
     void showJudgement();
     void showField();
+    void showTubes();
+    QString nearestTube(const Lab& colour) const;
     const Paint* paintIn(const QComboBox* box) const;
     double wash() const;
 
@@ -54,10 +60,13 @@ private:
     ColourField* m_field = nullptr;
     QLabel* m_headline = nullptr;
     QLabel* m_judgement = nullptr;
+    std::array<WashWidget*, 2> m_tubeWashes{};
+    std::array<QLabel*, 2> m_tubeWords{};
     WashWidget* m_stepWash = nullptr;
     QLabel* m_stepName = nullptr;
     QLabel* m_stepWords = nullptr;
     QLabel* m_stepNumbers = nullptr;
+    QLabel* m_stepNearest = nullptr;
     Ladder m_ladder;
 };
 

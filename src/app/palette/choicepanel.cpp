@@ -83,12 +83,12 @@ QHBoxLayout* ChoicePanel::makeWishes()
     m_school = new QComboBox(this);
     m_school->setObjectName(QStringLiteral("school"));
     m_school->setAccessibleName(tr("School"));
-    m_school->addItems({tr("Any tubes, as few as will do"), tr("Triad"), tr("Split primary")});
+    m_school->addItems({tr("As few as will do"), tr("Triad"), tr("Split primary")});
     m_school->setToolTip(tr("Triad: one yellow, one red, one blue.\nSplit primary: each of them twice, once leaning each way."));
     m_most = new QSpinBox(this);
     m_most->setObjectName(QStringLiteral("mostTubes"));
     m_most->setRange(1, 12);
-    m_most->setPrefix(tr("at most "));
+    m_most->setPrefix(tr("up to "));
     m_mustNever = button({}, "mustNever", this);
     m_chooseButton = button(tr("Choose (C)"), "choose", this);
     m_chooseButton->setProperty("main", true);
@@ -233,7 +233,7 @@ void ChoicePanel::askMustAndNever()
 void ChoicePanel::fillKept()
 {
     m_kept->clear();
-    m_kept->addItem(tr("Kept palettes"));
+    m_kept->addItem(tr("Kept"));
     for (const PaletteRecord& palette : m_document.notebook().palettes)
         m_kept->addItem(text(palette.name), static_cast<qlonglong>(palette.id.value));
     m_kept->setEnabled(m_kept->count() > 1);
@@ -301,6 +301,8 @@ void ChoicePanel::take(const Choice& choice)
     m_chooseButton->setEnabled(true);
     m_pages->setCurrentIndex(ResultPage);
     showSet();
+    if (isVisible())
+        m_list->setFocus();
 }
 
 /// The answer no longer belongs to the question.

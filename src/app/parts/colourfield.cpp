@@ -186,7 +186,9 @@ void ColourField::paintGrid(QPainter& painter) const
         painter.setPen(QPen(colours.line, 1));
         painter.drawEllipse(origin, at.pixels(chroma), at.pixels(chroma));
         painter.setPen(colours.quietText);
-        painter.drawText(origin + QPointF(3, at.pixels(chroma) - 3), QString::number(chroma));
+        // Between green and blue, where few paints and fewer mixes stand.
+        const QPointF label = at.toScreen(toLab(Lch{50, static_cast<double>(chroma), 211}));
+        painter.drawText(QRectF(label - QPointF(16, 9), QSizeF(32, 18)), Qt::AlignCenter, QString::number(chroma));
     }
     for (std::size_t i = 0; i < wheelFamilyCount; ++i) {
         const HueFamily family = allHueFamilies[i];

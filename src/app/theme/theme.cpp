@@ -48,7 +48,7 @@ QPalette paletteOf(const GroundColours& colours)
 
 QString styleSheet(const GroundColours& colours)
 {
-    // Fusion tints focus frames and pressed buttons with the highlight; everything here is set to greys instead.
+    // Fields and boxes are left to Fusion, whose frames follow the greys of the palette.
     return QStringLiteral(R"(
         QToolTip { color: %1; background: %2; border: 1px solid %3; padding: 4px; }
         QPushButton { background: %2; color: %1; border: 1px solid %3; border-radius: 3px; padding: 5px 12px; }
@@ -61,13 +61,11 @@ QString styleSheet(const GroundColours& colours)
         QPushButton[quiet="true"]:checked { background: %4; color: %5; }
         QPushButton[main="true"] { background: %4; color: %5; font-weight: 600; padding: 7px 18px; }
         QPushButton[main="true"]:disabled { background: %2; color: %6; }
-        QLineEdit, QSpinBox, QDoubleSpinBox, QPlainTextEdit { background: %2; color: %1; border: 1px solid %3;
-            border-radius: 3px; padding: 4px 6px; selection-background-color: %4; selection-color: %5; }
-        QLineEdit:focus, QSpinBox:focus, QDoubleSpinBox:focus, QPlainTextEdit:focus { border: 2px solid %1; padding: 3px 5px; }
-        QComboBox { background: %2; color: %1; border: 1px solid %3; border-radius: 3px; padding: 4px 8px; }
-        QComboBox:focus { border: 2px solid %1; padding: 3px 7px; }
-        QComboBox QAbstractItemView { background: %2; color: %1; selection-background-color: %4;
-            selection-color: %5; border: 1px solid %3; outline: 0; }
+        QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
+        QScrollBar::handle:vertical { background: %3; border-radius: 4px; min-height: 32px; margin: 0 1px; }
+        QScrollBar::handle:vertical:hover { background: %6; }
+        QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }
+        QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
         QAbstractItemView { border: none; background: %7; outline: 0; }
         QProgressBar { background: %2; border: 1px solid %3; border-radius: 3px; color: %1; text-align: center; }
         QProgressBar::chunk { background: %6; }

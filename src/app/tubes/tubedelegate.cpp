@@ -17,23 +17,17 @@ void drawLine(QPainter& painter, const QRect& place, const QFont& font, const QC
                      QFontMetrics(font).elidedText(words, Qt::ElideRight, place.width()));
 }
 
-QString judgementOf(const Paint& paint)
-{
-    return QStringLiteral("%1, %2").arg(text(nameOf(paint.transparency().kind)), text(describeSide(paint.lean())));
-}
-
 } // namespace
 
 TubeCellGeometry tubeCellGeometry(const QRect& cell)
 {
-    constexpr int margin = 2 * gridStep;
-    const QRect inner = cell.adjusted(margin, margin, -margin, -margin);
+    const QRect inner = cell.adjusted(6, 5, -6, -4);
     TubeCellGeometry geometry;
-    geometry.wash = QRect(inner.left(), inner.top(), inner.width(), 50);
+    geometry.wash = QRect(inner.left(), inner.top(), inner.width(), 44);
     geometry.name = QRect(inner.left(), geometry.wash.bottom() + 3, inner.width(), 20);
-    geometry.codes = QRect(inner.left(), geometry.name.bottom() + 1, inner.width() - 16, 16);
-    geometry.mark = QRect(inner.right() - 11, geometry.codes.top() + 2, 11, 11);
-    geometry.judgement = QRect(inner.left(), geometry.codes.bottom() + 1, inner.width(), 16);
+    geometry.codes = QRect(inner.left(), geometry.name.bottom() + 1, inner.width(), 16);
+    geometry.transparency = QRect(inner.left(), geometry.codes.bottom() + 1, inner.width() - 16, 16);
+    geometry.mark = QRect(inner.right() - 11, geometry.transparency.top() + 2, 11, 11);
     return geometry;
 }
 
@@ -43,7 +37,7 @@ TubeDelegate::TubeDelegate(ViewSettings& settings, QObject* parent) : QStyledIte
 
 QSize TubeDelegate::sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const
 {
-    return cellSize();
+    return leastCellSize();
 }
 
 void TubeDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const
@@ -61,8 +55,13 @@ void TubeDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, 
     if (option.state.testFlag(QStyle::State_Selected))
         paintSelection(*painter, at.wash);
     drawLine(*painter, at.name, textFont(textsize::body, QFont::DemiBold), colours.text, index.data().toString());
-    drawLine(*painter, at.codes, textFont(textsize::small, QFont::Bold), colours.text, text(textOf(tube->codes)));
-    drawLine(*painter, at.judgement, textFont(textsize::small), colours.text, judgementOf(*tube));
+    const QFont bold = textFont(textsize::small, QFont::Bold);
+    const QString codes = text(textOf(tube->codes));
+    drawLine(*painter, at.codes, bold, colours.text, codes);
+    const int codesWidth = codes.isEmpty() ? 0 : QFontMetrics(bold).horizontalAdvance(codes) + 2 * gridStep;
+    const QFont plain = textFont(textsize::small);
+    drawLine(*painter, at.codes.adjusted(codesWidth, 0, 0, 0), plain, colours.text, text(describeSide(tube->lean())));
+    drawLine(*painter, at.transparency, plain, colours.text, text(describe(tube->transparency())));
     paintSourceMark(*painter, QRectF(at.mark).center(), tube->source, colours.text);
 }
 

@@ -12,7 +12,7 @@ struct TubeCellGeometry {
     QRect mark;
     QRect name;
     QRect codes;
-    QRect judgement;
+    QRect transparency;
 };
 TubeCellGeometry tubeCellGeometry(const QRect& cell);
 
@@ -26,7 +26,8 @@ public:
     void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override;
     QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override;
 
-    static QSize cellSize() { return {196, 122}; }
+    /// How wide a cell must be at least, and how high it is.
+    static QSize leastCellSize() { return {180, 110}; }
 
 private:
     ViewSettings& m_settings;

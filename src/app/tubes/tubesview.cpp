@@ -74,6 +74,8 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
     m_list->setSelectionMode(QAbstractItemView::ExtendedSelection);
     m_list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    m_list->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOn);
+    m_list->viewport()->installEventFilter(this);
     m_pages->addWidget(m_list);
     m_pages->addWidget(makeEmptyPage());
 
@@ -186,6 +188,22 @@ QHBoxLayout* TubesView::makeActions()
     m_count->setFont(textFont(textsize::small));
     row->addWidget(m_count);
     return row;
+}
+
+/// As many cells a row as fit, sharing the width evenly.
+void TubesView::fitCells()
+{
+    const QSize least = TubeDelegate::leastCellSize();
+    const int width = m_list->viewport()->width() - 2;
+    const int columns = std::max(1, width / least.width());
+    m_list->setGridSize({width / columns, least.height()});
+}
+
+bool TubesView::eventFilter(QObject* watched, QEvent* event)
+{
+    if (event->type() == QEvent::Resize && watched == m_list->viewport())
+        fitCells();
+    return QWidget::eventFilter(watched, event);
 }
 
 void TubesView::updateCount()

@@ -36,6 +36,8 @@ public:
     /// Reads a list of tubes from a file into the notebook and tells what came of it.
     void importFile(const QString& path);
 
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
 Q_SIGNALS:
     void pairWanted(iris::TubeId first, iris::TubeId second);
 
@@ -45,6 +47,7 @@ private:
     QHBoxLayout* makeActions();
     QComboBox* makeSieveBox(const char* name, const QString& everything);
     void updateCount();
+    void fitCells();
 
     Document& m_document;
     TubeModel& m_model;

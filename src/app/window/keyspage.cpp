@@ -33,6 +33,7 @@ KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
         Key{"", QT_TR_NOOP("Pairs")},
         Key{"left, right, Home, End", QT_TR_NOOP("walk the ladder")},
         Key{"X", QT_TR_NOOP("swap the tubes")},
+        Key{"W", QT_TR_NOOP("write the mix down as a need")},
         Key{"", QT_TR_NOOP("Palette")},
         Key{"N", QT_TR_NOOP("write a need")},
         Key{"Del", QT_TR_NOOP("remove the chosen needs")},

@@ -150,6 +150,7 @@ void MainWindow::setUpKeys()
     addKey(Qt::Key_Delete, Tubes, [this] { m_tubes->removeChosen(); });
     addKey(Qt::Key_P, Tubes, [this] { showPair(); });
     addKey(Qt::Key_X, Pairs, [this] { m_pairs->swap(); });
+    addKey(Qt::Key_W, Pairs, [this] { m_pairs->wantStep(); });
     addKey(Qt::Key_N, Palette, [this] { m_palette->needsPanel().writeNew(); });
     addKey(Qt::Key_Delete, Palette, [this] { m_palette->needsPanel().removeChosen(); });
     addKey(Qt::Key_C, Palette, [this] { m_palette->choicePanel().choose(); });
@@ -189,7 +190,6 @@ void MainWindow::updateCounts()
 void MainWindow::applyGround()
 {
     applyTheme(*qApp, m_settings.ground());
-    m_rail->setCurrent(m_pages->currentIndex());
 }
 
 void MainWindow::newNotebook()

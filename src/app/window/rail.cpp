@@ -3,13 +3,47 @@
 #include "app/theme/theme.h"
 
 #include <QButtonGroup>
-#include <QHBoxLayout>
 #include <QLabel>
+#include <QPainter>
 #include <QPushButton>
 #include <QUndoStack>
 #include <QVBoxLayout>
 
 namespace iris {
+namespace {
+
+/// A place on the rail: its word, and at the right its count.
+class PlaceButton : public QPushButton {
+public:
+    PlaceButton(const QString& name, QWidget* parent) : QPushButton(name, parent), m_name(name)
+    {
+        setCheckable(true);
+        setProperty("quiet", true);
+        setFixedHeight(38);
+    }
+
+    void setCount(const QString& count)
+    {
+        m_count = count;
+        setAccessibleName(QObject::tr("%1, %2").arg(m_name, count));
+        update();
+    }
+
+protected:
+    void paintEvent(QPaintEvent* event) override
+    {
+        QPushButton::paintEvent(event);
+        QPainter painter(this);
+        painter.setPen(palette().color(isChecked() ? QPalette::HighlightedText : QPalette::WindowText));
+        painter.drawText(rect().adjusted(0, 0, -12, 0), Qt::AlignRight | Qt::AlignVCenter, m_count);
+    }
+
+private:
+    QString m_name;
+    QString m_count;
+};
+
+} // namespace
 
 Rail::Rail(QUndoStack& undoStack, QWidget* parent)
     : QWidget(parent), m_undoStack(undoStack), m_notebook(new QLabel(this)), m_places(new QButtonGroup(this)),
@@ -58,40 +92,21 @@ QPushButton* Rail::makeUndoButton(const char* name)
 
 void Rail::addPlace(const QString& name, const char* objectName)
 {
-    auto* button = new QPushButton(name, this);
+    auto* button = new PlaceButton(name, this);
     button->setObjectName(QLatin1String(objectName));
-    button->setCheckable(true);
-    button->setProperty("quiet", true);
-    button->setFixedHeight(38);
-    auto* count = new QLabel(button);
-    count->setObjectName(QStringLiteral("count"));
-    count->setAttribute(Qt::WA_TransparentForMouseEvents);
-    auto* row = new QHBoxLayout(button);
-    row->setContentsMargins(0, 0, 12, 0);
-    row->addWidget(count, 0, Qt::AlignRight);
-    const int id = static_cast<int>(m_names.size());
-    m_names.push_back(name);
+    const int id = static_cast<int>(m_places->buttons().size());
     m_places->addButton(button, id);
     static_cast<QVBoxLayout*>(layout())->insertWidget(id + 1, button);
 }
 
 void Rail::setCount(int place, const QString& count)
 {
-    auto* button = m_places->button(place);
-    auto* label = button->findChild<QLabel*>(QStringLiteral("count"));
-    label->setText(count);
-    button->setAccessibleName(tr("%1, %2").arg(m_names[static_cast<std::size_t>(place)], count));
+    static_cast<PlaceButton*>(m_places->button(place))->setCount(count);
 }
 
 void Rail::setCurrent(int place)
 {
     m_places->button(place)->setChecked(true);
-    for (QAbstractButton* button : m_places->buttons()) {
-        auto* label = button->findChild<QLabel*>(QStringLiteral("count"));
-        QPalette colours = label->palette();
-        colours.setColor(QPalette::WindowText, palette().color(button->isChecked() ? QPalette::HighlightedText : QPalette::WindowText));
-        label->setPalette(colours);
-    }
 }
 
 void Rail::setNotebook(const QString& name)

@@ -1,7 +1,6 @@
 #pragma once
 
 #include <QWidget>
-#include <vector>
 
 class QButtonGroup;
 class QLabel;
@@ -31,7 +30,6 @@ private:
     QUndoStack& m_undoStack;
     QLabel* m_notebook;
     QButtonGroup* m_places;
-    std::vector<QString> m_names;
     QPushButton* m_undo;
     QPushButton* m_redo;
 };

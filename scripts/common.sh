@@ -1,0 +1,29 @@
+# Shared by run-demo and run-tests: Debian packages and the build. Sourced, not run.
+
+BUILD_PACKAGES="g++ cmake ninja-build ccache pkg-config qt6-base-dev qt6-svg-dev libqt6svg6 libqt6sql6-sqlite libgl-dev
+libeigen3-dev libexpected-dev libhwy-dev libcsv-dev libcli11-dev nlohmann-json3-dev"
+TEST_PACKAGES="liblcms2-dev libglpk-dev colord-data"
+
+as_root() {
+    if [ "$(id -u)" -eq 0 ]; then "$@"; else sudo "$@"; fi
+}
+
+# Installs whichever of the packages are not there; asks the package lists only when something is missing.
+need_packages() {
+    missing=""
+    for package in "$@"; do
+        dpkg-query -W -f '${Status}' "$package" 2>/dev/null | grep -q 'install ok installed' || missing="$missing $package"
+    done
+    [ -z "$missing" ] && return 0
+    echo "Installing:$missing"
+    as_root apt-get update -qq
+    as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends $missing >/dev/null
+}
+
+# Configures when needed and builds; prints only what goes wrong and the last line.
+configure_and_build() {
+    if [ ! -f "build/$1/build.ninja" ]; then
+        cmake --preset "$1" >/dev/null
+    fi
+    cmake --build --preset "$1" | tail -n 1
+}
