@@ -36,10 +36,14 @@ std::string_view plainHue(double degrees)
     return hueWords.back().word;
 }
 
-/// Painters call dark orange brown, dark yellow olive and light red pink.
+/// Painters call dark orange brown, dull yellow ochre or olive, and light red pink.
 std::string_view hueWord(const Lch& lch)
 {
     const double h = lch.hueDegrees;
+    if (lch.l < 60 && lch.chroma < 52 && h >= 88 && h < 116)
+        return "olive";
+    if (lch.l > 48 && lch.l < 72 && lch.chroma < 60 && h >= 66 && h < 88)
+        return "ochre";
     if (lch.l < 52 && lch.chroma < 45) {
         if (h >= 25 && h < 45)
             return "red-brown";
@@ -47,8 +51,6 @@ std::string_view hueWord(const Lch& lch)
             return "brown";
         if (h >= 75 && h < 88)
             return "yellow-brown";
-        if (h >= 88 && h < 116)
-            return "olive";
     }
     if (lch.l > 68 && (h < 33 || h >= 345))
         return "pink";
@@ -82,7 +84,7 @@ std::string valueWord(const Lab& lab)
         return "very light";
     if (value >= 7)
         return "light";
-    if (value >= 4.5)
+    if (value >= 4)
         return "mid value";
     return value >= 2.5 ? "dark" : "very dark";
 }

@@ -46,8 +46,10 @@ using Tag = hn::CappedTag<float, chunkRatios>;
 using V = hn::Vec<Tag>;
 
 constexpr std::size_t washCount = recipeWashes.size();
-// exp(2 B x) is held below this so that the product of two of them stays finite; such a film hides its backing entirely.
-constexpr float largestExponent = 40.0F;
+// A film whose exp(2 B x) is above exp(10) hides its backing entirely. Held there at the thinnest washes, and at exp(28)
+// two washes on, the products of two that share a reciprocal stay finite.
+constexpr float largestExponent = 10.0F;
+constexpr float largestExponential = 1.4462570e12F;
 
 /// 1 / d to nearly full precision: an estimate and one Newton step.
 HWY_INLINE V reciprocal(V d)
@@ -66,7 +68,7 @@ HWY_INLINE V squareRoot(V x)
     return hn::Mul(root, correction);
 }
 
-/// exp(x) for 0 <= x <= 8: 2^n times a polynomial on +-ln(2)/2 (Taylor to the sixth power, 1.2e-7). Adding 1.5 * 2^23
+/// exp(x) for 0 <= x <= 10: 2^n times a polynomial on +-ln(2)/2 (Taylor to the sixth power, 1.2e-7). Adding 1.5 * 2^23
 /// rounds to the whole number n and leaves it in the lowest bits, ready to become the exponent.
 HWY_INLINE V exponential(V x)
 {
@@ -152,8 +154,9 @@ HWY_INLINE void prepareBand(const Job& job, const Weights& weights, std::size_t 
     const V aPlusB = hn::Add(a, b);
     const V endless = hn::Mul(s, reciprocal(aPlusB));
     const V onePlusV = hn::Mul(twoB, reciprocal(hn::NegMulAdd(rg, s, aPlusB)));
-    const V held = hn::Min(twoB, hn::Set(d, largestExponent));
-    const auto at = [&](double x) { return exponential(hn::Mul(held, hn::Set(d, static_cast<float>(x)))); };
+    const auto at = [&](double x) {
+        return exponential(hn::Min(hn::Mul(twoB, hn::Set(d, static_cast<float>(x))), hn::Set(d, largestExponent)));
+    };
     hn::Store(at(recipeWashes[washCount - 1]), d, &pieces.thinnest[lane]);
     hn::Store(at(recipeWashes[washCount - 2]), d, &pieces.secondThinnest[lane]);
     hn::Store(hn::Sub(onePlusV, hn::Set(d, 1.0F)), d, &pieces.v[lane]);
@@ -194,7 +197,7 @@ HWY_INLINE void sumWashes(const std::array<BandPieces, bandCount>& pieces, const
                          hn::Load(d, &piece.reachZ[lane])};
         const V e1 = hn::Load(d, firstWash == washCount - 1 ? &piece.thinnest[lane] : &piece.secondThinnest[lane]);
         const V e2 = hn::Mul(e1, e1);
-        const V e3 = hn::Mul(e2, e2);
+        const V e3 = hn::Min(hn::Mul(e2, e2), hn::Set(d, largestExponential));
         addQuotients(one, hn::Add(e1, v), two, hn::Add(e2, v), reach);
         addQuotients(three, hn::Add(e3, v), four, hn::MulAdd(e3, e3, v), reach);
     }

@@ -1,0 +1,27 @@
+#pragma once
+
+#include "mixing/recipe.h"
+
+#include <vector>
+
+/// The shipped table as paints, for tests; built once.
+inline const std::vector<iris::Paint>& referencePaints()
+{
+    static const std::vector<iris::Paint> paints = [] {
+        iris::FilmCache films;
+        std::vector<iris::Paint> all;
+        for (const iris::ReferencePigment& row : iris::ReferenceTable::shipped().pigments()) {
+            all.push_back(paintOf(row, films));
+            all.back().name = row.id();
+        }
+        return all;
+    }();
+    return paints;
+}
+
+/// One paint of the table by its id.
+inline const iris::Paint& referencePaint(const char* id)
+{
+    const auto* row = iris::ReferenceTable::shipped().find(id).value();
+    return referencePaints()[static_cast<std::size_t>(row - iris::ReferenceTable::shipped().pigments().data())];
+}

@@ -1,0 +1,106 @@
+#include "mixing/ladder.h"
+
+#include "mixing/ratios.h"
+#include "referencepaints.h"
+
+#include <QtTest>
+#include <numeric>
+#include <set>
+
+using namespace iris;
+
+/// Ladders and the ratios they are counted out in.
+class TestLadder : public QObject {
+Q_OBJECT
+
+private Q_SLOTS:
+    void endsAreTheTubes();
+    void isTheSameBothWays();
+    void partsFollowStrength();
+    void partsGiveTheColourOfTheStep();
+    void findsTheMostNeutralStep();
+    void listsEveryRatioOnce();
+    void nearestPartsAreNear();
+};
+
+void TestLadder::endsAreTheTubes()
+{
+    const Paint& blue = referencePaint("PB29");
+    const Paint& earth = referencePaint("PBr7/burnt sienna");
+    const Ladder ladder = ladderBetween(blue, earth, 11);
+    QCOMPARE(ladder.steps.size(), 11U);
+    QCOMPARE(partsText(ladder.steps.front()), std::string("pure"));
+    QVERIFY(std::abs(ladder.steps.front().colour.l - blue.swatch.full.l) < 0.2);
+    QVERIFY(std::abs(ladder.steps.back().colour.b - earth.swatch.full.b) < 0.2);
+}
+
+void TestLadder::isTheSameBothWays()
+{
+    const Ladder there = ladderBetween(referencePaint("PY3"), referencePaint("PB15:3"), 9, wash::middle);
+    const Ladder back = ladderBetween(referencePaint("PB15:3"), referencePaint("PY3"), 9, wash::middle);
+    for (std::size_t i = 0; i < 9; ++i) {
+        QVERIFY(std::abs(there.steps[i].colour.a - back.steps[8 - i].colour.a) < 1e-9);
+        QCOMPARE(there.steps[i].parts[0], back.steps[8 - i].parts[1]);
+    }
+    QVERIFY(std::abs(there.keepsChroma - back.keepsChroma) < 1e-12);
+}
+
+void TestLadder::partsFollowStrength()
+{
+    // Phthalo is 3 times as strong as ultramarine: half the strength each is 3 parts of ultramarine to 1.
+    const Ladder ladder = ladderBetween(referencePaint("PB29"), referencePaint("PB15:3"), 3);
+    QCOMPARE(partsText(ladder.steps[1]), std::string("3:1"));
+}
+
+void TestLadder::partsGiveTheColourOfTheStep()
+{
+    const std::array paints{referencePaint("PY43"), referencePaint("PB28")};
+    for (const LadderStep& step : ladderBetween(paints[0], paints[1], 7).steps) {
+        if (step.parts[0] == 0 || step.parts[1] == 0)
+            continue;
+        const Lab counted = colourOf(Recipe{{{0, step.parts[0]}, {1, step.parts[1]}}, 1}, paints);
+        // Whole parts come near, not exactly.
+        QVERIFY(std::abs(counted.l - step.colour.l) < 2 && std::abs(counted.b - step.colour.b) < 6);
+    }
+}
+
+void TestLadder::findsTheMostNeutralStep()
+{
+    const Ladder ladder = ladderBetween(referencePaint("PR83"), referencePaint("PG18"), 21);
+    for (const LadderStep& step : ladder.steps)
+        QVERIFY(step.lch.chroma >= ladder.steps[ladder.mostNeutral].lch.chroma);
+    QVERIFY(ladder.mostNeutral > 0 && ladder.mostNeutral < 20);
+    QCOMPARE(describe(ladder), std::string("passes through a grey"));
+    QCOMPARE(describe(ladderBetween(referencePaint("PB29"), referencePaint("PB15:3"), 21)), std::string("stays clean"));
+}
+
+void TestLadder::listsEveryRatioOnce()
+{
+    // Counted by hand with the Moebius function: coprime compositions of at most 12 into 1, 2 and 3 parts.
+    QCOMPARE(ratiosOf(1).size(), 1U);
+    QCOMPARE(ratiosOf(2).size(), 45U);
+    QCOMPARE(ratiosOf(3).size(), 196U);
+    for (int tubes = 2; tubes <= 3; ++tubes) {
+        std::set<Ratio> seen;
+        for (const Ratio& ratio : ratiosOf(tubes)) {
+            QVERIFY(seen.insert(ratio).second);
+            QVERIFY(ratio[0] + ratio[1] + ratio[2] <= mostParts);
+            QCOMPARE(std::gcd(std::gcd(ratio[0], ratio[1]), ratio[2]), 1);
+        }
+    }
+}
+
+void TestLadder::nearestPartsAreNear()
+{
+    QCOMPARE(nearestParts(1), (std::array{1, 1}));
+    QCOMPARE(nearestParts(2.5), (std::array{5, 2}));
+    QCOMPARE(nearestParts(0.125), (std::array{1, 8}));
+    QCOMPARE(nearestParts(40), (std::array{40, 1}));
+    for (double ratio = 0.1; ratio < 10; ratio *= 1.07) {
+        const auto parts = nearestParts(ratio);
+        QVERIFY(std::abs(std::log(double(parts[0]) / parts[1] / ratio)) < 0.1);
+    }
+}
+
+QTEST_APPLESS_MAIN(TestLadder)
+#include "tst_ladder.moc"

@@ -1,0 +1,92 @@
+#include "mixing/matching.h"
+
+#include "colour/deltae.h"
+#include "referencepaints.h"
+
+#include <QtTest>
+#include <limits>
+
+using namespace iris;
+
+class TestMatching : public QObject {
+Q_OBJECT
+
+private Q_SLOTS:
+    void findsAKnownMixAgain();
+    void closestIsTheBestOfAllRecipes();
+    void listsFewestTubesFirst();
+    void leavesOutWhatASmallerSetServes();
+    void nothingMatchesWhatCannotBeReached();
+};
+
+namespace {
+
+std::vector<Paint> drawer()
+{
+    return {referencePaint("PY3"), referencePaint("PY43"), referencePaint("PB29"), referencePaint("PV19/rose"), referencePaint("PBr7/burnt sienna")};
+}
+
+} // namespace
+
+void TestMatching::findsAKnownMixAgain()
+{
+    const auto paints = drawer();
+    const Recipe known{{{0, 5}, {2, 2}, {4, 1}}, recipeWashes[3]};
+    const auto match = closestMatch(colourOf(known, paints), paints);
+    QVERIFY(match && match->apart < 1e-3);
+    QCOMPARE(match->recipe, known);
+}
+
+void TestMatching::closestIsTheBestOfAllRecipes()
+{
+    const auto paints = drawer();
+    const Lab wanted{48, 6, 22};
+    double best = std::numeric_limits<double>::infinity();
+    forEachSet(paints.size(), 3, [&](std::span<const std::size_t> set) {
+        for (const Ratio& ratio : ratiosOf(int(set.size())))
+            for (const double x : recipeWashes) {
+                Recipe recipe{{}, x};
+                for (std::size_t i = 0; i < set.size(); ++i)
+                    recipe.parts.push_back({set[i], ratio[i]});
+                best = std::min(best, deltaE00(colourOf(recipe, paints), wanted));
+            }
+    });
+    QVERIFY(std::abs(closestMatch(wanted, paints)->apart - best) < 1e-3);
+    QVERIFY(closestMatch(wanted, paints, 1)->apart > best);
+}
+
+void TestMatching::listsFewestTubesFirst()
+{
+    const auto paints = drawer();
+    const auto matches = matchesFor({60, -4, 40}, paints, {10, 3, 100});
+    QVERIFY(matches.size() > 3);
+    for (std::size_t i = 1; i < matches.size(); ++i) {
+        const auto key = [](const Match& match) { return std::pair(match.recipe.parts.size(), match.apart); };
+        QVERIFY(key(matches[i - 1]) <= key(matches[i]));
+        QVERIFY(matches[i].apart <= 10);
+    }
+}
+
+void TestMatching::leavesOutWhatASmallerSetServes()
+{
+    const auto paints = drawer();
+    const auto matches = matchesFor(paints[1].swatch.full, paints, {10, 3, 100});
+    QCOMPARE(matches.front().recipe.parts.size(), 1U);
+    QCOMPARE(matches.front().recipe.parts.front().paint, 1U);
+    for (std::size_t i = 1; i < matches.size(); ++i) {
+        const auto& parts = matches[i].recipe.parts;
+        const bool holdsIt = std::ranges::any_of(parts, [](const Part& part) { return part.paint == 1; });
+        QVERIFY(!holdsIt || matches[i].apart < matches.front().apart);
+    }
+}
+
+void TestMatching::nothingMatchesWhatCannotBeReached()
+{
+    const auto paints = drawer();
+    QVERIFY(matchesFor({60, -70, 60}, paints, {4, 3, 10}).empty());
+    QVERIFY(closestMatch({60, -70, 60}, paints)->apart > 4);
+    QVERIFY(!closestMatch({60, 0, 0}, {}));
+}
+
+QTEST_APPLESS_MAIN(TestMatching)
+#include "tst_matching.moc"

@@ -1,0 +1,114 @@
+#include "paint/paint.h"
+#include "paint/paper.h"
+
+#include <QtTest>
+
+using namespace iris;
+
+/// Transparency, lean and family, and what a tube of several pigments comes to.
+class TestJudgements : public QObject {
+Q_OBJECT
+
+private Q_SLOTS:
+    void transparencyOfPlainCases();
+    void transparencyByHand();
+    void leansToTheRightSide_data();
+    void leansToTheRightSide();
+    void blacksLeanToTheirUndertone();
+    void familiesOfUnknownPaint();
+    void severalPigmentsInOneTube();
+};
+
+void TestJudgements::transparencyOfPlainCases()
+{
+    Film glass;
+    glass.absorption = flatSpectrum(0.8);
+    glass.scattering = flatSpectrum(1e-6);
+    QCOMPARE(transparencyOf(glass).kind, TransparencyClass::Transparent);
+    Film chalk;
+    chalk.absorption = flatSpectrum(0.05);
+    chalk.scattering = flatSpectrum(6);
+    const Transparency hiding = transparencyOf(chalk);
+    QCOMPARE(hiding.kind, TransparencyClass::Opaque);
+    QVERIFY(hiding.hiding > 0.8 && hiding.veil > 0.8);
+}
+
+/// The rule of data/reference/README.md worked through by hand for a neutral film: w and b are three times (Y - r0).
+void TestJudgements::transparencyByHand()
+{
+    Film film;
+    film.absorption = flatSpectrum(0.5);
+    film.scattering = flatSpectrum(0.25);
+    const Transparency got = transparencyOf(film);
+    const auto y = [](double r) { return 0.98 * r; }; // above the surface reflection
+    // A paper of flat 0.9 is near enough to the real one in Y.
+    const double white = y(filmReflectance(0.5, 0.25, 1, 0.9));
+    const double black = y(filmReflectance(0.5, 0.25, 1, 0.03));
+    const double q = 0.03 / 0.9;
+    const double hiding = (black / white - q) / (1 - q);
+    QVERIFY(std::abs(got.hiding - hiding) < 0.005);
+    QVERIFY(std::abs(got.veil - 0.25 / 1.25) < 1e-9);
+    QVERIFY(std::abs(got.opacityIndex - std::sqrt(hiding * 0.2)) < 0.003);
+}
+
+void TestJudgements::leansToTheRightSide_data()
+{
+    QTest::addColumn<double>("hue");
+    QTest::addColumn<QString>("family");
+    QTest::addColumn<QString>("words");
+    QTest::newRow("lemon") << 103.0 << "yellow" << "yellow, leans green";
+    QTest::newRow("warm yellow") << 82.0 << "yellow" << "yellow, leans orange";
+    QTest::newRow("middle yellow") << 94.0 << "yellow" << "yellow, near the middle";
+    QTest::newRow("rose") << 350.0 << "red" << "red, leans violet";
+    QTest::newRow("scarlet") << 35.0 << "red" << "red, leans orange";
+    QTest::newRow("green-blue") << 237.0 << "blue" << "blue, leans green";
+    QTest::newRow("violet-blue") << 268.0 << "blue" << "blue, leans violet";
+    QTest::newRow("sienna") << 60.0 << "brown" << "brown, leans red";
+}
+
+void TestJudgements::leansToTheRightSide()
+{
+    QFETCH(double, hue);
+    QFETCH(QString, family);
+    QFETCH(QString, words);
+    const Lean lean = leanOf(toLab(Lch{75, 30, hue}), *hueFamilyNamed(family.toStdString()));
+    QCOMPARE(QString::fromStdString(describe(lean)), words);
+}
+
+void TestJudgements::blacksLeanToTheirUndertone()
+{
+    QCOMPARE(describe(leanOf({62, -0.7, -3.2}, HueFamily::Black)), std::string("black, leans blue"));
+    QCOMPARE(describe(leanOf({66, 0, 0.5}, HueFamily::Black)), std::string("black, neutral"));
+}
+
+void TestJudgements::familiesOfUnknownPaint()
+{
+    QCOMPARE(familyOf({{88, -10, 78}, {94, -7, 30}, {44, 0, 29}}), HueFamily::Yellow);
+    QCOMPARE(familyOf({{26, 9, 10}, {68, 10, 17}, {22, 3, 4}}), HueFamily::Brown);
+    QCOMPARE(familyOf({{20, 0, 0}, {66, 0, 0}, {18, 0, 0}}), HueFamily::Black);
+    QCOMPARE(familyOf({{96, 0, 1}, {96, 0, 1}, {80, 0, 0}}), HueFamily::White);
+    QCOMPARE(familyOf({{30, 0, -50}, {65, -12, -38}, {19, 0, -9}}), HueFamily::Blue);
+}
+
+void TestJudgements::severalPigmentsInOneTube()
+{
+    FilmCache films;
+    const ReferenceTable& table = ReferenceTable::shipped();
+    const auto* green = table.find("PG7").value();
+    const auto* gold = table.find("PY150").value();
+    const Paint sap = paintOf({green, gold}, films);
+    QCOMPARE(sap.codes.size(), 2U);
+    QCOMPARE(sap.family, HueFamily::Green);
+    QVERIFY(std::abs(sap.strength - (green->strength + gold->strength) / 2) < 1e-12);
+    QCOMPARE(sap.cautions, (std::vector<std::string>{"copper", "nickel"}));
+    // The film stands between its pigments', nearer the stronger.
+    const Paint one = paintOf(*green, films);
+    const Paint two = paintOf(*gold, films);
+    const double share = green->strength / (green->strength + gold->strength);
+    for (std::size_t band = 0; band < bandCount; ++band)
+        QVERIFY(std::abs(sap.film.absorption[band] - share * one.film.absorption[band] - (1 - share) * two.film.absorption[band]) < 1e-12);
+    QCOMPARE(paintOf({green}, films).film, one.film);
+}
+
+QTEST_APPLESS_MAIN(TestJudgements)
+#include "tst_judgements.moc"

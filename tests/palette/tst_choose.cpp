@@ -1,0 +1,217 @@
+#include "palette/choose.h"
+
+#include "../mixing/referencepaints.h"
+#include "colour/deltae.h"
+
+#include <QtTest>
+#include <numeric>
+
+using namespace iris;
+
+class TestChoose : public QObject {
+Q_OBJECT
+
+private Q_SLOTS:
+    void answersHoldWhatTheySay();
+    void bestMeanComesFirst();
+    void mustAndNeverAreKept();
+    void schoolsFillTheirPlaces();
+    void unreachableNeedsAreSetApart();
+    void limitLeavesTheLeastImportant();
+    void refusesQuestionsWithoutSense_data();
+    void refusesQuestionsWithoutSense();
+    void stopsWhenAsked();
+};
+
+namespace {
+
+std::vector<Paint> drawer()
+{
+    std::vector<Paint> paints;
+    for (const char* id : {"PY175", "PY153", "PY43", "PR254", "PV19/rose", "PB29", "PB15:3", "PBr7/burnt sienna", "PG7", "PBk9"})
+        paints.push_back(referencePaint(id));
+    return paints;
+}
+
+std::vector<Need> needs()
+{
+    return {{"reeds", {68, 10, 46}, 7, 3}, {"mud", {58, 1, 9}, 7, 2},      {"cordgrass", {54, -16, 34}, 7, 2},
+            {"rain", {50, -1, -10}, 7, 2}, {"hull", {36, 26, 27}, 7, 1}, {"asters", {46, 24, -30}, 7, 2}};
+}
+
+} // namespace
+
+void TestChoose::answersHoldWhatTheySay()
+{
+    const auto paints = drawer();
+    const auto wanted = needs();
+    const auto choice = choosePalette(paints, wanted, {});
+    QVERIFY(choice && choice->end == ChoiceEnd::Done && !choice->sets.empty());
+    QCOMPARE(choice->ruledOut.size(), choice->sets.front().tubes.size() - 1);
+    for (const PaletteSet& set : choice->sets) {
+        double sum = 0;
+        for (std::size_t n = 0; n < wanted.size(); ++n) {
+            const NeedAnswer& answer = set.answers[n];
+            QVERIFY(answer.met);
+            for (const Part& part : answer.match.recipe.parts)
+                QVERIFY(std::ranges::find(set.tubes, part.paint) != set.tubes.end());
+            QVERIFY(deltaE00(colourOf(answer.match.recipe, paints), wanted[n].target) <= wanted[n].tolerance);
+            sum += answer.match.apart;
+        }
+        QVERIFY(std::abs(set.meanApart - sum / double(wanted.size())) < 1e-9);
+        for (const TubeReason& reason : set.reasons) {
+            // Without the tube exactly these needs are lost: no recipe of the others comes within the tolerance.
+            std::vector<Paint> others;
+            for (const std::size_t tube : set.tubes)
+                if (tube != reason.tube)
+                    others.push_back(paints[tube]);
+            for (std::size_t n = 0; n < wanted.size(); ++n) {
+                const bool lost = std::ranges::find(reason.lostWithout, n) != reason.lostWithout.end();
+                QCOMPARE(closestMatch(wanted[n].target, others)->apart > wanted[n].tolerance, lost);
+            }
+        }
+    }
+}
+
+void TestChoose::bestMeanComesFirst()
+{
+    const auto paints = drawer();
+    auto wanted = needs();
+    wanted.resize(3);
+    const auto choice = choosePalette(paints, wanted, {});
+    QVERIFY(choice->sets.size() > 1);
+    QCOMPARE(choice->sets.size(), std::min<std::size_t>(50, choice->setsOfThisSize));
+    for (std::size_t i = 1; i < choice->sets.size(); ++i)
+        QVERIFY(choice->sets[i - 1].meanApart <= choice->sets[i].meanApart);
+    // The recipe shown for a need is the closest of its set.
+    const PaletteSet& best = choice->sets.front();
+    std::vector<Paint> chosen;
+    for (const std::size_t tube : best.tubes)
+        chosen.push_back(paints[tube]);
+    for (std::size_t n = 0; n < wanted.size(); ++n)
+        QVERIFY(std::abs(closestMatch(wanted[n].target, chosen)->apart - best.answers[n].match.apart) < 1e-3);
+}
+
+void TestChoose::mustAndNeverAreKept()
+{
+    const auto paints = drawer();
+    const auto wanted = needs();
+    Limits limits;
+    limits.must = {9};
+    limits.never = {6, 8};
+    const auto choice = choosePalette(paints, wanted, limits);
+    QVERIFY(choice.has_value());
+    for (const PaletteSet& set : choice->sets) {
+        QVERIFY(std::ranges::find(set.tubes, 9U) != set.tubes.end());
+        QVERIFY(std::ranges::find(set.tubes, 6U) == set.tubes.end());
+        QVERIFY(std::ranges::find(set.tubes, 8U) == set.tubes.end());
+    }
+}
+
+void TestChoose::schoolsFillTheirPlaces()
+{
+    const auto paints = drawer();
+    Limits limits;
+    limits.school = School::Triad;
+    const auto triad = choosePalette(paints, needs(), limits);
+    QVERIFY(triad.has_value());
+    const auto& tubes = triad->sets.front().tubes;
+    QCOMPARE(tubes.size(), 3U);
+    const auto count = [&](HueFamily family) {
+        return std::ranges::count_if(tubes, [&](std::size_t tube) { return paints[tube].family == family; });
+    };
+    QVERIFY(count(HueFamily::Yellow) == 1 && count(HueFamily::Red) == 1 && count(HueFamily::Blue) == 1);
+    limits.school = School::SplitPrimary;
+    QCOMPARE(choosePalette(paints, needs(), limits)->sets.front().tubes, (std::vector<std::size_t>{0, 1, 3, 4, 5, 6}));
+    limits.must = {7}; // an earth has no place of its own: it comes on top
+    QCOMPARE(choosePalette(paints, needs(), limits)->sets.front().tubes.size(), 7U);
+}
+
+void TestChoose::unreachableNeedsAreSetApart()
+{
+    const auto paints = drawer();
+    auto wanted = needs();
+    wanted.push_back({"lamp", {70, -80, 60}, 4, 3});
+    const auto choice = choosePalette(paints, wanted, {});
+    QCOMPARE(choice->unreachable.size(), 1U);
+    QCOMPARE(choice->unreachable.front().need, wanted.size() - 1);
+    const auto nearest = closestMatch(wanted.back().target, paints);
+    QVERIFY(std::abs(choice->unreachable.front().nearest.apart - nearest->apart) < 1e-3);
+    QVERIFY(!choice->sets.front().answers.back().met);
+    QVERIFY(choice->sets.front().answers.front().met);
+}
+
+void TestChoose::limitLeavesTheLeastImportant()
+{
+    const auto paints = drawer();
+    auto wanted = needs();
+    const auto whole = choosePalette(paints, wanted, {});
+    Limits limits;
+    limits.mostTubes = whole->sets.front().tubes.size() - 1;
+    const auto fewer = choosePalette(paints, wanted, limits);
+    QVERIFY(fewer->sets.front().tubes.size() <= limits.mostTubes);
+    int lost = 0;
+    for (std::size_t n = 0; n < wanted.size(); ++n)
+        lost += fewer->sets.front().answers[n].met ? 0 : wanted[n].importance;
+    QVERIFY(lost > 0);
+    // No set of that many tubes does better: try them all.
+    const CoverageTable table = cover(paints, wanted).table;
+    int least = 1000;
+    for (unsigned bits = 0; bits < 1U << paints.size(); ++bits) {
+        if (std::popcount(bits) > int(limits.mostTubes))
+            continue;
+        std::vector<std::size_t> set;
+        for (std::size_t t = 0; t < paints.size(); ++t)
+            if (bits >> t & 1)
+                set.push_back(t);
+        const NeedMask met = coveredBy(set, table);
+        int missed = 0;
+        for (std::size_t n = 0; n < wanted.size(); ++n)
+            missed += (met >> n & 1) ? 0 : wanted[n].importance;
+        least = std::min(least, missed);
+    }
+    QCOMPARE(lost, least);
+}
+
+void TestChoose::refusesQuestionsWithoutSense_data()
+{
+    QTest::addColumn<int>("kind");
+    const QStringList names{"no needs", "must and never", "nothing left", "out of range", "too many must", "no blue for a triad", "no tolerance"};
+    for (int i = 0; i < names.size(); ++i)
+        QTest::newRow(qPrintable(names[i])) << i;
+}
+
+void TestChoose::refusesQuestionsWithoutSense()
+{
+    QFETCH(int, kind);
+    const auto paints = drawer();
+    auto wanted = needs();
+    Limits limits;
+    switch (kind) {
+    case 0: wanted.clear(); break;
+    case 1: limits.must = limits.never = {2}; break;
+    case 2: limits.never.resize(paints.size()); std::iota(limits.never.begin(), limits.never.end(), 0U); break;
+    case 3: limits.must = {99}; break;
+    case 4: limits.must = {1, 2, 3}; limits.mostTubes = 2; break;
+    case 5: limits.school = School::Triad; limits.never = {5, 6}; break;
+    case 6: wanted[0].tolerance = 0; break;
+    }
+    const auto choice = choosePalette(paints, wanted, limits);
+    QVERIFY(!choice.has_value());
+    QVERIFY(!choice.error().message.empty());
+}
+
+void TestChoose::stopsWhenAsked()
+{
+    std::stop_source stop;
+    WorkOptions work;
+    work.stop = stop.get_token();
+    work.progress = [&](double) { stop.request_stop(); };
+    const auto choice = choosePalette(drawer(), needs(), {}, work);
+    QVERIFY(choice.has_value());
+    QCOMPARE(choice->end, ChoiceEnd::Stopped);
+    QVERIFY(choice->sets.empty());
+}
+
+QTEST_APPLESS_MAIN(TestChoose)
+#include "tst_choose.moc"
