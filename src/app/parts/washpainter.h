@@ -3,6 +3,7 @@
 #include "paint/film.h"
 #include "paint/paint.h"
 
+#include <QColor>
 #include <QRectF>
 #include <array>
 

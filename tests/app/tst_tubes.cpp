@@ -1,0 +1,226 @@
+#include "app/document/document.h"
+#include "app/palette/needsmodel.h"
+#include "app/palette/recipesmodel.h"
+#include "app/tubes/tubedialog.h"
+#include "app/tubes/tubefilter.h"
+#include "app/tubes/tubemodel.h"
+
+#include <QAbstractItemModelTester>
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QTemporaryDir>
+#include <QtTest>
+
+using namespace iris;
+
+/// The document, its undo, the models on it and the dialog that writes a tube.
+class TestTubes : public QObject {
+Q_OBJECT
+
+private Q_SLOTS:
+    void init();
+    void modelsAreSound();
+    void everyEditIsOnDiskAndCanBeUndone();
+    void removedTubesComeBackToTheirPalettes();
+    void undoNamesWhatItUndoes();
+    void failedEditsAreToldAndForgotten();
+    void filterSiftsAndSorts();
+    void dialogTellsWhatIsWrong();
+    void dialogKeepsWhatItWasGiven();
+
+private:
+    Notebook onDisk() const { return NotebookStore::open(m_document->path()).value()->load().value(); }
+
+    std::unique_ptr<QTemporaryDir> m_folder;
+    std::unique_ptr<Document> m_document;
+};
+
+namespace {
+
+Tube tubeOf(const char* name, const char* codes)
+{
+    Tube tube;
+    tube.name = name;
+    tube.codes = parsePigmentCodes(codes).value();
+    return tube;
+}
+
+} // namespace
+
+void TestTubes::init()
+{
+    m_folder = std::make_unique<QTemporaryDir>();
+    m_document = std::make_unique<Document>();
+    QVERIFY(m_document->create(m_folder->filePath("n.iris")));
+    m_document->addTubes({tubeOf("Lemon", "PY3"), tubeOf("Rose", "PV19"), tubeOf("Ultramarine", "PB29"), tubeOf("Ochre", "PY43")}, "bring in 4 tubes");
+}
+
+void TestTubes::modelsAreSound()
+{
+    TubeModel tubes(*m_document);
+    NeedsModel needs(*m_document);
+    RecipesModel recipes;
+    TubeFilter filter;
+    filter.setSourceModel(&tubes);
+    const QAbstractItemModelTester one(&tubes, QAbstractItemModelTester::FailureReportingMode::QtTest);
+    const QAbstractItemModelTester two(&needs, QAbstractItemModelTester::FailureReportingMode::QtTest);
+    const QAbstractItemModelTester three(&recipes, QAbstractItemModelTester::FailureReportingMode::QtTest);
+    const QAbstractItemModelTester four(&filter, QAbstractItemModelTester::FailureReportingMode::QtTest);
+    m_document->addNeed({"mud", {40, 3, 9}, 7, 2});
+    m_document->removeTubes({m_document->notebook().tubes.front().id});
+    needs.setStates({NeedsModel::State::Met});
+    QCOMPARE(needs.metCount(), 1);
+    recipes.setAnswers({{"mud", {40, 3, 9}, 7, 2}}, {{true, {{{{0, 1}}, 1}, {41, 3, 9}, 0.9}}}, m_document->paints());
+    QCOMPARE(recipes.rowCount(), 1);
+    recipes.clear();
+    m_document->undoStack().undo();
+    QCOMPARE(tubes.rowCount(), 4);
+}
+
+void TestTubes::everyEditIsOnDiskAndCanBeUndone()
+{
+    QList<Notebook> states{m_document->notebook()};
+    const auto edit = [&](const std::function<void()>& act) {
+        act();
+        QCOMPARE(onDisk(), m_document->notebook());
+        QVERIFY(m_document->notebook() != states.last());
+        states << m_document->notebook();
+    };
+    const TubeId first = m_document->notebook().tubes[0].id;
+    edit([&] { m_document->addTubes({tubeOf("Green", "PG7")}, "add Green"); });
+    edit([&] {
+        Tube changed = *m_document->notebook().tube(first);
+        changed.swatch = Swatch{{88, -10, 78}, {94, -7, 30}, {44, 0, 29}};
+        m_document->changeTube(changed);
+    });
+    edit([&] { m_document->addNeed({"mud", {40, 3, 9}, 7, 2}); });
+    edit([&] { m_document->changeNeed({m_document->notebook().needs[0].id, {"wet mud", {42, 3, 9}, 4, 3}}); });
+    edit([&] { m_document->keepPalette("box", {first}); });
+    edit([&] { m_document->changeWishes({School::Triad, {first}, {}, 6}); });
+    edit([&] { m_document->removeTubes({first}); });
+    edit([&] { m_document->removeNeeds({m_document->notebook().needs[0].id}); });
+    edit([&] { m_document->removePalette(m_document->notebook().palettes[0].id); });
+    const qsizetype last = states.size() - 1;
+    for (qsizetype i = last - 1; i >= 0; --i) {
+        m_document->undoStack().undo();
+        QCOMPARE(m_document->notebook(), states[i]);
+        QCOMPARE(onDisk(), states[i]);
+    }
+    for (qsizetype i = 1; i <= last; ++i) {
+        m_document->undoStack().redo();
+        QCOMPARE(m_document->notebook(), states[i]);
+        QCOMPARE(onDisk(), states[i]);
+    }
+}
+
+void TestTubes::removedTubesComeBackToTheirPalettes()
+{
+    const TubeId rose = m_document->notebook().tubes[1].id;
+    m_document->keepPalette("box", {m_document->notebook().tubes[0].id, rose});
+    m_document->removeTubes({rose});
+    QCOMPARE(m_document->notebook().palettes[0].tubes.size(), 1U);
+    m_document->undoStack().undo();
+    QCOMPARE(m_document->notebook().palettes[0].tubes[1], rose);
+    QCOMPARE(onDisk(), m_document->notebook());
+}
+
+void TestTubes::undoNamesWhatItUndoes()
+{
+    QCOMPARE(m_document->undoStack().undoText(), QString("bring in 4 tubes"));
+    m_document->removeTubes({m_document->notebook().tubes[0].id});
+    QCOMPARE(m_document->undoStack().undoText(), QString("remove Lemon"));
+}
+
+void TestTubes::failedEditsAreToldAndForgotten()
+{
+    QSignalSpy failed(m_document.get(), &Document::failed);
+    const Notebook before = m_document->notebook();
+    const int edits = m_document->undoStack().count();
+    m_document->keepPalette("ghost", {TubeId{999}});
+    QCOMPARE(failed.size(), 1);
+    QCOMPARE(m_document->notebook(), before);
+    QCOMPARE(onDisk(), before);
+    QCOMPARE(m_document->undoStack().count(), edits);
+}
+
+void TestTubes::filterSiftsAndSorts()
+{
+    TubeModel tubes(*m_document);
+    TubeFilter filter;
+    filter.setSourceModel(&tubes);
+    const auto names = [&] {
+        QStringList list;
+        for (int row = 0; row < filter.rowCount(); ++row)
+            list << filter.index(row, 0).data().toString();
+        return list;
+    };
+    QCOMPARE(names(), (QStringList{"Lemon", "Ochre", "Rose", "Ultramarine"}));
+    filter.setOrder(TubeFilter::Order::Name);
+    QCOMPARE(names(), (QStringList{"Lemon", "Ochre", "Rose", "Ultramarine"}));
+    filter.setOrder(TubeFilter::Order::Code);
+    QCOMPARE(names().front(), QString("Ultramarine"));
+    filter.setOrder(TubeFilter::Order::Transparency);
+    QCOMPARE(names().last(), QString("Ochre"));
+    filter.setOrder(TubeFilter::Order::Value);
+    QCOMPARE(names().front(), QString("Lemon"));
+    filter.setFamily(HueFamily::Yellow);
+    QCOMPARE(filter.rowCount(), 2);
+    filter.setLean(HueFamily::Green);
+    QCOMPARE(names(), QStringList{"Lemon"});
+    filter.setLean({});
+    filter.setTransparency(TransparencyClass::SemiOpaque);
+    QCOMPARE(names(), QStringList{"Ochre"});
+    filter.setFamily({});
+    filter.setTransparency({});
+    filter.setText("pb29");
+    QCOMPARE(names(), QStringList{"Ultramarine"});
+    filter.setText("violet leans");
+    QCOMPARE(filter.rowCount(), 2);
+    filter.setText("no such");
+    QCOMPARE(filter.rowCount(), 0);
+}
+
+void TestTubes::dialogTellsWhatIsWrong()
+{
+    TubeDialog dialog({});
+    auto* keep = dialog.findChild<QPushButton*>("keep");
+    auto* problem = dialog.findChild<QLabel*>("problem");
+    QVERIFY(!keep->isEnabled());
+    QVERIFY(problem->text().isEmpty()); // not scolded before a word is written
+    dialog.findChild<QLineEdit*>("name")->setText("Hull Red");
+    QVERIFY(!keep->isEnabled());
+    QVERIFY(!problem->text().isEmpty());
+    dialog.findChild<QLineEdit*>("codes")->setText("PX9");
+    QVERIFY(problem->text().contains("PX9"));
+    dialog.findChild<QLineEdit*>("codes")->setText("pr 101");
+    QVERIFY2(keep->isEnabled(), qPrintable(problem->text()));
+    dialog.findChild<QLineEdit*>("full")->setText("45, 33");
+    QVERIFY(!keep->isEnabled());
+    dialog.findChild<QLineEdit*>("full")->setText("45, 33, 26");
+    QVERIFY(problem->text().contains("all three"));
+    dialog.findChild<QLineEdit*>("thin")->setText("72, 26, 22");
+    dialog.findChild<QLineEdit*>("overBlack")->setText("40, 21, 18");
+    QVERIFY(keep->isEnabled());
+    QCOMPARE(dialog.tube().swatch->full, (Lab{45, 33, 26}));
+    QCOMPARE(textOf(dialog.tube().codes), std::string("PR101"));
+}
+
+void TestTubes::dialogKeepsWhatItWasGiven()
+{
+    Tube tube = tubeOf("Creek", "PBr7, PB29");
+    tube.id = {7};
+    tube.maker = "Lower Quay";
+    tube.form = "raw umber";
+    tube.swatch = Swatch{{30, 8, 12}, {72, 5, 12.3}, {24, 4, 6}};
+    tube.strength = 0.75;
+    tube.staining = 2;
+    tube.lightfastness = 1;
+    tube.notes = "two\nlines";
+    TubeDialog dialog(tube);
+    QCOMPARE(dialog.tube(), tube);
+}
+
+QTEST_MAIN(TestTubes)
+#include "tst_tubes.moc"

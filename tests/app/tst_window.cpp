@@ -1,0 +1,358 @@
+#include "app/palette/choicepanel.h"
+#include "app/palette/needspanel.h"
+#include "app/palette/paletteview.h"
+#include "app/palette/wellsstrip.h"
+#include "app/pairs/ladderstrip.h"
+#include "app/pairs/pairsview.h"
+#include "app/parts/colourfield.h"
+#include "app/parts/messages.h"
+#include "app/tubes/tubesview.h"
+#include "app/window/mainwindow.h"
+#include "app/window/screenshots.h"
+
+#include <QApplication>
+#include <QComboBox>
+#include <QDropEvent>
+#include <QElapsedTimer>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListView>
+#include <QMimeData>
+#include <QPushButton>
+#include <QTemporaryDir>
+#include <QTimer>
+#include <QtTest>
+
+using namespace iris;
+
+/// The real window, driven as a painter would.
+class TestWindow : public QObject {
+Q_OBJECT
+
+private Q_SLOTS:
+    void initTestCase();
+    void init();
+    void cleanup();
+    void aWholeAfternoon();
+    void badListsAreToldAndNothingIsLost();
+    void dropsAreTaken();
+    void choosingCanBeStopped();
+    void theWindowStaysAwakeWhileItChooses();
+    void keysReachEveryPlace();
+    void valuesOnlyAndGrounds();
+    void keptPalettesAreShownAgain();
+    void picturesAreTaken();
+
+private:
+    template <typename Widget>
+    Widget* find(const char* name) const
+    {
+        return m_window->findChild<Widget*>(QLatin1String(name));
+    }
+    void click(const char* name) { QTest::mouseClick(find<QPushButton>(name), Qt::LeftButton); }
+    void openWindow();
+    void writeNeed(const QString& name, const QString& colour);
+    ChoicePanel& panel() { return m_window->paletteView().choicePanel(); }
+    bool waitForChoice() { return QTest::qWaitFor([this] { return panel().choice().has_value(); }, 30000); }
+
+    std::unique_ptr<QTemporaryDir> m_folder;
+    std::unique_ptr<Document> m_document;
+    std::unique_ptr<MainWindow> m_window;
+    QString m_file;
+    QStringList m_told;
+    QString m_answer;
+};
+
+namespace {
+
+constexpr auto demoTubes = IRIS_SOURCE_DIR "/data/demo/tubes.csv";
+
+QString textIn(const QLabel* label)
+{
+    return label->text();
+}
+
+} // namespace
+
+void TestWindow::initTestCase()
+{
+    QVERIFY(loadFonts());
+    applyTheme(*qApp, Ground::Light);
+    messages().tell = [this](QWidget*, const QString&, const QString& message) { m_told << message; };
+    messages().fileToOpen = [this](QWidget*, const QString&, const QString&) { return m_answer; };
+    messages().fileToSave = [this](QWidget*, const QString&, const QString&, const QString&) { return m_answer; };
+    messages().askName = [](QWidget*, const QString&, const QString&) { return QStringLiteral("Sea wall box"); };
+}
+
+void TestWindow::init()
+{
+    m_folder = std::make_unique<QTemporaryDir>();
+    m_file = m_folder->filePath("marsh.iris");
+    m_told.clear();
+    m_document = std::make_unique<Document>();
+    QVERIFY(m_document->create(m_file));
+    openWindow();
+}
+
+void TestWindow::cleanup()
+{
+    m_window.reset();
+    m_document.reset();
+}
+
+void TestWindow::openWindow()
+{
+    m_window = std::make_unique<MainWindow>(*m_document);
+    m_window->show();
+    QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
+}
+
+void TestWindow::writeNeed(const QString& name, const QString& colour)
+{
+    find<QLineEdit>("needName")->setText(name);
+    find<QLineEdit>("needColour")->setText(colour);
+    click("addNeed");
+}
+
+/// Import a list, pick two tubes, read the ladder, write needs, choose, undo, close, reopen: nothing is lost.
+void TestWindow::aWholeAfternoon()
+{
+    m_answer = demoTubes;
+    click("importFirst");
+    QCOMPARE(m_told.size(), 1);
+    QVERIFY(m_told.front().contains("24 tubes came in"));
+    auto* list = find<QListView>("tubes");
+    QCOMPARE(list->model()->rowCount(), 24);
+
+    find<QLineEdit>("find")->setText("sienna pbr7");
+    QCOMPARE(list->model()->rowCount(), 1);
+    find<QLineEdit>("find")->clear();
+
+    list->setCurrentIndex(list->model()->index(3, 0));
+    list->selectionModel()->select(list->model()->index(12, 0), QItemSelectionModel::Select);
+    QVERIFY(find<QPushButton>("seePair")->isVisible());
+    click("seePair");
+    QVERIFY(m_window->pairsView().isVisible());
+    auto* strip = find<LadderStrip>("ladder");
+    const Ladder& ladder = m_window->pairsView().ladder();
+    QCOMPARE(ladder.steps.size(), 11U);
+    QCOMPARE(strip->current(), static_cast<int>(ladder.mostNeutral));
+    QTest::keyClick(strip, Qt::Key_Home);
+    QCOMPARE(strip->current(), 0);
+    QTest::keyClick(strip, Qt::Key_Right);
+    QVERIFY(textIn(find<QLabel>("stepName")).contains("part"));
+    QCOMPARE(find<ColourField>("pairField")->contents().dots.size(), 11U);
+    click("wantStep");
+    QCOMPARE(m_document->notebook().needs.size(), 1U);
+
+    m_window->goTo(MainWindow::Palette);
+    writeNeed("Reeds", "68, 10, 46");
+    writeNeed("Mud", "#8d8878");
+    writeNeed("", "50, 0, 0");
+    QVERIFY(find<QLabel>("needProblem")->isVisible());
+    writeNeed("Rain", "50, -1");
+    QVERIFY(find<QLabel>("needProblem")->isVisible());
+    writeNeed("Rain", "50, -1, -10");
+    QVERIFY(!find<QLabel>("needProblem")->isVisible());
+    QCOMPARE(m_document->notebook().needs.size(), 4U);
+    auto* fromTube = find<QComboBox>("needTube");
+    fromTube->setCurrentIndex(5);
+    Q_EMIT fromTube->activated(5);
+    QVERIFY(find<QLineEdit>("needName")->text().startsWith("like "));
+    click("addNeed");
+    QCOMPARE(m_document->notebook().needs.size(), 5U);
+
+    click("choose");
+    QVERIFY(waitForChoice());
+    QVERIFY(textIn(find<QLabel>("headline")).contains("all 5 colours"));
+    QCOMPARE(find<QListView>("recipes")->model()->rowCount(), 5);
+    QCOMPARE(find<WellsStrip>("wells")->wells().size(), panel().choice()->sets.front().tubes.size());
+    const auto& field = find<ColourField>("needsField")->contents();
+    QVERIFY(std::ranges::all_of(field.needs, &FieldNeed::met));
+    click("keepPalette");
+    QCOMPARE(m_document->notebook().palettes.front().name, std::string("Sea wall box"));
+
+    m_window->goTo(MainWindow::Tubes);
+    list->setCurrentIndex(list->model()->index(0, 0));
+    click("removeTube");
+    QCOMPARE(m_document->notebook().tubes.size(), 23U);
+    QVERIFY(!panel().choice()); // the answer no longer belongs to the question
+    click("undo");
+    QCOMPARE(m_document->notebook().tubes.size(), 24U);
+
+    const Notebook before = m_document->notebook();
+    cleanup();
+    m_document = std::make_unique<Document>();
+    QVERIFY(m_document->open(m_file));
+    openWindow();
+    QCOMPARE(m_document->notebook(), before);
+    QCOMPARE(find<QListView>("tubes")->model()->rowCount(), 24);
+    QCOMPARE(find<QListView>("needs")->model()->rowCount(), 5);
+}
+
+void TestWindow::badListsAreToldAndNothingIsLost()
+{
+    m_window->tubesView().importFile(demoTubes);
+    const Notebook before = m_document->notebook();
+    m_told.clear();
+    m_window->tubesView().importFile(m_folder->filePath("nothing.csv"));
+    m_window->tubesView().importFile(IRIS_SOURCE_DIR "/data/fonts/OpenSans-Regular.ttf");
+    QCOMPARE(m_told.size(), 2);
+    QCOMPARE(m_document->notebook(), before);
+    QFile half(m_folder->filePath("half.csv"));
+    QVERIFY(half.open(QIODevice::WriteOnly));
+    half.write("name,codes\nGood,PB29\nBad,PZ1\n");
+    half.close();
+    m_window->tubesView().importFile(half.fileName());
+    QCOMPARE(m_document->notebook().tubes.size(), before.tubes.size() + 1);
+    QVERIFY(m_told.last().contains("Line 3"));
+    m_answer = m_folder->filePath("out.csv");
+    m_window->tubesView().exportList();
+    QFile out(m_answer);
+    QVERIFY(out.open(QIODevice::ReadOnly));
+    auto again = readTubesCsv(out.readAll().toStdString(), ReferenceTable::shipped()).value().tubes;
+    QCOMPARE(again.size(), m_document->notebook().tubes.size());
+    m_answer = IRIS_SOURCE_DIR "/README.md";
+    m_window->openNotebook();
+    QVERIFY(m_told.last().contains("not an Iris Bianca notebook"));
+    QCOMPARE(m_document->path(), m_file);
+}
+
+void TestWindow::dropsAreTaken()
+{
+    QMimeData data;
+    data.setUrls({QUrl::fromLocalFile(demoTubes)});
+    QDragEnterEvent enter({400, 400}, Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(m_window.get(), &enter);
+    QVERIFY(enter.isAccepted());
+    QDropEvent drop(QPointF(400, 400), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(m_window.get(), &drop);
+    QCOMPARE(m_document->notebook().tubes.size(), 24U);
+    QMimeData picture;
+    picture.setUrls({QUrl::fromLocalFile("/tmp/picture.png")});
+    QDragEnterEvent wrong({400, 400}, Qt::CopyAction, &picture, Qt::LeftButton, Qt::NoModifier);
+    wrong.ignore();
+    QApplication::sendEvent(m_window.get(), &wrong);
+    QVERIFY(!wrong.isAccepted());
+}
+
+void TestWindow::choosingCanBeStopped()
+{
+    // Many tubes make a choice long enough to be stopped.
+    std::vector<Tube> tubes;
+    for (const ReferencePigment& row : ReferenceTable::shipped().pigments()) {
+        Tube tube;
+        tube.name = row.id();
+        tube.codes = {row.code};
+        tube.form = row.form;
+        tubes.push_back(std::move(tube));
+    }
+    tubes.resize(mostPaints);
+    m_document->addTubes(std::move(tubes), "bring in the table");
+    m_window->goTo(MainWindow::Palette);
+    for (int i = 0; i < 12; ++i)
+        writeNeed(QString::number(i), QString("%1, %2, %3").arg(30 + 4 * i).arg(20 - 5 * i).arg(5 * i - 20));
+    const Notebook before = m_document->notebook();
+    click("choose");
+    QTest::qWait(100);
+    QVERIFY(!find<QPushButton>("choose")->isEnabled());
+    click("stop");
+    QVERIFY(QTest::qWaitFor([this] { return find<QPushButton>("choose")->isEnabled(); }, 10000));
+    QVERIFY(!panel().choice());
+    QVERIFY(textIn(find<QLabel>("teaching")).contains("stopped"));
+    QCOMPARE(m_document->notebook(), before);
+}
+
+/// Not timed: counts that the interface thread gets its turns while a choice is running.
+void TestWindow::theWindowStaysAwakeWhileItChooses()
+{
+    m_window->tubesView().importFile(demoTubes);
+    m_window->goTo(MainWindow::Palette);
+    writeNeed("Reeds", "68, 10, 46");
+    writeNeed("Rain", "50, -1, -10");
+    int turns = 0;
+    QTimer timer;
+    connect(&timer, &QTimer::timeout, this, [&] { ++turns; });
+    timer.start(0);
+    click("choose");
+    QVERIFY(!panel().choice()); // it is not done inside the click
+    QVERIFY(waitForChoice());
+    QVERIFY(turns > 1);
+}
+
+void TestWindow::keysReachEveryPlace()
+{
+    m_window->tubesView().importFile(demoTubes);
+    m_window->activateWindow();
+    QTest::keyClick(m_window.get(), Qt::Key_2);
+    QVERIFY(m_window->pairsView().isVisible());
+    const auto first = find<QComboBox>("firstTube")->currentText();
+    QTest::keyClick(find<LadderStrip>("ladder"), Qt::Key_X);
+    QCOMPARE(find<QComboBox>("secondTube")->currentText(), first);
+    QTest::keyClick(m_window.get(), Qt::Key_3);
+    QVERIFY(m_window->paletteView().isVisible());
+    QTest::keyClick(m_window.get(), Qt::Key_1);
+    QVERIFY(m_window->tubesView().isVisible());
+    QTest::keyClick(find<QListView>("tubes"), Qt::Key_Slash);
+    QCOMPARE(QApplication::focusWidget(), find<QLineEdit>("find"));
+    // A key typed into a field is a letter there, not a command.
+    QTest::keyClicks(find<QLineEdit>("find"), "v2");
+    QCOMPARE(find<QLineEdit>("find")->text(), QString("v2"));
+    QVERIFY(m_window->tubesView().isVisible() && !m_window->settings().valuesOnly());
+    // Of the places on the rail only the current one is a stop for Tab; the arrow keys go on to the others.
+    for (QWidget* widget : m_window->findChildren<QWidget*>())
+        if (qobject_cast<QPushButton*>(widget) || qobject_cast<QComboBox*>(widget) || qobject_cast<QLineEdit*>(widget))
+            QVERIFY2(widget->focusPolicy() != Qt::NoFocus, qPrintable(widget->objectName()));
+}
+
+void TestWindow::valuesOnlyAndGrounds()
+{
+    m_window->tubesView().importFile(demoTubes);
+    const auto colourful = [this] {
+        const QImage image = m_window->grab().toImage();
+        int count = 0;
+        for (int y = 0; y < image.height(); y += 3)
+            for (int x = 0; x < image.width(); x += 3) {
+                const QColor pixel = image.pixelColor(x, y);
+                count += std::abs(pixel.red() - pixel.green()) > 3 || std::abs(pixel.green() - pixel.blue()) > 3;
+            }
+        return count;
+    };
+    QVERIFY(colourful() > 1000);
+    m_window->settings().setValuesOnly(true);
+    QCOMPARE(colourful(), 0); // nothing in the window but neutral greys: frame and paint alike
+    for (const Ground ground : {Ground::Middle, Ground::Dark, Ground::Light}) {
+        m_window->settings().setGround(ground);
+        QCOMPARE(colourful(), 0);
+    }
+}
+
+void TestWindow::keptPalettesAreShownAgain()
+{
+    m_window->tubesView().importFile(demoTubes);
+    m_document->addNeed({"Reeds", {68, 10, 46}, 7, 2});
+    m_document->keepPalette("Two", {m_document->notebook().tubes[3].id, m_document->notebook().tubes[13].id});
+    m_window->goTo(MainWindow::Palette);
+    auto* kept = find<QComboBox>("kept");
+    QCOMPARE(kept->count(), 2);
+    kept->setCurrentIndex(1);
+    Q_EMIT kept->activated(1);
+    QVERIFY(waitForChoice());
+    QVERIFY(textIn(find<QLabel>("headline")).startsWith("Two, 2 tubes"));
+    QCOMPARE(panel().choice()->sets.front().tubes, (std::vector<std::size_t>{3, 13}));
+}
+
+void TestWindow::picturesAreTaken()
+{
+    m_window->tubesView().importFile(demoTubes);
+    m_document->addNeed({"Reeds", {68, 10, 46}, 7, 2});
+    const QString folder = m_folder->filePath("pictures");
+    QCOMPARE(takeScreenshots(*m_window, folder), QString());
+    for (const char* name : {"tubes.png", "pairs.png", "palette.png", "palette-dark.png"}) {
+        const QImage image(folder + '/' + name);
+        QCOMPARE(image.size(), QSize(1280, 800));
+    }
+}
+
+QTEST_MAIN(TestWindow)
+#include "tst_window.moc"

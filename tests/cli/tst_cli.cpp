@@ -1,0 +1,221 @@
+#include "cli/cli.h"
+
+#include "colour/deltae.h"
+#include "mixing/ladder.h"
+#include "notebook/notebookstore.h"
+
+#include "../mixing/referencepaints.h"
+
+#include <QTemporaryDir>
+#include <QtTest>
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+using namespace iris;
+
+class TestCli : public QObject {
+Q_OBJECT
+
+private Q_SLOTS:
+    void initTestCase();
+    void pigmentListsEveryForm();
+    void mixGivesTheModelsColour();
+    void mixNeedsToKnowWhichTube();
+    void ladderHasItsSteps();
+    void matchListsClosestFirst();
+    void matchTellsTheNearestWhenNoneFits();
+    void paletteProvesItsSize();
+    void notebookAndReferenceTubes();
+    void wrongArgumentsGetOneLine_data();
+    void wrongArgumentsGetOneLine();
+    void helpIsThere();
+
+private:
+    std::string path(const char* name) const { return m_folder.filePath(name).toStdString(); }
+
+    QTemporaryDir m_folder;
+};
+
+namespace {
+
+struct Run {
+    int code;
+    std::string out;
+    std::string err;
+};
+
+Run run(const std::vector<std::string>& arguments)
+{
+    std::ostringstream out;
+    std::ostringstream err;
+    const int code = runCli(arguments, out, err);
+    return {code, out.str(), err.str()};
+}
+
+nlohmann::json json(std::vector<std::string> arguments)
+{
+    arguments.push_back("--json");
+    const Run result = run(arguments);
+    return result.code == 0 ? nlohmann::json::parse(result.out) : nlohmann::json{};
+}
+
+Lab labOf(const nlohmann::json& object)
+{
+    return {object["L"], object["a"], object["b"]};
+}
+
+} // namespace
+
+void TestCli::initTestCase()
+{
+    const std::string demo = IRIS_SOURCE_DIR "/data/demo/";
+    const Run made = run({"notebook", path("demo.iris"), "--tubes", demo + "tubes.csv", "--needs", demo + "needs.csv",
+                          "--palettes", demo + "palettes.csv"});
+    QVERIFY2(made.code == 0, made.err.c_str());
+    const Notebook notebook = NotebookStore::open(QString::fromStdString(path("demo.iris"))).value()->load().value();
+    QCOMPARE(notebook.tubes.size(), 24U);
+    QCOMPARE(notebook.palettes.size(), 2U);
+    QVERIFY(notebook.needs.size() >= 14);
+}
+
+void TestCli::pigmentListsEveryForm()
+{
+    const auto earth = json({"pigment", "PBr7"});
+    QCOMPARE(earth["pigments"].size(), 4U);
+    const auto sienna = json({"pigment", "PBr7/burnt sienna"})["pigments"];
+    QCOMPARE(sienna.size(), 1U);
+    QCOMPARE(sienna[0]["id"].get<std::string>(), std::string("PBr7/burnt sienna"));
+    QCOMPARE(sienna[0]["lean"]["towards"].get<std::string>(), std::string("red"));
+    QVERIFY(sienna[0]["transparency"].contains("class"));
+    const Run cadmium = run({"pigment", "PY35/light"});
+    QVERIFY(cadmium.out.find("safety data sheet") != std::string::npos);
+    QVERIFY(cadmium.out.find("from memory") != std::string::npos);
+}
+
+void TestCli::mixGivesTheModelsColour()
+{
+    const auto mix = json({"mix", "PY3:3", "PB29:1", "--wash", "0.45", "--reference"});
+    const std::array paints{referencePaint("PY3"), referencePaint("PB29")};
+    const Recipe recipe{{{0, 3}, {1, 1}}, 0.45};
+    QVERIFY(deltaE00(labOf(mix["colour"]), colourOf(recipe, paints)) < 0.001);
+    QVERIFY(deltaE00(labOf(mix["swatch"]["over_black"]), judge(recipe, paints).swatch.overBlack) < 0.001);
+    QCOMPARE(mix["weakest_lightfastness"].get<int>(), 2);
+    QCOMPARE(mix["parts"][0]["parts"].get<int>(), 3);
+}
+
+void TestCli::mixNeedsToKnowWhichTube()
+{
+    QCOMPARE(run({"mix", "PB15:3:1", "PY3:2"}).code, 0);
+    const Run ambiguous = run({"mix", "PB15:3"});
+    QCOMPARE(ambiguous.code, 2);
+    QVERIFY(ambiguous.err.find("PB15:3:1") != std::string::npos);
+    QCOMPARE(run({"mix", "PBr7/burnt sienna:2", "PB29:1"}).code, 0);
+}
+
+void TestCli::ladderHasItsSteps()
+{
+    const auto way = json({"ladder", "PB29", "PBr7/burnt sienna", "--steps", "21"});
+    const Ladder ladder = ladderBetween(referencePaint("PB29"), referencePaint("PBr7/burnt sienna"), 21);
+    QCOMPARE(way["steps"].size(), 21U);
+    QCOMPARE(way["most_neutral_step"].get<std::size_t>(), ladder.mostNeutral);
+    QVERIFY(std::abs(way["steps"][7]["chroma"].get<double>() - ladder.steps[7].lch.chroma) < 0.001);
+    QVERIFY(deltaE00(labOf(way["steps"][7]["colour"]), ladder.steps[7].colour) < 0.001);
+}
+
+void TestCli::matchListsClosestFirst()
+{
+    const auto found = json({"match", "--lab", "60,-10,40", "--tolerance", "25", "--only", "PY3,PB29,PY43,PV19/rose"});
+    QVERIFY(found["matches"].size() > 2);
+    for (std::size_t i = 1; i < found["matches"].size(); ++i)
+        QVERIFY(found["matches"][i - 1]["apart"] <= found["matches"][i]["apart"]);
+    const auto hex = json({"match", "--hex", "#808080", "--only", "PB29,PBr7/burnt sienna,PBk9", "--max-tubes", "1"});
+    for (const auto& match : hex["matches"])
+        QCOMPARE(match["parts"].size(), 1U);
+}
+
+void TestCli::matchTellsTheNearestWhenNoneFits()
+{
+    const auto found = json({"match", "--lab", "60,-70,60", "--tolerance", "close", "--only", "PY3,PB29"});
+    QVERIFY(found["matches"].empty());
+    QVERIFY(found["nearest"]["apart"].get<double>() > 4);
+}
+
+void TestCli::paletteProvesItsSize()
+{
+    const std::string needs = IRIS_SOURCE_DIR "/data/demo/needs.csv";
+    const auto found = json({"palette", "--needs", needs, "--notebook", path("demo.iris")});
+    const auto size = found["size"].get<std::size_t>();
+    QVERIFY(size >= 2);
+    QCOMPARE(found["sets"][0]["tubes"].size(), size);
+    QCOMPARE(found["proof"]["smaller_sizes_ruled_out"].size(), size - 1);
+    for (const auto& recipe : found["sets"][0]["recipes"])
+        QVERIFY(recipe["met"].get<bool>());
+    const auto split = json({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--school", "split"});
+    QCOMPARE(split["sets"][0]["tubes"].size(), 6U);
+    const auto must = json({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--must", "Yellow Ochre", "--never", "Alizarin Crimson"});
+    for (const auto& set : must["sets"]) {
+        QVERIFY(std::ranges::find(set["tubes"], "Yellow Ochre") != set["tubes"].end());
+        QVERIFY(std::ranges::find(set["tubes"], "Alizarin Crimson") == set["tubes"].end());
+    }
+}
+
+void TestCli::notebookAndReferenceTubes()
+{
+    const Run listed = run({"tubes", path("demo.iris")});
+    QCOMPARE(std::ranges::count(listed.out, '\n'), 25);
+    QCOMPARE(run({"ladder", "Ultramarine", "15", "--notebook", path("demo.iris")}).code, 0);
+    const Run twice = run({"mix", "Burnt Sienna:1", "--notebook", path("demo.iris")});
+    QCOMPARE(twice.code, 2);
+    QVERIFY(twice.err.find("by its id") != std::string::npos);
+}
+
+void TestCli::wrongArgumentsGetOneLine_data()
+{
+    QTest::addColumn<QStringList>("arguments");
+    QTest::addColumn<int>("code");
+    const auto wrong = [](const char* name, const QStringList& arguments, int code = 2) { QTest::newRow(name) << arguments << code; };
+    wrong("nothing", {});
+    wrong("unknown command", {"paint"});
+    wrong("unknown option", {"mix", "PY3:1", "--loud"});
+    wrong("no code", {"pigment"});
+    wrong("bad code", {"pigment", "blue"});
+    wrong("unknown form", {"pigment", "PBr7/puce"});
+    wrong("no parts", {"mix", "PY3"});
+    wrong("parts not whole", {"mix", "PY3:1.5"});
+    wrong("no wash", {"mix", "PY3:1:1", "--wash", "0"});
+    wrong("wash no number", {"mix", "PY43:1", "--wash", "wet"});
+    wrong("one step", {"ladder", "PY3", "PB29", "--steps", "1"});
+    wrong("no colour", {"match"});
+    wrong("two colours", {"match", "--lab", "1,2,3", "--hex", "#123456"});
+    wrong("half a colour", {"match", "--lab", "1,2"});
+    wrong("four tubes", {"match", "--lab", "50,0,0", "--max-tubes", "4"});
+    wrong("unknown school", {"palette", "--needs", IRIS_SOURCE_DIR "/data/demo/needs.csv", "--school", "cubist"});
+    wrong("no needs file", {"palette", "--needs", "/no/such/file.csv"}, 1);
+    wrong("needs without colours", {"palette", "--needs", IRIS_SOURCE_DIR "/data/demo/palettes.csv"});
+    wrong("no notebook", {"tubes", "/no/such/notebook.iris"}, 1);
+    wrong("not a notebook", {"tubes", IRIS_SOURCE_DIR "/data/demo/tubes.csv"}, 1);
+    wrong("both sources", {"mix", "PY43:1", "--reference", "--notebook", "x.iris"});
+}
+
+void TestCli::wrongArgumentsGetOneLine()
+{
+    QFETCH(QStringList, arguments);
+    QFETCH(int, code);
+    std::vector<std::string> plain;
+    for (const QString& argument : arguments)
+        plain.push_back(argument.toStdString());
+    const Run result = run(plain);
+    QCOMPARE(result.code, code);
+    QVERIFY(result.out.empty());
+    QCOMPARE(std::ranges::count(result.err, '\n'), 1);
+    QVERIFY(result.err.size() > 10);
+}
+
+void TestCli::helpIsThere()
+{
+    QCOMPARE(run({"--help"}).code, 0);
+    QVERIFY(run({"mix", "--help"}).out.find("--wash") != std::string::npos);
+}
+
+QTEST_GUILESS_MAIN(TestCli)
+#include "tst_cli.moc"

@@ -1,0 +1,235 @@
+#include "notebook/notebookstore.h"
+
+#include <QSqlDatabase>
+#include <QSqlError>
+#include <QSqlQuery>
+#include <QTemporaryDir>
+#include <QtTest>
+
+using namespace iris;
+
+class TestNotebookStore : public QObject {
+Q_OBJECT
+
+private Q_SLOTS:
+    void init();
+    void keepsEverything();
+    void changesAndRemoves();
+    void restoresUnderTheSameId();
+    void aFailedEditChangesNothing();
+    void refusesWhatIsNoNotebook_data();
+    void refusesWhatIsNoNotebook();
+    void neverWritesOverAFile();
+    void marksItsFiles();
+
+private:
+    QString file(const char* name) const { return m_folder->filePath(QLatin1String(name)); }
+
+    std::unique_ptr<QTemporaryDir> m_folder;
+};
+
+namespace {
+
+Tube fullTube()
+{
+    Tube tube;
+    tube.maker = "Lower Quay";
+    tube.name = "Creek \"mud\"; DROP TABLE tube";
+    tube.codes = parsePigmentCodes("PBr7, PB29").value();
+    tube.form = "raw umber";
+    tube.swatch = Swatch{{30.25, 8.125, 12}, {72, 5, 12.3}, {24, 4, 6}};
+    tube.strength = 0.75;
+    tube.staining = 0;
+    tube.lightfastness = 2;
+    tube.notes = "wet \xC3\xA9" "dge\nsecond line";
+    return tube;
+}
+
+NotebookEdit everything()
+{
+    NotebookEdit edit;
+    edit.putTubes = {fullTube(), [] { Tube t; t.name = "Lemon"; t.codes = parsePigmentCodes("PY3").value(); return t; }()};
+    edit.putNeeds = {{{}, {"mud", {40.5, 3, 9}, 4, 3}}};
+    return edit;
+}
+
+/// Runs SQL on a file from outside, as a careless hand might.
+void meddle(const QString& path, const QString& statement)
+{
+    {
+        QSqlDatabase database = QSqlDatabase::addDatabase("QSQLITE", "meddler");
+        database.setDatabaseName(path);
+        QVERIFY(database.open());
+        QSqlQuery query(database);
+        QVERIFY2(query.exec(statement), qPrintable(query.lastError().text()));
+    }
+    QSqlDatabase::removeDatabase("meddler");
+}
+
+QByteArray contents(const QString& path)
+{
+    QFile file(path);
+    return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
+}
+
+void write(const QString& path, const QByteArray& bytes)
+{
+    QFile file(path);
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write(bytes);
+}
+
+} // namespace
+
+void TestNotebookStore::init()
+{
+    m_folder = std::make_unique<QTemporaryDir>();
+}
+
+void TestNotebookStore::keepsEverything()
+{
+    Notebook expected;
+    {
+        auto store = NotebookStore::create(file("a.iris")).value();
+        const NotebookEdit done = store->apply(everything()).value();
+        NotebookEdit more;
+        more.putPalettes = {{{}, "both", {done.putTubes[1].id, done.putTubes[0].id}}};
+        more.wishes = PaletteWishes{School::SplitPrimary, {done.putTubes[0].id}, {done.putTubes[1].id}, 7};
+        const NotebookEdit second = store->apply(more).value();
+        expected = edited(edited({}, done), second);
+        QCOMPARE(store->load().value(), expected);
+    }
+    QCOMPARE(NotebookStore::open(file("a.iris")).value()->load().value(), expected);
+    QCOMPARE(expected.tubes.front().swatch, fullTube().swatch);
+    QCOMPARE(expected.tubes.front().notes, fullTube().notes);
+    QCOMPARE(expected.palettes.front().tubes.front(), expected.tubes[1].id);
+}
+
+void TestNotebookStore::changesAndRemoves()
+{
+    auto store = NotebookStore::create(file("a.iris")).value();
+    NotebookEdit done = store->apply(everything()).value();
+    NotebookEdit palette;
+    palette.putPalettes = {{{}, "both", {done.putTubes[0].id, done.putTubes[1].id}}};
+    const NotebookEdit kept = store->apply(palette).value();
+    NotebookEdit change;
+    change.putTubes = {done.putTubes[0]};
+    change.putTubes[0].swatch.reset();
+    change.putTubes[0].name = "Creek";
+    QVERIFY(store->apply(change));
+    // Changing a tube leaves it in its palettes.
+    QCOMPARE(store->load()->palettes.front().tubes.size(), 2U);
+    NotebookEdit removal;
+    removal.removeTubes = {done.putTubes[0].id};
+    removal.removeNeeds = {done.putNeeds[0].id};
+    const Notebook before = store->load().value();
+    QVERIFY(store->apply(removal));
+    const Notebook after = store->load().value();
+    QCOMPARE(after, edited(before, removal));
+    QCOMPARE(after.palettes.front().tubes.size(), 1U);
+    QCOMPARE(kept.putPalettes.front().id, after.palettes.front().id);
+}
+
+void TestNotebookStore::restoresUnderTheSameId()
+{
+    auto store = NotebookStore::create(file("a.iris")).value();
+    const NotebookEdit done = store->apply(everything()).value();
+    const Notebook before = store->load().value();
+    NotebookEdit removal;
+    removal.removeTubes = {done.putTubes[0].id};
+    QVERIFY(store->apply(removal));
+    QVERIFY(store->apply(inverseOf(before, removal)));
+    QCOMPARE(store->load().value(), before);
+}
+
+void TestNotebookStore::aFailedEditChangesNothing()
+{
+    auto store = NotebookStore::create(file("a.iris")).value();
+    QVERIFY(store->apply(everything()));
+    const Notebook before = store->load().value();
+    NotebookEdit bad;
+    bad.removeNeeds = {before.needs.front().id};
+    bad.putTubes = {fullTube()};
+    bad.putPalettes = {{{}, "ghost", {{999}}}}; // no such tube: the last step fails
+    const auto result = store->apply(bad);
+    QVERIFY(!result);
+    QVERIFY(result.error().message.find("nothing in it was changed") != std::string::npos);
+    QCOMPARE(store->load().value(), before);
+    QVERIFY(store->apply(everything()).has_value()); // and the store goes on working
+}
+
+void TestNotebookStore::refusesWhatIsNoNotebook_data()
+{
+    QTest::addColumn<QString>("kind");
+    QTest::addColumn<int>("code");
+    const auto add = [](const char* kind, ErrorCode code) { QTest::newRow(kind) << QString(kind) << static_cast<int>(code); };
+    add("missing", ErrorCode::FileUnreadable);
+    add("folder", ErrorCode::FileUnreadable);
+    add("empty", ErrorCode::NotANotebook);
+    add("text", ErrorCode::NotANotebook);
+    add("other database", ErrorCode::NotANotebook);
+    add("newer", ErrorCode::NewerNotebook);
+    add("cut short", ErrorCode::DamagedNotebook);
+    add("scribbled over", ErrorCode::DamagedNotebook);
+    add("table missing", ErrorCode::DamagedNotebook);
+}
+
+void TestNotebookStore::refusesWhatIsNoNotebook()
+{
+    QFETCH(QString, kind);
+    QFETCH(int, code);
+    const QString path = file("b.iris");
+    const auto make = [&] {
+        auto store = NotebookStore::create(path).value();
+        NotebookEdit edit = everything();
+        for (int i = 0; i < 200; ++i)
+            edit.putTubes.push_back(fullTube());
+        QVERIFY(store->apply(edit));
+    };
+    if (kind == "folder") {
+        QVERIFY(QDir().mkpath(path));
+    } else if (kind == "empty") {
+        write(path, {});
+    } else if (kind == "text") {
+        write(path, "name,codes\nLemon,PY3\n");
+    } else if (kind == "other database") {
+        meddle(path, "CREATE TABLE bird (name TEXT)");
+    } else if (kind != "missing") {
+        make();
+        if (kind == "newer")
+            meddle(path, "PRAGMA user_version = 99");
+        else if (kind == "table missing")
+            meddle(path, "DROP TABLE wish");
+        else if (kind == "cut short")
+            write(path, contents(path).left(5000));
+        else if (kind == "scribbled over")
+            write(path, contents(path).replace(4096, 9000, QByteArray(9000, 'x')));
+    }
+    const QByteArray before = contents(path);
+    const auto store = NotebookStore::open(path);
+    QVERIFY(!store);
+    QCOMPARE(static_cast<int>(store.error().code), code);
+    QVERIFY(!store.error().message.empty());
+    QCOMPARE(contents(path), before);
+    QCOMPARE(QFileInfo::exists(path), kind != "missing");
+}
+
+void TestNotebookStore::neverWritesOverAFile()
+{
+    write(file("letter.iris"), "dear aunt");
+    QVERIFY(!NotebookStore::create(file("letter.iris")));
+    QCOMPARE(contents(file("letter.iris")), QByteArray("dear aunt"));
+    QVERIFY(!NotebookStore::create(file("no/such/folder/a.iris")));
+}
+
+void TestNotebookStore::marksItsFiles()
+{
+    NotebookStore::create(file("a.iris")).value();
+    const QByteArray header = contents(file("a.iris"));
+    // SQLite file format: application_id at byte 68, user_version at byte 60, big-endian.
+    QCOMPARE(header.mid(68, 4), QByteArray("Iris"));
+    QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\1", 4));
+}
+
+QTEST_GUILESS_MAIN(TestNotebookStore)
+#include "tst_notebookstore.moc"
