@@ -185,7 +185,7 @@ void Document::changeWishes(const PaletteWishes& wishes)
         return;
     NotebookEdit edit;
     edit.wishes = wishes;
-    push(std::move(edit), tr("change what the palette must be like"));
+    push(std::move(edit), tr("change the limits"));
 }
 
 } // namespace iris

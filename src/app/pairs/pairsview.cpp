@@ -65,7 +65,12 @@ PairsView::PairsView(Document& document, TubeModel& model, ViewSettings& setting
     m_headline = wordLabel("pairHeadline", textFont(textsize::title, QFont::DemiBold), page);
     m_strip = new LadderStrip(settings, page);
     m_strip->setObjectName(QStringLiteral("ladder"));
-    middle->addWidget(m_headline);
+    auto* heading = new QHBoxLayout;
+    heading->setSpacing(2 * gridStep);
+    heading->addWidget(m_headline, 1);
+    heading->addWidget(m_wash);
+    heading->addWidget(m_steps);
+    middle->addLayout(heading);
     middle->addWidget(m_strip, 2);
     middle->addLayout(makeLowerHalf(page), 3);
 
@@ -124,9 +129,6 @@ QHBoxLayout* PairsView::makeChoice()
     row->addWidget(m_first, 1);
     row->addWidget(swapButton);
     row->addWidget(m_second, 1);
-    row->addSpacing(2 * gridStep);
-    row->addWidget(m_wash);
-    row->addWidget(m_steps);
     return row;
 }
 
@@ -352,8 +354,8 @@ void PairsView::showStep(int step)
                                                : (at.parts[0] == 1 ? tr("%1 part to %2") : tr("%1 parts to %2")).arg(at.parts[0]).arg(at.parts[1]));
     const std::array paints{*first, *second};
     const MixJudgement judgement = judge(recipeOf(at, wash()), paints);
-    m_stepWords->setText(tr("%1\n%2, lightfastness %3")
-                             .arg(colourWords(at.colour), text(describe(judgement.transparency)),
+    m_stepWords->setText(tr("%1\n%2\nLightfastness %3")
+                             .arg(sentence(colourWords(at.colour)), sentence(text(describe(judgement.transparency))),
                                   text(lightfastnessWord(judgement.lightfastness))));
     m_stepNumbers->setText(tr("L, a, b: %1\nchroma %2, hue angle %3°\n%4 % of the strength is %5")
                                .arg(labText(at.colour), number(at.lch.chroma), number(at.lch.hueDegrees, 0),

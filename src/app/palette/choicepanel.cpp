@@ -76,10 +76,8 @@ ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSetting
     forget();
 }
 
-QHBoxLayout* ChoicePanel::makeWishes()
+QVBoxLayout* ChoicePanel::makeWishes()
 {
-    auto* row = new QHBoxLayout;
-    row->setSpacing(2 * gridStep);
     m_school = new QComboBox(this);
     m_school->setObjectName(QStringLiteral("school"));
     m_school->setAccessibleName(tr("School"));
@@ -91,7 +89,7 @@ QHBoxLayout* ChoicePanel::makeWishes()
     m_most->setPrefix(tr("up to "));
     m_mustNever = button({}, "mustNever", this);
     m_chooseButton = button(tr("Choose (C)"), "choose", this);
-    m_chooseButton->setProperty("main", true);
+    makeMain(*m_chooseButton);
     m_kept = new QComboBox(this);
     m_kept->setObjectName(QStringLiteral("kept"));
     m_kept->setAccessibleName(tr("Kept palettes"));
@@ -100,13 +98,22 @@ QHBoxLayout* ChoicePanel::makeWishes()
     connect(m_mustNever, &QPushButton::clicked, this, &ChoicePanel::askMustAndNever);
     connect(m_chooseButton, &QPushButton::clicked, this, &ChoicePanel::choose);
     connect(m_kept, &QComboBox::activated, this, &ChoicePanel::showKept);
-    row->addWidget(m_school);
-    row->addWidget(m_most);
-    row->addWidget(m_mustNever);
-    row->addWidget(m_chooseButton);
-    row->addStretch();
-    row->addWidget(m_kept);
-    return row;
+    auto* limits = new QHBoxLayout;
+    limits->setSpacing(2 * gridStep);
+    limits->addWidget(m_school);
+    limits->addWidget(m_most);
+    limits->addWidget(m_mustNever);
+    limits->addStretch();
+    auto* acts = new QHBoxLayout;
+    acts->setSpacing(2 * gridStep);
+    acts->addWidget(m_chooseButton);
+    acts->addWidget(m_kept);
+    acts->addStretch();
+    auto* rows = new QVBoxLayout;
+    rows->setSpacing(2 * gridStep);
+    rows->addLayout(limits);
+    rows->addLayout(acts);
+    return rows;
 }
 
 QWidget* ChoicePanel::makeTeaching()
@@ -233,7 +240,7 @@ void ChoicePanel::askMustAndNever()
 void ChoicePanel::fillKept()
 {
     m_kept->clear();
-    m_kept->addItem(tr("Kept"));
+    m_kept->addItem(tr("or see a kept palette"));
     for (const PaletteRecord& palette : m_document.notebook().palettes)
         m_kept->addItem(text(palette.name), static_cast<qlonglong>(palette.id.value));
     m_kept->setEnabled(m_kept->count() > 1);
@@ -324,10 +331,7 @@ void ChoicePanel::forget()
 
 void ChoicePanel::say(const QString& words)
 {
-    QString sentence = words;
-    if (!sentence.isEmpty())
-        sentence[0] = sentence[0].toUpper();
-    m_teaching->setText(sentence);
+    m_teaching->setText(sentence(words));
     m_pages->setCurrentIndex(TeachingPage);
     const bool ready = !m_document.notebook().needs.empty() && !m_document.notebook().tubes.empty();
     m_chooseButton->setEnabled(ready);
@@ -396,6 +400,8 @@ void ChoicePanel::showWells(const PaletteSet& set)
         Well well;
         well.name = text(paint.name);
         well.codes = text(textOf(paint.codes));
+        if (paint.lightfastness >= 4)
+            well.codes += tr(", fades");
         well.reason = lost.isEmpty() ? tr("nothing rests on it")
             : lost.size() == 1       ? tr("for %1").arg(lost.front())
                                      : tr("%1 colours need it").arg(lost.size());

@@ -42,7 +42,7 @@ Q_SIGNALS:
     void answersChanged();
 
 private:
-    QHBoxLayout* makeWishes();
+    QVBoxLayout* makeWishes();
     QHBoxLayout* makeSets();
     QWidget* makeResult(ViewSettings& settings);
     QWidget* makeWaiting();

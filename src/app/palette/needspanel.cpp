@@ -197,11 +197,8 @@ void NeedsPanel::add()
 
 void NeedsPanel::tell(const QString& problem)
 {
-    QString words = problem;
-    if (!words.isEmpty())
-        words[0] = words[0].toUpper();
-    m_problem->setText(words);
-    m_problem->setVisible(!words.isEmpty());
+    m_problem->setText(sentence(problem));
+    m_problem->setVisible(!problem.isEmpty());
 }
 
 void NeedsPanel::removeChosen()

@@ -35,7 +35,7 @@ void WellsStrip::setWells(std::vector<Well> wells)
 
 int WellsStrip::perRow() const
 {
-    return std::clamp(static_cast<int>(m_wells.size()), 4, 6);
+    return std::clamp(static_cast<int>(m_wells.size()), 3, 6);
 }
 
 void WellsStrip::fitHeight()

@@ -58,7 +58,7 @@ WishesDialog::WishesDialog(const Notebook& notebook, QWidget* parent)
     layout->addWidget(m_table, 1);
     auto* buttons = new QDialogButtonBox(this);
     auto* keep = buttons->addButton(tr("Keep"), QDialogButtonBox::AcceptRole);
-    keep->setProperty("main", true);
+    makeMain(*keep);
     buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);

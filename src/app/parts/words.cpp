@@ -53,6 +53,13 @@ QString colourWords(const Lab& lab)
     return name;
 }
 
+QString sentence(QString words)
+{
+    if (!words.isEmpty())
+        words[0] = words[0].toUpper();
+    return words;
+}
+
 QString listed(const QStringList& words)
 {
     std::vector<std::string> plain;

@@ -25,6 +25,9 @@ QString recipeText(const Recipe& recipe, std::span<const Paint> paints);
 /// "muted green, mid value", and what a display cannot show of it.
 QString colourWords(const Lab& lab);
 
+/// With its first letter a capital.
+QString sentence(QString words);
+
 /// "Reeds, Mud and Sky"
 QString listed(const QStringList& words);
 

@@ -3,6 +3,8 @@
 #include <QApplication>
 #include <QFontDatabase>
 #include <QPalette>
+#include <QPushButton>
+#include <QStyle>
 #include <QStyleFactory>
 
 static void initialiseFontResource()
@@ -66,6 +68,7 @@ QString styleSheet(const GroundColours& colours)
         QScrollBar::handle:vertical:hover { background: %6; }
         QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }
         QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
+        QLineEdit, QComboBox, QSpinBox { min-height: 25px; }
         QAbstractItemView { border: none; background: %7; outline: 0; }
         QProgressBar { background: %2; border: 1px solid %3; border-radius: 3px; color: %1; text-align: center; }
         QProgressBar::chunk { background: %6; }
@@ -128,6 +131,13 @@ QFont textFont(int pixels, QFont::Weight weight)
     font.setPixelSize(pixels);
     font.setWeight(weight);
     return font;
+}
+
+void makeMain(QPushButton& button)
+{
+    button.setProperty("main", true);
+    button.style()->unpolish(&button);
+    button.style()->polish(&button);
 }
 
 void applyTheme(QApplication& application, Ground ground)

@@ -4,7 +4,7 @@
 #include <QFont>
 
 class QApplication;
-class QWidget;
+class QPushButton;
 
 namespace iris {
 
@@ -41,6 +41,9 @@ inline constexpr auto fontFamily = "Open Sans";
 bool loadFonts();
 
 QFont textFont(int pixels, QFont::Weight weight = QFont::Normal);
+
+/// Makes a button stand out as the one to press, also when it has been styled already.
+void makeMain(QPushButton& button);
 
 /// Fusion style, the shipped font and the greys of a ground for the whole application.
 void applyTheme(QApplication& application, Ground ground);

@@ -46,11 +46,16 @@ QString lightfastnessWords(const Paint& paint)
 
 QString judgementOf(const Paint& paint)
 {
-    const QString rows = QObject::tr("%1\n%2\n%3, %4\n%5\ntinting strength %6 (ultramarine is 1)");
-    QString lean = text(describe(paint.lean()));
-    lean[0] = lean[0].toUpper();
-    return rows.arg(lean, text(describe(paint.transparency())), stainingWord(paint.staining),
-                    granulationWord(paint.granulation), lightfastnessWords(paint), number(paint.strength, 2));
+    const QStringList lines{colourWords(paint.swatch.full),
+                            text(describe(paint.lean())),
+                            text(describe(paint.transparency())),
+                            QObject::tr("%1, %2").arg(stainingWord(paint.staining), granulationWord(paint.granulation)),
+                            lightfastnessWords(paint),
+                            QObject::tr("tinting strength %1 (ultramarine is 1)").arg(number(paint.strength, 2))};
+    QStringList sentences;
+    for (const QString& line : lines)
+        sentences << sentence(line);
+    return sentences.join(QLatin1Char('\n'));
 }
 
 QString numbersOf(const Paint& paint)
@@ -126,9 +131,14 @@ void TubeCard::setUpButtons(QVBoxLayout* layout)
 {
     m_pair = new QPushButton(tr("See the pair"), this);
     m_pair->setObjectName(QStringLiteral("seePair"));
-    m_pair->setProperty("main", true);
+    makeMain(*m_pair);
     connect(m_pair, &QPushButton::clicked, this, [this] { Q_EMIT pairWanted(m_shown[0], m_shown[1]); });
     layout->addWidget(m_pair);
+    m_greyPartner = new QPushButton(this);
+    m_greyPartner->setObjectName(QStringLiteral("greyPartner"));
+    connect(m_greyPartner, &QPushButton::clicked, this,
+            [this] { Q_EMIT pairWanted(m_shown.front(), {m_greyPartner->property("partner").toLongLong()}); });
+    layout->addWidget(m_greyPartner);
     auto* row = new QHBoxLayout;
     m_edit = new QPushButton(tr("Change (E)"), this);
     m_edit->setObjectName(QStringLiteral("editTube"));
@@ -171,6 +181,7 @@ void TubeCard::showNothing()
     m_notes->clear();
     m_caution->clear();
     m_pair->hide();
+    m_greyPartner->hide();
     m_edit->setEnabled(false);
     m_remove->setEnabled(many);
 }
@@ -182,7 +193,8 @@ void TubeCard::showOne(const Tube& tube, const Paint& paint)
     m_name->setText(text(tube.name));
     const QString codes = text(textOf(tube.codes));
     m_maker->setText(tube.maker.empty() ? codes : codes + QStringLiteral("   ") + text(tube.maker));
-    m_judgement->setText(colourWords(paint.swatch.full) + QLatin1Char('\n') + judgementOf(paint));
+    m_judgement->setText(judgementOf(paint));
+    showGreyPartner(tube, paint);
     m_numbers->setText(numbersOf(paint));
     QStringList remarks;
     if (tube.codes.size() > 1)
@@ -195,6 +207,33 @@ void TubeCard::showOne(const Tube& tube, const Paint& paint)
     m_caution->setText(cautionOf(paint));
     for (QLabel* label : {m_notes, m_caution})
         label->setVisible(!label->text().isEmpty());
+}
+
+/// The tube of the drawer that takes this one nearest to grey: the first thing a painter looks for in a new tube.
+void TubeCard::showGreyPartner(const Tube& tube, const Paint& paint)
+{
+    const Tube* partner = nullptr;
+    LadderStep greyest;
+    for (std::size_t i = 0; i < m_document.paints().size(); ++i) {
+        const Tube& other = m_document.notebook().tubes[i];
+        const Paint& second = m_document.paints()[i];
+        const bool colourless = second.family == HueFamily::Black || second.family == HueFamily::White;
+        if (other.id == tube.id || colourless)
+            continue;
+        const Ladder ladder = ladderBetween(paint, second, 21);
+        const LadderStep& step = ladder.steps[ladder.mostNeutral];
+        const bool mixed = step.parts[0] > 0 && step.parts[1] > 0;
+        if (mixed && (!partner || step.lch.chroma < greyest.lch.chroma)) {
+            partner = &other;
+            greyest = step;
+        }
+    }
+    m_greyPartner->setVisible(partner != nullptr);
+    if (!partner)
+        return;
+    m_greyPartner->setText(tr("Greys best with %1").arg(text(partner->name)));
+    m_greyPartner->setToolTip(tr("%1 parts give %2").arg(text(partsText(greyest)), colourWords(greyest.colour)));
+    m_greyPartner->setProperty("partner", static_cast<qlonglong>(partner->id.value));
 }
 
 QString TubeCard::twinsOf(const Tube& tube) const
@@ -226,7 +265,8 @@ void TubeCard::showPair(TubeId first, TubeId second)
     m_wash->show(filmBetween(one, two, 0.5), tr("Half way from %1 to %2").arg(text(one.name), text(two.name)), 1);
     m_name->setText(tr("%1 and %2").arg(text(one.name), text(two.name)));
     m_maker->setText(tr("%1 parts, half way").arg(text(partsText(middle))));
-    m_judgement->setText(tr("%1\nThe pair %2.").arg(colourWords(middle.colour), text(describe(ladder))));
+    m_judgement->setText(tr("%1\nThe pair %2.").arg(sentence(colourWords(middle.colour)), text(describe(ladder))));
+    m_greyPartner->hide();
     m_numbers->setText(tr("keeps %1 % of its chroma").arg(number(100 * ladder.keepsChroma, 0)));
     m_notes->clear();
     m_caution->clear();

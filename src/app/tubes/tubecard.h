@@ -34,6 +34,7 @@ private:
     void showNothing();
     void showOne(const Tube& tube, const Paint& paint);
     void showPair(TubeId first, TubeId second);
+    void showGreyPartner(const Tube& tube, const Paint& paint);
     QString twinsOf(const Tube& tube) const;
 
     Document& m_document;
@@ -48,6 +49,7 @@ private:
     QPushButton* m_edit = nullptr;
     QPushButton* m_remove = nullptr;
     QPushButton* m_pair = nullptr;
+    QPushButton* m_greyPartner = nullptr;
     std::vector<TubeId> m_shown;
 };
 

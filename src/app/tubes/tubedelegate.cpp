@@ -37,7 +37,7 @@ TubeDelegate::TubeDelegate(ViewSettings& settings, QObject* parent) : QStyledIte
 
 QSize TubeDelegate::sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const
 {
-    return leastCellSize();
+    return m_cellSize;
 }
 
 void TubeDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const

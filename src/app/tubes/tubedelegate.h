@@ -27,10 +27,12 @@ public:
     QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override;
 
     /// How wide a cell must be at least, and how high it is.
-    static QSize leastCellSize() { return {180, 110}; }
+    static QSize leastCellSize() { return {160, 110}; }
+    void setCellSize(QSize size) { m_cellSize = size; }
 
 private:
     ViewSettings& m_settings;
+    QSize m_cellSize = leastCellSize();
 };
 
 } // namespace iris

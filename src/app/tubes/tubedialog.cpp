@@ -71,7 +71,7 @@ TubeDialog::TubeDialog(const Tube& tube, QWidget* parent) : QDialog(parent), m_t
     auto* buttons = new QDialogButtonBox(this);
     m_keep = buttons->addButton(tr("Keep"), QDialogButtonBox::AcceptRole);
     m_keep->setObjectName(QStringLiteral("keep"));
-    m_keep->setProperty("main", true);
+    makeMain(*m_keep);
     buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
@@ -96,7 +96,7 @@ void TubeDialog::setUpLabelFields(QFormLayout* form)
 
 void TubeDialog::setUpSwatchFields(QFormLayout* form)
 {
-    const std::array<QString, 3> labels{tr("Your swatch, full"), tr("thin"), tr("over black")};
+    const std::array<QString, 3> labels{tr("Your swatch, full"), tr("Thin"), tr("Over black")};
     const std::array<const char*, 3> names{"full", "thin", "overBlack"};
     const std::array<Lab Swatch::*, 3> colours{&Swatch::full, &Swatch::thin, &Swatch::overBlack};
     for (std::size_t i = 0; i < 3; ++i) {
@@ -188,10 +188,7 @@ void TubeDialog::read()
         return; // still being set up
     auto tube = typed();
     const bool fresh = m_name->text().isEmpty() && m_codes->text().isEmpty();
-    QString problem = tube || fresh ? QString() : text(tube.error().message);
-    if (!problem.isEmpty())
-        problem[0] = problem[0].toUpper();
-    m_problem->setText(problem);
+    m_problem->setText(tube || fresh ? QString() : sentence(text(tube.error().message)));
     m_keep->setEnabled(tube.has_value());
     QStringList known;
     if (tube) {

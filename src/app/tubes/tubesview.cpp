@@ -60,13 +60,13 @@ QString report(const TubeList& list, const QString& file)
 
 TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent)
     : QWidget(parent), m_document(document), m_model(model), m_filter(new TubeFilter(this)),
-      m_list(new QListView(this)), m_pages(new QStackedWidget(this)), m_card(new TubeCard(document, settings, this))
+      m_list(new QListView(this)), m_delegate(new TubeDelegate(settings, m_list)), m_pages(new QStackedWidget(this)), m_card(new TubeCard(document, settings, this))
 {
     m_filter->setSourceModel(&model);
     m_list->setObjectName(QStringLiteral("tubes"));
     m_list->setAccessibleName(tr("Tubes"));
     m_list->setModel(m_filter);
-    m_list->setItemDelegate(new TubeDelegate(settings, m_list));
+    m_list->setItemDelegate(m_delegate);
     m_list->setViewMode(QListView::IconMode);
     m_list->setMovement(QListView::Static);
     m_list->setResizeMode(QListView::Adjust);
@@ -120,6 +120,7 @@ QHBoxLayout* TubesView::makeSieve()
     m_search->setObjectName(QStringLiteral("find"));
     m_search->setPlaceholderText(tr("Find a name or code  ( / )"));
     m_search->setClearButtonEnabled(true);
+    m_search->setMinimumWidth(120);
     connect(m_search, &QLineEdit::textChanged, m_filter, &TubeFilter::setText);
     row->addWidget(m_search, 1);
 
@@ -141,14 +142,6 @@ QHBoxLayout* TubesView::makeSieve()
         lean->addItem(tr("leans %1").arg(text(nameOf(allHueFamilies[i]))), static_cast<int>(allHueFamilies[i]));
     connect(lean, &QComboBox::currentIndexChanged, this, [this, lean] { m_filter->setLean(chosenValue<HueFamily>(lean)); });
     row->addWidget(lean);
-
-    auto* order = new QComboBox(this);
-    order->setObjectName(QStringLiteral("order"));
-    order->setAccessibleName(tr("Order"));
-    order->addItems({tr("by hue"), tr("by name"), tr("by code"), tr("by transparency"), tr("by lean"), tr("light to dark")});
-    connect(order, &QComboBox::currentIndexChanged, this,
-            [this](int index) { m_filter->setOrder(static_cast<TubeFilter::Order>(index)); });
-    row->addWidget(order);
     return row;
 }
 
@@ -160,7 +153,7 @@ QWidget* TubesView::makeEmptyPage()
     words->setFont(textFont(textsize::title));
     words->setAlignment(Qt::AlignCenter);
     auto* bring = actionButton(tr("Bring in a list"), "importFirst", page);
-    bring->setProperty("main", true);
+    makeMain(*bring);
     connect(bring, &QPushButton::clicked, this, &TubesView::importList);
     layout->addStretch();
     layout->addWidget(words);
@@ -169,24 +162,35 @@ QWidget* TubesView::makeEmptyPage()
     return page;
 }
 
+QComboBox* TubesView::makeOrder()
+{
+    auto* order = new QComboBox(this);
+    order->setObjectName(QStringLiteral("order"));
+    order->setAccessibleName(tr("Order"));
+    order->addItems({tr("by hue"), tr("by name"), tr("by code"), tr("by transparency"), tr("by lean"), tr("light to dark")});
+    connect(order, &QComboBox::currentIndexChanged, this,
+            [this](int index) { m_filter->setOrder(static_cast<TubeFilter::Order>(index)); });
+    return order;
+}
+
 QHBoxLayout* TubesView::makeActions()
 {
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * gridStep);
     auto* add = actionButton(tr("Add a tube (A)"), "addTube", this);
     auto* bring = actionButton(tr("Bring in a list"), "importTubes", this);
-    auto* save = actionButton(tr("Save as a list"), "exportTubes", this);
     connect(add, &QPushButton::clicked, this, &TubesView::addTube);
     connect(bring, &QPushButton::clicked, this, &TubesView::importList);
-    connect(save, &QPushButton::clicked, this, &TubesView::exportList);
-    for (QPushButton* button : {add, bring, save})
+    for (QPushButton* button : {add, bring})
         row->addWidget(button);
     row->addStretch();
     m_count = new QLabel(this);
     m_count->setObjectName(QStringLiteral("shownCount"));
     m_count->setProperty("quiet", true);
     m_count->setFont(textFont(textsize::small));
+    m_count->setSizePolicy(QSizePolicy::Minimum, QSizePolicy::Preferred);
     row->addWidget(m_count);
+    row->addWidget(makeOrder());
     return row;
 }
 
@@ -196,7 +200,9 @@ void TubesView::fitCells()
     const QSize least = TubeDelegate::leastCellSize();
     const int width = m_list->viewport()->width() - 2;
     const int columns = std::max(1, width / least.width());
-    m_list->setGridSize({width / columns, least.height()});
+    const QSize cell(width / columns, least.height());
+    m_delegate->setCellSize(cell);
+    m_list->setGridSize(cell);
 }
 
 bool TubesView::eventFilter(QObject* watched, QEvent* event)
@@ -211,8 +217,8 @@ void TubesView::updateCount()
     const int all = m_model.rowCount();
     const int shown = m_filter->rowCount();
     m_pages->setCurrentIndex(all == 0 ? 1 : 0);
-    const QString legend = tr("○ typical   ● measured");
-    m_count->setText(shown == all ? legend : tr("%1 of %2 tubes   %3").arg(shown).arg(all).arg(legend));
+    const QString legend = tr("○ typical ● measured");
+    m_count->setText(shown == all ? legend : tr("%1 of %2").arg(shown).arg(all));
 }
 
 std::vector<TubeId> TubesView::chosen() const

@@ -15,6 +15,7 @@ class QStackedWidget;
 namespace iris {
 
 class TubeCard;
+class TubeDelegate;
 class ViewSettings;
 
 /// The tubes as painted washes, to sort, sift, add, change and take away.
@@ -45,6 +46,7 @@ private:
     QHBoxLayout* makeSieve();
     QWidget* makeEmptyPage();
     QHBoxLayout* makeActions();
+    QComboBox* makeOrder();
     QComboBox* makeSieveBox(const char* name, const QString& everything);
     void updateCount();
     void fitCells();
@@ -53,6 +55,7 @@ private:
     TubeModel& m_model;
     TubeFilter* m_filter;
     QListView* m_list;
+    TubeDelegate* m_delegate;
     QStackedWidget* m_pages;
     QLineEdit* m_search = nullptr;
     QLabel* m_count = nullptr;
