@@ -114,62 +114,74 @@ Eigen::Matrix3d labPerXyz(const Xyz& xyz)
     return matrix;
 }
 
-/// The nine colours numbers of a film, and their slopes in the unknowns.
-void evaluate(const Unknowns& x, Residuals& colours, Jacobian* slopes)
-{
-    const Film film = filmOf(x);
-    int row = 0;
-    for (const View& view : views()) {
-        Spectrum reflectance{};
-        Eigen::Matrix<double, 3, unknowns> xyzSlopes = Eigen::Matrix<double, 3, unknowns>::Zero();
-        for (int band = 0; band < static_cast<int>(bandCount); ++band) {
-            const auto i = static_cast<std::size_t>(band);
-            const FilmPoint point
-                = filmPoint(film.absorption[i], film.scattering[i], view.thickness, view.backing[i]);
-            reflectance[i] = surfaceReflection + (1 - surfaceReflection) * point.reflectance;
-            const Eigen::Vector3d weight = (1 - surfaceReflection)
-                * Eigen::Vector3d(d50Weights[0][i], d50Weights[1][i], d50Weights[2][i]);
-            const double perLogS = point.perScattering * film.scattering[i];
-            xyzSlopes.col(band) = weight * (point.perAbsorption * film.absorption[i]);
-            xyzSlopes.col(unknowns - 2) += weight * perLogS;
-            xyzSlopes.col(unknowns - 1) += weight * (perLogS * position(band));
-        }
-        const Xyz xyz = toXyz(reflectance);
-        colours.segment<3>(row) = vectorOf(toLab(xyz, d50White));
-        if (slopes)
-            slopes->middleRows<3>(row) = labPerXyz(xyz) * xyzSlopes;
-        row += 3;
-    }
-}
-
-double cost(const Unknowns& x, const Residuals& target, double sigma)
+/// The nine colour numbers of a film.
+Residuals coloursOf(const Film& film)
 {
     Residuals colours;
-    evaluate(x, colours, nullptr);
+    int row = 0;
+    for (const View& view : views()) {
+        colours.segment<3>(row) = vectorOf(seenLab(film, view.thickness, view.backing));
+        row += 3;
+    }
+    return colours;
+}
+
+/// How the three numbers of one view change with the unknowns.
+Eigen::Matrix<double, 3, unknowns> slopesOf(const Film& film, const View& view)
+{
+    Spectrum reflectance{};
+    Eigen::Matrix<double, 3, unknowns> xyzSlopes = Eigen::Matrix<double, 3, unknowns>::Zero();
+    for (int band = 0; band < static_cast<int>(bandCount); ++band) {
+        const auto i = static_cast<std::size_t>(band);
+        const FilmPoint point = filmPoint(film.absorption[i], film.scattering[i], view.thickness, view.backing[i]);
+        reflectance[i] = surfaceReflection + (1 - surfaceReflection) * point.reflectance;
+        const Eigen::Vector3d weight
+            = (1 - surfaceReflection) * Eigen::Vector3d(d50Weights[0][i], d50Weights[1][i], d50Weights[2][i]);
+        const double perLogS = point.perScattering * film.scattering[i];
+        xyzSlopes.col(band) = weight * (point.perAbsorption * film.absorption[i]);
+        xyzSlopes.col(unknowns - 2) += weight * perLogS;
+        xyzSlopes.col(unknowns - 1) += weight * (perLogS * position(band));
+    }
+    return labPerXyz(toXyz(reflectance)) * xyzSlopes;
+}
+
+Jacobian slopesOf(const Film& film)
+{
+    Jacobian slopes;
+    int row = 0;
+    for (const View& view : views()) {
+        slopes.middleRows<3>(row) = slopesOf(film, view);
+        row += 3;
+    }
+    return slopes;
+}
+
+/// How far off a film is: roughness against the prior, and colours against the swatch.
+double costOf(const Unknowns& x, const Residuals& misses, double sigma)
+{
     const Unknowns offset = x - prior().mean;
-    return offset.dot(prior().precision * offset) + (target - colours).squaredNorm() / (sigma * sigma);
+    return offset.dot(prior().precision * offset) + misses.squaredNorm() / (sigma * sigma);
 }
 
 /// One damped step; returns false when no step makes the fit better.
 bool improve(Unknowns& x, const Residuals& target, double sigma)
 {
-    Residuals colours;
-    Jacobian slopes;
-    evaluate(x, colours, &slopes);
+    const Film film = filmOf(x);
+    const Residuals misses = target - coloursOf(film);
+    const Jacobian slopes = slopesOf(film);
     const Eigen::Matrix<double, unknowns, measurements> gain = prior().covariance * slopes.transpose();
     Eigen::Matrix<double, measurements, measurements> spread = slopes * gain;
     spread.diagonal().array() += sigma * sigma;
     const Unknowns offset = x - prior().mean;
-    const Unknowns step
-        = prior().mean + gain * spread.ldlt().solve(target - colours + slopes * offset) - x;
+    const Unknowns step = gain * spread.ldlt().solve(misses + slopes * offset) - offset;
 
-    const double before = cost(x, target, sigma);
+    const double before = costOf(x, misses, sigma);
     for (double share = 1; share > 1e-3; share /= 2) {
         const Unknowns candidate = x + share * step;
-        const double after = cost(candidate, target, sigma);
+        const double after = costOf(candidate, target - coloursOf(filmOf(candidate)), sigma);
         if (after < before) {
             x = candidate;
-            return before - after > 1e-6 * before;
+            return before - after > 1e-5 * before;
         }
     }
     return false;
@@ -193,8 +205,8 @@ RebuiltFilm rebuildFilm(const Swatch& swatch)
     Residuals target;
     target << vectorOf(swatch.full), vectorOf(swatch.thin), vectorOf(swatch.overBlack);
     Unknowns x = prior().mean;
-    for (const double sigma : {16.0, 8.0, 4.0, 2.0, 1.0, 0.5, 0.25, 0.1, 0.05})
-        for (int step = 0; step < 4 && improve(x, target, sigma); ++step) {}
+    for (const double sigma : {8.0, 2.0, 0.5, 0.15})
+        for (int step = 0; step < 3 && improve(x, target, sigma); ++step) {}
     for (int step = 0; step < 20 && improve(x, target, 0.05); ++step) {}
 
     RebuiltFilm result{filmOf(x), {}};

@@ -162,6 +162,15 @@ void TestWindow::aWholeAfternoon()
     click("addNeed");
     QCOMPARE(m_document->notebook().needs.size(), 5U);
 
+    auto* needs = find<QListView>("needs");
+    Q_EMIT needs->activated(needs->model()->index(1, 0));
+    QCOMPARE(find<QLineEdit>("needName")->text(), QString("Reeds"));
+    find<QComboBox>("needImportance")->setCurrentIndex(2);
+    find<QLineEdit>("needName")->setText("Reeds gone gold");
+    click("addNeed");
+    QCOMPARE(m_document->notebook().needs.size(), 5U);
+    QCOMPARE(m_document->notebook().needs[1].need, (Need{"Reeds gone gold", {68, 10, 46}, 7, 3}));
+
     click("choose");
     QVERIFY(waitForChoice());
     QVERIFY(textIn(find<QLabel>("headline")).contains("all 5 colours"));

@@ -20,6 +20,12 @@
 namespace iris {
 namespace {
 
+/// A colour as it can be typed again, with plain minus signs.
+QString typedLab(const Lab& lab)
+{
+    return QStringLiteral("%1, %2, %3").arg(lab.l, 0, 'f', 1).arg(lab.a, 0, 'f', 1).arg(lab.b, 0, 'f', 1);
+}
+
 /// A need in the list: its colour, ringed when open and solid when met, its name and tolerance.
 class NeedDelegate : public QStyledItemDelegate {
 public:
@@ -100,6 +106,7 @@ void NeedsPanel::setUpList(ViewSettings& settings)
     m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     connect(m_list->selectionModel(), &QItemSelectionModel::currentChanged, this,
             [this](const QModelIndex& index) { Q_EMIT needChosen(index.row()); });
+    connect(m_list, &QListView::activated, this, &NeedsPanel::change);
     connect(&settings, &ViewSettings::changed, m_list->viewport(), qOverload<>(&QWidget::update));
 }
 
@@ -120,22 +127,55 @@ void NeedsPanel::setUpWriting(QGridLayout* grid)
     m_tolerance->setAccessibleName(tr("How near is near enough"));
     for (const double value : {tolerance::close, tolerance::workable, tolerance::loose})
         m_tolerance->addItem(text(toleranceWord(value)), value);
-    m_tolerance->setCurrentIndex(1);
-    auto* addButton = new QPushButton(tr("Add"), this);
-    addButton->setObjectName(QStringLiteral("addNeed"));
+    m_importance = new QComboBox(this);
+    m_importance->setObjectName(QStringLiteral("needImportance"));
+    m_importance->setAccessibleName(tr("How much it matters"));
+    m_importance->addItems({tr("nice to have"), tr("wanted"), tr("essential")});
+    m_keep = new QPushButton(this);
+    m_keep->setObjectName(QStringLiteral("addNeed"));
     auto* removeButton = new QPushButton(tr("Remove"), this);
     removeButton->setObjectName(QStringLiteral("removeNeed"));
-    connect(addButton, &QPushButton::clicked, this, &NeedsPanel::add);
+    connect(m_keep, &QPushButton::clicked, this, &NeedsPanel::keep);
     connect(removeButton, &QPushButton::clicked, this, &NeedsPanel::removeChosen);
     for (QLineEdit* field : {m_name, m_colour})
-        connect(field, &QLineEdit::returnPressed, this, &NeedsPanel::add);
+        connect(field, &QLineEdit::returnPressed, this, &NeedsPanel::keep);
     grid->addWidget(m_name, 0, 0, 1, 2);
-    grid->addWidget(m_colour, 0, 2, 1, 2);
+    grid->addWidget(m_colour, 0, 2);
     grid->addWidget(m_tube, 1, 0);
     grid->addWidget(m_tolerance, 1, 1);
-    grid->addWidget(addButton, 1, 2);
-    grid->addWidget(removeButton, 1, 3);
+    grid->addWidget(m_importance, 1, 2);
+    grid->addWidget(m_keep, 2, 0, 1, 2);
+    grid->addWidget(removeButton, 2, 2);
     grid->setColumnStretch(0, 1);
+    startAfresh();
+}
+
+/// Empty lines for a new need, workable and wanted.
+void NeedsPanel::startAfresh()
+{
+    m_changing = {};
+    m_name->clear();
+    m_colour->clear();
+    m_tolerance->setCurrentIndex(m_tolerance->findData(tolerance::workable));
+    m_importance->setCurrentIndex(1);
+    m_keep->setText(tr("Add this need"));
+}
+
+void NeedsPanel::change(const QModelIndex& index)
+{
+    const auto* record = index.data(NeedsModel::RecordRole).value<const NeedRecord*>();
+    if (!record)
+        return;
+    const Need& need = record->need;
+    m_changing = record->id;
+    m_name->setText(text(need.name));
+    m_colour->setText(typedLab(need.target));
+    if (m_tolerance->findData(need.tolerance) < 0)
+        m_tolerance->addItem(text(toleranceWord(need.tolerance)), need.tolerance);
+    m_tolerance->setCurrentIndex(m_tolerance->findData(need.tolerance));
+    m_importance->setCurrentIndex(need.importance - 1);
+    m_keep->setText(tr("Keep the change"));
+    m_name->setFocus();
 }
 
 void NeedsPanel::fillTubes()
@@ -155,8 +195,7 @@ void NeedsPanel::takeFromTube(int index)
         return;
     const QModelIndex tube = m_tubes.index(m_tube->itemData(index).toInt());
     const auto* paint = tube.data(TubeModel::PaintRole).value<const Paint*>();
-    const Lab& full = paint->swatch.full;
-    m_colour->setText(QStringLiteral("%1, %2, %3").arg(full.l, 0, 'f', 1).arg(full.a, 0, 'f', 1).arg(full.b, 0, 'f', 1));
+    m_colour->setText(typedLab(paint->swatch.full));
     if (m_name->text().trimmed().isEmpty())
         m_name->setText(tr("like %1").arg(tube.data().toString()));
     m_tube->setCurrentIndex(0);
@@ -176,12 +215,13 @@ Result<Need> NeedsPanel::typed() const
         return tl::unexpected(target.error());
     need.target = *target;
     need.tolerance = m_tolerance->currentData().toDouble();
-    if (m_model.rowCount() >= static_cast<int>(mostNeeds))
+    need.importance = m_importance->currentIndex() + 1;
+    if (m_changing.value == 0 && m_model.rowCount() >= static_cast<int>(mostNeeds))
         return failure(ErrorCode::BadNeed, "at most " + std::to_string(mostNeeds) + " needs can be met at once");
     return need;
 }
 
-void NeedsPanel::add()
+void NeedsPanel::keep()
 {
     const auto need = typed();
     if (!need) {
@@ -189,10 +229,14 @@ void NeedsPanel::add()
         return;
     }
     tell({});
-    m_document.addNeed(*need);
-    m_name->clear();
-    m_colour->clear();
-    m_list->scrollToBottom();
+    const NeedId changing = m_changing;
+    startAfresh();
+    if (m_document.notebook().need(changing)) {
+        m_document.changeNeed({changing, *need});
+    } else {
+        m_document.addNeed(*need);
+        m_list->scrollToBottom();
+    }
 }
 
 void NeedsPanel::tell(const QString& problem)
@@ -216,6 +260,7 @@ void NeedsPanel::setCurrent(int row)
 
 void NeedsPanel::writeNew()
 {
+    startAfresh();
     m_name->setFocus();
 }
 

@@ -9,14 +9,15 @@ class QGridLayout;
 class QLabel;
 class QLineEdit;
 class QListView;
+class QPushButton;
 
 namespace iris {
 
 class TubeModel;
 class ViewSettings;
 
-/// The needs as a list, and the line where a new one is written: a name, a colour by Lab or hex or taken from a tube, and
-/// how near is near enough.
+/// The needs as a list, and the lines where one is written: a name, a colour by Lab or hex or taken from a tube, how near
+/// is near enough and how much it matters. Enter or a double click on a need brings it back to be changed.
 class NeedsPanel : public QWidget {
 Q_OBJECT
 
@@ -35,7 +36,9 @@ private:
     void setUpWriting(QGridLayout* grid);
     void fillTubes();
     void takeFromTube(int index);
-    void add();
+    void keep();
+    void change(const QModelIndex& index);
+    void startAfresh();
     void tell(const QString& problem);
     Result<Need> typed() const;
 
@@ -47,6 +50,9 @@ private:
     QLineEdit* m_colour = nullptr;
     QComboBox* m_tube = nullptr;
     QComboBox* m_tolerance = nullptr;
+    QComboBox* m_importance = nullptr;
+    QPushButton* m_keep = nullptr;
+    NeedId m_changing; ///< the need that is being changed; 0 for a new one
     QLabel* m_problem = nullptr;
 };
 

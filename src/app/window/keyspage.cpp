@@ -36,6 +36,7 @@ KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
         Key{"W", QT_TR_NOOP("write the mix down as a need")},
         Key{"", QT_TR_NOOP("Palette")},
         Key{"N", QT_TR_NOOP("write a need")},
+        Key{"Enter", QT_TR_NOOP("change the chosen need")},
         Key{"Del", QT_TR_NOOP("remove the chosen needs")},
         Key{"C, Esc", QT_TR_NOOP("choose, stop choosing")},
         Key{"[  ]", QT_TR_NOOP("closer set, next set")},
