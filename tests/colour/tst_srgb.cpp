@@ -4,6 +4,7 @@
 #include "colour/observer.h"
 
 #include <QtTest>
+#include <lcms2.h>
 
 using namespace iris;
 
@@ -15,6 +16,7 @@ private Q_SLOTS:
     void primariesAreTheStandards_data();
     void primariesAreTheStandards();
     void adaptsWhiteToWhite();
+    void adaptsAsLittleCms();
     void everyDisplayColourComesBack();
     void marksColoursOutside();
     void parsesHex_data();
@@ -63,6 +65,22 @@ void TestSrgb::adaptsWhiteToWhite()
     const Srgb grey = toSrgb({53.585, 0, 0});
     QVERIFY(grey.red == grey.green && grey.green == grey.blue);
     QVERIFY(std::abs(grey.red - 128) <= 1);
+}
+
+/// LittleCMS adapts by Bradford as well; D50 and D65 as this program has them.
+void TestSrgb::adaptsAsLittleCms()
+{
+    const cmsCIEXYZ from{d50White.x / 100, d50White.y / 100, d50White.z / 100};
+    const cmsCIEXYZ to{d65White.x / 100, d65White.y / 100, d65White.z / 100};
+    for (const Xyz& colour : {Xyz{20, 10, 40}, Xyz{60, 70, 5}, Xyz{9, 30, 60}}) {
+        const cmsCIEXYZ value{colour.x / 100, colour.y / 100, colour.z / 100};
+        cmsCIEXYZ expected;
+        QVERIFY(cmsAdaptToIlluminant(&expected, &from, &to, &value));
+        const Xyz got = d50ToD65(colour);
+        QVERIFY(std::abs(got.x / 100 - expected.X) < 1e-4 && std::abs(got.y / 100 - expected.Y) < 1e-4 && std::abs(got.z / 100 - expected.Z) < 1e-4);
+        const Xyz back = d65ToD50(got);
+        QVERIFY(std::abs(back.x - colour.x) < 1e-9 && std::abs(back.z - colour.z) < 1e-9);
+    }
 }
 
 void TestSrgb::everyDisplayColourComesBack()

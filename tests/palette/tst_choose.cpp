@@ -83,6 +83,12 @@ void TestChoose::bestMeanComesFirst()
     QCOMPARE(choice->sets.size(), std::min<std::size_t>(50, choice->setsOfThisSize));
     for (std::size_t i = 1; i < choice->sets.size(); ++i)
         QVERIFY(choice->sets[i - 1].meanApart <= choice->sets[i].meanApart);
+    Limits one;
+    one.mostSets = 1;
+    const auto shortest = choosePalette(paints, wanted, one);
+    QCOMPARE(shortest->sets.size(), 1U);
+    QCOMPARE(shortest->setsOfThisSize, choice->setsOfThisSize);
+    QCOMPARE(shortest->sets.front(), choice->sets.front());
     // The recipe shown for a need is the closest of its set.
     const PaletteSet& best = choice->sets.front();
     std::vector<Paint> chosen;

@@ -13,6 +13,7 @@ Q_OBJECT
 
 private Q_SLOTS:
     void matchesPlainEnumeration();
+    void closeCallsAreDecidedInDouble();
     void isTheSameForAnyNumberOfThreads();
     void stopsWhenAsked();
     void reportsProgress();
@@ -84,6 +85,24 @@ void TestCoverage::matchesPlainEnumeration()
     }
     QCOMPARE(table.everything(), any | table.everything());
     QVERIFY(std::popcount(table.everything()) > 5);
+}
+
+/// Tolerances exactly at, and a hair below, what the nearest recipe of a tube reaches: beyond single precision.
+void TestCoverage::closeCallsAreDecidedInDouble()
+{
+    const auto paints = somePaints(12, 51);
+    const auto targets = someNeeds(12, 52);
+    for (std::size_t t = 0; t < paints.size(); ++t) {
+        double best = 1000;
+        for (const double x : recipeWashes)
+            best = std::min(best, deltaE00(colourOf({{{t, 1}}, x}, paints), targets[t].target));
+        Need at = targets[t];
+        at.tolerance = best;
+        Need below = at;
+        below.tolerance = best - 1e-9;
+        const std::array needs{at, below};
+        QCOMPARE(cover(std::span(paints).subspan(t, 1), needs).table.one(0), NeedMask{1});
+    }
 }
 
 void TestCoverage::isTheSameForAnyNumberOfThreads()
