@@ -35,8 +35,9 @@ double enumerationSecondsASet(const std::vector<Paint>& paints, const std::vecto
         double sum = 0;
         for (std::size_t set = 0; set < sets; ++set) {
             for (const Ratio& ratio : ratiosOf(3)) {
-                const std::array ingredients{Ingredient{&paints[set], double(ratio[0])}, Ingredient{&paints[set + 4], double(ratio[1])}, Ingredient{&paints[set + 8], double(ratio[2])}};
-                const Film film = mixedFilm(ingredients);
+                const std::array films{WeightedFilm{&paints[set].film, double(ratio[0])}, WeightedFilm{&paints[set + 4].film, double(ratio[1])},
+                                       WeightedFilm{&paints[set + 8].film, double(ratio[2])}};
+                const Film film = mixedFilm(films);
                 for (const double wash : recipeWashes) {
                     const Lab colour = seenLab(film, wash, whitePaper());
                     for (const Need& need : needs)

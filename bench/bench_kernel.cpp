@@ -20,8 +20,9 @@ double plain(const std::vector<Paint>& paints, const std::vector<Ratio>& ratios,
     for (int round = 0; round < rounds; ++round) {
         const std::array<const Paint*, 3> set{&paints[static_cast<std::size_t>(round) % 20], &paints[20 + static_cast<std::size_t>(round) % 20], &paints[40]};
         for (const Ratio& ratio : ratios) {
-            const std::array ingredients{Ingredient{set[0], double(ratio[0])}, Ingredient{set[1], double(ratio[1])}, Ingredient{set[2], double(ratio[2])}};
-            const Film film = mixedFilm(ingredients);
+            const std::array films{WeightedFilm{&set[0]->film, ratio[0] * set[0]->strength}, WeightedFilm{&set[1]->film, ratio[1] * set[1]->strength},
+                                   WeightedFilm{&set[2]->film, ratio[2] * set[2]->strength}};
+            const Film film = mixedFilm(films);
             for (const double wash : recipeWashes)
                 sum += seenLab(film, wash, whitePaper()).l;
         }

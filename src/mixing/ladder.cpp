@@ -21,12 +21,7 @@ std::array<int, 2> partsAt(const Paint& first, const Paint& second, double share
 
 Film filmBetween(const Paint& first, const Paint& second, double share)
 {
-    Film film;
-    for (std::size_t band = 0; band < bandCount; ++band) {
-        film.absorption[band] = (1 - share) * first.film.absorption[band] + share * second.film.absorption[band];
-        film.scattering[band] = (1 - share) * first.film.scattering[band] + share * second.film.scattering[band];
-    }
-    return film;
+    return mixedFilm(std::array{WeightedFilm{&first.film, 1 - share}, WeightedFilm{&second.film, share}});
 }
 
 Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double wash, const Spectrum& paper)

@@ -9,36 +9,15 @@ namespace {
 
 constexpr int granulates = 2;
 
-std::vector<Ingredient> ingredientsOf(const Recipe& recipe, std::span<const Paint> paints)
-{
-    std::vector<Ingredient> ingredients;
-    for (const Part& part : recipe.parts)
-        ingredients.push_back({&paints[part.paint], static_cast<double>(part.parts)});
-    return ingredients;
-}
-
 } // namespace
-
-Film mixedFilm(std::span<const Ingredient> ingredients)
-{
-    assert(!ingredients.empty());
-    double total = 0;
-    for (const Ingredient& ingredient : ingredients)
-        total += ingredient.parts * ingredient.paint->strength;
-    Film mixed;
-    for (const Ingredient& ingredient : ingredients) {
-        const double share = ingredient.parts * ingredient.paint->strength / total;
-        for (std::size_t band = 0; band < bandCount; ++band) {
-            mixed.absorption[band] += share * ingredient.paint->film.absorption[band];
-            mixed.scattering[band] += share * ingredient.paint->film.scattering[band];
-        }
-    }
-    return mixed;
-}
 
 Film mixedFilm(const Recipe& recipe, std::span<const Paint> paints)
 {
-    return mixedFilm(ingredientsOf(recipe, paints));
+    assert(!recipe.parts.empty());
+    std::vector<WeightedFilm> films;
+    for (const Part& part : recipe.parts)
+        films.push_back({&paints[part.paint].film, part.parts * paints[part.paint].strength});
+    return mixedFilm(films);
 }
 
 Lab colourOf(const Recipe& recipe, std::span<const Paint> paints, const Spectrum& paper)

@@ -25,16 +25,8 @@ struct Recipe {
     bool operator==(const Recipe&) const = default;
 };
 
-/// A paint in any amount, for films that are not in whole parts.
-struct Ingredient {
-    const Paint* paint;
-    double parts; ///< > 0
-};
-
-/// The film of a mix: K = sum c_i K_i, S = sum c_i S_i with c_i = parts_i strength_i / sum(parts_j strength_j).
-/// Water changes only the thickness. At least one ingredient.
-/// Source: Duncan, "The colour of pigment mixtures", Proc. Phys. Soc. 52 (1940).
-Film mixedFilm(std::span<const Ingredient> ingredients);
+/// The film of a recipe: each paint's film weighted by parts times tinting strength. Water changes only the thickness.
+/// At least one part.
 Film mixedFilm(const Recipe& recipe, std::span<const Paint> paints);
 
 /// The colour of a recipe at its wash, dry, on a paper (under its surface; see paper.h).

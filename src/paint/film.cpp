@@ -1,5 +1,6 @@
 #include "paint/film.h"
 
+#include <cassert>
 #include <cmath>
 
 namespace iris {
@@ -9,6 +10,23 @@ namespace {
 constexpr double tinyExponent = 1e-9;
 
 } // namespace
+
+Film mixedFilm(std::span<const WeightedFilm> films)
+{
+    double total = 0;
+    for (const WeightedFilm& part : films)
+        total += part.weight;
+    assert(total > 0);
+    Film mixed;
+    for (const WeightedFilm& part : films) {
+        const double share = part.weight / total;
+        for (std::size_t band = 0; band < bandCount; ++band) {
+            mixed.absorption[band] += share * part.film->absorption[band];
+            mixed.scattering[band] += share * part.film->scattering[band];
+        }
+    }
+    return mixed;
+}
 
 double filmReflectance(double absorption, double scattering, double thickness, double backing)
 {

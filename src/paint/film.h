@@ -2,6 +2,8 @@
 
 #include "colour/spectrum.h"
 
+#include <span>
+
 namespace iris {
 
 /// What a dry film of paint does to light, per unit film: 36 bands of absorption K and scattering S, both >= 0.
@@ -12,6 +14,16 @@ struct Film {
 
     bool operator==(const Film&) const = default;
 };
+
+/// A film in a mix, and how much it counts.
+struct WeightedFilm {
+    const Film* film;
+    double weight; ///< >= 0; only the ratio to the others matters
+};
+
+/// K = sum c_i K_i, S = sum c_i S_i, with c_i = weight_i / sum of weights, which must be above 0.
+/// Source: Duncan, "The colour of pigment mixtures", Proc. Phys. Soc. 52 (1940).
+Film mixedFilm(std::span<const WeightedFilm> films);
 
 /// A film's reflectance at one wavelength and how it changes with K and S.
 struct FilmPoint {

@@ -6,19 +6,12 @@
 namespace iris {
 namespace {
 
-Film mixedFilm(const std::vector<Paint>& paints)
+Film filmOfAll(const std::vector<Paint>& paints)
 {
-    double total = 0;
+    std::vector<WeightedFilm> films;
     for (const Paint& paint : paints)
-        total += paint.strength;
-    Film mixed;
-    for (const Paint& paint : paints) {
-        for (std::size_t band = 0; band < bandCount; ++band) {
-            mixed.absorption[band] += paint.film.absorption[band] * paint.strength / total;
-            mixed.scattering[band] += paint.film.scattering[band] * paint.strength / total;
-        }
-    }
-    return mixed;
+        films.push_back({&paint.film, paint.strength});
+    return mixedFilm(films);
 }
 
 void addCautions(std::vector<std::string>& cautions, const std::vector<std::string>& more)
@@ -31,7 +24,7 @@ void addCautions(std::vector<std::string>& cautions, const std::vector<std::stri
 Paint blended(const std::vector<Paint>& paints)
 {
     Paint blend = paints.front();
-    blend.film = mixedFilm(paints);
+    blend.film = filmOfAll(paints);
     blend.swatch = swatchOf(blend.film);
     blend.worstResidual = 0;
     double strength = 0;

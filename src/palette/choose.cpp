@@ -9,11 +9,6 @@
 namespace iris {
 namespace {
 
-NeedMask bit(std::size_t need)
-{
-    return NeedMask{1} << need;
-}
-
 bool contains(const std::vector<std::size_t>& list, std::size_t value)
 {
     return std::ranges::find(list, value) != list.end();
@@ -65,7 +60,7 @@ std::vector<Unreachable> findUnreachable(const Candidates& candidates, std::span
     std::vector<Unreachable> result;
     std::vector<Need> missed;
     for (std::size_t n = 0; n < needs.size(); ++n) {
-        if ((reachable & bit(n)) == 0) {
+        if ((reachable & needBit(n)) == 0) {
             result.push_back({n, {}});
             missed.push_back(needs[n]);
         }
@@ -84,7 +79,7 @@ CoveringProblem problemOf(const Candidates& candidates, std::span<const Need> ne
     CoveringProblem problem;
     problem.table = &table;
     for (std::size_t n = 0; n < needs.size(); ++n) {
-        problem.needs |= bit(n);
+        problem.needs |= needBit(n);
         problem.weights.push_back(needs[n].importance);
     }
     problem.needs &= table.everything();
@@ -112,7 +107,7 @@ public:
         double sum = 0;
         int count = 0;
         for (std::size_t n = 0; n < m_needs.size(); ++n) {
-            if ((met & bit(n)) != 0) {
+            if ((met & needBit(n)) != 0) {
                 sum += closest[n].apart;
                 ++count;
             }
@@ -127,7 +122,7 @@ public:
         const std::vector<Closest> closest = m_closeness.within(set);
         double sum = 0;
         for (std::size_t n = 0; n < m_needs.size(); ++n) {
-            result.answers.push_back(answerFor(n, set, (met & bit(n)) != 0, closest[n]));
+            result.answers.push_back(answerFor(n, set, (met & needBit(n)) != 0, closest[n]));
             sum += result.answers.back().met ? result.answers.back().match.apart : 0;
         }
         const auto metCount = std::ranges::count_if(result.answers, &NeedAnswer::met);
@@ -175,7 +170,7 @@ private:
         std::erase(set, tube);
         const NeedMask lost = met & ~coveredBy(set, m_table);
         for (std::size_t n = 0; n < m_needs.size(); ++n)
-            if ((lost & bit(n)) != 0)
+            if ((lost & needBit(n)) != 0)
                 reason.lostWithout.push_back(n);
         return reason;
     }

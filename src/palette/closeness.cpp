@@ -8,11 +8,6 @@
 namespace iris {
 namespace {
 
-NeedMask allOf(std::size_t needs)
-{
-    return needs == mostNeeds ? ~NeedMask{0} : (NeedMask{1} << needs) - 1;
-}
-
 void keepCloser(std::vector<Closest>& best, const std::vector<Closest>& others)
 {
     for (std::size_t n = 0; n < best.size(); ++n)
@@ -30,7 +25,7 @@ void tryAll(std::span<const std::size_t> set, const MixKernel& kernel, TouchFind
     for (at.chunk = 0; at.chunk < MixKernel::chunkCount(set.size()); ++at.chunk) {
         kernel.mix(set, at.chunk, chunk);
         finder.surelyMet(chunk);
-        for (const Touch& touch : finder.touches(chunk, allOf(best.size()))) {
+        for (const Touch& touch : finder.touches(chunk, needBits(best.size()))) {
             if (touch.apart < best[touch.need].apart) {
                 at.place = touch.place;
                 best[touch.need] = {touch.apart, at};

@@ -15,11 +15,6 @@ namespace {
 // stay within a tenth of it.
 constexpr float nearCall = 0.01F;
 
-NeedMask bit(std::size_t need)
-{
-    return NeedMask{1} << need;
-}
-
 /// Finds which needs one set of paints meets. One a thread.
 class SetCoverer {
 public:
@@ -37,8 +32,8 @@ public:
             m_mixed += chunkRecipes;
             found |= m_finder.surelyMet(m_chunk) & wanted;
             for (const Touch& touch : m_finder.touches(m_chunk, wanted & ~found)) {
-                if ((found & bit(touch.need)) == 0 && meets(touch, set, chunk))
-                    found |= bit(touch.need);
+                if ((found & needBit(touch.need)) == 0 && meets(touch, set, chunk))
+                    found |= needBit(touch.need);
             }
         }
         return found;
@@ -73,11 +68,6 @@ std::vector<double> tolerancesOf(std::span<const Need> needs)
     for (const Need& need : needs)
         tolerances.push_back(need.tolerance);
     return tolerances;
-}
-
-NeedMask allOf(std::size_t needs)
-{
-    return needs == mostNeeds ? ~NeedMask{0} : bit(needs) - 1;
 }
 
 std::uint64_t recipesInAll(std::size_t n)
@@ -166,7 +156,7 @@ CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs
     const MixKernel kernel(paints);
     const std::vector<double> tolerances = tolerancesOf(needs);
     const NeedGrid grid(needs, tolerances);
-    const NeedMask all = allOf(needs.size());
+    const NeedMask all = needBits(needs.size());
 
     SetCoverer first(paints, needs, kernel, grid);
     for (std::size_t t = 0; t < count; ++t)

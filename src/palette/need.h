@@ -37,6 +37,17 @@ Result<double> parseTolerance(std::string_view text);
 using NeedMask = std::uint64_t;
 inline constexpr std::size_t mostNeeds = 64;
 
+constexpr NeedMask needBit(std::size_t need)
+{
+    return NeedMask{1} << need;
+}
+
+/// The first so many needs.
+constexpr NeedMask needBits(std::size_t count)
+{
+    return count >= mostNeeds ? ~NeedMask{0} : needBit(count) - 1;
+}
+
 /// Reads needs from CSV. Columns: `name`, a colour as `L`,`a`,`b` or as `hex`, and optional `tolerance` (a number or a
 /// word) and `importance` (1 to 3). Other columns are ignored. A bad row is an error with its line.
 Result<std::vector<Need>> readNeedsCsv(std::string_view text);

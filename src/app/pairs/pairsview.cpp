@@ -2,6 +2,7 @@
 
 #include "app/pairs/ladderstrip.h"
 #include "app/parts/colourfield.h"
+#include "app/parts/labels.h"
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
@@ -31,16 +32,6 @@ QIcon chip(const WashColours& wash)
     style.unevenEdge = false;
     paintWash(painter, pixmap.rect(), wash, style);
     return QIcon(pixmap);
-}
-
-QLabel* wordLabel(const char* name, const QFont& font, QWidget* parent)
-{
-    auto* label = new QLabel(parent);
-    label->setObjectName(QLatin1String(name));
-    label->setFont(font);
-    label->setWordWrap(true);
-    label->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    return label;
 }
 
 Recipe recipeOf(const LadderStep& step, double wash)

@@ -5,7 +5,7 @@
 namespace iris {
 namespace {
 
-QString stateWord(NeedsModel::State state)
+QString standingOf(const Need& need, NeedsModel::State state)
 {
     switch (state) {
     case NeedsModel::State::Met:
@@ -15,7 +15,7 @@ QString stateWord(NeedsModel::State state)
     case NeedsModel::State::Open:
         break;
     }
-    return QObject::tr("not yet mixed");
+    return text(toleranceWord(need.tolerance));
 }
 
 } // namespace
@@ -67,12 +67,11 @@ QVariant NeedsModel::data(const QModelIndex& index, int role) const
         return text(record.need.name);
     case Qt::ToolTipRole:
     case Qt::AccessibleTextRole:
-        return tr("%1: %2, %3, %4").arg(text(record.need.name), colourWords(record.need.target),
-                                       text(toleranceWord(record.need.tolerance)), stateWord(stateOf(row)));
+        return tr("%1: %2, %3").arg(text(record.need.name), colourWords(record.need.target), standingOf(record.need, stateOf(row)));
     case RecordRole:
         return QVariant::fromValue(&record);
-    case StateRole:
-        return static_cast<int>(stateOf(row));
+    case StandingRole:
+        return standingOf(record.need, stateOf(row));
     default:
         return {};
     }

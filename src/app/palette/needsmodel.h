@@ -13,7 +13,10 @@ Q_OBJECT
 public:
     /// How a need stands.
     enum class State { Open, Met, Missed };
-    enum Role { RecordRole = Qt::UserRole + 1, StateRole };
+    enum Role {
+        RecordRole = Qt::UserRole + 1,
+        StandingRole, ///< "met", "not met", or how near would do while nothing is mixed yet
+    };
 
     explicit NeedsModel(Document& document, QObject* parent = nullptr);
 

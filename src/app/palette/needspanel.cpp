@@ -36,7 +36,6 @@ public:
     void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override
     {
         const auto* record = index.data(NeedsModel::RecordRole).value<const NeedRecord*>();
-        const auto state = static_cast<NeedsModel::State>(index.data(NeedsModel::StateRole).toInt());
         const GroundColours colours = m_settings.colours();
         const bool chosen = option.state.testFlag(QStyle::State_Selected);
         if (chosen)
@@ -50,23 +49,10 @@ public:
         painter->drawText(words, Qt::AlignVCenter | Qt::AlignLeft,
                           painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, words.width()));
         const QRect right(option.rect.right() - 88, option.rect.top(), 84, option.rect.height());
-        painter->drawText(right, Qt::AlignVCenter | Qt::AlignRight, rightWords(*record, state));
+        painter->drawText(right, Qt::AlignVCenter | Qt::AlignRight, index.data(NeedsModel::StandingRole).toString());
     }
 
 private:
-    static QString rightWords(const NeedRecord& record, NeedsModel::State state)
-    {
-        switch (state) {
-        case NeedsModel::State::Met:
-            return QObject::tr("met");
-        case NeedsModel::State::Missed:
-            return QObject::tr("not met");
-        case NeedsModel::State::Open:
-            break;
-        }
-        return text(toleranceWord(record.need.tolerance));
-    }
-
     ViewSettings& m_settings;
 };
 

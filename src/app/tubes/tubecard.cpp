@@ -1,5 +1,6 @@
 #include "app/tubes/tubecard.h"
 
+#include "app/parts/labels.h"
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
@@ -14,16 +15,6 @@
 
 namespace iris {
 namespace {
-
-QLabel* wordLabel(const char* name, QWidget* parent, const QFont& font)
-{
-    auto* label = new QLabel(parent);
-    label->setObjectName(QLatin1String(name));
-    label->setFont(font);
-    label->setWordWrap(true);
-    label->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    return label;
-}
 
 QString stainingWord(int rating)
 {
@@ -109,12 +100,12 @@ void TubeCard::setUpWords(QVBoxLayout* layout)
     auto* column = new QVBoxLayout(words);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(2 * gridStep);
-    m_name = wordLabel("cardName", words, textFont(textsize::title, QFont::DemiBold));
-    m_maker = wordLabel("cardMaker", words, textFont(textsize::body, QFont::Bold));
-    m_judgement = wordLabel("cardJudgement", words, textFont(textsize::body));
-    m_numbers = wordLabel("cardNumbers", words, textFont(textsize::small));
-    m_notes = wordLabel("cardNotes", words, textFont(textsize::small));
-    m_caution = wordLabel("cardCaution", words, textFont(textsize::small));
+    m_name = wordLabel("cardName", textFont(textsize::title, QFont::DemiBold), words);
+    m_maker = wordLabel("cardMaker", textFont(textsize::body, QFont::Bold), words);
+    m_judgement = wordLabel("cardJudgement", textFont(textsize::body), words);
+    m_numbers = wordLabel("cardNumbers", textFont(textsize::small), words);
+    m_notes = wordLabel("cardNotes", textFont(textsize::small), words);
+    m_caution = wordLabel("cardCaution", textFont(textsize::small), words);
     for (QLabel* label : {m_name, m_maker, m_judgement, m_numbers, m_notes, m_caution})
         column->addWidget(label);
     column->addStretch();
