@@ -21,7 +21,8 @@ std::vector<Need> exampleNeeds(const std::vector<Paint>& paints, std::size_t cou
     for (std::size_t i = 0; i < count; ++i) {
         const std::size_t first = random() % paints.size();
         const std::size_t second = (first + 1 + random() % (paints.size() - 1)) % paints.size();
-        const Recipe recipe{{{first, 1 + int(random() % 4)}, {second, 1 + int(random() % 4)}}, (1 + random() % 10) / 10.0};
+        const Recipe recipe{{{first, 1 + int(random() % 4)}, {second, 1 + int(random() % 4)}},
+                            (1 + random() % 10) / 10.0};
         const double own = std::array{4.0, 7.0, 10.0}[random() % 3];
         needs.push_back({"", colourOf(recipe, paints), tolerance > 0 ? tolerance : own, 2});
     }
@@ -31,22 +32,25 @@ std::vector<Need> exampleNeeds(const std::vector<Paint>& paints, std::size_t cou
 double enumerationSecondsASet(const std::vector<Paint>& paints, const std::vector<Need>& needs)
 {
     const int sets = 3;
-    return medianSeconds(3, [&] {
-        double sum = 0;
-        for (std::size_t set = 0; set < sets; ++set) {
-            for (const Ratio& ratio : ratiosOf(3)) {
-                const std::array films{WeightedFilm{&paints[set].film, double(ratio[0])}, WeightedFilm{&paints[set + 4].film, double(ratio[1])},
-                                       WeightedFilm{&paints[set + 8].film, double(ratio[2])}};
-                const Film film = mixedFilm(films);
-                for (const double wash : recipeWashes) {
-                    const Lab colour = seenLab(film, wash, whitePaper());
-                    for (const Need& need : needs)
-                        sum += deltaE00(colour, need.target);
-                }
-            }
-        }
-        sink = sum;
-    }) / sets;
+    return medianSeconds(3,
+                         [&] {
+                             double sum = 0;
+                             for (std::size_t set = 0; set < sets; ++set) {
+                                 for (const Ratio& ratio : ratiosOf(3)) {
+                                     const std::array films{WeightedFilm{&paints[set].film, double(ratio[0])},
+                                                            WeightedFilm{&paints[set + 4].film, double(ratio[1])},
+                                                            WeightedFilm{&paints[set + 8].film, double(ratio[2])}};
+                                     const Film film = mixedFilm(films);
+                                     for (const double wash : recipeWashes) {
+                                         const Lab colour = seenLab(film, wash, whitePaper());
+                                         for (const Need& need : needs)
+                                             sum += deltaE00(colour, need.target);
+                                     }
+                                 }
+                             }
+                             sink = sum;
+                         })
+           / sets;
 }
 
 void measure(std::size_t tubes, std::size_t needCount, double tolerance)
@@ -63,9 +67,10 @@ void measure(std::size_t tubes, std::size_t needCount, double tolerance)
     const double search = medianSeconds(3, [&] { sink = static_cast<double>(solveCovering(problem).answer.size); });
     const double triples = static_cast<double>(tubes * (tubes - 1) * (tubes - 2)) / 6;
     const double enumeration = triples * enumerationSecondsASet(paints, needs);
-    std::printf("%3zu tubes, %2zu needs, tolerance %-8s  %zu tubes in %zu sets; all %.2f s (search %.3f s); full enumeration would take %.0f s; ratio %.0f\n",
-                tubes, needCount, tolerance > 0 ? "2.5" : "4 to 10", choice.sets.front().tubes.size(), choice.setsOfThisSize, seconds, search, enumeration,
-                enumeration / seconds);
+    std::printf("%3zu tubes, %2zu needs, tolerance %-8s  %zu tubes in %zu sets; all %.2f s (search %.3f s); full "
+                "enumeration would take %.0f s; ratio %.0f\n",
+                tubes, needCount, tolerance > 0 ? "2.5" : "4 to 10", choice.sets.front().tubes.size(),
+                choice.setsOfThisSize, seconds, search, enumeration, enumeration / seconds);
 }
 
 } // namespace

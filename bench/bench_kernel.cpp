@@ -18,9 +18,11 @@ double plain(const std::vector<Paint>& paints, const std::vector<Ratio>& ratios,
 {
     double sum = 0;
     for (int round = 0; round < rounds; ++round) {
-        const std::array<const Paint*, 3> set{&paints[static_cast<std::size_t>(round) % 20], &paints[20 + static_cast<std::size_t>(round) % 20], &paints[40]};
+        const std::array<const Paint*, 3> set{&paints[static_cast<std::size_t>(round) % 20],
+                                              &paints[20 + static_cast<std::size_t>(round) % 20], &paints[40]};
         for (const Ratio& ratio : ratios) {
-            const std::array films{WeightedFilm{&set[0]->film, ratio[0] * set[0]->strength}, WeightedFilm{&set[1]->film, ratio[1] * set[1]->strength},
+            const std::array films{WeightedFilm{&set[0]->film, ratio[0] * set[0]->strength},
+                                   WeightedFilm{&set[1]->film, ratio[1] * set[1]->strength},
                                    WeightedFilm{&set[2]->film, ratio[2] * set[2]->strength}};
             const Film film = mixedFilm(films);
             for (const double wash : recipeWashes)
@@ -35,7 +37,8 @@ double vectors(const MixKernel& kernel, int rounds)
     double sum = 0;
     LabChunk chunk;
     for (int round = 0; round < rounds; ++round) {
-        const std::array<std::size_t, 3> set{static_cast<std::size_t>(round) % 20, 20 + static_cast<std::size_t>(round) % 20, 40};
+        const std::array<std::size_t, 3> set{static_cast<std::size_t>(round) % 20,
+                                             20 + static_cast<std::size_t>(round) % 20, 40};
         for (std::size_t i = 0; i < MixKernel::chunkCount(3); ++i) {
             kernel.mix(set, i, chunk);
             sum += chunk.l[i];
@@ -54,7 +57,8 @@ int main()
     const double recipes = static_cast<double>(ratios.size() * recipeWashes.size());
     const int plainRounds = 100;
     const int vectorRounds = 6000;
-    const double plainRate = plainRounds * recipes / medianSeconds(5, [&] { sink = plain(paints, ratios, plainRounds); });
+    const double plainRate =
+        plainRounds * recipes / medianSeconds(5, [&] { sink = plain(paints, ratios, plainRounds); });
     const double rate = vectorRounds * recipes / medianSeconds(5, [&] { sink = vectors(kernel, vectorRounds); });
     std::printf("vector instructions        %s\n", vectorInstructions());
     std::printf("plain loop                 %.2f million recipes/s\n", plainRate / 1e6);
@@ -68,15 +72,23 @@ int main()
         for (int i = 0; i < 4096; ++i)
             column.push_back(value(random));
     std::vector<float> apart(4096);
-    const double vectorSeconds = medianSeconds(5, [&] {
-        for (int i = 0; i < 50; ++i)
-            deltaE00({columns[0], columns[1], columns[2]}, {columns[3], columns[4], columns[5]}, apart);
-    }) / 50 / 4096;
-    const double plainSeconds = medianSeconds(5, [&] {
-        double sum = 0;
-        for (std::size_t i = 0; i < 4096; ++i)
-            sum += deltaE00(Lab{columns[0][i], columns[1][i], columns[2][i]}, Lab{columns[3][i], columns[4][i], columns[5][i]});
-        sink = sum;
-    }) / 4096;
-    std::printf("deltaE00, plain to vector  %.0f ns to %.1f ns, ratio %.0f\n", plainSeconds * 1e9, vectorSeconds * 1e9, plainSeconds / vectorSeconds);
+    const double vectorSeconds =
+        medianSeconds(
+            5,
+            [&] {
+                for (int i = 0; i < 50; ++i)
+                    deltaE00({columns[0], columns[1], columns[2]}, {columns[3], columns[4], columns[5]}, apart);
+            })
+        / 50 / 4096;
+    const double plainSeconds = medianSeconds(5,
+                                              [&] {
+                                                  double sum = 0;
+                                                  for (std::size_t i = 0; i < 4096; ++i)
+                                                      sum += deltaE00(Lab{columns[0][i], columns[1][i], columns[2][i]},
+                                                                      Lab{columns[3][i], columns[4][i], columns[5][i]});
+                                                  sink = sum;
+                                              })
+                                / 4096;
+    std::printf("deltaE00, plain to vector  %.0f ns to %.1f ns, ratio %.0f\n", plainSeconds * 1e9, vectorSeconds * 1e9,
+                plainSeconds / vectorSeconds);
 }

@@ -1,4 +1,5 @@
-// The window on the demo tubes: start to first paint, the longest the interface thread is held while it chooses, and memory.
+// The window on the demo tubes: start to first paint, the longest the interface thread is held while it chooses, and
+// memory.
 
 #include "app/palette/choicepanel.h"
 #include "app/palette/paletteview.h"
@@ -78,7 +79,8 @@ int main(int argc, char** argv)
     window.paletteView().choicePanel().choose();
     turns.start(0);
     application.exec();
-    std::printf("choice in the window              %lld ms, longest without a turn %lld ms\n", static_cast<long long>(choosing.elapsed()), static_cast<long long>(longest));
+    std::printf("choice in the window              %lld ms, longest without a turn %lld ms\n",
+                static_cast<long long>(choosing.elapsed()), static_cast<long long>(longest));
     rusage usage{};
     getrusage(RUSAGE_SELF, &usage);
     std::printf("most memory                       %ld MB\n", usage.ru_maxrss / 1024);

@@ -1,7 +1,7 @@
 #pragma once
 
-#include "palette/need.h"
 #include "paint/paint.h"
+#include "palette/need.h"
 
 #include <algorithm>
 #include <random>

@@ -7,8 +7,7 @@
 namespace iris {
 
 /// Seconds a piece of work takes: the median of several runs, after one that does not count.
-template <typename Work>
-double medianSeconds(int runs, Work&& work)
+template <typename Work> double medianSeconds(int runs, Work&& work)
 {
     work();
     std::vector<double> seconds;

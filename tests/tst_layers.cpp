@@ -4,7 +4,7 @@
 
 /// The folders under src/, each allowed to include itself and those above it, and what of Qt it may know.
 class TestLayers : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void includesRunDownwards_data();
@@ -30,7 +30,10 @@ QStringList wrongIncludes(const QString& layer, const QString& source)
         if ((other > place) || besideIt)
             wrong << name;
         const bool qt = name.startsWith('Q');
-        const bool widgets = QRegularExpression("^Q(Widget|Application|Dialog|Painter|Pixmap|Color|Image)|^QtWidgets|^QtGui").match(name).hasMatch();
+        const bool widgets =
+            QRegularExpression("^Q(Widget|Application|Dialog|Painter|Pixmap|Color|Image)|^QtWidgets|^QtGui")
+                .match(name)
+                .hasMatch();
         if ((qt && place < order.indexOf("notebook")) || (widgets && layer != "app"))
             wrong << name;
     }
@@ -49,7 +52,8 @@ void TestLayers::includesRunDownwards_data()
 void TestLayers::includesRunDownwards()
 {
     QFETCH(QString, layer);
-    QDirIterator files(QStringLiteral(IRIS_SOURCE_DIR "/src/") + layer, {"*.h", "*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
+    QDirIterator files(QStringLiteral(IRIS_SOURCE_DIR "/src/") + layer, {"*.h", "*.cpp"}, QDir::Files,
+                       QDirIterator::Subdirectories);
     int count = 0;
     while (files.hasNext()) {
         QFile file(files.next());

@@ -89,12 +89,15 @@ Result<std::vector<CsvRecord>> readCsv(std::string_view text, char separator)
     Collector collector;
     const std::size_t used = csv_parse(&parser, text.data(), text.size(), takeField, takeRecord, &collector);
     if (used < text.size()) {
-        return tl::unexpected(Error{ErrorCode::BadCsv, "there is text right after a closing quotation mark", {},
-                                    1 + lineEnds(text.substr(0, used)), 0});
+        return tl::unexpected(Error{ErrorCode::BadCsv,
+                                    "there is text right after a closing quotation mark",
+                                    {},
+                                    1 + lineEnds(text.substr(0, used)),
+                                    0});
     }
     if (csv_fini(&parser, takeField, takeRecord, &collector) != 0) {
-        return tl::unexpected(Error{ErrorCode::BadCsv, "a quotation mark is opened and never closed", {},
-                                    lineOfLastQuote(text), 0});
+        return tl::unexpected(
+            Error{ErrorCode::BadCsv, "a quotation mark is opened and never closed", {}, lineOfLastQuote(text), 0});
     }
     const std::vector<int> lines = recordLines(text, separator);
     for (std::size_t i = 0; i < collector.records.size() && i < lines.size(); ++i)

@@ -27,15 +27,14 @@ enum class ErrorCode {
 struct Error {
     ErrorCode code;
     std::string message;
-    std::string file;    ///< empty when no file is involved
-    int line = 0;        ///< 1-based line of `file`; 0 when it does not apply
-    int column = 0;      ///< 1-based character position in a typed text; 0 when it does not apply
+    std::string file; ///< empty when no file is involved
+    int line = 0;     ///< 1-based line of `file`; 0 when it does not apply
+    int column = 0;   ///< 1-based character position in a typed text; 0 when it does not apply
 
     bool operator==(const Error&) const = default;
 };
 
-template <typename T>
-using Result = tl::expected<T, Error>;
+template <typename T> using Result = tl::expected<T, Error>;
 
 inline tl::unexpected<Error> failure(ErrorCode code, std::string message)
 {

@@ -13,15 +13,16 @@ Result<Part> parsePart(const std::string& text, const TubeSource& source)
     const auto parts = parseNumber(text.substr(colon + 1));
     const auto tube = source.find(text.substr(0, colon));
     if (tube && whole) {
-        return failure(ErrorCode::BadRecipe, "\"" + text + "\" could be a tube or a count of parts; write " + text
-                                                 + ":1 for the tube");
+        return failure(ErrorCode::BadRecipe,
+                       "\"" + text + "\" could be a tube or a count of parts; write " + text + ":1 for the tube");
     }
     if (whole)
         return failure(ErrorCode::BadRecipe, "\"" + text + "\" has no parts; write TUBE:PARTS, as in " + text + ":3");
     if (!tube)
         return tl::unexpected(tube.error());
     if (!parts || *parts < 1 || *parts > 1000 || *parts != static_cast<int>(*parts))
-        return failure(ErrorCode::BadRecipe, "parts are whole numbers from 1 to 1000, not \"" + text.substr(colon + 1) + "\"");
+        return failure(ErrorCode::BadRecipe,
+                       "parts are whole numbers from 1 to 1000, not \"" + text.substr(colon + 1) + "\"");
     return Part{*tube, static_cast<int>(*parts)};
 }
 

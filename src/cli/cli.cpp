@@ -122,10 +122,8 @@ bool isFileTrouble(ErrorCode code)
     case ErrorCode::FileUnwritable:
     case ErrorCode::NotANotebook:
     case ErrorCode::DamagedNotebook:
-    case ErrorCode::NewerNotebook:
-        return true;
-    default:
-        return false;
+    case ErrorCode::NewerNotebook: return true;
+    default: return false;
     }
 }
 

@@ -27,8 +27,8 @@ std::string padded(std::string text, std::size_t width)
 std::string stepText(const LadderStep& step)
 {
     return padded(partsText(step), 6) + "  " + padded(formatNumber(step.share * 100, 0), 3) + "%  "
-        + padded(labText(step.colour), 20) + "  chroma " + padded(formatNumber(step.lch.chroma, 1), 5) + "  hue "
-        + padded(formatNumber(step.lch.hueDegrees, 0), 3) + "  " + colourName(step.colour) + "\n";
+           + padded(labText(step.colour), 20) + "  chroma " + padded(formatNumber(step.lch.chroma, 1), 5) + "  hue "
+           + padded(formatNumber(step.lch.hueDegrees, 0), 3) + "  " + colourName(step.colour) + "\n";
 }
 
 } // namespace

@@ -54,8 +54,8 @@ Result<Output> matchCommand(const MatchArguments& arguments)
         output.json["nearest"] = nearest ? toJson(*nearest, paints) : Json(nullptr);
         output.text = "No recipe comes within " + formatNumber(*tolerance, 1) + ".";
         if (nearest)
-            output.text += " The nearest is " + formatNumber(nearest->apart, 1) + " apart: "
-                + recipeText(nearest->recipe, paints) + ".";
+            output.text += " The nearest is " + formatNumber(nearest->apart, 1)
+                           + " apart: " + recipeText(nearest->recipe, paints) + ".";
         output.text += "\n";
     }
     return output;

@@ -44,11 +44,11 @@ Result<Output> mixCommand(const MixArguments& arguments)
     Output output{"", mixJson(recipe, colour, judgement, paints)};
     const Srgb shown = toSrgb(colour);
     output.text = recipeText(recipe, paints) + "\n  " + colourName(colour) + "\n  Lab " + labText(colour) + "; "
-        + toHex(shown) + (shown.outside ? " (outside what a display can show)" : "") + "\n  full "
-        + labText(judgement.swatch.full) + "; thin " + labText(judgement.swatch.thin) + "; over black "
-        + labText(judgement.swatch.overBlack) + "\n  " + describe(judgement.transparency) + ", weakest lightfastness "
-        + std::string(lightfastnessWord(judgement.lightfastness))
-        + (judgement.separates ? ", separates as it dries" : "") + "\n";
+                  + toHex(shown) + (shown.outside ? " (outside what a display can show)" : "") + "\n  full "
+                  + labText(judgement.swatch.full) + "; thin " + labText(judgement.swatch.thin) + "; over black "
+                  + labText(judgement.swatch.overBlack) + "\n  " + describe(judgement.transparency)
+                  + ", weakest lightfastness " + std::string(lightfastnessWord(judgement.lightfastness))
+                  + (judgement.separates ? ", separates as it dries" : "") + "\n";
     return output;
 }
 

@@ -113,8 +113,8 @@ Result<Output> notebookCommand(const NotebookArguments& arguments)
     if (!notebook)
         return tl::unexpected(notebook.error());
     return Output{arguments.file + ": " + std::to_string(notebook->tubes.size()) + " tubes, "
-                      + std::to_string(notebook->needs.size()) + " needs, "
-                      + std::to_string(notebook->palettes.size()) + " palettes\n",
+                      + std::to_string(notebook->needs.size()) + " needs, " + std::to_string(notebook->palettes.size())
+                      + " palettes\n",
                   Json{{"file", arguments.file},
                        {"tubes", notebook->tubes.size()},
                        {"needs", notebook->needs.size()},

@@ -23,7 +23,8 @@ Json namesOf(const std::vector<std::size_t>& tubes, const Context& context)
 
 Json answerJson(const NeedAnswer& answer, const Need& need, const Context& context)
 {
-    Json object{{"need", need.name}, {"target", toJson(need.target)}, {"tolerance", need.tolerance}, {"met", answer.met}};
+    Json object{
+        {"need", need.name}, {"target", toJson(need.target)}, {"tolerance", need.tolerance}, {"met", answer.met}};
     object["recipe"] = toJson(answer.match, context.paints);
     return object;
 }
@@ -82,7 +83,7 @@ std::string proofText(const Choice& choice, School school)
     for (const SizeRuledOut& size : choice.ruledOut)
         sizes.push_back(std::to_string(size.size));
     return "No smaller set will do: every set of " + joinedInWords(sizes) + (sizes.back() == "1" ? " tube" : " tubes")
-        + " was ruled out.\n";
+           + " was ruled out.\n";
 }
 
 std::string choiceText(const Choice& choice, const Context& context, School school)
@@ -92,7 +93,8 @@ std::string choiceText(const Choice& choice, const Context& context, School scho
     for (std::size_t n = 0; n < context.needs.size(); ++n) {
         const NeedAnswer& answer = best.answers[n];
         text += "  " + context.needs[n].name + ": " + (answer.met ? "" : "not met; nearest ")
-            + recipeText(answer.match.recipe, context.paints) + " (" + formatNumber(answer.match.apart, 1) + " apart)\n";
+                + recipeText(answer.match.recipe, context.paints) + " (" + formatNumber(answer.match.apart, 1)
+                + " apart)\n";
     }
     text += "\n" + proofText(choice, school);
     for (const TubeReason& reason : best.reasons) {
@@ -100,15 +102,15 @@ std::string choiceText(const Choice& choice, const Context& context, School scho
         for (const std::size_t need : reason.lostWithout)
             lost.push_back(context.needs[need].name);
         text += "Without " + context.paints[reason.tube].name + ": "
-            + (lost.empty() ? "nothing is lost" : "no " + joinedInWords(lost)) + "\n";
+                + (lost.empty() ? "nothing is lost" : "no " + joinedInWords(lost)) + "\n";
     }
     for (const Unreachable& missed : choice.unreachable)
         text += "No tube here reaches " + context.needs[missed.need].name + "; nearest is "
-            + recipeText(missed.nearest.recipe, context.paints) + " (" + formatNumber(missed.nearest.apart, 1)
-            + " apart)\n";
+                + recipeText(missed.nearest.recipe, context.paints) + " (" + formatNumber(missed.nearest.apart, 1)
+                + " apart)\n";
     for (std::size_t i = 1; i < choice.sets.size(); ++i)
         text += (i == 1 ? "Other sets that do as well (" + std::to_string(choice.setsOfThisSize) + " in all):\n" : "")
-            + std::string("  ") + setText(choice.sets[i], context) + "\n";
+                + std::string("  ") + setText(choice.sets[i], context) + "\n";
     return text;
 }
 

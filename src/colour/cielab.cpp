@@ -68,7 +68,8 @@ double signedDegreesBetween(double from, double to)
 Result<Lab> parseLab(std::string_view text)
 {
     std::string separated(text);
-    std::ranges::replace_if(separated, [](char c) { return c == ',' || c == ';' || c == '\t'; }, ' ');
+    std::ranges::replace_if(
+        separated, [](char c) { return c == ',' || c == ';' || c == '\t'; }, ' ');
     std::array<double, 3> values{};
     std::size_t count = 0;
     for (const std::string& piece : split(separated, ' ')) {

@@ -62,7 +62,7 @@ double deltaE00(const Lab& first, const Lab& second)
     const double c = (one.chroma + two.chroma) / 2;
     const double h = meanHue(one, two);
     const double t = 1 - 0.17 * std::cos(radians(h - 30)) + 0.24 * std::cos(radians(2 * h))
-        + 0.32 * std::cos(radians(3 * h + 6)) - 0.20 * std::cos(radians(4 * h - 63));
+                     + 0.32 * std::cos(radians(3 * h + 6)) - 0.20 * std::cos(radians(4 * h - 63));
     const double bump = (h - 275) / 25;
     const double turn = -std::sin(radians(60 * std::exp(-bump * bump))) * 2 * chromaShare(c);
 

@@ -11,9 +11,9 @@ namespace iris {
 /// The families painters sort tubes by. The six hues come first, in the order of rising hue angle.
 enum class HueFamily { Red, Orange, Yellow, Green, Blue, Violet, Brown, Black, White };
 
-inline constexpr std::array<HueFamily, 9> allHueFamilies{
-    HueFamily::Red,    HueFamily::Orange, HueFamily::Yellow, HueFamily::Green, HueFamily::Blue,
-    HueFamily::Violet, HueFamily::Brown,  HueFamily::Black,  HueFamily::White};
+inline constexpr std::array<HueFamily, 9> allHueFamilies{HueFamily::Red,   HueFamily::Orange, HueFamily::Yellow,
+                                                         HueFamily::Green, HueFamily::Blue,   HueFamily::Violet,
+                                                         HueFamily::Brown, HueFamily::Black,  HueFamily::White};
 
 /// The six families around the wheel; brown, black and white have no place on it.
 inline constexpr std::size_t wheelFamilyCount = 6;

@@ -26,8 +26,7 @@ constexpr Spectrum flatSpectrum(double value)
 }
 
 /// A spectrum from a function of the wavelength in nm.
-template <typename Function>
-Spectrum spectrumFrom(Function&& valueAtNm)
+template <typename Function> Spectrum spectrumFrom(Function&& valueAtNm)
 {
     Spectrum spectrum{};
     for (std::size_t band = 0; band < bandCount; ++band)

@@ -6,9 +6,10 @@ namespace iris {
 
 /// One step of a ladder between two tubes.
 struct LadderStep {
-    double share = 0;           ///< of the second tube, by tinting strength, 0 to 1
-    std::array<int, 2> parts{}; ///< whole parts of tube paint that come nearest, first to second; 1:0 and 0:1 at the ends
-    Lab colour;                 ///< at the ladder's wash
+    double share = 0; ///< of the second tube, by tinting strength, 0 to 1
+    std::array<int, 2>
+        parts{}; ///< whole parts of tube paint that come nearest, first to second; 1:0 and 0:1 at the ends
+    Lab colour;  ///< at the ladder's wash
     Lch lch;
 
     bool operator==(const LadderStep&) const = default;

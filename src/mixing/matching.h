@@ -9,8 +9,8 @@ namespace iris {
 /// A recipe that comes near a wanted colour.
 struct Match {
     Recipe recipe;
-    Lab colour;         ///< what the recipe gives, double precision
-    double apart = 0;   ///< deltaE00 to the wanted colour
+    Lab colour;       ///< what the recipe gives, double precision
+    double apart = 0; ///< deltaE00 to the wanted colour
 
     bool operator==(const Match&) const = default;
 };
@@ -33,8 +33,7 @@ Match closestOfSet(const Lab& wanted, std::span<const std::size_t> set, std::spa
 std::optional<Match> closestMatch(const Lab& wanted, std::span<const Paint> paints, int mostTubes = 3);
 
 /// Calls visit(set) for every set of 1 to `mostTubes` paints out of `count`, in order, single paints first.
-template <typename Visit>
-void forEachSet(std::size_t count, int mostTubes, Visit&& visit)
+template <typename Visit> void forEachSet(std::size_t count, int mostTubes, Visit&& visit)
 {
     std::array<std::size_t, 3> set{};
     for (set[0] = 0; set[0] < count; ++set[0])

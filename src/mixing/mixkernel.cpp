@@ -28,8 +28,8 @@ struct Weights {
 
 /// One set of tubes with its shares of strength for 16 ratios.
 struct Job {
-    std::array<const float*, 3> films{};                         ///< K then S of each tube, times its strength
-    std::array<std::array<float, chunkRatios>, 3> shares{};      ///< parts / sum(parts * strength)
+    std::array<const float*, 3> films{};                    ///< K then S of each tube, times its strength
+    std::array<std::array<float, chunkRatios>, 3> shares{}; ///< parts / sum(parts * strength)
     std::size_t tubes = 1;
     std::array<float, bandCount> paper{};
 };
@@ -46,8 +46,8 @@ using Tag = hn::CappedTag<float, chunkRatios>;
 using V = hn::Vec<Tag>;
 
 constexpr std::size_t washCount = recipeWashes.size();
-// A film whose exp(2 B x) is above exp(10) hides its backing entirely. Held there at the thinnest washes, and at exp(28)
-// two washes on, the products of two that share a reciprocal stay finite.
+// A film whose exp(2 B x) is above exp(10) hides its backing entirely. Held there at the thinnest washes, and at
+// exp(28) two washes on, the products of two that share a reciprocal stay finite.
 constexpr float largestExponent = 10.0F;
 constexpr float largestExponential = 1.4462570e12F;
 
@@ -374,7 +374,8 @@ void findCells(const LabChunk& chunk, const CellGrid& grid, std::uint32_t* cells
     const Tag d;
     const hn::RebindToSigned<Tag> di;
     const auto along = [&](const float* values, std::size_t axis) {
-        const V steps = hn::Mul(hn::Sub(hn::Load(d, values), hn::Set(d, grid.start[axis])), hn::Set(d, 1.0F / grid.size));
+        const V steps =
+            hn::Mul(hn::Sub(hn::Load(d, values), hn::Set(d, grid.start[axis])), hn::Set(d, 1.0F / grid.size));
         const V last = hn::Set(d, static_cast<float>(grid.cells[axis]) - 0.5F);
         return hn::ConvertTo(di, hn::Min(hn::Max(steps, hn::Zero(d)), last));
     };
@@ -419,8 +420,7 @@ const Weights& weights()
 } // namespace
 } // namespace kernel
 
-MixKernel::MixKernel(std::span<const Paint> paints, const Spectrum& paper)
-    : m_paintCount(paints.size()), m_paper(paper)
+MixKernel::MixKernel(std::span<const Paint> paints, const Spectrum& paper) : m_paintCount(paints.size()), m_paper(paper)
 {
     m_films.reserve(paints.size() * 2 * bandCount);
     for (const Paint& paint : paints) {

@@ -17,14 +17,8 @@ using Ratio = std::array<int, 3>;
 std::span<const Ratio> ratiosOf(int tubes);
 
 /// The washes a recipe is tried at: film thickness on a ladder of factor sqrt(2), 1 down to 0.088.
-inline constexpr std::array<double, 8> recipeWashes{1.0,
-                                                    0.70710678118654752,
-                                                    0.5,
-                                                    0.35355339059327376,
-                                                    0.25,
-                                                    0.17677669529663688,
-                                                    0.125,
-                                                    0.08838834764831845};
+inline constexpr std::array<double, 8> recipeWashes{1.0,  0.70710678118654752, 0.5,   0.35355339059327376,
+                                                    0.25, 0.17677669529663688, 0.125, 0.08838834764831845};
 
 /// The whole parts (first, second) nearest to a ratio first/second, by the logarithm: up to mostParts in all, and
 /// beyond that so many parts to one. The ratio must be positive.

@@ -34,11 +34,11 @@ Lab colourOf(const Recipe& recipe, std::span<const Paint> paints, const Spectrum
 
 /// What a mix does beyond its colour, each computed from its tubes.
 struct MixJudgement {
-    Swatch swatch;              ///< full, thin and over the black line
+    Swatch swatch; ///< full, thin and over the black line
     Transparency transparency;
-    int lightfastness = 1;      ///< of its weakest tube, 1 excellent to 5 fugitive
-    int staining = 0;           ///< of its strongest stainer, 0 to 3
-    bool separates = false;     ///< two of its tubes granulate (2 or more), so they part as they dry
+    int lightfastness = 1;  ///< of its weakest tube, 1 excellent to 5 fugitive
+    int staining = 0;       ///< of its strongest stainer, 0 to 3
+    bool separates = false; ///< two of its tubes granulate (2 or more), so they part as they dry
 };
 MixJudgement judge(const Recipe& recipe, std::span<const Paint> paints);
 

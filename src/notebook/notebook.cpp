@@ -5,15 +5,13 @@
 namespace iris {
 namespace {
 
-template <typename Record, typename Id>
-const Record* find(const std::vector<Record>& records, Id id)
+template <typename Record, typename Id> const Record* find(const std::vector<Record>& records, Id id)
 {
     const auto found = std::ranges::find(records, id, &Record::id);
     return found == records.end() ? nullptr : &*found;
 }
 
-template <typename Record>
-void put(std::vector<Record>& records, const std::vector<Record>& changes)
+template <typename Record> void put(std::vector<Record>& records, const std::vector<Record>& changes)
 {
     for (const Record& change : changes) {
         const auto place = std::ranges::lower_bound(records, change.id, {}, &Record::id);
@@ -24,14 +22,12 @@ void put(std::vector<Record>& records, const std::vector<Record>& changes)
     }
 }
 
-template <typename Id>
-bool holds(const std::vector<Id>& ids, Id id)
+template <typename Id> bool holds(const std::vector<Id>& ids, Id id)
 {
     return std::ranges::find(ids, id) != ids.end();
 }
 
-template <typename Record, typename Id>
-void remove(std::vector<Record>& records, const std::vector<Id>& ids)
+template <typename Record, typename Id> void remove(std::vector<Record>& records, const std::vector<Id>& ids)
 {
     std::erase_if(records, [&](const Record& record) { return holds(ids, record.id); });
 }
@@ -93,7 +89,8 @@ NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
     for (const PaletteRecord& palette : before.palettes)
         if (usesAny(palette.tubes, edit.removeTubes) && !find(back.putPalettes, palette.id))
             back.putPalettes.push_back(palette);
-    const bool wishesTouched = usesAny(before.wishes.must, edit.removeTubes) || usesAny(before.wishes.never, edit.removeTubes);
+    const bool wishesTouched =
+        usesAny(before.wishes.must, edit.removeTubes) || usesAny(before.wishes.never, edit.removeTubes);
     if (edit.wishes || wishesTouched)
         back.wishes = before.wishes;
     return back;

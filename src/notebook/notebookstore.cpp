@@ -32,9 +32,10 @@ QString shortName(const QString& path)
 tl::unexpected<Error> queryFailure(const QSqlDatabase& database, const QSqlError& error)
 {
     const QString path = database.databaseName();
-    return fileFailure(ErrorCode::FileUnwritable, path,
-                       QStringLiteral("%1 could not be written (%2); nothing in it was changed")
-                           .arg(shortName(path), error.databaseText().isEmpty() ? error.driverText() : error.databaseText()));
+    return fileFailure(
+        ErrorCode::FileUnwritable, path,
+        QStringLiteral("%1 could not be written (%2); nothing in it was changed")
+            .arg(shortName(path), error.databaseText().isEmpty() ? error.driverText() : error.databaseText()));
 }
 
 Result<void> run(QSqlQuery& query, const QSqlDatabase& database)
@@ -118,15 +119,14 @@ Tube tubeFrom(const Row& row)
     return tube;
 }
 
-template <typename T>
-QVariant variantOf(const std::optional<T>& value)
+template <typename T> QVariant variantOf(const std::optional<T>& value)
 {
     return value ? QVariant(*value) : QVariant();
 }
 
-void bindLab(QSqlQuery& query, const std::optional<Swatch>& swatch, Lab Swatch::* colour)
+void bindLab(QSqlQuery& query, const std::optional<Swatch>& swatch, Lab Swatch::*colour)
 {
-    for (double Lab::* axis : {&Lab::l, &Lab::a, &Lab::b})
+    for (double Lab::*axis : {&Lab::l, &Lab::a, &Lab::b})
         query.addBindValue(swatch ? QVariant((*swatch).*colour.*axis) : QVariant());
 }
 
@@ -164,7 +164,8 @@ Result<void> checkContents(const QSqlDatabase& database)
     if (!id || !version)
         return damaged();
     if (*id != NotebookStore::applicationId)
-        return fileFailure(ErrorCode::NotANotebook, path, QStringLiteral("%1 is not an Iris Bianca notebook").arg(name));
+        return fileFailure(ErrorCode::NotANotebook, path,
+                           QStringLiteral("%1 is not an Iris Bianca notebook").arg(name));
     if (*version > NotebookStore::schemaVersion)
         return fileFailure(ErrorCode::NewerNotebook, path,
                            QStringLiteral("%1 was written by a newer Iris Bianca; this one cannot read it").arg(name));
@@ -189,16 +190,17 @@ Result<void> checkFile(const QString& path)
     if (!info.isFile() || !info.isReadable())
         return fileFailure(ErrorCode::FileUnreadable, path, QStringLiteral("%1 cannot be read").arg(name));
     if (!looksLikeSqlite(path))
-        return fileFailure(ErrorCode::NotANotebook, path, QStringLiteral("%1 is not an Iris Bianca notebook").arg(name));
+        return fileFailure(ErrorCode::NotANotebook, path,
+                           QStringLiteral("%1 is not an Iris Bianca notebook").arg(name));
     const QString connection = QUuid::createUuid().toString();
     Result<void> result;
     {
         QSqlDatabase database = QSqlDatabase::addDatabase(QLatin1String(driver), connection);
         database.setDatabaseName(path);
         database.setConnectOptions(QStringLiteral("QSQLITE_OPEN_READONLY"));
-        result = database.open() ? checkContents(database)
-                                 : fileFailure(ErrorCode::FileUnreadable, path,
-                                               QStringLiteral("%1 cannot be opened").arg(name));
+        result = database.open()
+                     ? checkContents(database)
+                     : fileFailure(ErrorCode::FileUnreadable, path, QStringLiteral("%1 cannot be opened").arg(name));
     }
     QSqlDatabase::removeDatabase(connection);
     return result;
@@ -221,7 +223,8 @@ Result<QString> openConnection(const QString& path)
 } // namespace
 
 NotebookStore::NotebookStore(QString path, QString connection)
-    : m_path(std::move(path)), m_connection(std::move(connection))
+    : m_path(std::move(path)),
+      m_connection(std::move(connection))
 {
 }
 
@@ -313,8 +316,9 @@ Result<std::vector<NeedRecord>> loadNeeds(const QSqlDatabase& database)
 Result<std::vector<PaletteRecord>> loadPalettes(const QSqlDatabase& database)
 {
     QSqlQuery query(database);
-    query.prepare(QStringLiteral("SELECT palette.id, palette.name, palette_tube.tube FROM palette LEFT JOIN palette_tube "
-                                 "ON palette_tube.palette = palette.id ORDER BY palette.id, palette_tube.place"));
+    query.prepare(
+        QStringLiteral("SELECT palette.id, palette.name, palette_tube.tube FROM palette LEFT JOIN palette_tube "
+                       "ON palette_tube.palette = palette.id ORDER BY palette.id, palette_tube.place"));
     if (auto done = run(query, database); !done)
         return tl::unexpected(done.error());
     std::vector<PaletteRecord> palettes;
@@ -386,11 +390,12 @@ namespace {
 QString tubeUpsert()
 {
     const QStringList columns{
-        QStringLiteral("maker"),   QStringLiteral("name"),     QStringLiteral("codes"),    QStringLiteral("form"),
-        QStringLiteral("full_l"),  QStringLiteral("full_a"),   QStringLiteral("full_b"),   QStringLiteral("thin_l"),
-        QStringLiteral("thin_a"),  QStringLiteral("thin_b"),   QStringLiteral("black_l"),  QStringLiteral("black_a"),
-        QStringLiteral("black_b"), QStringLiteral("strength"), QStringLiteral("staining"), QStringLiteral("granulation"),
-        QStringLiteral("lightfastness"), QStringLiteral("notes")};
+        QStringLiteral("maker"),       QStringLiteral("name"),          QStringLiteral("codes"),
+        QStringLiteral("form"),        QStringLiteral("full_l"),        QStringLiteral("full_a"),
+        QStringLiteral("full_b"),      QStringLiteral("thin_l"),        QStringLiteral("thin_a"),
+        QStringLiteral("thin_b"),      QStringLiteral("black_l"),       QStringLiteral("black_a"),
+        QStringLiteral("black_b"),     QStringLiteral("strength"),      QStringLiteral("staining"),
+        QStringLiteral("granulation"), QStringLiteral("lightfastness"), QStringLiteral("notes")};
     QStringList updates;
     for (const QString& column : columns)
         updates << column + QStringLiteral(" = excluded.") + column;
@@ -407,7 +412,7 @@ Result<void> writeTubes(const QSqlDatabase& database, std::vector<Tube>& tubes)
         query.addBindValue(idOrNew(tube.id.value));
         for (const std::string& field : {tube.maker, tube.name, textOf(tube.codes), tube.form})
             query.addBindValue(text(field));
-        for (Lab Swatch::* colour : {&Swatch::full, &Swatch::thin, &Swatch::overBlack})
+        for (Lab Swatch::*colour : {&Swatch::full, &Swatch::thin, &Swatch::overBlack})
             bindLab(query, tube.swatch, colour);
         query.addBindValue(variantOf(tube.strength));
         query.addBindValue(variantOf(tube.staining));

@@ -22,13 +22,13 @@ struct Tube {
     TubeId id;
     std::string maker;
     std::string name;
-    std::vector<PigmentCode> codes;    ///< in label order
-    std::string form;                  ///< which paint of a code that covers several; may be empty
-    std::optional<Swatch> swatch;      ///< the painter's own dry swatch
-    std::optional<double> strength;    ///< tinting strength, ultramarine PB29 = 1; > 0
-    std::optional<int> staining;       ///< 0 to 3
-    std::optional<int> granulation;    ///< 0 to 3
-    std::optional<int> lightfastness;  ///< 1 to 5
+    std::vector<PigmentCode> codes;   ///< in label order
+    std::string form;                 ///< which paint of a code that covers several; may be empty
+    std::optional<Swatch> swatch;     ///< the painter's own dry swatch
+    std::optional<double> strength;   ///< tinting strength, ultramarine PB29 = 1; > 0
+    std::optional<int> staining;      ///< 0 to 3
+    std::optional<int> granulation;   ///< 0 to 3
+    std::optional<int> lightfastness; ///< 1 to 5
     std::string notes;
 
     bool operator==(const Tube&) const = default;

@@ -12,8 +12,8 @@ namespace iris {
 namespace {
 
 constexpr std::array<std::string_view, 18> columnNames{
-    "maker",   "name",    "codes",   "form",    "full_l",  "full_a",   "full_b",   "thin_l",      "thin_a",
-    "thin_b",  "black_l", "black_a", "black_b", "strength", "staining", "granulation", "lightfastness", "notes"};
+    "maker",  "name",    "codes",   "form",    "full_l",   "full_a",   "full_b",      "thin_l",        "thin_a",
+    "thin_b", "black_l", "black_a", "black_b", "strength", "staining", "granulation", "lightfastness", "notes"};
 
 std::string canonical(std::string_view header)
 {
@@ -31,7 +31,8 @@ std::string canonical(std::string_view header)
 class Fields {
 public:
     Fields(const std::map<std::string, std::size_t>& columns, const CsvRecord& record)
-        : m_columns(columns), m_record(record)
+        : m_columns(columns),
+          m_record(record)
     {
     }
 
@@ -97,8 +98,8 @@ std::optional<Swatch> swatchFrom(Fields& fields)
         return std::nullopt;
     if (given < values.size())
         fields.complain("a swatch needs all nine numbers: full, thin and black, each L, a and b");
-    const Swatch swatch{{values[0], values[1], values[2]}, {values[3], values[4], values[5]},
-                        {values[6], values[7], values[8]}};
+    const Swatch swatch{
+        {values[0], values[1], values[2]}, {values[3], values[4], values[5]}, {values[6], values[7], values[8]}};
     if (!inRange(swatch.full) || !inRange(swatch.thin) || !inRange(swatch.overBlack))
         fields.complain("L runs from 0 to 100, a and b from -128 to 128");
     return swatch;
@@ -147,9 +148,9 @@ std::string written(const std::optional<int>& value)
     return value ? std::to_string(*value) : "";
 }
 
-void addLab(std::vector<std::string>& fields, const std::optional<Swatch>& swatch, Lab Swatch::* colour)
+void addLab(std::vector<std::string>& fields, const std::optional<Swatch>& swatch, Lab Swatch::*colour)
 {
-    for (double Lab::* axis : {&Lab::l, &Lab::a, &Lab::b})
+    for (double Lab::*axis : {&Lab::l, &Lab::a, &Lab::b})
         fields.push_back(swatch ? shortest((*swatch).*colour.*axis) : "");
 }
 
@@ -161,7 +162,8 @@ Result<TubeList> readTubesCsv(std::string_view text, const ReferenceTable& table
     if (!records)
         return tl::unexpected(records.error());
     if (records->empty())
-        return failure(ErrorCode::BadCsv, "the list is empty; its first line must name the columns, such as name and codes");
+        return failure(ErrorCode::BadCsv,
+                       "the list is empty; its first line must name the columns, such as name and codes");
     TubeList list;
     std::map<std::string, std::size_t> columns;
     const CsvRecord& header = records->front();

@@ -8,12 +8,9 @@ namespace {
 double middleHalfWidth(HueFamily family)
 {
     switch (family) {
-    case HueFamily::Yellow:
-        return 2;
-    case HueFamily::Blue:
-        return 5;
-    default:
-        return 4;
+    case HueFamily::Yellow: return 2;
+    case HueFamily::Blue: return 5;
+    default: return 4;
     }
 }
 

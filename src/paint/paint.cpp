@@ -89,8 +89,8 @@ HueFamily familyOf(const Swatch& swatch)
     const Lch thin = toLch(swatch.thin);
     if (thin.chroma < 4 && full.chroma < 6)
         return full.l > 70 ? HueFamily::White : HueFamily::Black;
-    const HueFamily wheel = hueFamilyOf(swatch.thin.l > 0 && thin.chroma >= 3 ? swatch.thin : swatch.full)
-                                .value_or(HueFamily::Black);
+    const HueFamily wheel =
+        hueFamilyOf(swatch.thin.l > 0 && thin.chroma >= 3 ? swatch.thin : swatch.full).value_or(HueFamily::Black);
     const bool earthHue = full.hueDegrees > 25 && full.hueDegrees < 88;
     if (earthHue && full.l < 48 && full.chroma < 40)
         return HueFamily::Brown;

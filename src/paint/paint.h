@@ -27,11 +27,11 @@ struct Paint {
     ColourSource source = ColourSource::Typical;
     Swatch swatch;
     Film film;
-    double worstResidual = 0;  ///< deltaE00 between the swatch and the film found for it
-    double strength = 1;       ///< tinting strength a part, ultramarine PB29 = 1
-    int staining = 0;          ///< 0 lifts clean to 3 heavy
-    int granulation = 0;       ///< 0 none to 3 heavy
-    int lightfastness = 1;     ///< 1 excellent to 5 fugitive
+    double worstResidual = 0;          ///< deltaE00 between the swatch and the film found for it
+    double strength = 1;               ///< tinting strength a part, ultramarine PB29 = 1
+    int staining = 0;                  ///< 0 lifts clean to 3 heavy
+    int granulation = 0;               ///< 0 none to 3 heavy
+    int lightfastness = 1;             ///< 1 excellent to 5 fugitive
     std::vector<std::string> cautions; ///< tokens of ReferenceTable::cautions()
 
     Lean lean() const { return leanOf(swatch.thin, family); }

@@ -33,9 +33,8 @@ Spectrum seen(const Spectrum& underSurface)
 Spectrum underSurface(const Spectrum& observed)
 {
     Spectrum result{};
-    std::ranges::transform(observed, result.begin(), [](double r) {
-        return std::max(0.0, (r - surfaceReflection) / (1 - surfaceReflection));
-    });
+    std::ranges::transform(observed, result.begin(),
+                           [](double r) { return std::max(0.0, (r - surfaceReflection) / (1 - surfaceReflection)); });
     return result;
 }
 

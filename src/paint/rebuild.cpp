@@ -135,8 +135,8 @@ Eigen::Matrix<double, 3, unknowns> slopesOf(const Film& film, const View& view)
         const auto i = static_cast<std::size_t>(band);
         const FilmPoint point = filmPoint(film.absorption[i], film.scattering[i], view.thickness, view.backing[i]);
         reflectance[i] = surfaceReflection + (1 - surfaceReflection) * point.reflectance;
-        const Eigen::Vector3d weight
-            = (1 - surfaceReflection) * Eigen::Vector3d(d50Weights[0][i], d50Weights[1][i], d50Weights[2][i]);
+        const Eigen::Vector3d weight =
+            (1 - surfaceReflection) * Eigen::Vector3d(d50Weights[0][i], d50Weights[1][i], d50Weights[2][i]);
         const double perLogS = point.perScattering * film.scattering[i];
         xyzSlopes.col(band) = weight * (point.perAbsorption * film.absorption[i]);
         xyzSlopes.col(unknowns - 2) += weight * perLogS;
@@ -206,8 +206,10 @@ RebuiltFilm rebuildFilm(const Swatch& swatch)
     target << vectorOf(swatch.full), vectorOf(swatch.thin), vectorOf(swatch.overBlack);
     Unknowns x = prior().mean;
     for (const double sigma : {8.0, 2.0, 0.5, 0.15})
-        for (int step = 0; step < 3 && improve(x, target, sigma); ++step) {}
-    for (int step = 0; step < 20 && improve(x, target, 0.05); ++step) {}
+        for (int step = 0; step < 3 && improve(x, target, sigma); ++step) {
+        }
+    for (int step = 0; step < 20 && improve(x, target, 0.05); ++step) {
+    }
 
     RebuiltFilm result{filmOf(x), {}};
     const Swatch own = swatchOf(result.film);

@@ -42,8 +42,8 @@ Transparency transparencyOf(const Swatch& swatch, const Film& film)
     result.opacityIndex = std::sqrt(result.hiding * result.veil);
     const auto above = std::ranges::count_if(thresholds, [&](double t) { return result.opacityIndex >= t; });
     result.kind = static_cast<TransparencyClass>(above);
-    const bool near = std::ranges::any_of(
-        thresholds, [&](double t) { return std::abs(result.opacityIndex - t) < nearThreshold; });
+    const bool near =
+        std::ranges::any_of(thresholds, [&](double t) { return std::abs(result.opacityIndex - t) < nearThreshold; });
     result.uncertain = near || swatch.full.l < tooDarkToTell;
     return result;
 }

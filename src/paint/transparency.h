@@ -15,7 +15,7 @@ struct Transparency {
     double hiding = 0;       ///< H, 0 to 1: how much of the black line is gone
     double veil = 0;         ///< V = S / (1 + S), 0 to 1
     TransparencyClass kind = TransparencyClass::Transparent;
-    bool uncertain = false;  ///< near a threshold, or so dark that the line tells little
+    bool uncertain = false; ///< near a threshold, or so dark that the line tells little
 
     bool operator==(const Transparency&) const = default;
 };

@@ -95,7 +95,10 @@ CoveringProblem problemOf(const Candidates& candidates, std::span<const Need> ne
 class SetWriter {
 public:
     SetWriter(const Candidates& candidates, std::span<const Need> needs, const CoverageTable& table)
-        : m_candidates(candidates), m_needs(needs), m_table(table), m_tolerances(tolerancesWithMargin(needs)),
+        : m_candidates(candidates),
+          m_needs(needs),
+          m_table(table),
+          m_tolerances(tolerancesWithMargin(needs)),
           m_closeness(m_candidates.paints, needs, m_tolerances)
     {
     }
@@ -227,8 +230,8 @@ Result<void> Limits::validate(std::span<const Paint> paints) const
     if (paints.size() <= never.size())
         return failure(ErrorCode::BadOption, "no tube is left to choose from");
     if (paints.size() - never.size() > mostPaints)
-        return failure(ErrorCode::BadOption, "at most " + std::to_string(mostPaints)
-                                                 + " tubes can be chosen from; rule some out first");
+        return failure(ErrorCode::BadOption,
+                       "at most " + std::to_string(mostPaints) + " tubes can be chosen from; rule some out first");
     if (mostTubes < 1 || mostTubes > 12)
         return failure(ErrorCode::BadOption, "a palette has 1 to 12 tubes");
     if (school == School::Free && must.size() > mostTubes)

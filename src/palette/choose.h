@@ -13,8 +13,8 @@ struct Limits {
     School school = School::Free;
     std::vector<std::size_t> must;
     std::vector<std::size_t> never;
-    std::size_t mostTubes = 12;     ///< of a free choice, 1 to 12
-    std::size_t mostSets = 50;      ///< how many sets to work out recipes for
+    std::size_t mostTubes = 12; ///< of a free choice, 1 to 12
+    std::size_t mostSets = 50;  ///< how many sets to work out recipes for
 
     /// BadOption with what is wrong: a tube both must and never, an index out of range, no tube for a place of the
     /// school, more must tubes than mostTubes.
@@ -40,10 +40,10 @@ struct TubeReason {
 };
 
 struct PaletteSet {
-    std::vector<std::size_t> tubes;   ///< in rising order
-    std::vector<NeedAnswer> answers;  ///< one a need
-    std::vector<TubeReason> reasons;  ///< one a tube
-    double meanApart = 0;             ///< mean deltaE00 over the needs it meets
+    std::vector<std::size_t> tubes;  ///< in rising order
+    std::vector<NeedAnswer> answers; ///< one a need
+    std::vector<TubeReason> reasons; ///< one a tube
+    double meanApart = 0;            ///< mean deltaE00 over the needs it meets
 
     bool operator==(const PaletteSet&) const = default;
 };
@@ -63,18 +63,18 @@ enum class ChoiceEnd {
 
 struct Choice {
     ChoiceEnd end = ChoiceEnd::Done;
-    std::vector<PaletteSet> sets;        ///< closest first; the listed ones of `setsOfThisSize`
-    std::size_t setsOfThisSize = 0;      ///< how many sets do equally well in number of tubes and needs covered
-    bool moreSets = false;               ///< the search met even more than it keeps count of
+    std::vector<PaletteSet> sets;   ///< closest first; the listed ones of `setsOfThisSize`
+    std::size_t setsOfThisSize = 0; ///< how many sets do equally well in number of tubes and needs covered
+    bool moreSets = false;          ///< the search met even more than it keeps count of
     std::vector<Unreachable> unreachable;
-    std::vector<SizeRuledOut> ruledOut;  ///< the proof: each smaller size, searched to the end
+    std::vector<SizeRuledOut> ruledOut; ///< the proof: each smaller size, searched to the end
     std::uint64_t recipesMixed = 0;
     std::uint64_t recipesInAll = 0;
 };
 
-/// Chooses the smallest set of tubes whose recipes meet the needs, exactly, and every other set of that size; among them
-/// the one with the least mean deltaE00 comes first. Needs that no recipe can meet are set apart first and reported with
-/// the nearest colour there is. A school that cannot cover everything covers the most importance it can.
+/// Chooses the smallest set of tubes whose recipes meet the needs, exactly, and every other set of that size; among
+/// them the one with the least mean deltaE00 comes first. Needs that no recipe can meet are set apart first and
+/// reported with the nearest colour there is. A school that cannot cover everything covers the most importance it can.
 /// @param needs 1 to mostNeeds; @param paints 1 to mostPaints after the never tubes are taken out
 /// @return BadOption or BadNeed when the question makes no sense; a stopped choice is a value with end Stopped.
 Result<Choice> choosePalette(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits,

@@ -41,8 +41,7 @@ std::vector<Closest> closestOfPairs(std::span<const Paint> paints, std::span<con
     const NeedGrid grid(needs, everywhere);
     TouchFinder finder(grid);
     std::vector<Closest> best(needs.size());
-    forEachSet(paints.size(), 2,
-               [&](std::span<const std::size_t> set) { tryAll(set, kernel, finder, best); });
+    forEachSet(paints.size(), 2, [&](std::span<const std::size_t> set) { tryAll(set, kernel, finder, best); });
     return best;
 }
 
@@ -54,7 +53,10 @@ Recipe RecipePlace::recipe() const
 }
 
 Closeness::Closeness(std::span<const Paint> paints, std::span<const Need> needs, std::span<const double> radii)
-    : m_needs(needs.size()), m_kernel(paints), m_grid(needs, radii), m_finder(m_grid)
+    : m_needs(needs.size()),
+      m_kernel(paints),
+      m_grid(needs, radii),
+      m_finder(m_grid)
 {
 }
 

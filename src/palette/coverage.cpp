@@ -18,8 +18,12 @@ constexpr float nearCall = 0.01F;
 /// Finds which needs one set of paints meets. One a thread.
 class SetCoverer {
 public:
-    SetCoverer(std::span<const Paint> paints, std::span<const Need> needs, const MixKernel& kernel, const NeedGrid& grid)
-        : m_paints(paints), m_needs(needs), m_kernel(kernel), m_finder(grid)
+    SetCoverer(std::span<const Paint> paints, std::span<const Need> needs, const MixKernel& kernel,
+               const NeedGrid& grid)
+        : m_paints(paints),
+          m_needs(needs),
+          m_kernel(kernel),
+          m_finder(grid)
     {
     }
 
@@ -74,14 +78,16 @@ std::uint64_t recipesInAll(std::size_t n)
 {
     const std::uint64_t pairs = n * (n - 1) / 2;
     const std::uint64_t triples = n < 3 ? 0 : pairs * (n - 2) / 3;
-    return recipeWashes.size()
-        * (n * ratiosOf(1).size() + pairs * ratiosOf(2).size() + triples * ratiosOf(3).size());
+    return recipeWashes.size() * (n * ratiosOf(1).size() + pairs * ratiosOf(2).size() + triples * ratiosOf(3).size());
 }
 
 } // namespace
 
 CoverageTable::CoverageTable(std::size_t paints)
-    : m_paints(paints), m_one(paints), m_two(paints * paints), m_three(paints * paints * paints)
+    : m_paints(paints),
+      m_one(paints),
+      m_two(paints * paints),
+      m_three(paints * paints * paints)
 {
 }
 
@@ -118,8 +124,8 @@ void CoverageTable::spread()
                 std::array<std::size_t, 3> set{t, u, v};
                 std::ranges::sort(set);
                 const NeedMask mask = set[0] == set[1] || set[1] == set[2]
-                    ? two(set[0], set[2])
-                    : m_three[(set[0] * m_paints + set[1]) * m_paints + set[2]];
+                                          ? two(set[0], set[2])
+                                          : m_three[(set[0] * m_paints + set[1]) * m_paints + set[2]];
                 m_three[(t * m_paints + u) * m_paints + v] = mask;
             }
         }

@@ -48,9 +48,9 @@ private:
 /// How much work a coverage took.
 struct CoverageSummary {
     CoverageTable table;
-    std::uint64_t recipesMixed = 0;  ///< colours computed
-    std::uint64_t recipesInAll = 0;  ///< colours a plain enumeration would compute
-    bool stopped = false;            ///< the stop token ended it; the table is not complete
+    std::uint64_t recipesMixed = 0; ///< colours computed
+    std::uint64_t recipesInAll = 0; ///< colours a plain enumeration would compute
+    bool stopped = false;           ///< the stop token ended it; the table is not complete
 };
 
 /// Tries every recipe of up to three paints against every need. A need counts as met within its tolerance, decided in

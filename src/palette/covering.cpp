@@ -50,7 +50,11 @@ struct Loss {
 class Search {
 public:
     Search(const CoveringProblem& problem, const WorkOptions& work)
-        : m_problem(problem), m_table(*problem.table), m_work(work), m_count(m_table.paints()), m_allowed(m_count, 1)
+        : m_problem(problem),
+          m_table(*problem.table),
+          m_work(work),
+          m_count(m_table.paints()),
+          m_allowed(m_count, 1)
     {
         for (const std::size_t tube : problem.must) {
             m_allowed[tube] = 0;
@@ -211,31 +215,42 @@ private:
             tryEach(state, more, loss, candidates(state));
     }
 
-    /// For each tube the needs it could still help to cover with three or more places left: alone, with one other that
-    /// does not cover it by itself, or with two others that do not.
-    std::vector<NeedMask> helps(const State& state) const
+    /// For each tube the open needs it could still help to cover with three or more places left: alone, with one other
+    /// that does not cover it by itself, or with two others that do not.
+    std::vector<NeedMask> helps(const State& state, NeedMask open) const
     {
         const Tubes tubes = candidates(state);
+        // Masks instead of a list of places keep the innermost loop free of jumps.
+        std::vector<NeedMask> isCandidate(m_count);
+        for (const std::size_t t : tubes)
+            isCandidate[t] = ~NeedMask{0};
         std::vector<NeedMask> result(m_count);
         for (const std::size_t t : tubes) {
             NeedMask mask = state.adds[t];
             const NeedMask* pairs = &state.pairAdds[t * m_count];
-            for (const std::size_t u : tubes) {
+            for (const std::size_t u : tubes)
                 mask |= pairs[u] & ~state.adds[u];
-                const NeedMask* triples = m_table.row(t, u);
-                const NeedMask* withoutT = &state.pairAdds[u * m_count];
-                for (const std::size_t v : tubes)
-                    mask |= triples[v] & ~withoutT[v];
-            }
-            result[t] = mask & ~state.covered;
+            for (auto u = tubes.begin(); u != tubes.end() && (mask & open) != open; ++u)
+                mask |= helpedInThrees(m_table.row(t, *u), &state.pairAdds[*u * m_count], isCandidate, *u);
+            result[t] = mask & open;
         }
         return result;
     }
 
+    /// What a tube and another cover together with any third that comes after the other, and those two alone do not.
+    NeedMask helpedInThrees(const NeedMask* triples, const NeedMask* withoutFirst,
+                            const std::vector<NeedMask>& isCandidate, std::size_t other) const
+    {
+        NeedMask mask = 0;
+        for (std::size_t v = other + 1; v < m_count; ++v)
+            mask |= triples[v] & ~withoutFirst[v] & isCandidate[v];
+        return mask;
+    }
+
     void branch(const State& state, std::size_t more, Loss loss)
     {
-        const std::vector<NeedMask> help = helps(state);
         NeedMask open = missingIn(state) & ~loss.needs;
+        const std::vector<NeedMask> help = helps(state, open);
         const NeedMask hopeless = open & ~unionOf(help);
         loss.needs |= hopeless;
         loss.weight += weight(hopeless);
@@ -284,7 +299,8 @@ private:
 
     /// Each tube in the set, and from then on out of it; then whatever is to be tried without any of them.
     template <typename Without = void (*)()>
-    void tryEach(const State& state, std::size_t more, Loss loss, const Tubes& tubes, Without&& without = [] {})
+    void tryEach(
+        const State& state, std::size_t more, Loss loss, const Tubes& tubes, Without&& without = [] {})
     {
         for (const std::size_t tube : tubes) {
             m_allowed[tube] = 0;

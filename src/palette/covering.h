@@ -23,7 +23,7 @@ struct CoveringAnswer {
     std::vector<std::vector<std::size_t>> sets; ///< each in rising order, the list in rising order, without repeats
     int lost = 0;                               ///< importance of the needs they leave uncovered
     std::size_t size = 0;
-    bool capped = false;                        ///< there are more sets than mostSetsKept
+    bool capped = false; ///< there are more sets than mostSetsKept
 };
 
 /// A size that was searched to the end and found wanting.
@@ -44,9 +44,10 @@ struct CoveringSummary {
 /// How many sets of the best size are kept.
 inline constexpr std::size_t mostSetsKept = 20000;
 
-/// The smallest sets, exactly. A free choice is tried with one tube, then two, and so on, each size searched to the end,
-/// until every need that can be met is met. When mostTubes is not enough for that, the answer is the smallest size that
-/// loses as little as mostTubes tubes must. A school has one size: its places, and the must tubes that fit none of them.
+/// The smallest sets, exactly. A free choice is tried with one tube, then two, and so on, each size searched to the
+/// end, until every need that can be met is met. When mostTubes is not enough for that, the answer is the smallest size
+/// that loses as little as mostTubes tubes must. A school has one size: its places, and the must tubes that fit none of
+/// them.
 ///
 /// The search holds, beside the chosen tubes, what each further tube and each further pair would add. With one or two
 /// tubes left it scans them all; before that it takes the uncovered need with the fewest tubes that could still help,

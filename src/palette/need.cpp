@@ -74,8 +74,7 @@ Result<double> parseTolerance(std::string_view text)
         return tolerance::loose;
     const auto number = parseNumber(word);
     if (!number || *number <= 0 || *number > 40)
-        return failure(ErrorCode::BadNeed,
-                       "a tolerance is close, workable, loose, or a number above 0 and up to 40");
+        return failure(ErrorCode::BadNeed, "a tolerance is close, workable, loose, or a number above 0 and up to 40");
     return *number;
 }
 

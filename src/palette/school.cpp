@@ -22,12 +22,9 @@ Slot leaning(HueFamily family, HueFamily towards)
 std::string_view nameOf(School school)
 {
     switch (school) {
-    case School::Free:
-        return "free";
-    case School::Triad:
-        return "triad";
-    case School::SplitPrimary:
-        return "split primary";
+    case School::Free: return "free";
+    case School::Triad: return "triad";
+    case School::SplitPrimary: return "split primary";
     }
     return "";
 }
@@ -46,7 +43,8 @@ Result<School> parseSchool(std::string_view text)
 
 bool isEarth(const Paint& paint)
 {
-    static const std::vector<PigmentCode> earths = parsePigmentCodes("PY42 PY43 PR101 PR102 PBr6 PBr7 NBr8 PG23 PBk11").value();
+    static const std::vector<PigmentCode> earths =
+        parsePigmentCodes("PY42 PY43 PR101 PR102 PBr6 PBr7 NBr8 PG23 PBk11").value();
     return std::ranges::any_of(paint.codes,
                                [](const PigmentCode& code) { return std::ranges::find(earths, code) != earths.end(); });
 }
@@ -63,10 +61,8 @@ std::vector<Slot> slotsOf(School school)
 {
     using enum HueFamily;
     switch (school) {
-    case School::Free:
-        return {};
-    case School::Triad:
-        return {primary(Yellow), primary(Red), primary(Blue)};
+    case School::Free: return {};
+    case School::Triad: return {primary(Yellow), primary(Red), primary(Blue)};
     case School::SplitPrimary:
         return {leaning(Yellow, Green), leaning(Yellow, Orange), leaning(Red, Orange),
                 leaning(Red, Violet),   leaning(Blue, Violet),   leaning(Blue, Green)};

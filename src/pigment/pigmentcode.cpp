@@ -69,7 +69,7 @@ private:
     bool startsWithWord(std::string_view word) const
     {
         return lowered(m_text.substr(m_at, word.size())) == word
-            && (m_at + word.size() >= m_text.size() || !isLetter(m_text[m_at + word.size()]));
+               && (m_at + word.size() >= m_text.size() || !isLetter(m_text[m_at + word.size()]));
     }
 
     /// Labels sometimes print "C.I." or "CI" before the generic name.
@@ -125,10 +125,12 @@ private:
         const std::string_view rest = m_text.substr(m_start);
         const std::string_view piece = trimmed(rest.substr(0, std::max<std::size_t>(1, rest.find_first_of(",;/+&"))));
         const std::string column = std::to_string(m_at + 1);
-        return tl::unexpected(Error{ErrorCode::BadPigmentCode,
-                                    "\"" + std::string(piece) + "\" is not a pigment code: " + why + " (character "
-                                        + column + ")",
-                                    {}, 0, static_cast<int>(m_at + 1)});
+        return tl::unexpected(
+            Error{ErrorCode::BadPigmentCode,
+                  "\"" + std::string(piece) + "\" is not a pigment code: " + why + " (character " + column + ")",
+                  {},
+                  0,
+                  static_cast<int>(m_at + 1)});
     }
 
     std::string_view m_text;

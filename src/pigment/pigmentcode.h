@@ -14,10 +14,10 @@ namespace iris {
 /// fluorescent and historical paints). Hues: B, Bk, Br, G, M (metal), O, R, V, W, Y.
 /// Source: Colour Index, Society of Dyers and Colourists and AATCC, structure of generic names.
 struct PigmentCode {
-    std::string usage;   ///< "P", "N", ...
-    std::string hue;     ///< "B", "Bk", ...
-    int number = 0;      ///< 1 to 999
-    int variant = 0;     ///< after the colon, 1 to 9; 0 when there is none
+    std::string usage; ///< "P", "N", ...
+    std::string hue;   ///< "B", "Bk", ...
+    int number = 0;    ///< 1 to 999
+    int variant = 0;   ///< after the colon, 1 to 9; 0 when there is none
 
     std::string text() const;
 

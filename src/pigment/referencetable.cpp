@@ -20,7 +20,8 @@ namespace {
 class Row {
 public:
     Row(const std::map<std::string, std::size_t>& columns, const CsvRecord& record)
-        : m_columns(columns), m_record(record)
+        : m_columns(columns),
+          m_record(record)
     {
     }
 
@@ -189,12 +190,13 @@ Result<const ReferencePigment*> ReferenceTable::find(std::string_view id) const
         return rows.front();
     std::vector<std::string> forms;
     for (const ReferencePigment* candidate : rows) {
-        if (lowered(candidate->form) == lowered(wanted->form) || lowered(candidate->commonName) == lowered(wanted->form))
+        if (lowered(candidate->form) == lowered(wanted->form)
+            || lowered(candidate->commonName) == lowered(wanted->form))
             return candidate;
         forms.push_back(candidate->form.empty() ? "the ordinary one" : candidate->form);
     }
-    return failure(ErrorCode::UnknownPigment, wanted->code.text() + " has no form \"" + wanted->form
-                                                  + "\"; there is " + joinedInWords(forms));
+    return failure(ErrorCode::UnknownPigment,
+                   wanted->code.text() + " has no form \"" + wanted->form + "\"; there is " + joinedInWords(forms));
 }
 
 const Caution* ReferenceTable::caution(std::string_view token) const

@@ -19,7 +19,7 @@ using namespace iris;
 
 /// Geometry, colours and letters, without a window.
 class TestParts : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void initTestCase();
@@ -77,7 +77,8 @@ void TestParts::groundsAreNeutralAndReadable()
 {
     QFETCH(int, ground);
     const GroundColours colours = coloursOf(static_cast<Ground>(ground));
-    for (const QColor& colour : {colours.window, colours.card, colours.line, colours.text, colours.quietText, colours.selected, colours.selectedText})
+    for (const QColor& colour : {colours.window, colours.card, colours.line, colours.text, colours.quietText,
+                                 colours.selected, colours.selectedText})
         QVERIFY(colour.red() == colour.green() && colour.green() == colour.blue());
     QVERIFY(contrast(colours.text, colours.window) >= 7);
     QVERIFY(contrast(colours.text, colours.card) >= 7);
@@ -108,7 +109,8 @@ void TestParts::washShowsFullThinAndLine()
     const auto near = [&](QPointF place, const Lab& expected) {
         const QColor got = image.pixelColor(place.toPoint());
         const QColor wanted = displayed(expected);
-        return std::abs(got.red() - wanted.red()) <= 6 && std::abs(got.green() - wanted.green()) <= 6 && std::abs(got.blue() - wanted.blue()) <= 6;
+        return std::abs(got.red() - wanted.red()) <= 6 && std::abs(got.green() - wanted.green()) <= 6
+               && std::abs(got.blue() - wanted.blue()) <= 6;
     };
     const double middle = at.wash.center().y();
     QVERIFY(near({at.wash.left() + 14, middle}, seenLab(film, wash::full, whitePaper())));

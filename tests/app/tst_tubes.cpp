@@ -17,7 +17,7 @@ using namespace iris;
 
 /// The document, its undo, the models on it and the dialog that writes a tube.
 class TestTubes : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void init();
@@ -54,7 +54,9 @@ void TestTubes::init()
     m_folder = std::make_unique<QTemporaryDir>();
     m_document = std::make_unique<Document>();
     QVERIFY(m_document->create(m_folder->filePath("n.iris")));
-    m_document->addTubes({tubeOf("Lemon", "PY3"), tubeOf("Rose", "PV19"), tubeOf("Ultramarine", "PB29"), tubeOf("Ochre", "PY43")}, "bring in 4 tubes");
+    m_document->addTubes(
+        {tubeOf("Lemon", "PY3"), tubeOf("Rose", "PV19"), tubeOf("Ultramarine", "PB29"), tubeOf("Ochre", "PY43")},
+        "bring in 4 tubes");
 }
 
 void TestTubes::modelsAreSound()

@@ -1,9 +1,9 @@
+#include "app/pairs/ladderstrip.h"
+#include "app/pairs/pairsview.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/needspanel.h"
 #include "app/palette/paletteview.h"
 #include "app/palette/wellsstrip.h"
-#include "app/pairs/ladderstrip.h"
-#include "app/pairs/pairsview.h"
 #include "app/parts/colourfield.h"
 #include "app/parts/messages.h"
 #include "app/tubes/tubesview.h"
@@ -27,7 +27,7 @@ using namespace iris;
 
 /// The real window, driven as a painter would.
 class TestWindow : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void initTestCase();
@@ -44,8 +44,7 @@ private Q_SLOTS:
     void picturesAreTaken();
 
 private:
-    template <typename Widget>
-    Widget* find(const char* name) const
+    template <typename Widget> Widget* find(const char* name) const
     {
         return m_window->findChild<Widget*>(QLatin1String(name));
     }
@@ -53,7 +52,10 @@ private:
     void openWindow();
     void writeNeed(const QString& name, const QString& colour);
     ChoicePanel& panel() { return m_window->paletteView().choicePanel(); }
-    bool waitForChoice() { return QTest::qWaitFor([this] { return panel().choice().has_value(); }, 30000); }
+    bool waitForChoice()
+    {
+        return QTest::qWaitFor([this] { return panel().choice().has_value(); }, 30000);
+    }
 
     std::unique_ptr<QTemporaryDir> m_folder;
     std::unique_ptr<Document> m_document;

@@ -6,7 +6,7 @@
 using namespace iris;
 
 class TestCsvReader : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void readsRecords_data();
@@ -105,7 +105,8 @@ void TestCsvReader::writesWhatItReads()
                 field += letters[random() % letters.size()];
         fields.push_back("x"); // a record of one empty field is a blank line, which is skipped
         const auto read = readCsv(csvLine(fields));
-        QVERIFY2(read && read->size() == 1 && read->front().fields == fields, qPrintable(QString("seed %1 round %2").arg(seed).arg(round)));
+        QVERIFY2(read && read->size() == 1 && read->front().fields == fields,
+                 qPrintable(QString("seed %1 round %2").arg(seed).arg(round)));
     }
 }
 

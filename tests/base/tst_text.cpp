@@ -5,7 +5,7 @@
 using namespace iris;
 
 class TestText : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void parsesNumbers_data();

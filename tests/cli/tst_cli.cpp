@@ -14,7 +14,7 @@
 using namespace iris;
 
 class TestCli : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void initTestCase();
@@ -152,7 +152,8 @@ void TestCli::paletteProvesItsSize()
         QVERIFY(recipe["met"].get<bool>());
     const auto split = json({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--school", "split"});
     QCOMPARE(split["sets"][0]["tubes"].size(), 6U);
-    const auto must = json({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--must", "Yellow Ochre", "--never", "Alizarin Crimson"});
+    const auto must = json({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--must", "Yellow Ochre",
+                            "--never", "Alizarin Crimson"});
     for (const auto& set : must["sets"]) {
         QVERIFY(std::ranges::find(set["tubes"], "Yellow Ochre") != set["tubes"].end());
         QVERIFY(std::ranges::find(set["tubes"], "Alizarin Crimson") == set["tubes"].end());
@@ -173,7 +174,9 @@ void TestCli::wrongArgumentsGetOneLine_data()
 {
     QTest::addColumn<QStringList>("arguments");
     QTest::addColumn<int>("code");
-    const auto wrong = [](const char* name, const QStringList& arguments, int code = 2) { QTest::newRow(name) << arguments << code; };
+    const auto wrong = [](const char* name, const QStringList& arguments, int code = 2) {
+        QTest::newRow(name) << arguments << code;
+    };
     wrong("nothing", {});
     wrong("unknown command", {"paint"});
     wrong("unknown option", {"mix", "PY3:1", "--loud"});

@@ -8,7 +8,7 @@
 using namespace iris;
 
 class TestCielab : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void roundTripsOverTheWholeSolid();
@@ -27,7 +27,8 @@ void TestCielab::roundTripsOverTheWholeSolid()
             for (int b = -100; b <= 100; b += 20) {
                 const Lab lab{double(l), double(a), double(b)};
                 const Lab back = toLab(toXyz(lab, d50White), d50White);
-                QVERIFY(std::abs(back.l - lab.l) < 1e-9 && std::abs(back.a - lab.a) < 1e-9 && std::abs(back.b - lab.b) < 1e-9);
+                QVERIFY(std::abs(back.l - lab.l) < 1e-9 && std::abs(back.a - lab.a) < 1e-9
+                        && std::abs(back.b - lab.b) < 1e-9);
             }
 }
 

@@ -5,7 +5,7 @@
 using namespace iris;
 
 class TestColourName : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void namesColours_data();

@@ -7,7 +7,7 @@
 using namespace iris;
 
 class TestDeltaE : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void matchesPublishedPairs_data();
@@ -80,7 +80,8 @@ void TestDeltaE::matchesLittleCms()
         const cmsCIELab second{two.l, two.a, two.b};
         const double expected = cmsCIE2000DeltaE(&first, &second, 1, 1, 1);
         // The two differ where hues are opposite to a rounding error; random pairs stay clear of it.
-        QVERIFY2(std::abs(deltaE00(one, two) - expected) < 1e-6, qPrintable(QString("seed %1 pair %2").arg(seed).arg(i)));
+        QVERIFY2(std::abs(deltaE00(one, two) - expected) < 1e-6,
+                 qPrintable(QString("seed %1 pair %2").arg(seed).arg(i)));
     }
 }
 

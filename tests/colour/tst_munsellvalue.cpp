@@ -5,7 +5,7 @@
 using namespace iris;
 
 class TestMunsellValue : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void matchesTheRenotation_data();
@@ -14,8 +14,8 @@ private Q_SLOTS:
     void holdsOutsideTheRange();
 };
 
-/// Luminance factors of the renotation, Newhall, Nickerson and Judd (1943), relative to magnesium oxide, times 0.975 for
-/// the perfect diffuser as ASTM D1535 has it.
+/// Luminance factors of the renotation, Newhall, Nickerson and Judd (1943), relative to magnesium oxide, times 0.975
+/// for the perfect diffuser as ASTM D1535 has it.
 void TestMunsellValue::matchesTheRenotation_data()
 {
     QTest::addColumn<double>("value");

@@ -9,7 +9,7 @@
 using namespace iris;
 
 class TestSrgb : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void transferFunctionIsTheStandards();
@@ -77,7 +77,8 @@ void TestSrgb::adaptsAsLittleCms()
         cmsCIEXYZ expected;
         QVERIFY(cmsAdaptToIlluminant(&expected, &from, &to, &value));
         const Xyz got = d50ToD65(colour);
-        QVERIFY(std::abs(got.x / 100 - expected.X) < 1e-4 && std::abs(got.y / 100 - expected.Y) < 1e-4 && std::abs(got.z / 100 - expected.Z) < 1e-4);
+        QVERIFY(std::abs(got.x / 100 - expected.X) < 1e-4 && std::abs(got.y / 100 - expected.Y) < 1e-4
+                && std::abs(got.z / 100 - expected.Z) < 1e-4);
         const Xyz back = d65ToD50(got);
         QVERIFY(std::abs(back.x - colour.x) < 1e-9 && std::abs(back.z - colour.z) < 1e-9);
     }

@@ -11,7 +11,7 @@ using namespace iris;
 
 /// Ladders and the ratios they are counted out in.
 class TestLadder : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void endsAreTheTubes();

@@ -9,7 +9,7 @@
 using namespace iris;
 
 class TestMatching : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void findsAKnownMixAgain();
@@ -23,7 +23,8 @@ namespace {
 
 std::vector<Paint> drawer()
 {
-    return {referencePaint("PY3"), referencePaint("PY43"), referencePaint("PB29"), referencePaint("PV19/rose"), referencePaint("PBr7/burnt sienna")};
+    return {referencePaint("PY3"), referencePaint("PY43"), referencePaint("PB29"), referencePaint("PV19/rose"),
+            referencePaint("PBr7/burnt sienna")};
 }
 
 } // namespace

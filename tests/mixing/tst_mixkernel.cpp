@@ -9,7 +9,7 @@
 using namespace iris;
 
 class TestMixKernel : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void everyRecipeIsThere();
@@ -77,7 +77,8 @@ void TestMixKernel::holdsAtTheExtremes()
         for (std::size_t place = 0; place < chunkRecipes; place += chunkRatios) {
             const Lab expected = colourOf(MixKernel::recipeAt(std::array{tube}, 0, place), paints);
             QVERIFY(std::isfinite(chunk.l[place]));
-            QVERIFY2(deltaE00(expected, {chunk.l[place], chunk.a[place], chunk.b[place]}) < 0.05, qPrintable(QString("tube %1 place %2").arg(tube).arg(place)));
+            QVERIFY2(deltaE00(expected, {chunk.l[place], chunk.a[place], chunk.b[place]}) < 0.05,
+                     qPrintable(QString("tube %1 place %2").arg(tube).arg(place)));
         }
     }
 }
@@ -101,8 +102,10 @@ void TestMixKernel::vectorDeltaEMatchesPlain()
         std::vector<float> apart(count);
         deltaE00({columns[0], columns[1], columns[2]}, {columns[3], columns[4], columns[5]}, apart);
         for (std::size_t i = 0; i < count; ++i) {
-            const double expected = deltaE00(Lab{columns[0][i], columns[1][i], columns[2][i]}, Lab{columns[3][i], columns[4][i], columns[5][i]});
-            QVERIFY2(std::abs(apart[i] - expected) < 0.0005 * (1 + expected), qPrintable(QString("%1: %2 %3").arg(i).arg(apart[i]).arg(expected)));
+            const double expected = deltaE00(Lab{columns[0][i], columns[1][i], columns[2][i]},
+                                             Lab{columns[3][i], columns[4][i], columns[5][i]});
+            QVERIFY2(std::abs(apart[i] - expected) < 0.0005 * (1 + expected),
+                     qPrintable(QString("%1: %2 %3").arg(i).arg(apart[i]).arg(expected)));
         }
     }
 }

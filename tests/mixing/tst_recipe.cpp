@@ -8,7 +8,7 @@
 using namespace iris;
 
 class TestRecipe : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void sharesGoByStrength();
@@ -18,7 +18,8 @@ private Q_SLOTS:
     void saysItInWords();
 };
 
-/// Duncan (1940) with weights parts times strength, worked by hand: 2 parts of strength 3 and 6 of strength 1 are half and half.
+/// Duncan (1940) with weights parts times strength, worked by hand: 2 parts of strength 3 and 6 of strength 1 are half
+/// and half.
 void TestRecipe::sharesGoByStrength()
 {
     Paint strong;

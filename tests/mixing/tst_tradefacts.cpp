@@ -11,11 +11,11 @@
 
 using namespace iris;
 
-/// Facts of the trade on the shipped table: common practice among watercolourists, no published source. Numbers in the row
-/// names are those of the list they were written down in. Amounts are weighted by tinting strength, "balanced" is the best
-/// step of a ladder of 21, colours are CIELAB D50.
+/// Facts of the trade on the shipped table: common practice among watercolourists, no published source. Numbers in the
+/// row names are those of the list they were written down in. Amounts are weighted by tinting strength, "balanced" is
+/// the best step of a ladder of 21, colours are CIELAB D50.
 class TestTradeFacts : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void fact_data();
@@ -107,7 +107,8 @@ bool dominates(const char* strong, const char* weak)
 
 bool everyRow(HueFamily family, const std::function<bool(const Paint&)>& holds)
 {
-    return std::ranges::all_of(referencePaints(), [&](const Paint& paint) { return paint.family != family || holds(paint); });
+    return std::ranges::all_of(referencePaints(),
+                               [&](const Paint& paint) { return paint.family != family || holds(paint); });
 }
 
 double valueRange(const Paint& paint)
@@ -133,9 +134,12 @@ void pigmentRows()
 {
     row("1: one code, several paints", [] {
         const auto& table = ReferenceTable::shipped();
-        const auto has = [&](const char* code, const char* form) { return table.find(std::string(code) + "/" + form).has_value(); };
-        return table.rowsOf(*parsePigmentCode("PBr7")).size() == 4 && has("PBr7", "raw sienna") && has("PBr7", "burnt umber")
-            && has("PR101", "transparent") && has("PR101", "light red") && has("PV19", "rose") && has("PV19", "violet");
+        const auto has = [&](const char* code, const char* form) {
+            return table.find(std::string(code) + "/" + form).has_value();
+        };
+        return table.rowsOf(*parsePigmentCode("PBr7")).size() == 4 && has("PBr7", "raw sienna")
+               && has("PBr7", "burnt umber") && has("PR101", "transparent") && has("PR101", "light red")
+               && has("PV19", "rose") && has("PV19", "violet");
     });
     row("2: two burnt siennas of different pigments are different paints", [] {
         const Paint& earth = referencePaint("PBr7/burnt sienna");
@@ -143,13 +147,15 @@ void pigmentRows()
         return earth.codes != oxide.codes && deltaE00(earth.swatch.full, oxide.swatch.full) > 3;
     });
     row("3: stainers stain, others lift more easily", [] {
-        return everyOne({"PB15:3", "PG7", "PV23", "PB27", "PV19/rose", "PR122"}, [](const Paint& p) { return p.staining >= 2; })
-            && everyOne({"PB29", "PB28", "PB35"}, [](const Paint& p) { return p.staining <= 1; });
+        return everyOne({"PB15:3", "PG7", "PV23", "PB27", "PV19/rose", "PR122"},
+                        [](const Paint& p) { return p.staining >= 2; })
+               && everyOne({"PB29", "PB28", "PB35"}, [](const Paint& p) { return p.staining <= 1; });
     });
     row("4: granulating pigments granulate", [] {
         return everyOne({"PB29", "PB28", "PB35", "PV14", "PG18"}, [](const Paint& p) { return p.granulation >= 2; })
-            && everyOne({"PY43", "PBr7/burnt sienna", "PBr7/raw umber"}, [](const Paint& p) { return p.granulation >= 1; })
-            && everyOne({"PB15:3", "PV19/rose", "PY3", "PY74"}, [](const Paint& p) { return p.granulation == 0; });
+               && everyOne({"PY43", "PBr7/burnt sienna", "PBr7/raw umber"},
+                           [](const Paint& p) { return p.granulation >= 1; })
+               && everyOne({"PB15:3", "PV19/rose", "PY3", "PY74"}, [](const Paint& p) { return p.granulation == 0; });
     });
     row("4: two granulating pigments separate", [] {
         const std::array paints{referencePaint("PB29"), referencePaint("PV14"), referencePaint("PY3")};
@@ -158,21 +164,34 @@ void pigmentRows()
     row("5: the opaque end and the transparent end", [] {
         return everyOne({"PY35/light", "PR108/light", "PB35", "PG17", "PY43", "PR101/light red", "PR101/Indian red"},
                         [](const Paint& p) { return p.transparency().kind >= TransparencyClass::SemiOpaque; })
-            && everyOne({"PV19/rose", "PR122", "PB15:3", "PG7", "PR83", "PY150", "PB60"},
-                        [](const Paint& p) { return p.transparency().kind == TransparencyClass::Transparent; });
+               && everyOne({"PV19/rose", "PR122", "PB15:3", "PG7", "PR83", "PY150", "PB60"},
+                           [](const Paint& p) { return p.transparency().kind == TransparencyClass::Transparent; });
     });
-    row("6: alizarin and dye pinks are fugitive",
-        [] { return everyOne({"PR83", "BV10"}, [](const Paint& p) { return p.lightfastness >= 4; }); });
+    row("6: alizarin and dye pinks are fugitive", [] {
+        return everyOne({"PR83", "BV10"}, [](const Paint& p) { return p.lightfastness >= 4; });
+    });
 }
 
 void leanRows()
 {
     row("7: lemons lean green", [] { return leans("PY3", HueFamily::Green) && leans("PY175", HueFamily::Green); });
-    row("7: warm yellows lean orange", [] { return leans("PY110", HueFamily::Orange) && leans("PY153", HueFamily::Orange) && leans("PY37", HueFamily::Orange); });
-    row("7: scarlets lean orange", [] { return leans("PR108/light", HueFamily::Orange) && leans("PR255", HueFamily::Orange) && leans("PR254", HueFamily::Orange); });
-    row("7: roses lean violet", [] { return leans("PV19/rose", HueFamily::Violet) && leans("PR122", HueFamily::Violet) && leans("PR83", HueFamily::Violet); });
+    row("7: warm yellows lean orange", [] {
+        return leans("PY110", HueFamily::Orange) && leans("PY153", HueFamily::Orange)
+               && leans("PY37", HueFamily::Orange);
+    });
+    row("7: scarlets lean orange", [] {
+        return leans("PR108/light", HueFamily::Orange) && leans("PR255", HueFamily::Orange)
+               && leans("PR254", HueFamily::Orange);
+    });
+    row("7: roses lean violet", [] {
+        return leans("PV19/rose", HueFamily::Violet) && leans("PR122", HueFamily::Violet)
+               && leans("PR83", HueFamily::Violet);
+    });
     row("7: ultramarine leans violet", [] { return leans("PB29", HueFamily::Violet); });
-    row("7: green-side blues lean green", [] { return leans("PB15:3", HueFamily::Green) && leans("PB35", HueFamily::Green) && leans("PB33", HueFamily::Green) && leans("PB27", HueFamily::Green); });
+    row("7: green-side blues lean green", [] {
+        return leans("PB15:3", HueFamily::Green) && leans("PB35", HueFamily::Green) && leans("PB33", HueFamily::Green)
+               && leans("PB27", HueFamily::Green);
+    });
     row("7: cobalt blue is near the middle", [] { return referencePaint("PB28").lean().inTheMiddle(); });
 }
 
@@ -187,7 +206,8 @@ void greenRows()
         return true;
     });
     row("8: ochre dulls every blue's green", [] {
-        return std::ranges::all_of(greenBlues, [](const char* blue) { return cleanestGreen("PY43", blue) < cleanestGreen("PY3", blue); });
+        return std::ranges::all_of(
+            greenBlues, [](const char* blue) { return cleanestGreen("PY43", blue) < cleanestGreen("PY3", blue); });
     });
     row("9: greens go cooler with lemon, warmer with ochre", [] {
         // At every step the mix with ochre is the redder one; and where ochre makes a green at all, a yellower one.
@@ -198,7 +218,9 @@ void greenRows()
                 if (lemon.steps[i].colour.a >= ochre.steps[i].colour.a)
                     return false;
         }
-        const auto hue = [](const char* yellow, const char* blue) { return ladder(yellow, blue).steps[6].lch.hueDegrees; };
+        const auto hue = [](const char* yellow, const char* blue) {
+            return ladder(yellow, blue).steps[6].lch.hueDegrees;
+        };
         return hue("PY3", "PB15:3") > hue("PY43", "PB15:3") && hue("PY3", "PB35") > hue("PY43", "PB35");
     });
     row("10: warm yellow and ultramarine: dull green, never red-brown", [] {
@@ -213,7 +235,8 @@ void greenRows()
         return true;
     });
     row("14: lemon and black make olive green", [] {
-        return any(ladder("PY3", "PBk9"), [](const LadderStep& s) { return hueIn(s, 98, 135) && s.colour.l < 65 && s.lch.chroma > 12; });
+        return any(ladder("PY3", "PBk9"),
+                   [](const LadderStep& s) { return hueIn(s, 98, 135) && s.colour.l < 65 && s.lch.chroma > 12; });
     });
 }
 
@@ -224,24 +247,27 @@ void violetAndOrangeRows()
         const double clean = std::min({violet("PV19/rose"), violet("PR122"), violet("PR83")});
         return clean > 20 && std::max(violet("PR108/light"), violet("PR255")) <= 0.6 * clean;
     });
-    row("13: cadmium yellow makes a brighter orange with cadmium red than with alizarin", [] {
-        return mostChroma("PY35/light", "PR108/light", 45, 70) > mostChroma("PY35/light", "PR83", 45, 70);
-    });
+    row("13: cadmium yellow makes a brighter orange with cadmium red than with alizarin",
+        [] { return mostChroma("PY35/light", "PR108/light", 45, 70) > mostChroma("PY35/light", "PR83", 45, 70); });
     row("20: iron red and ultramarine: greyed violets", [] {
-        return any(ladder("PR101/Indian red", "PB29"), [](const LadderStep& s) { return hueIn(s, 285, 359) && s.lch.chroma > 4 && s.lch.chroma < 32; });
+        return any(ladder("PR101/Indian red", "PB29"),
+                   [](const LadderStep& s) { return hueIn(s, 285, 359) && s.lch.chroma > 4 && s.lch.chroma < 32; });
     });
     row("20: iron red and phthalo green: dark cool brown to muted green", [] {
         const Ladder way = ladder("PR101/Indian red", "PG7");
         return any(way, [](const LadderStep& s) { return s.colour.l < 35 && s.lch.chroma < 14; })
-            && any(way, [](const LadderStep& s) { return hueIn(s, 140, 200) && s.lch.chroma < 30 && s.lch.chroma > 8; });
+               && any(way,
+                      [](const LadderStep& s) { return hueIn(s, 140, 200) && s.lch.chroma < 30 && s.lch.chroma > 8; });
     });
 }
 
 void greyRows()
 {
     row("12: phthalo blue and cadmium red go near-neutral", [] { return leastChroma("PB15:3", "PR108/light") < 12; });
-    row("15: ultramarine and burnt sienna pass a neutral grey", [] { return any(ladder("PB29", "PBr7/burnt sienna"), nearNeutral); });
-    row("15: ultramarine and burnt umber make a near-black", [] { return any(ladder("PB29", "PBr7/burnt umber"), nearBlack); });
+    row("15: ultramarine and burnt sienna pass a neutral grey",
+        [] { return any(ladder("PB29", "PBr7/burnt sienna"), nearNeutral); });
+    row("15: ultramarine and burnt umber make a near-black",
+        [] { return any(ladder("PB29", "PBr7/burnt umber"), nearBlack); });
     row("16: alizarin and viridian make a grey", [] { return any(ladder("PR83", "PG18"), nearNeutral); });
     row("16: alizarin and phthalo green make a near-black", [] { return any(ladder("PR83", "PG7"), nearBlack); });
     row("17: indanthrone and transparent orange: browns to near-black", [] {
@@ -251,9 +277,12 @@ void greyRows()
     row("18: scarlet and phthalo green go through browns", [] { return any(ladder("PR255", "PG7"), brown); });
     row("19: a little dioxazine in yellow makes browns", [] {
         const Ladder way = ladder("PY3", "PV23");
-        return std::any_of(way.steps.begin() + 1, way.steps.begin() + 8, [](const LadderStep& s) { return hueIn(s, 40, 92) && s.colour.l < 70 && s.lch.chroma < 50; });
+        return std::any_of(way.steps.begin() + 1, way.steps.begin() + 8, [](const LadderStep& s) {
+            return hueIn(s, 40, 92) && s.colour.l < 70 && s.lch.chroma < 50;
+        });
     });
-    weakRow("19: ultramarine violet and lemon pass a grey", "least chroma on the way is 13.7 (a pinkish grey at L 51), 8.3 in a middle wash",
+    weakRow("19: ultramarine violet and lemon pass a grey",
+            "least chroma on the way is 13.7 (a pinkish grey at L 51), 8.3 in a middle wash",
             [] { return leastChroma("PV15", "PY3") < 10; });
     row("19: ultramarine violet and orange make browns", [] { return any(ladder("PV15", "PO62"), brown); });
     row("21: blue and orange come out green when both lean that way", [] {
@@ -262,9 +291,11 @@ void greyRows()
             const Ladder way = ladder(blue, orange);
             return way.steps[way.mostNeutral].colour.a;
         };
-        return sideOf("PB15:3", "PO62") < 0 && sideOf("PB29", "PO62") > 0 && sideOf("PB15:3", "PO73") > 0 && sideOf("PB29", "PO73") > 0;
+        return sideOf("PB15:3", "PO62") < 0 && sideOf("PB29", "PO62") > 0 && sideOf("PB15:3", "PO73") > 0
+               && sideOf("PB29", "PO73") > 0;
     });
-    row("21: a red that leans orange will not grey with green", [] { return leastChroma("PR255", "PG7") > leastChroma("PR83", "PG7"); });
+    row("21: a red that leans orange will not grey with green",
+        [] { return leastChroma("PR255", "PG7") > leastChroma("PR83", "PG7"); });
     row("22: neighbours do not dull", [] { return ladder("PB29", "PB15:3").keepsChroma > 0.85; });
     row("31: three primaries: near-black in a double film, grey when thin", [] {
         const std::array paints{referencePaint("PY3"), referencePaint("PV19/rose"), referencePaint("PB15:3")};
@@ -291,12 +322,16 @@ void strengthAndMatchingRows()
         const double second = nearest(gold, {"PY129", "PR122"});
         return best < second && second < nearest(gold, {"PBr7/burnt sienna", "PR122"});
     });
-    row("25: raw sienna from cadmium orange and ultramarine", [] { return nearest(referencePaint("PBr7/raw sienna").swatch.full, {"PO20", "PB29"}) < 10; });
+    row("25: raw sienna from cadmium orange and ultramarine", [] {
+        return nearest(referencePaint("PBr7/raw sienna").swatch.full, {"PO20", "PB29"}) < 10;
+    });
     row("25: burnt sienna from red-orange and a green or blue", [] {
         const Lab sienna = referencePaint("PBr7/burnt sienna").swatch.full;
         return nearest(sienna, {"PO73", "PB15:3"}) < 7 && nearest(sienna, {"PO73", "PG18"}) < 7;
     });
-    row("26: Prussian from ultramarine and phthalo green", [] { return nearest(referencePaint("PB27").swatch.full, {"PB29", "PG7"}) < 10; });
+    row("26: Prussian from ultramarine and phthalo green", [] {
+        return nearest(referencePaint("PB27").swatch.full, {"PB29", "PG7"}) < 10;
+    });
 }
 
 void washRows()
@@ -333,7 +368,9 @@ void washRows()
     row("29: an opaque tube makes the mix opaque in proportion", [] {
         double before = -1;
         for (const LadderStep& step : ladder("PV19/rose", "PR101/light red").steps) {
-            const double now = transparencyOf(filmBetween(referencePaint("PV19/rose"), referencePaint("PR101/light red"), step.share)).opacityIndex;
+            const double now =
+                transparencyOf(filmBetween(referencePaint("PV19/rose"), referencePaint("PR101/light red"), step.share))
+                    .opacityIndex;
             if (now < before)
                 return false;
             before = now;
@@ -362,7 +399,8 @@ void washRows()
         };
         const double yellow = median(HueFamily::Yellow);
         return yellow < median(HueFamily::Orange) && yellow < median(HueFamily::Red) && yellow < median(HueFamily::Blue)
-            && yellow < median(HueFamily::Green) && yellow < median(HueFamily::Violet) && everyRow(HueFamily::Yellow, [](const Paint& p) { return valueRange(p) < 32; });
+               && yellow < median(HueFamily::Green) && yellow < median(HueFamily::Violet)
+               && everyRow(HueFamily::Yellow, [](const Paint& p) { return valueRange(p) < 32; });
     });
 }
 

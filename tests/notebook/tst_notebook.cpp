@@ -7,7 +7,7 @@ using namespace iris;
 
 /// The notebook as a value: edits and the edits that take them back; and what a tube stands for.
 class TestNotebook : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void inversesTakeEditsBack();
@@ -33,7 +33,8 @@ Tube tubeOf(std::int64_t id, const char* name, const char* codes)
 Notebook someNotebook()
 {
     Notebook notebook;
-    notebook.tubes = {tubeOf(1, "Lemon", "PY3"), tubeOf(2, "Rose", "PV19"), tubeOf(3, "Blue", "PB29"), tubeOf(5, "Green", "PG7")};
+    notebook.tubes = {tubeOf(1, "Lemon", "PY3"), tubeOf(2, "Rose", "PV19"), tubeOf(3, "Blue", "PB29"),
+                      tubeOf(5, "Green", "PG7")};
     notebook.needs = {{{1}, {"mud", {40, 3, 9}, 7, 2}}, {{4}, {"sky", {60, -4, -20}, 4, 3}}};
     notebook.palettes = {{{1}, "three", {{1}, {2}, {3}}}, {{2}, "two", {{3}, {5}}}};
     notebook.wishes = {School::Triad, {{3}}, {{5}}, 8};
@@ -75,7 +76,8 @@ void TestNotebook::inversesTakeEditsBack()
         const NotebookEdit edit = randomEdit(random);
         const Notebook after = edited(before, edit);
         QVERIFY(std::ranges::is_sorted(after.tubes, {}, &Tube::id));
-        QVERIFY2(edited(after, inverseOf(before, edit)) == before, qPrintable(QString("seed %1 round %2").arg(seed).arg(round)));
+        QVERIFY2(edited(after, inverseOf(before, edit)) == before,
+                 qPrintable(QString("seed %1 round %2").arg(seed).arg(round)));
     }
 }
 
@@ -127,7 +129,14 @@ void TestNotebook::twinsShareTheirPigments()
 {
     const ReferenceTable& table = ReferenceTable::shipped();
     const Tube earth = tubeOf(1, "Burnt Sienna", "PBr7");
-    QVERIFY(areTwins(earth, [] { Tube t = tubeOf(2, "Hull Brown", "PBr7"); t.form = "burnt sienna"; return t; }(), table));
+    QVERIFY(areTwins(
+        earth,
+        [] {
+            Tube t = tubeOf(2, "Hull Brown", "PBr7");
+            t.form = "burnt sienna";
+            return t;
+        }(),
+        table));
     QVERIFY(!areTwins(earth, tubeOf(2, "Burnt Sienna", "PR101"), table));
     QVERIFY(!areTwins(earth, tubeOf(2, "Raw Umber", "PBr7"), table));
     QVERIFY(areTwins(tubeOf(1, "a", "PG7, PY150"), tubeOf(2, "b", "PY150, PG7"), table));
@@ -136,7 +145,8 @@ void TestNotebook::twinsShareTheirPigments()
 void TestNotebook::saysWhatIsWrongWithATube_data()
 {
     QTest::addColumn<int>("kind");
-    const QStringList names{"no name", "nothing known", "unknown pigment", "strength", "staining", "granulation", "lightfastness"};
+    const QStringList names{"no name",  "nothing known", "unknown pigment", "strength",
+                            "staining", "granulation",   "lightfastness"};
     for (int i = 0; i < names.size(); ++i)
         QTest::newRow(qPrintable(names[i])) << i;
 }

@@ -9,7 +9,7 @@
 using namespace iris;
 
 class TestNotebookStore : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void init();
@@ -41,14 +41,20 @@ Tube fullTube()
     tube.strength = 0.75;
     tube.staining = 0;
     tube.lightfastness = 2;
-    tube.notes = "wet \xC3\xA9" "dge\nsecond line";
+    tube.notes = "wet \xC3\xA9"
+                 "dge\nsecond line";
     return tube;
 }
 
 NotebookEdit everything()
 {
     NotebookEdit edit;
-    edit.putTubes = {fullTube(), [] { Tube t; t.name = "Lemon"; t.codes = parsePigmentCodes("PY3").value(); return t; }()};
+    edit.putTubes = {fullTube(), [] {
+                         Tube t;
+                         t.name = "Lemon";
+                         t.codes = parsePigmentCodes("PY3").value();
+                         return t;
+                     }()};
     edit.putNeeds = {{{}, {"mud", {40.5, 3, 9}, 4, 3}}};
     return edit;
 }
@@ -162,7 +168,9 @@ void TestNotebookStore::refusesWhatIsNoNotebook_data()
 {
     QTest::addColumn<QString>("kind");
     QTest::addColumn<int>("code");
-    const auto add = [](const char* kind, ErrorCode code) { QTest::newRow(kind) << QString(kind) << static_cast<int>(code); };
+    const auto add = [](const char* kind, ErrorCode code) {
+        QTest::newRow(kind) << QString(kind) << static_cast<int>(code);
+    };
     add("missing", ErrorCode::FileUnreadable);
     add("folder", ErrorCode::FileUnreadable);
     add("empty", ErrorCode::NotANotebook);

@@ -6,7 +6,7 @@
 using namespace iris;
 
 class TestTubeCsv : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void readsOtherPeoplesLists_data();
@@ -23,7 +23,9 @@ void TestTubeCsv::readsOtherPeoplesLists_data()
     QTest::newRow("plain") << QByteArray("name,codes\nLemon,PY3\nBlue,PB29\n");
     QTest::newRow("semicolons, CRLF") << QByteArray("Name;Codes\r\nLemon;PY3\r\nBlue;PB29\r\n");
     QTest::newRow("tabs") << QByteArray("NAME\tPigment\nLemon\tpy 3\nBlue\tPB29");
-    QTest::newRow("byte order mark, other order") << QByteArray("\xEF\xBB\xBF" "pigments,tube,price\n\"PY3\",Lemon,4.50\nPB29,Blue,5\n");
+    QTest::newRow("byte order mark, other order")
+        << QByteArray("\xEF\xBB\xBF"
+                      "pigments,tube,price\n\"PY3\",Lemon,4.50\nPB29,Blue,5\n");
     QTest::newRow("blank lines") << QByteArray("name,codes\n\nLemon,PY3\n\n\nBlue,PB29\n");
 }
 
@@ -98,7 +100,8 @@ void TestTubeCsv::roundTripsWithoutLoss()
                 tube.granulation = int(random() % 4);
         }
         const auto back = readTubesCsv(writeTubesCsv(tubes), ReferenceTable::shipped());
-        QVERIFY2(back && back->problems.empty() && back->tubes == tubes, qPrintable(QString("seed %1 round %2").arg(seed).arg(round)));
+        QVERIFY2(back && back->problems.empty() && back->tubes == tubes,
+                 qPrintable(QString("seed %1 round %2").arg(seed).arg(round)));
     }
 }
 

@@ -9,7 +9,7 @@
 using namespace iris;
 
 class TestFilm : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void solvesTheDifferentialEquations();
@@ -128,20 +128,25 @@ void TestFilm::layersAddUp()
         QVERIFY(std::abs(once[band] - glazed[band]) < 1e-12);
 }
 
-/// Curtis, Anderson, Seims, Fleischer and Salesin, "Computer-Generated Watercolor", SIGGRAPH 1997, table of K and S for red,
-/// green and blue. The figures are from memory. Their text: opaque paints show much the same over white and black,
+/// Curtis, Anderson, Seims, Fleischer and Salesin, "Computer-Generated Watercolor", SIGGRAPH 1997, table of K and S for
+/// red, green and blue. The figures are from memory. Their text: opaque paints show much the same over white and black,
 /// transparent ones vanish over black, and interference colours are faint over white and bright over black.
 void TestFilm::behavesAsCurtisSays_data()
 {
     QTest::addColumn<QList<double>>("k");
     QTest::addColumn<QList<double>>("s");
     QTest::addColumn<QString>("kind");
-    QTest::newRow("quinacridone rose") << QList<double>{0.22, 1.47, 0.57} << QList<double>{0.05, 0.003, 0.03} << "transparent";
-    QTest::newRow("hookers green") << QList<double>{1.62, 0.61, 1.64} << QList<double>{0.01, 0.012, 0.003} << "transparent";
-    QTest::newRow("phthalo green") << QList<double>{1.55, 0.47, 0.63} << QList<double>{0.01, 0.05, 0.035} << "transparent";
-    QTest::newRow("ultramarine") << QList<double>{0.86, 0.86, 0.06} << QList<double>{0.005, 0.005, 0.09} << "transparent";
+    QTest::newRow("quinacridone rose") << QList<double>{0.22, 1.47, 0.57} << QList<double>{0.05, 0.003, 0.03}
+                                       << "transparent";
+    QTest::newRow("hookers green") << QList<double>{1.62, 0.61, 1.64} << QList<double>{0.01, 0.012, 0.003}
+                                   << "transparent";
+    QTest::newRow("phthalo green") << QList<double>{1.55, 0.47, 0.63} << QList<double>{0.01, 0.05, 0.035}
+                                   << "transparent";
+    QTest::newRow("ultramarine") << QList<double>{0.86, 0.86, 0.06} << QList<double>{0.005, 0.005, 0.09}
+                                 << "transparent";
     QTest::newRow("indian red") << QList<double>{0.46, 1.07, 1.50} << QList<double>{1.28, 0.38, 0.21} << "opaque";
-    QTest::newRow("interference lilac") << QList<double>{0.08, 0.11, 0.07} << QList<double>{1.25, 0.42, 1.43} << "interference";
+    QTest::newRow("interference lilac") << QList<double>{0.08, 0.11, 0.07} << QList<double>{1.25, 0.42, 1.43}
+                                        << "interference";
 }
 
 void TestFilm::behavesAsCurtisSays()

@@ -7,7 +7,7 @@ using namespace iris;
 
 /// Transparency, lean and family, and what a tube of several pigments comes to.
 class TestJudgements : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void transparencyOfPlainCases();
@@ -56,14 +56,22 @@ void TestJudgements::leansToTheRightSide_data()
     QTest::addColumn<double>("hue");
     QTest::addColumn<QString>("family");
     QTest::addColumn<QString>("words");
-    QTest::newRow("lemon") << 103.0 << "yellow" << "yellow, leans green";
-    QTest::newRow("warm yellow") << 82.0 << "yellow" << "yellow, leans orange";
-    QTest::newRow("middle yellow") << 94.0 << "yellow" << "yellow, near the middle";
-    QTest::newRow("rose") << 350.0 << "red" << "red, leans violet";
-    QTest::newRow("scarlet") << 35.0 << "red" << "red, leans orange";
-    QTest::newRow("green-blue") << 237.0 << "blue" << "blue, leans green";
-    QTest::newRow("violet-blue") << 268.0 << "blue" << "blue, leans violet";
-    QTest::newRow("sienna") << 60.0 << "brown" << "brown, leans red";
+    QTest::newRow("lemon") << 103.0 << "yellow"
+                           << "yellow, leans green";
+    QTest::newRow("warm yellow") << 82.0 << "yellow"
+                                 << "yellow, leans orange";
+    QTest::newRow("middle yellow") << 94.0 << "yellow"
+                                   << "yellow, near the middle";
+    QTest::newRow("rose") << 350.0 << "red"
+                          << "red, leans violet";
+    QTest::newRow("scarlet") << 35.0 << "red"
+                             << "red, leans orange";
+    QTest::newRow("green-blue") << 237.0 << "blue"
+                                << "blue, leans green";
+    QTest::newRow("violet-blue") << 268.0 << "blue"
+                                 << "blue, leans violet";
+    QTest::newRow("sienna") << 60.0 << "brown"
+                            << "brown, leans red";
 }
 
 void TestJudgements::leansToTheRightSide()
@@ -106,7 +114,9 @@ void TestJudgements::severalPigmentsInOneTube()
     const Paint two = paintOf(*gold, films);
     const double share = green->strength / (green->strength + gold->strength);
     for (std::size_t band = 0; band < bandCount; ++band)
-        QVERIFY(std::abs(sap.film.absorption[band] - share * one.film.absorption[band] - (1 - share) * two.film.absorption[band]) < 1e-12);
+        QVERIFY(std::abs(sap.film.absorption[band] - share * one.film.absorption[band]
+                         - (1 - share) * two.film.absorption[band])
+                < 1e-12);
     QCOMPARE(paintOf({green}, films).film, one.film);
 }
 

@@ -11,7 +11,7 @@
 using namespace iris;
 
 class TestRebuild : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void meetsEveryRowOfTheTable();
@@ -62,12 +62,13 @@ void TestRebuild::meetsEveryRowOfTheTable()
     for (const ReferencePigment& row : ReferenceTable::shipped().pigments()) {
         const RebuiltFilm film = rebuildFilm({row.full, row.thin, row.overBlack});
         // The design asks for 0.3; the rows are rounded to 0.1.
-        QVERIFY2(film.worstResidual() < 0.1, qPrintable(QString("%1 %2").arg(row.id().c_str()).arg(film.worstResidual())));
+        QVERIFY2(film.worstResidual() < 0.1,
+                 qPrintable(QString("%1 %2").arg(row.id().c_str()).arg(film.worstResidual())));
     }
 }
 
-/// Three colours are enough: mixes of rebuilt films against mixes of the true ones. The design's own trial had 0.6 at the
-/// median and 1.8 at the 90th percentile.
+/// Three colours are enough: mixes of rebuilt films against mixes of the true ones. The design's own trial had 0.6 at
+/// the median and 1.8 at the 90th percentile.
 void TestRebuild::predictsMixesOfKnownFilms()
 {
     constexpr unsigned seed = 25;

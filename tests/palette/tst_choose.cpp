@@ -9,7 +9,7 @@
 using namespace iris;
 
 class TestChoose : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void answersHoldWhatTheySay();
@@ -28,14 +28,15 @@ namespace {
 std::vector<Paint> drawer()
 {
     std::vector<Paint> paints;
-    for (const char* id : {"PY175", "PY153", "PY43", "PR254", "PV19/rose", "PB29", "PB15:3", "PBr7/burnt sienna", "PG7", "PBk9"})
+    for (const char* id :
+         {"PY175", "PY153", "PY43", "PR254", "PV19/rose", "PB29", "PB15:3", "PBr7/burnt sienna", "PG7", "PBk9"})
         paints.push_back(referencePaint(id));
     return paints;
 }
 
 std::vector<Need> needs()
 {
-    return {{"reeds", {68, 10, 46}, 7, 3}, {"mud", {58, 1, 9}, 7, 2},      {"cordgrass", {54, -16, 34}, 7, 2},
+    return {{"reeds", {68, 10, 46}, 7, 3}, {"mud", {58, 1, 9}, 7, 2},    {"cordgrass", {54, -16, 34}, 7, 2},
             {"rain", {50, -1, -10}, 7, 2}, {"hull", {36, 26, 27}, 7, 1}, {"asters", {46, 24, -30}, 7, 2}};
 }
 
@@ -182,7 +183,8 @@ void TestChoose::limitLeavesTheLeastImportant()
 void TestChoose::refusesQuestionsWithoutSense_data()
 {
     QTest::addColumn<int>("kind");
-    const QStringList names{"no needs", "must and never", "nothing left", "out of range", "too many must", "no blue for a triad", "no tolerance"};
+    const QStringList names{"no needs",      "must and never",      "nothing left", "out of range",
+                            "too many must", "no blue for a triad", "no tolerance"};
     for (int i = 0; i < names.size(); ++i)
         QTest::newRow(qPrintable(names[i])) << i;
 }
@@ -196,10 +198,19 @@ void TestChoose::refusesQuestionsWithoutSense()
     switch (kind) {
     case 0: wanted.clear(); break;
     case 1: limits.must = limits.never = {2}; break;
-    case 2: limits.never.resize(paints.size()); std::iota(limits.never.begin(), limits.never.end(), 0U); break;
+    case 2:
+        limits.never.resize(paints.size());
+        std::iota(limits.never.begin(), limits.never.end(), 0U);
+        break;
     case 3: limits.must = {99}; break;
-    case 4: limits.must = {1, 2, 3}; limits.mostTubes = 2; break;
-    case 5: limits.school = School::Triad; limits.never = {5, 6}; break;
+    case 4:
+        limits.must = {1, 2, 3};
+        limits.mostTubes = 2;
+        break;
+    case 5:
+        limits.school = School::Triad;
+        limits.never = {5, 6};
+        break;
     case 6: wanted[0].tolerance = 0; break;
     }
     const auto choice = choosePalette(paints, wanted, limits);

@@ -9,7 +9,7 @@
 using namespace iris;
 
 class TestCoverage : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void matchesPlainEnumeration();
@@ -43,7 +43,8 @@ std::vector<Need> someNeeds(std::size_t count, unsigned seed)
 }
 
 /// Every recipe in double precision, one at a time.
-NeedMask plainCoverage(std::span<const std::size_t> set, const std::vector<Paint>& paints, const std::vector<Need>& needs)
+NeedMask plainCoverage(std::span<const std::size_t> set, const std::vector<Paint>& paints,
+                       const std::vector<Need>& needs)
 {
     NeedMask mask = 0;
     for (const Ratio& ratio : ratiosOf(int(set.size())))
@@ -141,7 +142,8 @@ void TestCoverage::reportsProgress()
     QCOMPARE(last, 1.0);
 }
 
-/// The bound behind the grid: no colour may be nearer to a need than its cell admits, nor farther than its cell is sure of.
+/// The bound behind the grid: no colour may be nearer to a need than its cell admits, nor farther than its cell is sure
+/// of.
 void TestCoverage::gridNeverLosesANeed()
 {
     constexpr unsigned seed = 41;
@@ -169,8 +171,10 @@ void TestCoverage::gridNeverLosesANeed()
             for (std::size_t n = 0; n < needs.size(); ++n) {
                 const double apart = deltaE00({chunk.l[i], chunk.a[i], chunk.b[i]}, needs[n].target);
                 const NeedMask bit = NeedMask{1} << n;
-                QVERIFY2(apart > radii[n] || (masks[i].maybe & bit), qPrintable(QString("seed %1 round %2").arg(seed).arg(round)));
-                QVERIFY2(apart <= radii[n] || !(masks[i].surely & bit), qPrintable(QString("seed %1 round %2").arg(seed).arg(round)));
+                QVERIFY2(apart > radii[n] || (masks[i].maybe & bit),
+                         qPrintable(QString("seed %1 round %2").arg(seed).arg(round)));
+                QVERIFY2(apart <= radii[n] || !(masks[i].surely & bit),
+                         qPrintable(QString("seed %1 round %2").arg(seed).arg(round)));
             }
     }
 }

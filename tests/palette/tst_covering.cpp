@@ -9,7 +9,7 @@ using namespace iris;
 
 /// The exact search against every subset there is, and against a general solver for integer programmes.
 class TestCovering : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void matchesBruteForce();
@@ -33,7 +33,10 @@ struct Instance {
     std::vector<int> weights;
 
     Instance(std::size_t tubeCount, std::size_t needCount, std::size_t recipesPerNeed, std::mt19937& random)
-        : tubes(tubeCount), needs(needCount), recipes(needCount), table(tubeCount)
+        : tubes(tubeCount),
+          needs(needCount),
+          recipes(needCount),
+          table(tubeCount)
     {
         for (auto& sets : recipes) {
             for (std::size_t i = 0; i < 1 + random() % recipesPerNeed; ++i) {
@@ -106,7 +109,8 @@ std::vector<std::size_t> tubesIn(std::uint32_t bits)
 }
 
 /// Every subset that is allowed: least loss among those of at most `most` tubes, then least size, then all such sets.
-CoveringAnswer bruteForce(const Instance& instance, std::size_t most, const std::function<bool(const std::vector<std::size_t>&)>& allowed)
+CoveringAnswer bruteForce(const Instance& instance, std::size_t most,
+                          const std::function<bool(const std::vector<std::size_t>&)>& allowed)
 {
     CoveringAnswer best;
     best.lost = 1 << 20;
@@ -132,10 +136,12 @@ void compare(const CoveringAnswer& got, const CoveringAnswer& expected, int roun
     const auto where = QString("seed %1 round %2").arg(firstSeed).arg(round);
     QVERIFY2(got.lost == expected.lost, qPrintable(where));
     QVERIFY2(got.size == expected.size, qPrintable(where));
-    QVERIFY2(got.sets == expected.sets, qPrintable(where + QString(": %1 sets, expected %2").arg(got.sets.size()).arg(expected.sets.size())));
+    QVERIFY2(got.sets == expected.sets,
+             qPrintable(where + QString(": %1 sets, expected %2").arg(got.sets.size()).arg(expected.sets.size())));
 }
 
-/// The covering as an integer programme: x_t takes a tube, y_s uses a recipe, y_s <= x_t for its tubes, each need wants one.
+/// The covering as an integer programme: x_t takes a tube, y_s uses a recipe, y_s <= x_t for its tubes, each need wants
+/// one.
 int glpkSize(const Instance& instance)
 {
     glp_prob* lp = glp_create_prob();
@@ -210,7 +216,8 @@ void TestCovering::matchesBruteForceInSchools()
         CoveringProblem problem = instance.problem();
         problem.slots = 3 + random() % 2;
         for (std::size_t t = 0; t < instance.tubes; ++t)
-            problem.slotMasks.push_back(t < problem.slots ? 1U << t : 1U << random() % problem.slots | (random() % 3 == 0 ? 1U : 0U));
+            problem.slotMasks.push_back(
+                t < problem.slots ? 1U << t : 1U << random() % problem.slots | (random() % 3 == 0 ? 1U : 0U));
         const auto fits = [&](const std::vector<std::size_t>& set) {
             if (set.size() != problem.slots)
                 return false;

@@ -5,7 +5,7 @@
 using namespace iris;
 
 class TestNeed : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void readsTolerances_data();
@@ -34,7 +34,8 @@ void TestNeed::readsTolerances()
     QFETCH(double, tolerance);
     QCOMPARE(parseTolerance(text.toStdString()).value_or(-1.0), tolerance);
     if (tolerance > 0)
-        QCOMPARE(parseTolerance(toleranceWord(tolerance).substr(0, toleranceWord(tolerance).find(' '))).value(), tolerance);
+        QCOMPARE(parseTolerance(toleranceWord(tolerance).substr(0, toleranceWord(tolerance).find(' '))).value(),
+                 tolerance);
 }
 
 void TestNeed::readsLists()

@@ -7,7 +7,7 @@
 using namespace iris;
 
 class TestSchool : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void parsesNames();

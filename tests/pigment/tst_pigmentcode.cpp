@@ -5,7 +5,7 @@
 using namespace iris;
 
 class TestPigmentCode : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void readsLabels_data();

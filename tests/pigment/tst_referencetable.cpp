@@ -6,7 +6,7 @@
 using namespace iris;
 
 class TestReferenceTable : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void shippedTableIsWhole();
@@ -73,8 +73,9 @@ void TestReferenceTable::tellsTheLineOfABadRow()
 {
     QFETCH(QByteArray, rows);
     QFETCH(int, line);
-    const QByteArray header = "code,form,common_name,ci_number,chemistry,hue_family,full_L,full_a,full_b,thin_L,thin_a,thin_b,"
-                              "black_L,black_a,black_b,strength,staining,granulation,lightfastness,caution,confidence,note\n";
+    const QByteArray header =
+        "code,form,common_name,ci_number,chemistry,hue_family,full_L,full_a,full_b,thin_L,thin_a,thin_b,"
+        "black_L,black_a,black_b,strength,staining,granulation,lightfastness,caution,confidence,note\n";
     const auto table = ReferenceTable::fromCsv((header + rows).toStdString(), "token,what,handling\n");
     QVERIFY(!table);
     QCOMPARE(table.error().line, line);

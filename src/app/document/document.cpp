@@ -135,8 +135,8 @@ void Document::removeTubes(const std::vector<TubeId>& ids)
     NotebookEdit edit;
     edit.removeTubes = ids;
     const Tube* first = m_notebook.tube(ids.front());
-    push(std::move(edit), ids.size() == 1 && first ? tr("remove %1").arg(quoted(first->name))
-                                                   : tr("remove %1 tubes").arg(ids.size()));
+    push(std::move(edit),
+         ids.size() == 1 && first ? tr("remove %1").arg(quoted(first->name)) : tr("remove %1 tubes").arg(ids.size()));
 }
 
 void Document::addNeed(const Need& need)

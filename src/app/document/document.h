@@ -12,7 +12,7 @@ namespace iris {
 /// The open notebook: what it holds, the paints its tubes stand for, and every change to it, which is on disk before it
 /// shows. Alone emits changes.
 class Document : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     explicit Document(QObject* parent = nullptr);

@@ -5,7 +5,9 @@
 namespace iris {
 
 EditCommand::EditCommand(Document& document, NotebookEdit edit, const QString& what)
-    : QUndoCommand(what), m_document(document), m_edit(std::move(edit))
+    : QUndoCommand(what),
+      m_document(document),
+      m_edit(std::move(edit))
 {
 }
 

@@ -97,16 +97,11 @@ void LadderStrip::mousePressEvent(QMouseEvent* event)
 void LadderStrip::keyPressEvent(QKeyEvent* event)
 {
     switch (event->key()) {
-    case Qt::Key_Left:
-        return setCurrent(m_current - 1);
-    case Qt::Key_Right:
-        return setCurrent(m_current + 1);
-    case Qt::Key_Home:
-        return setCurrent(0);
-    case Qt::Key_End:
-        return setCurrent(static_cast<int>(m_washes.size()) - 1);
-    default:
-        QWidget::keyPressEvent(event);
+    case Qt::Key_Left: return setCurrent(m_current - 1);
+    case Qt::Key_Right: return setCurrent(m_current + 1);
+    case Qt::Key_Home: return setCurrent(0);
+    case Qt::Key_End: return setCurrent(static_cast<int>(m_washes.size()) - 1);
+    default: QWidget::keyPressEvent(event);
     }
 }
 

@@ -25,7 +25,7 @@ LadderGeometry ladderGeometry(const QRectF& bounds, int steps);
 /// A ladder as washes edge to edge, full above and thin below, the parts under each and a tick at the most neutral.
 /// Left and right walk the steps.
 class LadderStrip : public QWidget {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     explicit LadderStrip(ViewSettings& settings, QWidget* parent = nullptr);

@@ -46,7 +46,10 @@ Recipe recipeOf(const LadderStep& step, double wash)
 } // namespace
 
 PairsView::PairsView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent)
-    : QWidget(parent), m_document(document), m_model(model), m_settings(settings)
+    : QWidget(parent),
+      m_document(document),
+      m_model(model),
+      m_settings(settings)
 {
     auto* page = new QWidget(this);
     auto* middle = new QVBoxLayout(page);
@@ -273,8 +276,9 @@ void PairsView::showTubes()
     const std::array<const QComboBox*, 2> boxes{m_first, m_second};
     for (std::size_t i = 0; i < 2; ++i) {
         const Paint& paint = *paints[i];
-        const QString words = tr("%1 %2, %3").arg(paint.source == ColourSource::Measured ? tr("●") : tr("○"),
-                                                 text(describe(paint.lean())), text(describe(paint.transparency())));
+        const QString words = tr("%1 %2, %3")
+                                  .arg(paint.source == ColourSource::Measured ? tr("●") : tr("○"),
+                                       text(describe(paint.lean())), text(describe(paint.transparency())));
         m_tubeWashes[i]->show(paint.film, text(paint.name), boxes[i]->currentData().toUInt());
         m_tubeWords[i]->setText(QStringLiteral("%1\n%2").arg(text(paint.name), words));
     }
@@ -329,7 +333,9 @@ void PairsView::wantStep()
         return;
     const LadderStep& at = m_ladder.steps[static_cast<std::size_t>(m_strip->current())];
     Need need;
-    need.name = tr("%1 of %2 and %3").arg(text(partsText(at)), text(paintIn(m_first)->name), text(paintIn(m_second)->name)).toStdString();
+    need.name = tr("%1 of %2 and %3")
+                    .arg(text(partsText(at)), text(paintIn(m_first)->name), text(paintIn(m_second)->name))
+                    .toStdString();
     need.target = at.colour;
     m_document.addNeed(need);
 }
@@ -340,9 +346,11 @@ void PairsView::showStep(int step)
     const Paint* second = paintIn(m_second);
     const LadderStep& at = m_ladder.steps[static_cast<std::size_t>(step)];
     m_stepWash->show(filmBetween(*first, *second, at.share), colourWords(at.colour), 7);
-    m_stepName->setText(at.parts[1] == 0       ? text(first->name)
-                            : at.parts[0] == 0 ? text(second->name)
-                                               : (at.parts[0] == 1 ? tr("%1 part to %2") : tr("%1 parts to %2")).arg(at.parts[0]).arg(at.parts[1]));
+    m_stepName->setText(
+        at.parts[1] == 0 ? text(first->name)
+        : at.parts[0] == 0
+            ? text(second->name)
+            : (at.parts[0] == 1 ? tr("%1 part to %2") : tr("%1 parts to %2")).arg(at.parts[0]).arg(at.parts[1]));
     const std::array paints{*first, *second};
     const MixJudgement judgement = judge(recipeOf(at, wash()), paints);
     m_stepWords->setText(tr("%1\n%2\nLightfastness %3")

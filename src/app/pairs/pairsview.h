@@ -21,7 +21,7 @@ class WashWidget;
 
 /// Two tubes and everything between them.
 class PairsView : public QWidget {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     PairsView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent = nullptr);

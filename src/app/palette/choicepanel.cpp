@@ -51,7 +51,9 @@ QString proofText(const Choice& choice, School school)
 } // namespace
 
 ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSettings& settings, QWidget* parent)
-    : QWidget(parent), m_document(document), m_needsModel(needsModel)
+    : QWidget(parent),
+      m_document(document),
+      m_needsModel(needsModel)
 {
     m_pages = new QStackedWidget(this);
     m_pages->addWidget(makeTeaching());
@@ -63,7 +65,8 @@ ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSetting
     layout->addLayout(makeWishes());
     layout->addWidget(m_pages, 1);
 
-    connect(&m_chooser, &Chooser::progressed, this, [this](double share) { m_progress->setValue(static_cast<int>(1000 * share)); });
+    connect(&m_chooser, &Chooser::progressed, this,
+            [this](double share) { m_progress->setValue(static_cast<int>(1000 * share)); });
     connect(&m_chooser, &Chooser::finished, this, &ChoicePanel::take);
     connect(&m_chooser, &Chooser::cancelled, this, [this] { say(tr("The choice was stopped. Nothing was changed.")); });
     connect(&m_chooser, &Chooser::refused, this, [this](const QString& why) { say(why); });
@@ -82,7 +85,8 @@ QVBoxLayout* ChoicePanel::makeWishes()
     m_school->setObjectName(QStringLiteral("school"));
     m_school->setAccessibleName(tr("School"));
     m_school->addItems({tr("As few as will do"), tr("Triad"), tr("Split primary")});
-    m_school->setToolTip(tr("Triad: one yellow, one red, one blue.\nSplit primary: each of them twice, once leaning each way."));
+    m_school->setToolTip(
+        tr("Triad: one yellow, one red, one blue.\nSplit primary: each of them twice, once leaning each way."));
     m_most = new QSpinBox(this);
     m_most->setObjectName(QStringLiteral("mostTubes"));
     m_most->setRange(1, 12);
@@ -356,9 +360,11 @@ void ChoicePanel::showSet()
     for (const NeedAnswer& answer : set.answers)
         states.push_back(answer.met ? NeedsModel::State::Met : NeedsModel::State::Missed);
     m_needsModel.setStates(std::move(states));
-    m_setLabel->setText(m_choice->setsOfThisSize == 1
-                            ? tr("The only such set")
-                            : tr("Set %1 of %2%3").arg(m_shown + 1).arg(m_choice->setsOfThisSize).arg(m_choice->moreSets ? tr(" or more") : QString()));
+    m_setLabel->setText(m_choice->setsOfThisSize == 1 ? tr("The only such set")
+                                                      : tr("Set %1 of %2%3")
+                                                            .arg(m_shown + 1)
+                                                            .arg(m_choice->setsOfThisSize)
+                                                            .arg(m_choice->moreSets ? tr(" or more") : QString()));
     m_previous->setEnabled(m_shown > 0);
     m_next->setEnabled(m_shown + 1 < m_choice->sets.size());
     for (QPushButton* walk : {m_previous, m_next})
@@ -372,19 +378,23 @@ void ChoicePanel::showHeadline()
 {
     const PaletteSet& set = m_choice->sets[m_shown];
     const auto met = std::ranges::count_if(set.answers, &NeedAnswer::met);
-    const QString who = m_keptName.isEmpty() ? tubesText(set.tubes.size())
-                                             : tr("%1, %2").arg(m_keptName, tubesText(set.tubes.size()));
+    const QString who =
+        m_keptName.isEmpty() ? tubesText(set.tubes.size()) : tr("%1, %2").arg(m_keptName, tubesText(set.tubes.size()));
     const bool all = met == std::ssize(set.answers);
     m_headline->setText(all ? tr("%1: all %2 colours, %3 on average").arg(who).arg(met).arg(apart(set.meanApart))
-                            : tr("%1: %2 of %3 colours, %4 on average").arg(who).arg(met).arg(set.answers.size()).arg(apart(set.meanApart)));
+                            : tr("%1: %2 of %3 colours, %4 on average")
+                                  .arg(who)
+                                  .arg(met)
+                                  .arg(set.answers.size())
+                                  .arg(apart(set.meanApart)));
     QStringList words;
     if (m_keptName.isEmpty())
         words << proofText(*m_choice, m_document.notebook().wishes.school);
-    if (!m_choice->unreachable.empty()) {
-        QStringList names;
-        for (const Unreachable& missed : m_choice->unreachable)
-            names << text(m_document.notebook().needs[missed.need].need.name);
-        words << (m_keptName.isEmpty() ? tr("No tubes of yours reach %1.").arg(listed(names)) : tr("It does not reach %1.").arg(listed(names)));
+    for (const Unreachable& missed : m_choice->unreachable) {
+        const QString name = text(m_document.notebook().needs[missed.need].need.name);
+        const QString nearest = tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, m_document.paints()));
+        words << (m_keptName.isEmpty() ? tr("No tubes of yours reach %1; nearest is %2.").arg(name, nearest)
+                                       : tr("It does not reach %1; nearest is %2.").arg(name, nearest));
     }
     m_proof->setText(words.join(QLatin1Char(' ')));
 }
@@ -402,9 +412,9 @@ void ChoicePanel::showWells(const PaletteSet& set)
         well.codes = text(textOf(paint.codes));
         if (paint.lightfastness >= 4)
             well.codes += tr(", fades");
-        well.reason = lost.isEmpty() ? tr("nothing rests on it")
-            : lost.size() == 1       ? tr("for %1").arg(lost.front())
-                                     : tr("%1 colours need it").arg(lost.size());
+        well.reason = lost.isEmpty()     ? tr("nothing rests on it")
+                      : lost.size() == 1 ? tr("for %1").arg(lost.front())
+                                         : tr("%1 colours need it").arg(lost.size());
         well.detail = lost.isEmpty() ? tr("Without it nothing is lost") : tr("Without it no %1").arg(listed(lost));
         well.wash = washColours(paint.film);
         well.seed = static_cast<unsigned>(m_document.notebook().tubes[reason.tube].id.value);

@@ -21,10 +21,10 @@ namespace iris {
 class ViewSettings;
 class WellsStrip;
 
-/// Choosing: what the palette must be like, the choice as it goes on, the set that came of it as wells, its recipes, and
-/// the other sets that do as well.
+/// Choosing: what the palette must be like, the choice as it goes on, the set that came of it as wells, its recipes,
+/// and the other sets that do as well.
 class ChoicePanel : public QWidget {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     ChoicePanel(Document& document, NeedsModel& needs, ViewSettings& settings, QWidget* parent = nullptr);

@@ -10,7 +10,7 @@ namespace iris {
 
 /// Chooses a palette off the interface thread. One choice at a time; a new one ends the one before.
 class Chooser : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     explicit Chooser(QObject* parent = nullptr);

@@ -8,12 +8,9 @@ namespace {
 QString standingOf(const Need& need, NeedsModel::State state)
 {
     switch (state) {
-    case NeedsModel::State::Met:
-        return QObject::tr("met");
-    case NeedsModel::State::Missed:
-        return QObject::tr("not met");
-    case NeedsModel::State::Open:
-        break;
+    case NeedsModel::State::Met: return QObject::tr("met");
+    case NeedsModel::State::Missed: return QObject::tr("not met");
+    case NeedsModel::State::Open: break;
     }
     return text(toleranceWord(need.tolerance));
 }
@@ -63,17 +60,14 @@ QVariant NeedsModel::data(const QModelIndex& index, int role) const
     const auto row = static_cast<std::size_t>(index.row());
     const NeedRecord& record = m_document.notebook().needs[row];
     switch (role) {
-    case Qt::DisplayRole:
-        return text(record.need.name);
+    case Qt::DisplayRole: return text(record.need.name);
     case Qt::ToolTipRole:
     case Qt::AccessibleTextRole:
-        return tr("%1: %2, %3").arg(text(record.need.name), colourWords(record.need.target), standingOf(record.need, stateOf(row)));
-    case RecordRole:
-        return QVariant::fromValue(&record);
-    case StandingRole:
-        return standingOf(record.need, stateOf(row));
-    default:
-        return {};
+        return tr("%1: %2, %3")
+            .arg(text(record.need.name), colourWords(record.need.target), standingOf(record.need, stateOf(row)));
+    case RecordRole: return QVariant::fromValue(&record);
+    case StandingRole: return standingOf(record.need, stateOf(row));
+    default: return {};
     }
 }
 

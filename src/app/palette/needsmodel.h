@@ -8,7 +8,7 @@ namespace iris {
 
 /// The needs of the open notebook, and which of them the shown palette meets.
 class NeedsModel : public QAbstractListModel {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     /// How a need stands.

@@ -59,7 +59,10 @@ private:
 } // namespace
 
 NeedsPanel::NeedsPanel(Document& document, NeedsModel& model, TubeModel& tubes, ViewSettings& settings, QWidget* parent)
-    : QWidget(parent), m_document(document), m_model(model), m_tubes(tubes)
+    : QWidget(parent),
+      m_document(document),
+      m_model(model),
+      m_tubes(tubes)
 {
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);

@@ -16,13 +16,14 @@ namespace iris {
 class TubeModel;
 class ViewSettings;
 
-/// The needs as a list, and the lines where one is written: a name, a colour by Lab or hex or taken from a tube, how near
-/// is near enough and how much it matters. Enter or a double click on a need brings it back to be changed.
+/// The needs as a list, and the lines where one is written: a name, a colour by Lab or hex or taken from a tube, how
+/// near is near enough and how much it matters. Enter or a double click on a need brings it back to be changed.
 class NeedsPanel : public QWidget {
-Q_OBJECT
+    Q_OBJECT
 
 public:
-    NeedsPanel(Document& document, NeedsModel& model, TubeModel& tubes, ViewSettings& settings, QWidget* parent = nullptr);
+    NeedsPanel(Document& document, NeedsModel& model, TubeModel& tubes, ViewSettings& settings,
+               QWidget* parent = nullptr);
 
     void removeChosen();
     void setCurrent(int row);

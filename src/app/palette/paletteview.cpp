@@ -12,8 +12,12 @@
 
 namespace iris {
 
-PaletteView::PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes, ViewSettings& settings, QWidget* parent)
-    : QWidget(parent), m_document(document), m_needs(needs), m_field(new ColourField(settings, this)),
+PaletteView::PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes, ViewSettings& settings,
+                         QWidget* parent)
+    : QWidget(parent),
+      m_document(document),
+      m_needs(needs),
+      m_field(new ColourField(settings, this)),
       m_needsPanel(new NeedsPanel(document, needs, tubes, settings, this)),
       m_choice(new ChoicePanel(document, needs, settings, this))
 {

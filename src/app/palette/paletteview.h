@@ -14,10 +14,11 @@ class ViewSettings;
 
 /// What the picture needs, and the smallest palette for it.
 class PaletteView : public QWidget {
-Q_OBJECT
+    Q_OBJECT
 
 public:
-    PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes, ViewSettings& settings, QWidget* parent = nullptr);
+    PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes, ViewSettings& settings,
+                QWidget* parent = nullptr);
 
     ChoicePanel& choicePanel() { return *m_choice; }
     NeedsPanel& needsPanel() { return *m_needsPanel; }

@@ -25,7 +25,8 @@ RecipeRowGeometry recipeRowGeometry(const QRect& row)
 }
 
 RecipeDelegate::RecipeDelegate(ViewSettings& settings, QObject* parent)
-    : QStyledItemDelegate(parent), m_settings(settings)
+    : QStyledItemDelegate(parent),
+      m_settings(settings)
 {
 }
 

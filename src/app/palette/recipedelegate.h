@@ -18,7 +18,7 @@ RecipeRowGeometry recipeRowGeometry(const QRect& row);
 
 /// Draws a need and its recipe: target and mix touching, the need's name, the parts, and how far apart they are.
 class RecipeDelegate : public QStyledItemDelegate {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     explicit RecipeDelegate(ViewSettings& settings, QObject* parent = nullptr);

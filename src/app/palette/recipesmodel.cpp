@@ -31,23 +31,17 @@ QVariant RecipesModel::data(const QModelIndex& index, int role) const
         return {};
     const auto row = static_cast<std::size_t>(index.row());
     switch (role) {
-    case Qt::DisplayRole:
-        return text(m_needs[row].name);
+    case Qt::DisplayRole: return text(m_needs[row].name);
     case Qt::ToolTipRole:
     case Qt::AccessibleTextRole:
-        return tr("%1: %2; %3 (deltaE00)").arg(text(m_needs[row].name), recipeWords(row), apart(m_answers[row].match.apart));
-    case TargetRole:
-        return QVariant::fromValue(m_needs[row].target);
-    case ColourRole:
-        return QVariant::fromValue(m_answers[row].match.colour);
-    case MetRole:
-        return m_answers[row].met;
-    case RecipeTextRole:
-        return recipeWords(row);
-    case ApartTextRole:
-        return apart(m_answers[row].match.apart);
-    default:
-        return {};
+        return tr("%1: %2; %3 (deltaE00)")
+            .arg(text(m_needs[row].name), recipeWords(row), apart(m_answers[row].match.apart));
+    case TargetRole: return QVariant::fromValue(m_needs[row].target);
+    case ColourRole: return QVariant::fromValue(m_answers[row].match.colour);
+    case MetRole: return m_answers[row].met;
+    case RecipeTextRole: return recipeWords(row);
+    case ApartTextRole: return apart(m_answers[row].match.apart);
+    default: return {};
     }
 }
 

@@ -8,7 +8,7 @@ namespace iris {
 
 /// How the shown palette answers each need.
 class RecipesModel : public QAbstractListModel {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     enum Role {

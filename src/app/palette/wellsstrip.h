@@ -21,7 +21,7 @@ struct Well {
 
 /// The palette as a row of wells, each with its wash and the reason it is there.
 class WellsStrip : public QWidget {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     explicit WellsStrip(ViewSettings& settings, QWidget* parent = nullptr);

@@ -26,7 +26,9 @@ bool holds(const std::vector<TubeId>& ids, TubeId id)
 } // namespace
 
 WishesDialog::WishesDialog(const Notebook& notebook, QWidget* parent)
-    : QDialog(parent), m_notebook(notebook), m_table(new QTableWidget(static_cast<int>(notebook.tubes.size()), 3, this))
+    : QDialog(parent),
+      m_notebook(notebook),
+      m_table(new QTableWidget(static_cast<int>(notebook.tubes.size()), 3, this))
 {
     setWindowTitle(tr("Must and never"));
     resize(520, 560);
@@ -49,9 +51,9 @@ WishesDialog::WishesDialog(const Notebook& notebook, QWidget* parent)
         auto* wish = new QComboBox(m_table);
         wish->addItems({tr("may be"), tr("must"), tr("never")});
         wish->setAccessibleName(text(tube.name));
-        wish->setCurrentIndex(holds(notebook.wishes.must, tube.id)        ? Must
-                                  : holds(notebook.wishes.never, tube.id) ? Never
-                                                                          : MayBe);
+        wish->setCurrentIndex(holds(notebook.wishes.must, tube.id)    ? Must
+                              : holds(notebook.wishes.never, tube.id) ? Never
+                                                                      : MayBe);
         m_table->setCellWidget(row, 2, wish);
         m_table->setRowHeight(row, 36);
     }

@@ -10,7 +10,7 @@ namespace iris {
 
 /// Which tubes must be in the palette and which never may, one row a tube.
 class WishesDialog : public QDialog {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     WishesDialog(const Notebook& notebook, QWidget* parent = nullptr);

@@ -25,7 +25,9 @@ constexpr double nearEnough = 10; // px, for hover and clicks
 } // namespace
 
 FieldGeometry::FieldGeometry(const QRectF& bounds, double radius, QPointF centre)
-    : m_middle(bounds.center()), m_centre(centre), m_scale(std::min(bounds.width(), bounds.height()) / 2 / radius)
+    : m_middle(bounds.center()),
+      m_centre(centre),
+      m_scale(std::min(bounds.width(), bounds.height()) / 2 / radius)
 {
 }
 
@@ -87,12 +89,9 @@ QPointF ColourField::placeOf(Mark mark) const
 {
     const FieldGeometry at = geometry();
     switch (mark.kind) {
-    case Kind::Tube:
-        return at.toScreen(m_contents.tubes[mark.index].full);
-    case Kind::Need:
-        return at.toScreen(m_contents.needs[mark.index].target);
-    case Kind::Dot:
-        return at.toScreen(m_contents.dots[mark.index].colour);
+    case Kind::Tube: return at.toScreen(m_contents.tubes[mark.index].full);
+    case Kind::Need: return at.toScreen(m_contents.needs[mark.index].target);
+    case Kind::Dot: return at.toScreen(m_contents.dots[mark.index].colour);
     }
     return {};
 }
@@ -100,12 +99,9 @@ QPointF ColourField::placeOf(Mark mark) const
 QString ColourField::wordsOf(Mark mark) const
 {
     switch (mark.kind) {
-    case Kind::Tube:
-        return m_contents.tubes[mark.index].words;
-    case Kind::Need:
-        return m_contents.needs[mark.index].words;
-    case Kind::Dot:
-        return m_contents.dots[mark.index].words;
+    case Kind::Tube: return m_contents.tubes[mark.index].words;
+    case Kind::Need: return m_contents.needs[mark.index].words;
+    case Kind::Dot: return m_contents.dots[mark.index].words;
     }
     return {};
 }
@@ -283,27 +279,19 @@ void ColourField::wheelEvent(QWheelEvent* event)
 void ColourField::keyPressEvent(QKeyEvent* event)
 {
     switch (event->key()) {
-    case Qt::Key_Left:
-        return walk({-1, 0});
-    case Qt::Key_Right:
-        return walk({1, 0});
-    case Qt::Key_Up:
-        return walk({0, -1});
-    case Qt::Key_Down:
-        return walk({0, 1});
-    case Qt::Key_Plus:
-        return zoom(1.25, rect().center());
-    case Qt::Key_Minus:
-        return zoom(0.8, rect().center());
-    case Qt::Key_0:
-        return zoom(0.001, rect().center());
+    case Qt::Key_Left: return walk({-1, 0});
+    case Qt::Key_Right: return walk({1, 0});
+    case Qt::Key_Up: return walk({0, -1});
+    case Qt::Key_Down: return walk({0, 1});
+    case Qt::Key_Plus: return zoom(1.25, rect().center());
+    case Qt::Key_Minus: return zoom(0.8, rect().center());
+    case Qt::Key_0: return zoom(0.001, rect().center());
     case Qt::Key_Return:
     case Qt::Key_Enter:
         if (m_current)
             Q_EMIT markActivated(*m_current);
         return;
-    default:
-        QWidget::keyPressEvent(event);
+    default: QWidget::keyPressEvent(event);
     }
 }
 

@@ -58,10 +58,10 @@ struct FieldContents {
 };
 
 /// The a*b* plane on the chosen ground: hue around, chroma outwards, rings at 20, 40, 60 and 80, the families named
-/// around it with a hairline at the middle of each. Wheel or + and - zoom, dragging pans, 0 brings it back; hover or the
-/// arrow keys tell what stands where.
+/// around it with a hairline at the middle of each. Wheel or + and - zoom, dragging pans, 0 brings it back; hover or
+/// the arrow keys tell what stands where.
 class ColourField : public QWidget {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     enum class Kind { Tube, Need, Dot };

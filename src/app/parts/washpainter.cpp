@@ -34,7 +34,7 @@ QPainterPath unevenEdge(const QRectF& rect, unsigned seed)
         for (int i = 0; i < count; ++i) {
             const double share = static_cast<double>(i) / count;
             outline << from + (to - from) * share
-                    + QPointF(noise(seed, place) * wander, noise(seed, place + 1000) * wander);
+                           + QPointF(noise(seed, place) * wander, noise(seed, place + 1000) * wander);
             ++place;
         }
     };
@@ -51,8 +51,7 @@ QPainterPath unevenEdge(const QRectF& rect, unsigned seed)
 
 QLinearGradient gradientOf(const WashColours& colours, const QRectF& wash, const WashStyle& style)
 {
-    QLinearGradient gradient(wash.topLeft(),
-                             style.orientation == Qt::Horizontal ? wash.topRight() : wash.bottomLeft());
+    QLinearGradient gradient(wash.topLeft(), style.orientation == Qt::Horizontal ? wash.topRight() : wash.bottomLeft());
     for (std::size_t i = 0; i < WashColours::steps; ++i)
         gradient.setColorAt(static_cast<double>(i) / (WashColours::steps - 1),
                             displayed(colours.onPaper[i], style.valuesOnly));
@@ -72,8 +71,8 @@ WashColours washColours(const Film& film)
 {
     WashColours colours;
     for (std::size_t i = 0; i < WashColours::steps; ++i)
-        colours.onPaper[i]
-            = seenLab(film, thicknessAlong(static_cast<double>(i) / (WashColours::steps - 1)), whitePaper());
+        colours.onPaper[i] =
+            seenLab(film, thicknessAlong(static_cast<double>(i) / (WashColours::steps - 1)), whitePaper());
     colours.overLine = seenLab(film, wash::full, blackLine());
     return colours;
 }

@@ -29,10 +29,10 @@ WashColours washColours(const Film& film);
 /// How a wash is laid down.
 struct WashStyle {
     Qt::Orientation orientation = Qt::Horizontal;
-    bool crossesLine = true;  ///< over a black line at its full end
-    bool unevenEdge = true;   ///< as paint dries; false where washes lie edge to edge
+    bool crossesLine = true; ///< over a black line at its full end
+    bool unevenEdge = true;  ///< as paint dries; false where washes lie edge to edge
     bool valuesOnly = false;
-    unsigned seed = 1;        ///< of the edge; the same wash always looks the same
+    unsigned seed = 1; ///< of the edge; the same wash always looks the same
 };
 
 /// Where things stand in a wash; plain numbers, tested alone.

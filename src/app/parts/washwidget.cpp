@@ -7,7 +7,9 @@
 namespace iris {
 
 WashWidget::WashWidget(ViewSettings& settings, QSize size, QWidget* parent)
-    : QWidget(parent), m_settings(settings), m_size(size)
+    : QWidget(parent),
+      m_settings(settings),
+      m_size(size)
 {
     setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Fixed);
     connect(&settings, &ViewSettings::changed, this, qOverload<>(&QWidget::update));

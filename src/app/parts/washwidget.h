@@ -11,7 +11,7 @@ class ViewSettings;
 
 /// One big wash, as on the card of a tube or a mix.
 class WashWidget : public QWidget {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     WashWidget(ViewSettings& settings, QSize size, QWidget* parent = nullptr);

@@ -88,12 +88,9 @@ QString styleSheet(const GroundColours& colours)
 GroundColours coloursOf(Ground ground)
 {
     switch (ground) {
-    case Ground::Middle:
-        return {grey(0xa6), grey(0xb4), grey(0x86), grey(0x0a), grey(0x30), grey(0x2c), grey(0xf2)};
-    case Ground::Dark:
-        return {grey(0x2a), grey(0x36), grey(0x56), grey(0xf0), grey(0xbc), grey(0xd8), grey(0x14)};
-    case Ground::Light:
-        break;
+    case Ground::Middle: return {grey(0xa6), grey(0xb4), grey(0x86), grey(0x0a), grey(0x30), grey(0x2c), grey(0xf2)};
+    case Ground::Dark: return {grey(0x2a), grey(0x36), grey(0x56), grey(0xf0), grey(0xbc), grey(0xd8), grey(0x14)};
+    case Ground::Light: break;
     }
     return {grey(0xe2), grey(0xf3), grey(0xbe), grey(0x18), grey(0x50), grey(0x38), grey(0xf8)};
 }
@@ -101,12 +98,9 @@ GroundColours coloursOf(Ground ground)
 QString nameOf(Ground ground)
 {
     switch (ground) {
-    case Ground::Light:
-        return QStringLiteral("light");
-    case Ground::Middle:
-        return QStringLiteral("middle");
-    case Ground::Dark:
-        return QStringLiteral("dark");
+    case Ground::Light: return QStringLiteral("light");
+    case Ground::Middle: return QStringLiteral("middle");
+    case Ground::Dark: return QStringLiteral("dark");
     }
     return {};
 }

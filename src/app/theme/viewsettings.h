@@ -8,7 +8,7 @@ namespace iris {
 
 /// How everything is looked at: the ground, and whether only values (greys) are shown.
 class ViewSettings : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     using QObject::QObject;

@@ -52,13 +52,14 @@ QString judgementOf(const Paint& paint)
 QString numbersOf(const Paint& paint)
 {
     const QString source = paint.source == ColourSource::Measured
-        ? QObject::tr("● measured from your own swatch")
-        : QObject::tr("○ typical of the pigment, from memory; paint a swatch to be sure");
-    QString text = QObject::tr("%1\nL, a, b: full %2\nthin %3\nover black %4")
-                       .arg(source, labText(paint.swatch.full), labText(paint.swatch.thin),
-                            labText(paint.swatch.overBlack));
+                               ? QObject::tr("● measured from your own swatch")
+                               : QObject::tr("○ typical of the pigment, from memory; paint a swatch to be sure");
+    QString text =
+        QObject::tr("%1\nL, a, b: full %2\nthin %3\nover black %4")
+            .arg(source, labText(paint.swatch.full), labText(paint.swatch.thin), labText(paint.swatch.overBlack));
     if (paint.worstResidual > RebuiltFilm::doubtful)
-        text += QObject::tr("\nThese three colours do not fit one paint (%1); measure again").arg(apart(paint.worstResidual));
+        text += QObject::tr("\nThese three colours do not fit one paint (%1); measure again")
+                    .arg(apart(paint.worstResidual));
     return text;
 }
 
@@ -78,7 +79,9 @@ QString cautionOf(const Paint& paint)
 } // namespace
 
 TubeCard::TubeCard(Document& document, ViewSettings& settings, QWidget* parent)
-    : QFrame(parent), m_document(document), m_settings(settings)
+    : QFrame(parent),
+      m_document(document),
+      m_settings(settings)
 {
     setObjectName(QStringLiteral("tubeCard"));
     setProperty("card", true);
@@ -167,7 +170,8 @@ void TubeCard::showNothing()
     const bool many = m_shown.size() > 2;
     m_name->setText(many ? tr("%1 tubes").arg(m_shown.size()) : QString());
     m_maker->clear();
-    m_judgement->setText(many ? QString() : tr("Click a wash to pick the tube up. Hold Ctrl and click a second to see the pair."));
+    m_judgement->setText(many ? QString()
+                              : tr("Click a wash to pick the tube up. Hold Ctrl and click a second to see the pair."));
     m_numbers->clear();
     m_notes->clear();
     m_caution->clear();

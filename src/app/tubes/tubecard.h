@@ -15,7 +15,7 @@ class WashWidget;
 
 /// The card of the chosen tube: its wash, what is known of it in words and numbers, and what to do next.
 class TubeCard : public QFrame {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     TubeCard(Document& document, ViewSettings& settings, QWidget* parent = nullptr);

@@ -18,7 +18,7 @@ TubeCellGeometry tubeCellGeometry(const QRect& cell);
 
 /// Draws a tube: its wash across a black line, name, codes, transparency and lean.
 class TubeDelegate : public QStyledItemDelegate {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     explicit TubeDelegate(ViewSettings& settings, QObject* parent = nullptr);

@@ -16,7 +16,8 @@
 namespace iris {
 namespace {
 
-QLineEdit* lineField(QFormLayout* form, const QString& label, const char* name, const QString& value, const QString& hint)
+QLineEdit* lineField(QFormLayout* form, const QString& label, const char* name, const QString& value,
+                     const QString& hint)
 {
     auto* field = new QLineEdit(value);
     field->setObjectName(QLatin1String(name));
@@ -100,8 +101,9 @@ void TubeDialog::setUpSwatchFields(QFormLayout* form)
     const std::array<const char*, 3> names{"full", "thin", "overBlack"};
     const std::array<Lab Swatch::*, 3> colours{&Swatch::full, &Swatch::thin, &Swatch::overBlack};
     for (std::size_t i = 0; i < 3; ++i) {
-        m_swatch[i] = lineField(form, labels[i], names[i], m_tube.swatch ? plainLab((*m_tube.swatch).*colours[i]) : QString(),
-                                i == 0 ? tr("L, a, b measured dry; leave empty for typical values") : tr("L, a, b"));
+        m_swatch[i] =
+            lineField(form, labels[i], names[i], m_tube.swatch ? plainLab((*m_tube.swatch).*colours[i]) : QString(),
+                      i == 0 ? tr("L, a, b measured dry; leave empty for typical values") : tr("L, a, b"));
         connect(m_swatch[i], &QLineEdit::textChanged, this, &TubeDialog::read);
     }
 }
@@ -112,8 +114,9 @@ void TubeDialog::setUpRatingFields(QFormLayout* form)
                            m_tube.strength ? text(formatNumber(*m_tube.strength, 2)) : QString(),
                            tr("as is typical; ultramarine is 1"));
     connect(m_strength, &QLineEdit::textChanged, this, &TubeDialog::read);
-    m_staining = ratingField(form, tr("Staining"), "staining",
-                             {tr("lifts clean"), tr("lifts mostly"), tr("stains"), tr("stains heavily")}, 0, m_tube.staining);
+    m_staining =
+        ratingField(form, tr("Staining"), "staining",
+                    {tr("lifts clean"), tr("lifts mostly"), tr("stains"), tr("stains heavily")}, 0, m_tube.staining);
     m_granulation = ratingField(form, tr("Granulation"), "granulation",
                                 {tr("smooth"), tr("slight grain"), tr("granulates"), tr("granulates strongly")}, 0,
                                 m_tube.granulation);

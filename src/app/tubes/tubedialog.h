@@ -18,7 +18,7 @@ namespace iris {
 /// Writing a tube down: what stands on the label, and the painter's own swatch if there is one. What is wrong is told
 /// beneath as it is typed; a tube that does not make sense cannot be kept.
 class TubeDialog : public QDialog {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     explicit TubeDialog(const Tube& tube, QWidget* parent = nullptr);

@@ -78,10 +78,9 @@ bool TubeFilter::filterAcceptsRow(int row, const QModelIndex& parent) const
 {
     const QModelIndex index = sourceModel()->index(row, 0, parent);
     const Paint& paint = paintAt(index);
-    return (!m_family || paint.family == *m_family)
-        && (!m_transparency || paint.transparency().kind == *m_transparency)
-        && (!m_lean || (!paint.lean().inTheMiddle() && paint.lean().towards == *m_lean))
-        && holdsEveryWord(index, paint);
+    return (!m_family || paint.family == *m_family) && (!m_transparency || paint.transparency().kind == *m_transparency)
+           && (!m_lean || (!paint.lean().inTheMiddle() && paint.lean().towards == *m_lean))
+           && holdsEveryWord(index, paint);
 }
 
 bool TubeFilter::lessThan(const QModelIndex& left, const QModelIndex& right) const
@@ -90,19 +89,14 @@ bool TubeFilter::lessThan(const QModelIndex& left, const QModelIndex& right) con
     const Paint& two = paintAt(right);
     const auto byHue = [](const Paint& paint) { return std::tuple(familyRank(paint.family), hueWithinFamily(paint)); };
     switch (m_order) {
-    case Order::Hue:
-        return byHue(one) < byHue(two);
-    case Order::Name:
-        return QString::localeAwareCompare(left.data().toString(), right.data().toString()) < 0;
-    case Order::Code:
-        return one.codes < two.codes;
-    case Order::Transparency:
-        return one.transparency().opacityIndex < two.transparency().opacityIndex;
+    case Order::Hue: return byHue(one) < byHue(two);
+    case Order::Name: return QString::localeAwareCompare(left.data().toString(), right.data().toString()) < 0;
+    case Order::Code: return one.codes < two.codes;
+    case Order::Transparency: return one.transparency().opacityIndex < two.transparency().opacityIndex;
     case Order::Lean:
         return std::tuple(familyRank(one.lean().towards), byHue(one))
-            < std::tuple(familyRank(two.lean().towards), byHue(two));
-    case Order::Value:
-        return one.swatch.full.l > two.swatch.full.l;
+               < std::tuple(familyRank(two.lean().towards), byHue(two));
+    case Order::Value: return one.swatch.full.l > two.swatch.full.l;
     }
     return false;
 }

@@ -9,7 +9,7 @@ namespace iris {
 
 /// What is shown of the tubes, and in which order.
 class TubeFilter : public QSortFilterProxyModel {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     enum class Order { Hue, Name, Code, Transparency, Lean, Value };

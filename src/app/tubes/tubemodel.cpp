@@ -39,21 +39,14 @@ QVariant TubeModel::data(const QModelIndex& index, int role) const
         return {};
     const auto row = static_cast<std::size_t>(index.row());
     switch (role) {
-    case Qt::DisplayRole:
-        return text(m_document.notebook().tubes[row].name);
+    case Qt::DisplayRole: return text(m_document.notebook().tubes[row].name);
     case Qt::ToolTipRole:
-    case Qt::AccessibleTextRole:
-        return spokenWords(row);
-    case IdRole:
-        return static_cast<qlonglong>(m_document.notebook().tubes[row].id.value);
-    case PaintRole:
-        return QVariant::fromValue(&m_document.paints()[row]);
-    case WashRole:
-        return QVariant::fromValue(&m_washes[row]);
-    case MakerRole:
-        return text(m_document.notebook().tubes[row].maker);
-    default:
-        return {};
+    case Qt::AccessibleTextRole: return spokenWords(row);
+    case IdRole: return static_cast<qlonglong>(m_document.notebook().tubes[row].id.value);
+    case PaintRole: return QVariant::fromValue(&m_document.paints()[row]);
+    case WashRole: return QVariant::fromValue(&m_washes[row]);
+    case MakerRole: return text(m_document.notebook().tubes[row].maker);
+    default: return {};
     }
 }
 

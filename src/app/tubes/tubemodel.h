@@ -9,7 +9,7 @@ namespace iris {
 
 /// The tubes of the open notebook, each with its paint and its wash.
 class TubeModel : public QAbstractListModel {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     enum Role {

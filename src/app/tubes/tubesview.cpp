@@ -29,8 +29,7 @@ QPushButton* actionButton(const QString& label, const char* name, QWidget* paren
     return button;
 }
 
-template <typename Value>
-std::optional<Value> chosenValue(const QComboBox* box)
+template <typename Value> std::optional<Value> chosenValue(const QComboBox* box)
 {
     const int value = box->currentData().toInt();
     return value < 0 ? std::nullopt : std::optional(static_cast<Value>(value));
@@ -59,8 +58,14 @@ QString report(const TubeList& list, const QString& file)
 } // namespace
 
 TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent)
-    : QWidget(parent), m_document(document), m_model(model), m_filter(new TubeFilter(this)),
-      m_list(new QListView(this)), m_delegate(new TubeDelegate(settings, m_list)), m_pages(new QStackedWidget(this)), m_card(new TubeCard(document, settings, this))
+    : QWidget(parent),
+      m_document(document),
+      m_model(model),
+      m_filter(new TubeFilter(this)),
+      m_list(new QListView(this)),
+      m_delegate(new TubeDelegate(settings, m_list)),
+      m_pages(new QStackedWidget(this)),
+      m_card(new TubeCard(document, settings, this))
 {
     m_filter->setSourceModel(&model);
     m_list->setObjectName(QStringLiteral("tubes"));
@@ -127,7 +132,8 @@ QHBoxLayout* TubesView::makeSieve()
     auto* family = makeSieveBox("family", tr("Every family"));
     for (const HueFamily value : allHueFamilies)
         family->addItem(text(nameOf(value)), static_cast<int>(value));
-    connect(family, &QComboBox::currentIndexChanged, this, [this, family] { m_filter->setFamily(chosenValue<HueFamily>(family)); });
+    connect(family, &QComboBox::currentIndexChanged, this,
+            [this, family] { m_filter->setFamily(chosenValue<HueFamily>(family)); });
     row->addWidget(family);
 
     auto* transparency = makeSieveBox("transparency", tr("Clear or opaque"));
@@ -140,7 +146,8 @@ QHBoxLayout* TubesView::makeSieve()
     auto* lean = makeSieveBox("lean", tr("Any lean"));
     for (std::size_t i = 0; i < wheelFamilyCount; ++i)
         lean->addItem(tr("leans %1").arg(text(nameOf(allHueFamilies[i]))), static_cast<int>(allHueFamilies[i]));
-    connect(lean, &QComboBox::currentIndexChanged, this, [this, lean] { m_filter->setLean(chosenValue<HueFamily>(lean)); });
+    connect(lean, &QComboBox::currentIndexChanged, this,
+            [this, lean] { m_filter->setLean(chosenValue<HueFamily>(lean)); });
     row->addWidget(lean);
     return row;
 }
@@ -167,7 +174,8 @@ QComboBox* TubesView::makeOrder()
     auto* order = new QComboBox(this);
     order->setObjectName(QStringLiteral("order"));
     order->setAccessibleName(tr("Order"));
-    order->addItems({tr("by hue"), tr("by name"), tr("by code"), tr("by transparency"), tr("by lean"), tr("light to dark")});
+    order->addItems(
+        {tr("by hue"), tr("by name"), tr("by code"), tr("by transparency"), tr("by lean"), tr("light to dark")});
     connect(order, &QComboBox::currentIndexChanged, this,
             [this](int index) { m_filter->setOrder(static_cast<TubeFilter::Order>(index)); });
     return order;
@@ -275,7 +283,8 @@ void TubesView::removeChosen()
 
 void TubesView::importList()
 {
-    const QString path = messages().fileToOpen(this, tr("Bring in a list of tubes"), tr("Lists (*.csv *.txt *.tsv);;All files (*)"));
+    const QString path =
+        messages().fileToOpen(this, tr("Bring in a list of tubes"), tr("Lists (*.csv *.txt *.tsv);;All files (*)"));
     if (!path.isEmpty())
         importFile(path);
 }
@@ -302,12 +311,14 @@ void TubesView::importFile(const QString& path)
 
 void TubesView::exportList()
 {
-    const QString path = messages().fileToSave(this, tr("Save tubes as a list"), tr("Lists (*.csv)"), QStringLiteral(".csv"));
+    const QString path =
+        messages().fileToSave(this, tr("Save tubes as a list"), tr("Lists (*.csv)"), QStringLiteral(".csv"));
     if (path.isEmpty())
         return;
     QSaveFile file(path);
     const std::string content = writeTubesCsv(m_document.notebook().tubes);
-    if (!file.open(QIODevice::WriteOnly) || file.write(content.data(), static_cast<qint64>(content.size())) < 0 || !file.commit())
+    if (!file.open(QIODevice::WriteOnly) || file.write(content.data(), static_cast<qint64>(content.size())) < 0
+        || !file.commit())
         messages().tell(this, tr("Save as a list"), tr("%1 cannot be written: %2").arg(path, file.errorString()));
 }
 

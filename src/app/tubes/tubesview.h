@@ -20,7 +20,7 @@ class ViewSettings;
 
 /// The tubes as painted washes, to sort, sift, add, change and take away.
 class TubesView : public QWidget {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     TubesView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent = nullptr);

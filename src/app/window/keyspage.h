@@ -6,7 +6,7 @@ namespace iris {
 
 /// Every key on one page.
 class KeysPage : public QDialog {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     explicit KeysPage(QWidget* parent = nullptr);

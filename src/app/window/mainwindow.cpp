@@ -1,9 +1,9 @@
 #include "app/window/mainwindow.h"
 
+#include "app/pairs/pairsview.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/needspanel.h"
 #include "app/palette/paletteview.h"
-#include "app/pairs/pairsview.h"
 #include "app/parts/messages.h"
 #include "app/parts/words.h"
 #include "app/tubes/tubesview.h"
@@ -34,15 +34,18 @@ QString droppedFile(const QMimeData* data)
         return {};
     const QString path = data->urls().front().toLocalFile();
     const bool known = path.endsWith(QLatin1String(".iris")) || path.endsWith(QLatin1String(".csv"))
-        || path.endsWith(QLatin1String(".tsv")) || path.endsWith(QLatin1String(".txt"));
+                       || path.endsWith(QLatin1String(".tsv")) || path.endsWith(QLatin1String(".txt"));
     return known ? path : QString();
 }
 
 } // namespace
 
 MainWindow::MainWindow(Document& document, QWidget* parent)
-    : QMainWindow(parent), m_document(document), m_tubeModel(new TubeModel(document, this)),
-      m_needsModel(new NeedsModel(document, this)), m_rail(new Rail(document.undoStack(), this)),
+    : QMainWindow(parent),
+      m_document(document),
+      m_tubeModel(new TubeModel(document, this)),
+      m_needsModel(new NeedsModel(document, this)),
+      m_rail(new Rail(document.undoStack(), this)),
       m_pages(new QStackedWidget(this))
 {
     resize(1280, 800);
@@ -59,7 +62,8 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     });
     connect(&document, &Document::failed, this,
             [this](const QString& message) { messages().tell(this, tr("Nothing was changed"), message); });
-    for (auto* model : {static_cast<QAbstractItemModel*>(m_tubeModel), static_cast<QAbstractItemModel*>(m_needsModel)}) {
+    for (auto* model :
+         {static_cast<QAbstractItemModel*>(m_tubeModel), static_cast<QAbstractItemModel*>(m_needsModel)}) {
         connect(model, &QAbstractItemModel::modelReset, this, &MainWindow::updateCounts);
         connect(model, &QAbstractItemModel::dataChanged, this, &MainWindow::updateCounts);
     }
@@ -78,7 +82,8 @@ void MainWindow::setUpPlaces()
     m_rail->addPlace(tr("Tubes"), "placeTubes");
     m_rail->addPlace(tr("Pairs"), "placePairs");
     m_rail->addPlace(tr("Palette"), "placePalette");
-    for (QWidget* view : {static_cast<QWidget*>(m_tubes), static_cast<QWidget*>(m_pairs), static_cast<QWidget*>(m_palette)})
+    for (QWidget* view :
+         {static_cast<QWidget*>(m_tubes), static_cast<QWidget*>(m_pairs), static_cast<QWidget*>(m_palette)})
         m_pages->addWidget(view);
     auto* centre = new QWidget(this);
     auto* layout = new QHBoxLayout(centre);

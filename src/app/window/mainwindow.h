@@ -18,7 +18,7 @@ class TubesView;
 
 /// The window: the rail, and the place that is chosen on it.
 class MainWindow : public QMainWindow {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     enum Place { Tubes, Pairs, Palette };

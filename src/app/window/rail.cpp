@@ -46,8 +46,12 @@ private:
 } // namespace
 
 Rail::Rail(QUndoStack& undoStack, QWidget* parent)
-    : QWidget(parent), m_undoStack(undoStack), m_notebook(new QLabel(this)), m_places(new QButtonGroup(this)),
-      m_undo(makeUndoButton("undo")), m_redo(makeUndoButton("redo"))
+    : QWidget(parent),
+      m_undoStack(undoStack),
+      m_notebook(new QLabel(this)),
+      m_places(new QButtonGroup(this)),
+      m_undo(makeUndoButton("undo")),
+      m_redo(makeUndoButton("redo"))
 {
     setFixedWidth(168);
     m_notebook->setObjectName(QStringLiteral("notebookName"));
@@ -72,7 +76,8 @@ Rail::Rail(QUndoStack& undoStack, QWidget* parent)
         m_undo->setToolTip(tr("Undo: %1").arg(m_undoStack.undoText()));
         m_redo->setToolTip(tr("Redo: %1").arg(m_undoStack.redoText()));
         const auto label = [this](const QString& verb, const QString& what) {
-            return what.isEmpty() ? verb : fontMetrics().elidedText(verb + QLatin1Char(' ') + what, Qt::ElideRight, 132);
+            return what.isEmpty() ? verb
+                                  : fontMetrics().elidedText(verb + QLatin1Char(' ') + what, Qt::ElideRight, 132);
         };
         m_undo->setText(label(tr("Undo"), m_undoStack.undoText()));
         m_redo->setText(label(tr("Redo"), m_undoStack.redoText()));

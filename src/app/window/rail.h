@@ -11,7 +11,7 @@ namespace iris {
 
 /// The places down the left in working order, each with a small count; the notebook's name above, undo and redo below.
 class Rail : public QWidget {
-Q_OBJECT
+    Q_OBJECT
 
 public:
     explicit Rail(QUndoStack& undoStack, QWidget* parent = nullptr);

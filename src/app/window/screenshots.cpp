@@ -1,8 +1,8 @@
 #include "app/window/screenshots.h"
 
+#include "app/pairs/pairsview.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/paletteview.h"
-#include "app/pairs/pairsview.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/mainwindow.h"
 

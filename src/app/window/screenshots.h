@@ -6,8 +6,8 @@ namespace iris {
 
 class MainWindow;
 
-/// Writes a 1280 x 800 picture of every main view into a folder, from the notebook that is open. Returns what went wrong,
-/// or nothing.
+/// Writes a 1280 x 800 picture of every main view into a folder, from the notebook that is open. Returns what went
+/// wrong, or nothing.
 QString takeScreenshots(MainWindow& window, const QString& folder);
 
 } // namespace iris
