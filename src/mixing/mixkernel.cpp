@@ -31,7 +31,7 @@ struct Job {
     std::array<const float*, 3> films{};                    ///< K then S of each tube, times its strength
     std::array<std::array<float, chunkRatios>, 3> shares{}; ///< parts / sum(parts * strength)
     std::size_t tubes = 1;
-    std::array<float, bandCount> paper{};
+    const float* paper = nullptr; ///< 36 bands
 };
 
 } // namespace iris::kernel
@@ -420,8 +420,9 @@ const Weights& weights()
 } // namespace
 } // namespace kernel
 
-MixKernel::MixKernel(std::span<const Paint> paints, const Spectrum& paper) : m_paintCount(paints.size()), m_paper(paper)
+MixKernel::MixKernel(std::span<const Paint> paints, const Spectrum& paper) : m_paintCount(paints.size())
 {
+    std::ranges::transform(paper, m_paper.begin(), [](double r) { return static_cast<float>(r); });
     m_films.reserve(paints.size() * 2 * bandCount);
     for (const Paint& paint : paints) {
         m_strengths.push_back(static_cast<float>(paint.strength));
@@ -449,23 +450,49 @@ Recipe MixKernel::recipeAt(std::span<const std::size_t> set, std::size_t chunk, 
     return recipe;
 }
 
+namespace {
+
+/// The ratios of up to three tubes as columns, the last one repeated to fill the last chunk.
+struct RatioColumns {
+    std::array<std::vector<float>, 3> parts;
+};
+
+const RatioColumns& ratioColumns(std::size_t tubes)
+{
+    static const std::array<RatioColumns, 3> tables = [] {
+        std::array<RatioColumns, 3> made;
+        for (std::size_t count = 1; count <= 3; ++count) {
+            const auto ratios = ratiosOf(static_cast<int>(count));
+            for (std::size_t row = 0; row < MixKernel::chunkCount(count) * chunkRatios; ++row)
+                for (std::size_t tube = 0; tube < count; ++tube)
+                    made[count - 1].parts[tube].push_back(
+                        static_cast<float>(ratios[std::min(row, ratios.size() - 1)][tube]));
+        }
+        return made;
+    }();
+    return tables[tubes - 1];
+}
+
+} // namespace
+
 void MixKernel::mix(std::span<const std::size_t> set, std::size_t chunk, LabChunk& out) const
 {
     assert(!set.empty() && set.size() <= 3);
-    const auto ratios = ratiosOf(static_cast<int>(set.size()));
+    const RatioColumns& columns = ratioColumns(set.size());
     kernel::Job job;
     job.tubes = set.size();
-    for (std::size_t band = 0; band < bandCount; ++band)
-        job.paper[band] = static_cast<float>(m_paper[band]);
-    for (std::size_t tube = 0; tube < set.size(); ++tube)
+    job.paper = m_paper.data();
+    alignas(64) std::array<float, chunkRatios> total{};
+    for (std::size_t tube = 0; tube < set.size(); ++tube) {
         job.films[tube] = &m_films[set[tube] * 2 * bandCount];
-    for (std::size_t lane = 0; lane < chunkRatios; ++lane) {
-        const Ratio& ratio = ratios[std::min(chunk * chunkRatios + lane, ratios.size() - 1)];
-        float total = 0;
-        for (std::size_t tube = 0; tube < set.size(); ++tube)
-            total += static_cast<float>(ratio[tube]) * m_strengths[set[tube]];
-        for (std::size_t tube = 0; tube < set.size(); ++tube)
-            job.shares[tube][lane] = static_cast<float>(ratio[tube]) / total;
+        const float* parts = &columns.parts[tube][chunk * chunkRatios];
+        for (std::size_t lane = 0; lane < chunkRatios; ++lane)
+            total[lane] += parts[lane] * m_strengths[set[tube]];
+    }
+    for (std::size_t tube = 0; tube < set.size(); ++tube) {
+        const float* parts = &columns.parts[tube][chunk * chunkRatios];
+        for (std::size_t lane = 0; lane < chunkRatios; ++lane)
+            job.shares[tube][lane] = parts[lane] / total[lane];
     }
     HWY_DYNAMIC_DISPATCH(kernel::mixChunk)(job, kernel::weights(), out);
 }

@@ -56,7 +56,7 @@ private:
     std::size_t m_paintCount;
     std::vector<float> m_films; ///< for each paint strength * K, then strength * S, 36 bands each
     std::vector<float> m_strengths;
-    Spectrum m_paper;
+    std::array<float, bandCount> m_paper{};
 };
 
 /// A regular grid of cells over CIELAB.
