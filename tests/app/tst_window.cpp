@@ -36,6 +36,7 @@ private Q_SLOTS:
     void aWholeAfternoon();
     void badListsAreToldAndNothingIsLost();
     void dropsAreTaken();
+    void withoutANotebookItAsksForOne();
     void choosingCanBeStopped();
     void theWindowStaysAwakeWhileItChooses();
     void keysReachEveryPlace();
@@ -245,6 +246,23 @@ void TestWindow::dropsAreTaken()
     wrong.ignore();
     QApplication::sendEvent(m_window.get(), &wrong);
     QVERIFY(!wrong.isAccepted());
+}
+
+void TestWindow::withoutANotebookItAsksForOne()
+{
+    m_window.reset();
+    m_document = std::make_unique<Document>();
+    openWindow();
+    QVERIFY(find<QPushButton>("newNotebook")->isVisible());
+    QTest::keyClick(m_window.get(), Qt::Key_3);
+    QVERIFY(!m_window->paletteView().isVisible());
+    m_answer = m_file; // there is a file of that name already
+    click("newNotebook");
+    QCOMPARE(m_told.size(), 1);
+    QVERIFY(!m_document->isOpen());
+    click("openNotebook");
+    QVERIFY(m_document->isOpen());
+    QVERIFY(m_window->tubesView().isVisible());
 }
 
 void TestWindow::choosingCanBeStopped()

@@ -14,10 +14,13 @@
 #include <QDragEnterEvent>
 #include <QDropEvent>
 #include <QHBoxLayout>
+#include <QLabel>
 #include <QMenuBar>
 #include <QMimeData>
+#include <QPushButton>
 #include <QShortcut>
 #include <QStackedWidget>
+#include <QVBoxLayout>
 
 namespace iris {
 namespace {
@@ -56,10 +59,7 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     setUpEditMenu();
     setUpViewMenu();
     setUpKeys();
-    connect(&document, &Document::notebookOpened, this, [this] {
-        m_rail->setNotebook(m_document.title());
-        setWindowTitle(tr("%1 - Iris Bianca").arg(m_document.title()));
-    });
+    connect(&document, &Document::notebookOpened, this, &MainWindow::showWhetherOpen);
     connect(&document, &Document::failed, this,
             [this](const QString& message) { messages().tell(this, tr("Nothing was changed"), message); });
     for (auto* model :
@@ -68,10 +68,41 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
         connect(model, &QAbstractItemModel::dataChanged, this, &MainWindow::updateCounts);
     }
     connect(&m_settings, &ViewSettings::changed, this, &MainWindow::applyGround);
-    m_rail->setNotebook(document.title());
-    setWindowTitle(tr("%1 - Iris Bianca").arg(document.title()));
     updateCounts();
-    goTo(Tubes);
+    showWhetherOpen();
+}
+
+/// The tubes of the notebook, or, when none could be opened, a page that says so and what to do.
+void MainWindow::showWhetherOpen()
+{
+    const bool open = m_document.isOpen();
+    m_rail->setEnabled(open);
+    m_rail->setNotebook(m_document.title());
+    setWindowTitle(open ? tr("%1 - Iris Bianca").arg(m_document.title()) : tr("Iris Bianca"));
+    if (open)
+        goTo(Tubes);
+    else
+        m_pages->setCurrentWidget(m_noNotebook);
+}
+
+QWidget* MainWindow::makeNoNotebookPage()
+{
+    auto* page = new QWidget(this);
+    auto* words = new QLabel(tr("No notebook is open. Open one, or begin a new one."), page);
+    words->setFont(textFont(textsize::title));
+    auto* open = new QPushButton(tr("Open a notebook"), page);
+    open->setObjectName(QStringLiteral("openNotebook"));
+    auto* begin = new QPushButton(tr("Begin a new one"), page);
+    begin->setObjectName(QStringLiteral("newNotebook"));
+    connect(open, &QPushButton::clicked, this, &MainWindow::openNotebook);
+    connect(begin, &QPushButton::clicked, this, &MainWindow::newNotebook);
+    auto* layout = new QVBoxLayout(page);
+    layout->setSpacing(2 * gridStep);
+    layout->addStretch();
+    for (QWidget* part : {static_cast<QWidget*>(words), static_cast<QWidget*>(open), static_cast<QWidget*>(begin)})
+        layout->addWidget(part, 0, Qt::AlignHCenter);
+    layout->addStretch();
+    return page;
 }
 
 void MainWindow::setUpPlaces()
@@ -85,6 +116,8 @@ void MainWindow::setUpPlaces()
     for (QWidget* view :
          {static_cast<QWidget*>(m_tubes), static_cast<QWidget*>(m_pairs), static_cast<QWidget*>(m_palette)})
         m_pages->addWidget(view);
+    m_noNotebook = makeNoNotebookPage();
+    m_pages->addWidget(m_noNotebook);
     auto* centre = new QWidget(this);
     auto* layout = new QHBoxLayout(centre);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -105,8 +138,12 @@ void MainWindow::setUpFileMenu()
     file->addAction(tr("&New notebook"), QKeySequence::New, this, &MainWindow::newNotebook);
     file->addAction(tr("&Open a notebook"), QKeySequence::Open, this, &MainWindow::openNotebook);
     file->addSeparator();
-    file->addAction(tr("&Bring in a list of tubes"), this, [this] { m_tubes->importList(); });
-    file->addAction(tr("&Save tubes as a list"), this, [this] { m_tubes->exportList(); });
+    QAction* bring = file->addAction(tr("&Bring in a list of tubes"), this, [this] { m_tubes->importList(); });
+    QAction* save = file->addAction(tr("&Save tubes as a list"), this, [this] { m_tubes->exportList(); });
+    connect(file, &QMenu::aboutToShow, this, [this, bring, save] {
+        bring->setEnabled(m_document.isOpen());
+        save->setEnabled(m_document.isOpen());
+    });
     file->addSeparator();
     file->addAction(tr("&Quit"), QKeySequence::Quit, qApp, &QApplication::closeAllWindows);
 }
@@ -167,6 +204,8 @@ void MainWindow::setUpKeys()
 
 void MainWindow::goTo(Place place)
 {
+    if (!m_document.isOpen())
+        return;
     m_pages->setCurrentIndex(place);
     m_rail->setCurrent(place);
     // Keys of a place work while something in it has the focus.
@@ -224,7 +263,7 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event)
 void MainWindow::dropEvent(QDropEvent* event)
 {
     const QString path = droppedFile(event->mimeData());
-    if (!path.endsWith(QLatin1String(".iris"))) {
+    if (!path.endsWith(QLatin1String(".iris")) && m_document.isOpen()) {
         m_tubes->importFile(path);
     } else if (const auto done = m_document.open(path); !done) {
         messages().tell(this, tr("Open a notebook"), text(done.error().message));

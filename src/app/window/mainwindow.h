@@ -41,6 +41,8 @@ protected:
 
 private:
     void setUpPlaces();
+    QWidget* makeNoNotebookPage();
+    void showWhetherOpen();
     void setUpFileMenu();
     void setUpEditMenu();
     void setUpViewMenu();
@@ -56,6 +58,7 @@ private:
     NeedsModel* m_needsModel;
     Rail* m_rail;
     QStackedWidget* m_pages;
+    QWidget* m_noNotebook = nullptr;
     TubesView* m_tubes = nullptr;
     PairsView* m_pairs = nullptr;
     PaletteView* m_palette = nullptr;
