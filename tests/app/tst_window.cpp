@@ -189,8 +189,15 @@ void TestWindow::aWholeAfternoon()
     click("removeTube");
     QCOMPARE(m_document->notebook().tubes.size(), 23U);
     QVERIFY(!panel().choice()); // the answer no longer belongs to the question
+    QVERIFY(!textIn(find<QLabel>("cardName")).isEmpty()); // another is picked up in its place
     click("undo");
     QCOMPARE(m_document->notebook().tubes.size(), 24U);
+    const auto last = list->model()->rowCount() - 1;
+    list->setCurrentIndex(list->model()->index(last, 0));
+    const TubeId chosen = m_window->tubesView().chosen().front();
+    m_document->addTubes({*m_document->notebook().tube(chosen)}, "again"); // the same, written once more
+    QCOMPARE(m_window->tubesView().chosen(), std::vector<TubeId>{chosen});
+    click("undo");
 
     const Notebook before = m_document->notebook();
     cleanup();

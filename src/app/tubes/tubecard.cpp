@@ -145,12 +145,10 @@ void TubeCard::setUpButtons(QVBoxLayout* layout)
     layout->addLayout(row);
 }
 
-void TubeCard::showTubes(const std::vector<TubeId>& tubes)
+void TubeCard::showTubes(std::vector<TubeId> tubes)
 {
-    m_shown.clear();
-    for (const TubeId id : tubes)
-        if (m_document.placeOf(id))
-            m_shown.push_back(id);
+    std::erase_if(tubes, [this](TubeId id) { return !m_document.placeOf(id); });
+    m_shown = std::move(tubes);
     if (m_shown.size() == 1) {
         const std::size_t place = *m_document.placeOf(m_shown.front());
         showOne(m_document.notebook().tubes[place], m_document.paints()[place]);

@@ -21,7 +21,7 @@ public:
     TubeCard(Document& document, ViewSettings& settings, QWidget* parent = nullptr);
 
     /// Shows one tube, two (the pair they would make), or how many are chosen.
-    void showTubes(const std::vector<TubeId>& tubes);
+    void showTubes(std::vector<TubeId> tubes);
 
 Q_SIGNALS:
     void editWanted();

@@ -35,7 +35,8 @@ QString TubeModel::spokenWords(std::size_t row) const
 
 QVariant TubeModel::data(const QModelIndex& index, int role) const
 {
-    if (!index.isValid() || index.row() >= rowCount())
+    // Between a change and the reset that follows it there may be fewer tubes than rows.
+    if (!index.isValid() || index.row() >= std::min(rowCount(), static_cast<int>(m_document.paints().size())))
         return {};
     const auto row = static_cast<std::size_t>(index.row());
     switch (role) {

@@ -95,16 +95,20 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
     layout->addLayout(middle, 1);
     layout->addWidget(m_card);
 
-    connect(m_list->selectionModel(), &QItemSelectionModel::selectionChanged, this,
-            [this] { m_card->showTubes(chosen()); });
+    connect(m_list->selectionModel(), &QItemSelectionModel::selectionChanged, this, [this] {
+        m_chosen = chosen();
+        m_card->showTubes(m_chosen);
+    });
     connect(m_list, &QListView::activated, this, &TubesView::editTube);
     connect(m_card, &TubeCard::editWanted, this, &TubesView::editTube);
     connect(m_card, &TubeCard::removeWanted, this, &TubesView::removeChosen);
     connect(m_card, &TubeCard::pairWanted, this, &TubesView::pairWanted);
     connect(&settings, &ViewSettings::changed, m_list->viewport(), qOverload<>(&QWidget::update));
+    connect(m_filter, &QAbstractItemModel::modelReset, this, &TubesView::chooseAgain);
     connect(m_filter, &QAbstractItemModel::modelReset, this, &TubesView::updateCount);
     connect(m_filter, &QAbstractItemModel::rowsInserted, this, &TubesView::updateCount);
     connect(m_filter, &QAbstractItemModel::rowsRemoved, this, &TubesView::updateCount);
+    chooseAgain();
     updateCount();
 }
 
@@ -244,6 +248,21 @@ void TubesView::choose(TubeId id)
         m_list->setCurrentIndex(index);
         m_list->scrollTo(index);
     }
+}
+
+/// The tubes that were chosen before they were read again; the first one when there were none, so that the card has
+/// something to show.
+void TubesView::chooseAgain()
+{
+    const std::vector<TubeId> before = m_chosen;
+    for (const TubeId id : before) {
+        const QModelIndex index = m_filter->mapFromSource(m_model.index(m_model.rowOf(id)));
+        if (index.isValid())
+            m_list->selectionModel()->select(index, QItemSelectionModel::Select);
+    }
+    if (chosen().empty() && m_filter->rowCount() > 0)
+        m_list->setCurrentIndex(m_filter->index(0, 0));
+    m_card->showTubes(chosen());
 }
 
 void TubesView::find()

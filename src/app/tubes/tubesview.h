@@ -50,6 +50,7 @@ private:
     QComboBox* makeSieveBox(const char* name, const QString& everything);
     void updateCount();
     void fitCells();
+    void chooseAgain();
 
     Document& m_document;
     TubeModel& m_model;
@@ -60,6 +61,7 @@ private:
     QLineEdit* m_search = nullptr;
     QLabel* m_count = nullptr;
     TubeCard* m_card;
+    std::vector<TubeId> m_chosen; ///< kept while the tubes are read again, which clears the list's own
 };
 
 } // namespace iris
