@@ -32,8 +32,9 @@ double filmReflectance(double absorption, double scattering, double thickness, d
 {
     const double a = scattering + absorption;
     const double b = std::sqrt(absorption * (absorption + 2 * scattering));
-    const double e = std::exp(-2 * b * thickness);
-    const double t = b * thickness > tinyExponent ? -std::expm1(-2 * b * thickness) / b : 2 * thickness;
+    const double less = std::expm1(-2 * b * thickness); // exact where the exponent is small, and one call serves both
+    const double e = 1 + less;
+    const double t = b * thickness > tinyExponent ? -less / b : 2 * thickness;
     return (backing * (1 + e) + (scattering - backing * a) * t) / (1 + e + (a - backing * scattering) * t);
 }
 
@@ -41,9 +42,10 @@ FilmPoint filmPoint(double absorption, double scattering, double thickness, doub
 {
     const double a = scattering + absorption;
     const double b = std::sqrt(absorption * (absorption + 2 * scattering));
-    const double e = std::exp(-2 * b * thickness);
+    const double less = std::expm1(-2 * b * thickness);
+    const double e = 1 + less;
     const bool flat = b * thickness <= tinyExponent;
-    const double t = flat ? 2 * thickness : -std::expm1(-2 * b * thickness) / b;
+    const double t = flat ? 2 * thickness : -less / b;
     const double top = backing * (1 + e) + (scattering - backing * a) * t;
     const double bottom = 1 + e + (a - backing * scattering) * t;
     const double reflectance = top / bottom;

@@ -1,6 +1,7 @@
 #include "app/document/document.h"
 
 #include "app/document/editcommand.h"
+#include "palette/coverage.h"
 
 #include <QFileInfo>
 #include <algorithm>
@@ -68,15 +69,17 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
 
 void Document::rebuildPaints()
 {
-    m_paints.clear();
-    for (const Tube& tube : m_notebook.tubes) {
+    m_paints.assign(m_notebook.tubes.size(), {});
+    // A long list that comes in at once would hold the window up if its films were found one after the other.
+    inParallel(m_notebook.tubes.size(), {}, [this](std::size_t place) {
+        const Tube& tube = m_notebook.tubes[place];
         // A tube of unknown pigments without a swatch shows as bare paper until it has one.
         Paint unknown;
         unknown.name = tube.name;
         unknown.codes = tube.codes;
         unknown.swatch = swatchOf(unknown.film);
-        m_paints.push_back(paintOf(tube, ReferenceTable::shipped(), m_films).value_or(unknown));
-    }
+        m_paints[place] = paintOf(tube, ReferenceTable::shipped(), m_films).value_or(unknown);
+    });
 }
 
 std::optional<std::size_t> Document::placeOf(TubeId id) const

@@ -3,6 +3,7 @@
 #include "app/pairs/ladderstrip.h"
 #include "app/parts/colourfield.h"
 #include "app/parts/labels.h"
+#include "app/parts/paintcolour.h"
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
@@ -22,15 +23,16 @@ namespace {
 
 constexpr int fieldSteps = 41;
 
-/// A small wash to go with a tube's name in a list.
+/// A small wash to go with a tube's name in a list: a few colours are enough at this size, and lists are long.
 QIcon chip(const WashColours& wash)
 {
     QPixmap pixmap(28, 18);
-    QPainter painter(&pixmap);
-    WashStyle style;
-    style.crossesLine = false;
-    style.unevenEdge = false;
-    paintWash(painter, pixmap.rect(), wash, style);
+    QLinearGradient gradient(0, 0, pixmap.width(), 0);
+    constexpr std::size_t stops = 5;
+    for (std::size_t i = 0; i < stops; ++i)
+        gradient.setColorAt(static_cast<double>(i) / (stops - 1),
+                            displayed(wash.onPaper[i * (WashColours::steps - 1) / (stops - 1)]));
+    QPainter(&pixmap).fillRect(pixmap.rect(), gradient);
     return QIcon(pixmap);
 }
 

@@ -213,7 +213,7 @@ void TubeCard::showGreyPartner(const Tube& tube, const Paint& paint)
         const bool colourless = second.family == HueFamily::Black || second.family == HueFamily::White;
         if (other.id == tube.id || colourless)
             continue;
-        const Ladder ladder = ladderBetween(paint, second, 21);
+        const Ladder ladder = ladderBetween(paint, second, 11);
         const LadderStep& step = ladder.steps[ladder.mostNeutral];
         const bool mixed = step.parts[0] > 0 && step.parts[1] > 0;
         if (mixed && (!partner || step.lch.chroma < greyest.lch.chroma)) {
