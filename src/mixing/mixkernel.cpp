@@ -420,7 +420,7 @@ const Weights& weights()
 } // namespace
 } // namespace kernel
 
-MixKernel::MixKernel(std::span<const Paint> paints, const Spectrum& paper) : m_paintCount(paints.size())
+MixKernel::MixKernel(std::span<const Paint> paints, const Spectrum& paper)
 {
     std::ranges::transform(paper, m_paper.begin(), [](double r) { return static_cast<float>(r); });
     m_films.reserve(paints.size() * 2 * bandCount);

@@ -41,8 +41,6 @@ class MixKernel {
 public:
     explicit MixKernel(std::span<const Paint> paints, const Spectrum& paper = whitePaper());
 
-    std::size_t paintCount() const { return m_paintCount; }
-
     /// How many chunks a set of this many tubes has: 1, 3 and 13.
     static std::size_t chunkCount(std::size_t tubes);
 
@@ -53,7 +51,6 @@ public:
     void mix(std::span<const std::size_t> set, std::size_t chunk, LabChunk& out) const;
 
 private:
-    std::size_t m_paintCount;
     std::vector<float> m_films; ///< for each paint strength * K, then strength * S, 36 bands each
     std::vector<float> m_strengths;
     std::array<float, bandCount> m_paper{};

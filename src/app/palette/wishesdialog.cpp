@@ -3,7 +3,6 @@
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 
-#include <QButtonGroup>
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QHeaderView>

@@ -10,9 +10,4 @@ QColor displayed(const Lab& lab, bool valuesOnly)
     return {colour.red, colour.green, colour.blue};
 }
 
-QColor readableOn(const QColor& colour)
-{
-    return qGray(colour.rgb()) > 130 ? QColor(Qt::black) : QColor(Qt::white);
-}
-
 } // namespace iris

@@ -9,7 +9,4 @@ namespace iris {
 /// A paint's colour on the display; its value alone, as a neutral grey, when only values are looked at.
 QColor displayed(const Lab& lab, bool valuesOnly = false);
 
-/// Black or white, whichever is easier to read on a colour.
-QColor readableOn(const QColor& colour);
-
 } // namespace iris
