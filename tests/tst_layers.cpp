@@ -14,7 +14,7 @@ private Q_SLOTS:
 
 namespace {
 
-const QStringList order{"base", "colour", "pigment", "paint", "mixing", "palette", "notebook", "cli", "app"};
+const QStringList order{"base", "colour", "pigment", "paint", "mixing", "palette", "notebook", "sheet", "cli", "app"};
 
 /// What is wrong with the includes of a source in a layer.
 QStringList wrongIncludes(const QString& layer, const QString& source)
@@ -30,11 +30,11 @@ QStringList wrongIncludes(const QString& layer, const QString& source)
         if ((other > place) || besideIt)
             wrong << name;
         const bool qt = name.startsWith('Q');
-        const bool widgets =
-            QRegularExpression("^Q(Widget|Application|Dialog|Painter|Pixmap|Color|Image)|^QtWidgets|^QtGui")
-                .match(name)
-                .hasMatch();
-        if ((qt && place < order.indexOf("notebook")) || (widgets && layer != "app"))
+        static const QRegularExpression widgetHeader("^Q(Widget|Application|Dialog|Pixmap)|^QtWidgets");
+        static const QRegularExpression drawingHeader("^Q(Painter|Color|Image|Polygon|Rgba)|^QtGui");
+        const bool widgets = widgetHeader.match(name).hasMatch() && layer != "app";
+        const bool drawing = drawingHeader.match(name).hasMatch() && place < order.indexOf("sheet");
+        if ((qt && place < order.indexOf("notebook")) || widgets || drawing)
             wrong << name;
     }
     return wrong;

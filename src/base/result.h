@@ -15,12 +15,16 @@ enum class ErrorCode {
     BadNeed,
     BadOption,
     BadCsv,
+    BadCgats,
+    BadJson,
+    BadPicture,
     FileUnreadable,
     FileUnwritable,
     NotANotebook,
     DamagedNotebook,
     NewerNotebook,
     NotFound,
+    Stopped,
 };
 
 /// An expected failure: what happened, in plain words, and where.

@@ -3,6 +3,7 @@
 #include "cli/json.h"
 #include "colour/colourname.h"
 #include "colour/srgb.h"
+#include "paint/ratings.h"
 
 namespace iris {
 namespace {

@@ -1,6 +1,7 @@
 #include "base/text.h"
 #include "cli/json.h"
 #include "mixing/recipe.h"
+#include "paint/ratings.h"
 #include "pigment/referencetable.h"
 
 namespace iris {

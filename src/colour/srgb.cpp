@@ -54,8 +54,8 @@ const Matrix3d& xyzOfLinearSrgb()
 
 Vector3d linearSrgb(const Lab& lab)
 {
-    static const Matrix3d inverse = xyzOfLinearSrgb().inverse();
-    return inverse * vectorOf(d50ToD65(toXyz(lab, d50White))) / 100.0;
+    const LinearRgb colour = toLinearRgb(toXyz(lab, d50White));
+    return {colour.red, colour.green, colour.blue};
 }
 
 Vector3d encoded(const Vector3d& linear)
@@ -100,6 +100,18 @@ Xyz d65ToD50(const Xyz& xyz)
     return applied(matrix, xyz);
 }
 
+LinearRgb toLinearRgb(const Xyz& d50)
+{
+    static const Matrix3d inverse = xyzOfLinearSrgb().inverse();
+    const Vector3d rgb = inverse * vectorOf(d50ToD65(d50)) / 100.0;
+    return {rgb.x(), rgb.y(), rgb.z()};
+}
+
+Xyz toXyz(const LinearRgb& colour)
+{
+    return d65ToD50(applied(100.0 * xyzOfLinearSrgb(), {colour.red, colour.green, colour.blue}));
+}
+
 double srgbEncoded(double linear)
 {
     if (linear <= 0.0031308)
@@ -125,10 +137,9 @@ Srgb toSrgb(const Lab& lab)
 
 Lab toLab(const Srgb& colour)
 {
-    const Vector3d linear(srgbDecoded(colour.red / 255.0), srgbDecoded(colour.green / 255.0),
-                          srgbDecoded(colour.blue / 255.0));
-    const Vector3d xyz = xyzOfLinearSrgb() * linear * 100.0;
-    return toLab(d65ToD50({xyz.x(), xyz.y(), xyz.z()}), d50White);
+    return toLab(toXyz(LinearRgb{srgbDecoded(colour.red / 255.0), srgbDecoded(colour.green / 255.0),
+                                 srgbDecoded(colour.blue / 255.0)}),
+                 d50White);
 }
 
 std::string toHex(const Srgb& colour)

@@ -27,6 +27,20 @@ inline constexpr Xyz d65White{95.047, 100.0, 108.883};
 Xyz d50ToD65(const Xyz& xyz);
 Xyz d65ToD50(const Xyz& xyz);
 
+/// Linear sRGB, 0 to 1 for what a display can show, beyond for what it cannot. The space in which light is averaged
+/// and a device's errors are set right.
+struct LinearRgb {
+    double red = 0;
+    double green = 0;
+    double blue = 0;
+
+    bool operator==(const LinearRgb&) const = default;
+};
+
+/// Linear sRGB of D50 tristimulus values (Y = 100) through the Bradford adaptation, and back.
+LinearRgb toLinearRgb(const Xyz& d50);
+Xyz toXyz(const LinearRgb& colour);
+
 /// The sRGB transfer function on 0 to 1. Source: IEC 61966-2-1, clause 5.2.
 double srgbEncoded(double linear);
 double srgbDecoded(double encoded);

@@ -70,10 +70,4 @@ std::string washWord(double thickness)
     return "bare paper";
 }
 
-std::string_view lightfastnessWord(int rating)
-{
-    constexpr std::array<std::string_view, 5> words{"excellent", "very good", "fair", "poor", "fugitive"};
-    return words[static_cast<std::size_t>(std::clamp(rating, 1, 5) - 1)];
-}
-
 } // namespace iris

@@ -48,7 +48,4 @@ std::string partsText(const Recipe& recipe);
 /// "full", "middle", "thin" or, in between, "about half" and the like.
 std::string washWord(double thickness);
 
-/// "excellent", "very good", "fair", "poor", "fugitive" for 1 to 5.
-std::string_view lightfastnessWord(int rating);
-
 } // namespace iris

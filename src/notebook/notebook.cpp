@@ -58,11 +58,53 @@ void invert(const std::vector<Record>& before, const std::vector<Record>& puts, 
             putBack.push_back(*old);
 }
 
+void replaceBy(std::vector<TubeId>& list, TubeId other, TubeId kept)
+{
+    if (holds(list, kept))
+        std::erase(list, other);
+    std::ranges::replace(list, other, kept);
+}
+
+template <typename Value> void fill(Value& own, const Value& from)
+{
+    if (own == Value{})
+        own = from;
+}
+
+/// A tube with what it leaves open taken from another.
+Tube filledUp(Tube tube, const Tube& from)
+{
+    fill(tube.maker, from.maker);
+    fill(tube.line, from.line);
+    fill(tube.codes, from.codes);
+    fill(tube.form, from.form);
+    fill(tube.swatch, from.swatch);
+    fill(tube.strength, from.strength);
+    fill(tube.staining, from.staining);
+    fill(tube.granulation, from.granulation);
+    fill(tube.lightfastness, from.lightfastness);
+    fill(tube.transparency, from.transparency);
+    fill(tube.measured.staining, from.measured.staining);
+    fill(tube.measured.granulation, from.measured.granulation);
+    fill(tube.stock.sizeMl, from.stock.sizeMl);
+    fill(tube.stock.price, from.stock.price);
+    fill(tube.stock.leftPercent, from.stock.leftPercent);
+    fill(tube.stock.boughtOn, from.stock.boughtOn);
+    if (!from.notes.empty() && from.notes != tube.notes)
+        tube.notes += (tube.notes.empty() ? "" : "\n") + from.notes;
+    return tube;
+}
+
 } // namespace
 
 Notebook edited(Notebook notebook, const NotebookEdit& edit)
 {
     remove(notebook.tubes, edit.removeTubes);
+    std::erase_if(notebook.swatches, [&](const SwatchRecord& swatch) { return holds(edit.removeTubes, swatch.tube); });
+    remove(notebook.swatches, edit.removeSwatches);
+    remove(notebook.papers, edit.removePapers);
+    remove(notebook.devices, edit.removeDevices);
+    remove(notebook.filters, edit.removeFilters);
     remove(notebook.needs, edit.removeNeeds);
     remove(notebook.palettes, edit.removePalettes);
     for (PaletteRecord& palette : notebook.palettes)
@@ -70,6 +112,10 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
     forget(notebook.wishes.must, edit.removeTubes);
     forget(notebook.wishes.never, edit.removeTubes);
     put(notebook.tubes, edit.putTubes);
+    put(notebook.swatches, edit.putSwatches);
+    put(notebook.papers, edit.putPapers);
+    put(notebook.devices, edit.putDevices);
+    put(notebook.filters, edit.putFilters);
     put(notebook.needs, edit.putNeeds);
     put(notebook.palettes, edit.putPalettes);
     if (edit.wishes) {
@@ -77,6 +123,7 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
         std::ranges::sort(notebook.wishes.must);
         std::ranges::sort(notebook.wishes.never);
     }
+    notebook.warmBlue = edit.warmBlue.value_or(notebook.warmBlue);
     return notebook;
 }
 
@@ -84,6 +131,15 @@ NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
 {
     NotebookEdit back;
     invert(before.tubes, edit.putTubes, edit.removeTubes, back.putTubes, back.removeTubes);
+    invert(before.swatches, edit.putSwatches, edit.removeSwatches, back.putSwatches, back.removeSwatches);
+    for (const SwatchRecord& swatch : before.swatches)
+        if (holds(edit.removeTubes, swatch.tube) && !find(back.putSwatches, swatch.id))
+            back.putSwatches.push_back(swatch);
+    invert(before.papers, edit.putPapers, edit.removePapers, back.putPapers, back.removePapers);
+    invert(before.devices, edit.putDevices, edit.removeDevices, back.putDevices, back.removeDevices);
+    invert(before.filters, edit.putFilters, edit.removeFilters, back.putFilters, back.removeFilters);
+    if (edit.warmBlue)
+        back.warmBlue = before.warmBlue;
     invert(before.needs, edit.putNeeds, edit.removeNeeds, back.putNeeds, back.removeNeeds);
     invert(before.palettes, edit.putPalettes, edit.removePalettes, back.putPalettes, back.removePalettes);
     for (const PaletteRecord& palette : before.palettes)
@@ -96,9 +152,88 @@ NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
     return back;
 }
 
+std::string_view nameOf(WarmBlue side)
+{
+    return side == WarmBlue::VioletSide ? "violet" : "green";
+}
+
+std::optional<WarmBlue> parseWarmBlue(std::string_view name)
+{
+    for (const WarmBlue side : {WarmBlue::VioletSide, WarmBlue::GreenSide})
+        if (name == nameOf(side))
+            return side;
+    return std::nullopt;
+}
+
+NotebookEdit merging(const Notebook& notebook, TubeId kept, TubeId other)
+{
+    NotebookEdit edit;
+    const Tube* from = notebook.tube(other);
+    const Tube* to = notebook.tube(kept);
+    if (!from || !to || kept == other)
+        return edit;
+    edit.putTubes = {filledUp(*to, *from)};
+    edit.removeTubes = {other};
+    for (const SwatchRecord* swatch : notebook.swatchesOf(other)) {
+        edit.putSwatches.push_back(*swatch);
+        edit.putSwatches.back().tube = kept;
+    }
+    for (PaletteRecord palette : notebook.palettes)
+        if (holds(palette.tubes, other)) {
+            replaceBy(palette.tubes, other, kept);
+            edit.putPalettes.push_back(std::move(palette));
+        }
+    PaletteWishes wishes = notebook.wishes;
+    if (holds(wishes.must, other) || holds(wishes.never, other)) {
+        replaceBy(wishes.must, other, kept);
+        replaceBy(wishes.never, other, kept);
+        std::erase_if(wishes.never, [&](TubeId id) { return holds(wishes.must, id); });
+        edit.wishes = wishes;
+    }
+    return edit;
+}
+
+NotebookEdit filing(const Notebook& notebook, SwatchRecord reading)
+{
+    NotebookEdit edit;
+    const Tube* tube = notebook.tube(reading.tube);
+    if (!tube)
+        return edit;
+    const auto known = notebook.swatchesOf(tube->id);
+    const bool unfiled = tube->swatch && std::ranges::none_of(known, [&](const SwatchRecord* swatch) {
+                             return swatch->onWhite == *tube->swatch;
+                         });
+    if (unfiled && !reading.wet) {
+        SwatchRecord before;
+        before.tube = tube->id;
+        before.paperWhite = reading.paperWhite;
+        before.painted = before.onWhite = *tube->swatch;
+        before.notes = "What the tube went by before this reading";
+        edit.putSwatches.push_back(before);
+    }
+    if (!reading.wet)
+        edit.putTubes = {withReading(*tube, reading)};
+    edit.putSwatches.push_back(std::move(reading));
+    return edit;
+}
+
 const Tube* Notebook::tube(TubeId id) const
 {
     return find(tubes, id);
+}
+
+const SwatchRecord* Notebook::swatch(SwatchId id) const
+{
+    return find(swatches, id);
+}
+
+std::vector<const SwatchRecord*> Notebook::swatchesOf(TubeId tube) const
+{
+    std::vector<const SwatchRecord*> own;
+    for (const SwatchRecord& swatch : swatches)
+        if (swatch.tube == tube)
+            own.push_back(&swatch);
+    return own;
 }
 
 const NeedRecord* Notebook::need(NeedId id) const

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "notebook/swatchrecord.h"
 #include "notebook/tube.h"
 #include "palette/need.h"
 #include "palette/school.h"
@@ -16,6 +17,12 @@ struct PaletteId {
     std::int64_t value = 0;
 
     auto operator<=>(const PaletteId&) const = default;
+};
+
+struct FilterId {
+    std::int64_t value = 0;
+
+    auto operator<=>(const FilterId&) const = default;
 };
 
 /// A need as it stands in a notebook.
@@ -35,6 +42,44 @@ struct PaletteRecord {
     bool operator==(const PaletteRecord&) const = default;
 };
 
+/// What is looked for among the tubes: every word must be found, and every choice made must hold.
+struct TubeSieve {
+    std::string words;
+    std::optional<HueFamily> family;
+    std::optional<TransparencyClass> transparency;
+    std::optional<HueFamily> leansTo;
+    std::optional<Whereabouts> where;
+
+    bool operator==(const TubeSieve&) const = default;
+};
+
+/// A sieve the painter keeps under a name.
+struct FilterRecord {
+    FilterId id;
+    std::string name;
+    TubeSieve sieve;
+
+    bool operator==(const FilterRecord&) const = default;
+};
+
+/// A picture of a swatch, cut out of its scan. Named by its contents, so that the same one is kept once.
+struct Picture {
+    std::string name;  ///< SHA-256 of the bytes, hexadecimal
+    std::string bytes; ///< PNG or JPEG
+
+    bool operator==(const Picture&) const = default;
+};
+
+/// Which blue a painter calls warm. Nobody disputes the lean; the word for it is a convention.
+enum class WarmBlue {
+    VioletSide, ///< ultramarine is the warm blue: red is in it
+    GreenSide,  ///< phthalo and cerulean are the warm blues: yellow is in them
+};
+
+/// "violet", "green": the side that is called warm.
+std::string_view nameOf(WarmBlue side);
+std::optional<WarmBlue> parseWarmBlue(std::string_view name);
+
 /// What the painter asks of a palette, by tube instead of by place in a list.
 struct PaletteWishes {
     School school = School::Free;
@@ -45,30 +90,49 @@ struct PaletteWishes {
     bool operator==(const PaletteWishes&) const = default;
 };
 
-/// Everything a notebook holds, in the order it was written down.
+/// Everything a notebook holds but its pictures, in the order it was written down.
 struct Notebook {
     std::vector<Tube> tubes;
+    std::vector<SwatchRecord> swatches;
+    std::vector<PaperRecord> papers;
+    std::vector<DeviceRecord> devices;
+    std::vector<FilterRecord> filters;
     std::vector<NeedRecord> needs;
     std::vector<PaletteRecord> palettes;
     PaletteWishes wishes;
+    WarmBlue warmBlue = WarmBlue::VioletSide;
 
     const Tube* tube(TubeId id) const;
+    const SwatchRecord* swatch(SwatchId id) const;
     const NeedRecord* need(NeedId id) const;
     const PaletteRecord* palette(PaletteId id) const;
+
+    /// The readings of a tube, oldest first.
+    std::vector<const SwatchRecord*> swatchesOf(TubeId tube) const;
 
     bool operator==(const Notebook&) const = default;
 };
 
 /// One change to a notebook: records to write, new ones with id 0, and records to take out. Taking a tube out takes it
-/// out of its palettes and wishes as well.
+/// out of its palettes and wishes as well, and its readings with it. Pictures are only ever added.
 struct NotebookEdit {
     std::vector<Tube> putTubes;
     std::vector<TubeId> removeTubes;
+    std::vector<SwatchRecord> putSwatches;
+    std::vector<SwatchId> removeSwatches;
+    std::vector<PaperRecord> putPapers;
+    std::vector<PaperId> removePapers;
+    std::vector<DeviceRecord> putDevices;
+    std::vector<DeviceId> removeDevices;
+    std::vector<FilterRecord> putFilters;
+    std::vector<FilterId> removeFilters;
     std::vector<NeedRecord> putNeeds;
     std::vector<NeedId> removeNeeds;
     std::vector<PaletteRecord> putPalettes;
     std::vector<PaletteId> removePalettes;
     std::optional<PaletteWishes> wishes;
+    std::optional<WarmBlue> warmBlue;
+    std::vector<Picture> pictures;
 
     bool operator==(const NotebookEdit&) const = default;
 };
@@ -79,5 +143,13 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit);
 /// The edit that takes another one back: edited(edited(before, edit), inverseOf(before, edit)) == before.
 /// @param edit with the ids of its new records filled in
 NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit);
+
+/// The edit that makes one entry of two: the kept tube takes over the readings, the places in palettes and the wishes
+/// of the other, and whatever it had left open itself; the other is taken out.
+NotebookEdit merging(const Notebook& notebook, TubeId kept, TubeId other);
+
+/// The edit that files a reading: the record itself and, when it is dry, the tube that goes by it from now on. Colours
+/// the tube went by that are in no record yet are filed first, so that nothing is lost.
+NotebookEdit filing(const Notebook& notebook, SwatchRecord reading);
 
 } // namespace iris

@@ -6,8 +6,8 @@
 #include <functional>
 #include <memory>
 
+class QLockFile;
 class QSqlDatabase;
-class QSqlQuery;
 
 namespace iris {
 
@@ -17,12 +17,14 @@ class NotebookStore {
 public:
     /// "Iris" in ASCII, as SQLite's application_id.
     static constexpr int applicationId = 0x49726973;
-    static constexpr int schemaVersion = 1;
+    static constexpr int schemaVersion = 2;
 
     /// Makes a new, empty notebook; FileUnwritable when there is a file of that name already or it cannot be made.
     static Result<std::unique_ptr<NotebookStore>> create(const QString& path);
 
-    /// Opens a notebook. FileUnreadable, NotANotebook, DamagedNotebook or NewerNotebook; the file is then untouched.
+    /// Opens a notebook. One that is open elsewhere, or that may not be written, is opened for reading only: see
+    /// readOnlyReason(). One of an older schema is copied beside itself first and then brought up to date: see
+    /// keptCopy(). FileUnreadable, NotANotebook, DamagedNotebook or NewerNotebook; the file is then untouched.
     static Result<std::unique_ptr<NotebookStore>> open(const QString& path);
 
     ~NotebookStore();
@@ -31,21 +33,39 @@ public:
 
     QString path() const { return m_path; }
 
-    /// Everything in the file.
+    /// Why nothing can be changed, in plain words; empty when it can.
+    QString readOnlyReason() const { return m_readOnlyReason; }
+    bool isReadOnly() const { return !m_readOnlyReason.isEmpty(); }
+
+    /// Where the notebook as it was before its schema was brought up to date is kept; empty when it needed nothing.
+    QString keptCopy() const { return m_keptCopy; }
+
+    /// Everything in the file but its pictures.
     Result<Notebook> load() const;
+
+    /// One picture; NotFound.
+    Result<Picture> picture(const std::string& name) const;
 
     /// Carries out an edit in one transaction and returns it with the ids of new records filled in. A record with an
     /// id that is not in the file is put back under it. When anything fails nothing is changed.
     Result<NotebookEdit> apply(NotebookEdit edit);
 
 private:
-    NotebookStore(QString path, QString connection);
+    explicit NotebookStore(QString path);
 
+    Result<void> connect(bool readOnly);
+    Result<void> bringUpToDate();
+    Result<void> standOn(const QString& copy);
+    void lock();
     QSqlDatabase database() const;
     Result<void> inTransaction(const std::function<Result<void>()>& work);
 
     QString m_path;
     QString m_connection;
+    QString m_readOnlyReason;
+    QString m_keptCopy;
+    QString m_temporary; ///< an upgraded copy that stands in for a notebook that may not be written
+    std::unique_ptr<QLockFile> m_lock;
 };
 
 } // namespace iris

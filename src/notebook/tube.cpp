@@ -3,9 +3,22 @@
 #include "base/text.h"
 
 #include <algorithm>
+#include <array>
+#include <chrono>
 
 namespace iris {
 namespace {
+
+constexpr std::array<std::string_view, 2> containerNames{"tube", "pan"};
+constexpr std::array<std::string_view, 4> whereaboutsNames{"palette", "drawer", "wish list", "used up"};
+
+template <typename Value, typename Names> std::optional<Value> parsed(std::string_view name, const Names& names)
+{
+    const auto found = std::ranges::find(names, lowered(trimmed(name)));
+    if (found == names.end())
+        return std::nullopt;
+    return static_cast<Value>(found - names.begin());
+}
 
 bool names(const std::string& text, const std::string& part)
 {
@@ -26,6 +39,19 @@ const ReferencePigment* rowFor(const PigmentCode& code, const Tube& tube, const 
 bool outside(const std::optional<int>& rating, int low, int high)
 {
     return rating && (*rating < low || *rating > high);
+}
+
+Result<void> validate(const Stock& stock)
+{
+    if (stock.sizeMl && !(*stock.sizeMl > 0 && *stock.sizeMl <= 1000))
+        return failure(ErrorCode::BadNumber, "a size is above 0 and at most 1000 ml");
+    if (stock.price && !(*stock.price >= 0 && *stock.price <= 1e6))
+        return failure(ErrorCode::BadNumber, "a price is 0 or more");
+    if (outside(stock.leftPercent, 0, 100))
+        return failure(ErrorCode::BadNumber, "what is left runs from 0 to 100 percent");
+    if (!stock.boughtOn.empty() && !isDay(stock.boughtOn))
+        return failure(ErrorCode::BadNumber, "a day is written as year, month and day, as in 2026-10-03");
+    return {};
 }
 
 } // namespace
@@ -60,8 +86,8 @@ Result<Paint> paintOf(const Tube& tube, const ReferenceTable& table, FilmCache& 
             paint.family = familyOf(*tube.swatch);
     }
     paint.strength = tube.strength.value_or(paint.strength);
-    paint.staining = tube.staining.value_or(paint.staining);
-    paint.granulation = tube.granulation.value_or(paint.granulation);
+    paint.staining = tube.measured.staining.value_or(tube.staining.value_or(paint.staining));
+    paint.granulation = tube.measured.granulation.value_or(tube.granulation.value_or(paint.granulation));
     paint.lightfastness = tube.lightfastness.value_or(paint.lightfastness);
     return paint;
 }
@@ -78,13 +104,66 @@ Result<void> validate(const Tube& tube, const ReferenceTable& table)
     }
     if (tube.strength && !(*tube.strength > 0 && *tube.strength <= 20))
         return failure(ErrorCode::BadNumber, "strength is above 0 and at most 20");
-    if (outside(tube.staining, 0, 3))
+    if (outside(tube.staining, 0, 3) || outside(tube.measured.staining, 0, 3))
         return failure(ErrorCode::BadNumber, "staining runs from 0 to 3");
-    if (outside(tube.granulation, 0, 3))
+    if (outside(tube.granulation, 0, 3) || outside(tube.measured.granulation, 0, 3))
         return failure(ErrorCode::BadNumber, "granulation runs from 0 to 3");
     if (outside(tube.lightfastness, 1, 5))
         return failure(ErrorCode::BadNumber, "lightfastness runs from 1 (excellent) to 5 (fugitive)");
-    return {};
+    return validate(tube.stock);
+}
+
+bool areFalseTwins(const Tube& first, const Tube& second, const ReferenceTable& table)
+{
+    return lowered(trimmed(first.name)) == lowered(trimmed(second.name)) && !areTwins(first, second, table)
+           && (first.codes != second.codes || typicalRows(first, table) != typicalRows(second, table));
+}
+
+bool isAtHand(const Tube& tube)
+{
+    return tube.stock.where == Whereabouts::Palette || tube.stock.where == Whereabouts::Drawer;
+}
+
+std::optional<double> Stock::pricePerMl() const
+{
+    if (!sizeMl || !price || *sizeMl <= 0)
+        return std::nullopt;
+    return *price / *sizeMl;
+}
+
+std::string_view nameOf(Container container)
+{
+    return containerNames[static_cast<std::size_t>(container)];
+}
+
+std::string_view nameOf(Whereabouts where)
+{
+    return whereaboutsNames[static_cast<std::size_t>(where)];
+}
+
+std::optional<Container> parseContainer(std::string_view name)
+{
+    return parsed<Container>(name, containerNames);
+}
+
+std::optional<Whereabouts> parseWhereabouts(std::string_view name)
+{
+    return parsed<Whereabouts>(name, whereaboutsNames);
+}
+
+bool isDay(std::string_view text)
+{
+    const auto parts = split(text, '-');
+    if (text.size() != 10 || parts.size() != 3 || parts[0].size() != 4 || parts[1].size() != 2)
+        return false;
+    const auto year = parseNumber(parts[0]);
+    const auto month = parseNumber(parts[1]);
+    const auto day = parseNumber(parts[2]);
+    return year && month && day
+           && std::chrono::year_month_day(std::chrono::year(static_cast<int>(*year)),
+                                          std::chrono::month(static_cast<unsigned>(*month)),
+                                          std::chrono::day(static_cast<unsigned>(*day)))
+                  .ok();
 }
 
 bool areTwins(const Tube& first, const Tube& second, const ReferenceTable& table)

@@ -17,22 +17,64 @@ struct TubeId {
     auto operator<=>(const TubeId&) const = default;
 };
 
+/// What the paint came in.
+enum class Container { Tube, Pan };
+
+/// Where a paint is. What is on the wish list is not there to mix with, and neither is what is used up.
+enum class Whereabouts { Palette, Drawer, WishList, UsedUp };
+
+/// "tube", "pan"; "palette", "drawer", "wish list", "used up".
+std::string_view nameOf(Container container);
+std::string_view nameOf(Whereabouts where);
+std::optional<Container> parseContainer(std::string_view name);
+std::optional<Whereabouts> parseWhereabouts(std::string_view name);
+
+/// How much there is of a paint, and what it cost.
+struct Stock {
+    Container container = Container::Tube;
+    std::optional<double> sizeMl;   ///< when full; > 0, at most 1000
+    std::optional<double> price;    ///< in whatever money the painter counts in; >= 0
+    std::optional<int> leftPercent; ///< 0 to 100
+    Whereabouts where = Whereabouts::Drawer;
+    std::string boughtOn; ///< a day, as in 2026-10-03, or empty
+
+    /// Nothing when the size or the price is open.
+    std::optional<double> pricePerMl() const;
+
+    bool operator==(const Stock&) const = default;
+};
+
+/// Ratings read off the painter's own card; they count for more than the label's.
+struct MeasuredRatings {
+    std::optional<int> staining;    ///< 0 to 3
+    std::optional<int> granulation; ///< 0 to 3
+
+    bool operator==(const MeasuredRatings&) const = default;
+};
+
 /// A tube as the painter wrote it down. What is left open is taken from the reference table.
 struct Tube {
     TubeId id;
     std::string maker;
+    std::string line; ///< the maker's range
     std::string name;
-    std::vector<PigmentCode> codes;   ///< in label order
-    std::string form;                 ///< which paint of a code that covers several; may be empty
-    std::optional<Swatch> swatch;     ///< the painter's own dry swatch
-    std::optional<double> strength;   ///< tinting strength, ultramarine PB29 = 1; > 0
-    std::optional<int> staining;      ///< 0 to 3
-    std::optional<int> granulation;   ///< 0 to 3
-    std::optional<int> lightfastness; ///< 1 to 5
+    std::vector<PigmentCode> codes;                ///< in label order
+    std::string form;                              ///< which paint of a code that covers several; may be empty
+    std::optional<Swatch> swatch;                  ///< the painter's own dry swatch in use, as on white paper
+    std::optional<double> strength;                ///< tinting strength, ultramarine PB29 = 1; > 0
+    std::optional<int> staining;                   ///< as the label says, 0 to 3
+    std::optional<int> granulation;                ///< as the label says, 0 to 3
+    std::optional<int> lightfastness;              ///< as the label says, 1 to 5
+    std::optional<TransparencyClass> transparency; ///< as the label says
+    MeasuredRatings measured;
+    Stock stock;
     std::string notes;
 
     bool operator==(const Tube&) const = default;
 };
+
+/// True for a paint that can be mixed with today: neither only wished for nor used up.
+bool isAtHand(const Tube& tube);
 
 /// The rows of the table a tube's codes stand for: the form it names, or else a form its name contains, or else the
 /// ordinary one. Codes the table does not know are left out.
@@ -47,5 +89,11 @@ Result<void> validate(const Tube& tube, const ReferenceTable& table);
 
 /// Tubes that hold the same pigments in the same forms, whatever they are called; not the tube itself.
 bool areTwins(const Tube& first, const Tube& second, const ReferenceTable& table);
+
+/// Tubes of one name that do not hold the same pigments: not the same paint at all.
+bool areFalseTwins(const Tube& first, const Tube& second, const ReferenceTable& table);
+
+/// True for a day written as year, month and day, as in 2026-10-03.
+bool isDay(std::string_view text);
 
 } // namespace iris

@@ -11,9 +11,35 @@
 namespace iris {
 namespace {
 
-constexpr std::array<std::string_view, 18> columnNames{
-    "maker",  "name",    "codes",   "form",    "full_l",   "full_a",   "full_b",      "thin_l",        "thin_a",
-    "thin_b", "black_l", "black_a", "black_b", "strength", "staining", "granulation", "lightfastness", "notes"};
+constexpr std::array<std::string_view, 28> columnNames{"maker",
+                                                       "name",
+                                                       "codes",
+                                                       "form",
+                                                       "full_l",
+                                                       "full_a",
+                                                       "full_b",
+                                                       "thin_l",
+                                                       "thin_a",
+                                                       "thin_b",
+                                                       "black_l",
+                                                       "black_a",
+                                                       "black_b",
+                                                       "strength",
+                                                       "staining",
+                                                       "granulation",
+                                                       "lightfastness",
+                                                       "notes",
+                                                       "line",
+                                                       "transparency",
+                                                       "measured_staining",
+                                                       "measured_granulation",
+                                                       "container",
+                                                       "size_ml",
+                                                       "price",
+                                                       "left_percent",
+                                                       "where",
+                                                       "bought_on"};
+constexpr std::size_t firstSwatchColumn = 4;
 
 std::string canonical(std::string_view header)
 {
@@ -65,6 +91,20 @@ public:
         return static_cast<int>(*value);
     }
 
+    /// A word from a list; `what` names the choices for the complaint.
+    template <typename Value>
+    std::optional<Value> word(const std::string& column, std::optional<Value> (*parse)(std::string_view),
+                              const char* choices)
+    {
+        const std::string field = text(column);
+        if (trimmed(field).empty())
+            return std::nullopt;
+        const auto value = parse(field);
+        if (!value)
+            complain("\"" + field + "\" in column " + column + " is not one of " + choices);
+        return value;
+    }
+
     void complain(std::string what)
     {
         if (m_problem.empty())
@@ -89,7 +129,7 @@ std::optional<Swatch> swatchFrom(Fields& fields)
     std::array<double, 9> values{};
     std::size_t given = 0;
     for (std::size_t i = 0; i < values.size(); ++i) {
-        if (const auto value = fields.number(std::string(columnNames[4 + i]))) {
+        if (const auto value = fields.number(std::string(columnNames[firstSwatchColumn + i]))) {
             values[i] = *value;
             ++given;
         }
@@ -103,6 +143,19 @@ std::optional<Swatch> swatchFrom(Fields& fields)
     if (!inRange(swatch.full) || !inRange(swatch.thin) || !inRange(swatch.overBlack))
         fields.complain("L runs from 0 to 100, a and b from -128 to 128");
     return swatch;
+}
+
+Stock stockFrom(Fields& fields)
+{
+    Stock stock;
+    stock.container = fields.word("container", parseContainer, "tube, pan").value_or(Container::Tube);
+    stock.sizeMl = fields.number("size_ml");
+    stock.price = fields.number("price");
+    stock.leftPercent = fields.rating("left_percent");
+    stock.where =
+        fields.word("where", parseWhereabouts, "palette, drawer, wish list, used up").value_or(Whereabouts::Drawer);
+    stock.boughtOn = trimmed(fields.text("bought_on"));
+    return stock;
 }
 
 Result<Tube> tubeFrom(Fields fields, const ReferenceTable& table)
@@ -124,6 +177,12 @@ Result<Tube> tubeFrom(Fields fields, const ReferenceTable& table)
     tube.staining = fields.rating("staining");
     tube.granulation = fields.rating("granulation");
     tube.lightfastness = fields.rating("lightfastness");
+    tube.line = fields.text("line");
+    tube.transparency =
+        fields.word("transparency", parseTransparency, "transparent, semi-transparent, semi-opaque, opaque");
+    tube.measured.staining = fields.rating("measured_staining");
+    tube.measured.granulation = fields.rating("measured_granulation");
+    tube.stock = stockFrom(fields);
     if (!fields.problem().empty())
         return failure(ErrorCode::BadCsv, fields.problem());
     if (const auto fine = validate(tube, table); !fine)
@@ -192,7 +251,8 @@ Result<TubeList> readTubesCsv(std::string_view text, const ReferenceTable& table
 std::string writeTubesCsv(const std::vector<Tube>& tubes)
 {
     std::string text = "maker,name,codes,form,full_L,full_a,full_b,thin_L,thin_a,thin_b,black_L,black_a,black_b,"
-                       "strength,staining,granulation,lightfastness,notes\r\n";
+                       "strength,staining,granulation,lightfastness,notes,line,transparency,measured_staining,"
+                       "measured_granulation,container,size_ml,price,left_percent,where,bought_on\r\n";
     for (const Tube& tube : tubes) {
         std::vector<std::string> fields{tube.maker, tube.name, textOf(tube.codes), tube.form};
         addLab(fields, tube.swatch, &Swatch::full);
@@ -203,6 +263,16 @@ std::string writeTubesCsv(const std::vector<Tube>& tubes)
         fields.push_back(written(tube.granulation));
         fields.push_back(written(tube.lightfastness));
         fields.push_back(tube.notes);
+        fields.push_back(tube.line);
+        fields.emplace_back(tube.transparency ? nameOf(*tube.transparency) : "");
+        fields.push_back(written(tube.measured.staining));
+        fields.push_back(written(tube.measured.granulation));
+        fields.emplace_back(nameOf(tube.stock.container));
+        fields.push_back(written(tube.stock.sizeMl));
+        fields.push_back(written(tube.stock.price));
+        fields.push_back(written(tube.stock.leftPercent));
+        fields.emplace_back(nameOf(tube.stock.where));
+        fields.push_back(tube.stock.boughtOn);
         text += csvLine(fields);
     }
     return text;

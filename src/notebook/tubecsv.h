@@ -17,7 +17,9 @@ struct TubeList {
 
 /// Reads tubes from CSV (comma, semicolon or tab). Columns, in any order and letter case: `name` (or `tube`), `codes`
 /// (or `code`, `pigment`, `pigments`), `maker` (or `brand`), `form`, `full_L`, `full_a`, `full_b`, `thin_*`, `black_*`,
-/// `strength`, `staining`, `granulation`, `lightfastness`, `notes`. Only the name and either codes or all nine colour
+/// `strength`, `staining`, `granulation`, `lightfastness`, `transparency` (these four as the label says),
+/// `measured_staining`, `measured_granulation`, `line`, `container`, `size_ml`, `price`, `left_percent`, `where`,
+/// `bought_on`, `notes`. Only the name and either codes or all nine colour
 /// numbers are needed.
 /// @return BadCsv when the text is no table at all or has no `name` column; bad rows are listed in the value.
 Result<TubeList> readTubesCsv(std::string_view text, const ReferenceTable& table);

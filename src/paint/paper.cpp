@@ -2,10 +2,30 @@
 
 #include "colour/observer.h"
 
+#include <Eigen/Dense>
 #include <algorithm>
 #include <cmath>
 
 namespace iris {
+namespace {
+
+Spectrum bentPaper(const Eigen::Vector3d& bend)
+{
+    Spectrum paper = whitePaper();
+    for (std::size_t band = 0; band < bandCount; ++band) {
+        const double t = 2.0 * static_cast<double>(band) / (static_cast<double>(bandCount) - 1) - 1;
+        paper[band] = std::min(1.0, paper[band] * std::exp(bend[0] + bend[1] * t + bend[2] * t * t));
+    }
+    return paper;
+}
+
+Eigen::Vector3d colourOf(const Eigen::Vector3d& bend)
+{
+    const Lab lab = toLab(seen(bentPaper(bend)));
+    return {lab.l, lab.a, lab.b};
+}
+
+} // namespace
 
 const Spectrum& whitePaper()
 {
@@ -14,6 +34,26 @@ const Spectrum& whitePaper()
         return 0.90 - 0.05 * std::exp(-bend * bend);
     });
     return paper;
+}
+
+Spectrum paperSeenAs(const Lab& white)
+{
+    const Eigen::Vector3d target(white.l, white.a, white.b);
+    Eigen::Vector3d bend = Eigen::Vector3d::Zero();
+    constexpr double step = 1e-4;
+    for (int round = 0; round < 12; ++round) {
+        const Eigen::Vector3d miss = target - colourOf(bend);
+        if (miss.norm() < 1e-6)
+            break;
+        Eigen::Matrix3d slopes;
+        for (int i = 0; i < 3; ++i)
+            slopes.col(i) = (colourOf(bend + step * Eigen::Vector3d::Unit(i)) - colourOf(bend)) / step;
+        // Where the paper is capped at 1 the slopes vanish; the small diagonal keeps the step finite.
+        const Eigen::Matrix3d normal = slopes.transpose() * slopes + 1e-6 * Eigen::Matrix3d::Identity();
+        bend += normal.ldlt().solve(slopes.transpose() * miss);
+        bend = bend.cwiseMax(-1.5).cwiseMin(0.5);
+    }
+    return bentPaper(bend);
 }
 
 const Spectrum& blackLine()

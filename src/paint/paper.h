@@ -20,6 +20,11 @@ inline constexpr double surfaceReflection = 0.02;
 /// 0.90 - 0.05 exp(-((nm - 380) / 40)^2).
 const Spectrum& whitePaper();
 
+/// Reflectance under the surface of a paper seen as a given white: whitePaper() bent by exp(c0 + c1 t + c2 t^2), t from
+/// -1 (380 nm) to 1 (730 nm), until its CIELAB D50 is met; never above 1. Meant for papers (L* 60 to 100, chroma
+/// under 25); anything else comes out as near as such a bend gets.
+Spectrum paperSeenAs(const Lab& white);
+
 /// Reflectance under the surface of the waterproof black line that swatches cross: 0.03.
 const Spectrum& blackLine();
 

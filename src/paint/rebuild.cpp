@@ -2,7 +2,6 @@
 
 #include "colour/deltae.h"
 #include "colour/observer.h"
-#include "paint/paper.h"
 
 #include <Eigen/Dense>
 #include <algorithm>
@@ -91,9 +90,9 @@ struct View {
     const Spectrum& backing;
 };
 
-std::array<View, 3> views()
+std::array<View, 3> views(const Spectrum& paper)
 {
-    return {View{wash::full, whitePaper()}, View{wash::thin, whitePaper()}, View{wash::full, blackLine()}};
+    return {View{wash::full, paper}, View{wash::thin, paper}, View{wash::full, blackLine()}};
 }
 
 Eigen::Vector3d vectorOf(const Lab& lab)
@@ -115,11 +114,11 @@ Eigen::Matrix3d labPerXyz(const Xyz& xyz)
 }
 
 /// The nine colour numbers of a film.
-Residuals coloursOf(const Film& film)
+Residuals coloursOf(const Film& film, const Spectrum& paper)
 {
     Residuals colours;
     int row = 0;
-    for (const View& view : views()) {
+    for (const View& view : views(paper)) {
         colours.segment<3>(row) = vectorOf(seenLab(film, view.thickness, view.backing));
         row += 3;
     }
@@ -145,11 +144,11 @@ Eigen::Matrix<double, 3, unknowns> slopesOf(const Film& film, const View& view)
     return labPerXyz(toXyz(reflectance)) * xyzSlopes;
 }
 
-Jacobian slopesOf(const Film& film)
+Jacobian slopesOf(const Film& film, const Spectrum& paper)
 {
     Jacobian slopes;
     int row = 0;
-    for (const View& view : views()) {
+    for (const View& view : views(paper)) {
         slopes.middleRows<3>(row) = slopesOf(film, view);
         row += 3;
     }
@@ -164,11 +163,11 @@ double costOf(const Unknowns& x, const Residuals& misses, double sigma)
 }
 
 /// One damped step; returns false when no step makes the fit better.
-bool improve(Unknowns& x, const Residuals& target, double sigma)
+bool improve(Unknowns& x, const Residuals& target, const Spectrum& paper, double sigma)
 {
     const Film film = filmOf(x);
-    const Residuals misses = target - coloursOf(film);
-    const Jacobian slopes = slopesOf(film);
+    const Residuals misses = target - coloursOf(film, paper);
+    const Jacobian slopes = slopesOf(film, paper);
     const Eigen::Matrix<double, unknowns, measurements> gain = prior().covariance * slopes.transpose();
     Eigen::Matrix<double, measurements, measurements> spread = slopes * gain;
     spread.diagonal().array() += sigma * sigma;
@@ -178,7 +177,7 @@ bool improve(Unknowns& x, const Residuals& target, double sigma)
     const double before = costOf(x, misses, sigma);
     for (double share = 1; share > 1e-3; share /= 2) {
         const Unknowns candidate = x + share * step;
-        const double after = costOf(candidate, target - coloursOf(filmOf(candidate)), sigma);
+        const double after = costOf(candidate, target - coloursOf(filmOf(candidate), paper), sigma);
         if (after < before) {
             x = candidate;
             return before - after > 1e-5 * before;
@@ -194,25 +193,39 @@ double RebuiltFilm::worstResidual() const
     return std::ranges::max(residual);
 }
 
-Swatch swatchOf(const Film& film)
+Swatch swatchOf(const Film& film, const Spectrum& paper)
 {
-    return {seenLab(film, wash::full, whitePaper()), seenLab(film, wash::thin, whitePaper()),
-            seenLab(film, wash::full, blackLine())};
+    return {seenLab(film, wash::full, paper), seenLab(film, wash::thin, paper), seenLab(film, wash::full, blackLine())};
 }
 
-RebuiltFilm rebuildFilm(const Swatch& swatch)
+Swatch onWhitePaper(const Swatch& painted, const Lab& paperWhite)
+{
+    const Spectrum paper = paperSeenAs(paperWhite);
+    const Film film = rebuildFilm(painted, paper).film;
+    const Swatch there = swatchOf(film, paper);
+    const Swatch here = swatchOf(film);
+    const auto moved = [&](Lab Swatch::*colour) {
+        const Lab& from = there.*colour;
+        const Lab& to = here.*colour;
+        const Lab& own = painted.*colour;
+        return Lab{std::clamp(own.l + to.l - from.l, 0.0, 100.0), own.a + to.a - from.a, own.b + to.b - from.b};
+    };
+    return {moved(&Swatch::full), moved(&Swatch::thin), moved(&Swatch::overBlack)};
+}
+
+RebuiltFilm rebuildFilm(const Swatch& swatch, const Spectrum& paper)
 {
     Residuals target;
     target << vectorOf(swatch.full), vectorOf(swatch.thin), vectorOf(swatch.overBlack);
     Unknowns x = prior().mean;
     for (const double sigma : {8.0, 2.0, 0.5, 0.15})
-        for (int step = 0; step < 3 && improve(x, target, sigma); ++step) {
+        for (int step = 0; step < 3 && improve(x, target, paper, sigma); ++step) {
         }
-    for (int step = 0; step < 20 && improve(x, target, 0.05); ++step) {
+    for (int step = 0; step < 20 && improve(x, target, paper, 0.05); ++step) {
     }
 
     RebuiltFilm result{filmOf(x), {}};
-    const Swatch own = swatchOf(result.film);
+    const Swatch own = swatchOf(result.film, paper);
     result.residual = {deltaE00(own.full, swatch.full), deltaE00(own.thin, swatch.thin),
                        deltaE00(own.overBlack, swatch.overBlack)};
     return result;

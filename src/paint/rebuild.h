@@ -1,7 +1,7 @@
 #pragma once
 
-#include "colour/cielab.h"
 #include "paint/film.h"
+#include "paint/paper.h"
 
 #include <array>
 #include <map>
@@ -35,10 +35,16 @@ struct RebuiltFilm {
 /// measurements, x = m + P J' (J P J' + s^2 I)^-1 (y - f(x) + J (x - m)), with the tolerance s brought down in stages.
 /// Source of the formulation: Rodgers, "Inverse Methods for Atmospheric Sounding" (2000), equation 5.10 (n-form).
 /// Any three colours give an answer; look at worstResidual().
-RebuiltFilm rebuildFilm(const Swatch& swatch);
+///
+/// `paper` is the reflectance under its surface of the paper the swatch was painted on.
+RebuiltFilm rebuildFilm(const Swatch& swatch, const Spectrum& paper = whitePaper());
 
-/// The three colours a film gives on white paper and the black line.
-Swatch swatchOf(const Film& film);
+/// The three colours a film gives on a paper and over the black line.
+Swatch swatchOf(const Film& film, const Spectrum& paper = whitePaper());
+
+/// A swatch painted on a paper of some other white, as it would look on the white paper of the reference table: the
+/// film is rebuilt on its own paper and moved; what the film could not explain is carried along.
+Swatch onWhitePaper(const Swatch& painted, const Lab& paperWhite);
 
 /// rebuildFilm() remembered by swatch. Safe to use from several threads.
 class FilmCache {

@@ -1,5 +1,6 @@
 #include "paint/transparency.h"
 
+#include "base/text.h"
 #include "colour/observer.h"
 #include "paint/paper.h"
 
@@ -12,6 +13,7 @@ namespace iris {
 namespace {
 
 constexpr std::array<double, 3> thresholds{0.10, 0.22, 0.38};
+constexpr std::array<std::string_view, 4> names{"transparent", "semi-transparent", "semi-opaque", "opaque"};
 constexpr double nearThreshold = 0.015;
 constexpr double tooDarkToTell = 25.0;
 
@@ -53,10 +55,27 @@ Transparency transparencyOf(const Film& film)
     return transparencyOf(swatchOf(film), film);
 }
 
+double contrastRatio(const Swatch& swatch)
+{
+    return 100 * toXyz(swatch.overBlack, d50White).y / std::max(1e-6, toXyz(swatch.full, d50White).y);
+}
+
+double lightnessGain(const Swatch& swatch)
+{
+    return swatch.overBlack.l - toLab(seen(blackLine())).l;
+}
+
 std::string_view nameOf(TransparencyClass kind)
 {
-    constexpr std::array<std::string_view, 4> names{"transparent", "semi-transparent", "semi-opaque", "opaque"};
     return names[static_cast<std::size_t>(kind)];
+}
+
+std::optional<TransparencyClass> parseTransparency(std::string_view name)
+{
+    const auto found = std::ranges::find(names, lowered(trimmed(name)));
+    if (found == names.end())
+        return std::nullopt;
+    return static_cast<TransparencyClass>(found - names.begin());
 }
 
 std::string describe(const Transparency& transparency)

@@ -2,6 +2,7 @@
 
 #include "paint/rebuild.h"
 
+#include <optional>
 #include <string>
 #include <string_view>
 
@@ -30,8 +31,18 @@ Transparency transparencyOf(const Swatch& swatch, const Film& film);
 /// The same for a film whose swatch is not painted, such as a mix.
 Transparency transparencyOf(const Film& film);
 
+/// Contrast ratio: the luminous reflectance Y of the film over black by that over white, in percent; 98 and above
+/// counts as hiding. Source: ISO 6504-3, definition of contrast ratio.
+double contrastRatio(const Swatch& swatch);
+
+/// How much lighter the black line is where the film crosses it, in L*; about 0 or less for a clear film.
+double lightnessGain(const Swatch& swatch);
+
 /// "transparent", "semi-transparent", "semi-opaque", "opaque".
 std::string_view nameOf(TransparencyClass kind);
+
+/// The class of a name as nameOf() writes it, in any letter case; nothing for any other word.
+std::optional<TransparencyClass> parseTransparency(std::string_view name);
 
 /// The name, with "probably" before it when uncertain.
 std::string describe(const Transparency& transparency);

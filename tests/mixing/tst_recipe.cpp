@@ -1,4 +1,5 @@
 #include "mixing/recipe.h"
+#include "paint/ratings.h"
 
 #include "colour/deltae.h"
 #include "referencepaints.h"

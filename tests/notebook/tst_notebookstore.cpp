@@ -1,10 +1,15 @@
 #include "notebook/notebookstore.h"
 
+#include <QLockFile>
 #include <QSqlDatabase>
 #include <QSqlError>
 #include <QSqlQuery>
 #include <QTemporaryDir>
 #include <QtTest>
+#include <csignal>
+#include <sys/resource.h>
+#include <sys/wait.h>
+#include <unistd.h>
 
 using namespace iris;
 
@@ -21,6 +26,13 @@ private Q_SLOTS:
     void refusesWhatIsNoNotebook();
     void neverWritesOverAFile();
     void marksItsFiles();
+    void olderNotebooksAreCopiedAndBroughtUpToDate();
+    void olderNotebooksThatMayNotBeWrittenAreRead();
+    void aSecondWindowOnlyReads();
+    void writeProtectedOnesOnlyRead();
+    void aFullDiskChangesNothing();
+    void aPowerCutLosesNothingThatWasSaved();
+    void aTornJournalIsRolledBack();
 
 private:
     QString file(const char* name) const { return m_folder->filePath(QLatin1String(name)); }
@@ -236,7 +248,161 @@ void TestNotebookStore::marksItsFiles()
     const QByteArray header = contents(file("a.iris"));
     // SQLite file format: application_id at byte 68, user_version at byte 60, big-endian.
     QCOMPARE(header.mid(68, 4), QByteArray("Iris"));
-    QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\1", 4));
+    QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\2", 4));
+}
+
+void TestNotebookStore::olderNotebooksAreCopiedAndBroughtUpToDate()
+{
+    QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/schema-1.iris"), file("old.iris")));
+    QFile::setPermissions(file("old.iris"), QFile::ReadOwner | QFile::WriteOwner);
+    const QByteArray original = contents(file("old.iris"));
+    QString copy;
+    {
+        const auto store = NotebookStore::open(file("old.iris"));
+        QVERIFY2(store, store ? "" : store.error().message.c_str());
+        copy = (*store)->keptCopy();
+        const Notebook notebook = (*store)->load().value();
+        QCOMPARE(notebook.tubes.size(), 2U);
+        QCOMPARE(notebook.tubes[0].swatch->full, (Lab{30.25, 8.1, -51}));
+        QCOMPARE(notebook.tubes[1].stock.where, Whereabouts::Drawer);
+        QCOMPARE(notebook.palettes[0].tubes, (std::vector<TubeId>{{4}, {1}}));
+        QCOMPARE(notebook.wishes.school, School::Triad);
+    }
+    QCOMPARE(contents(copy), original);
+    const auto again = NotebookStore::open(file("old.iris"));
+    QVERIFY(again && (*again)->keptCopy().isEmpty());
+}
+
+void TestNotebookStore::olderNotebooksThatMayNotBeWrittenAreRead()
+{
+    QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/schema-1.iris"), file("old.iris")));
+    const auto first = NotebookStore::create(file("other.iris")).value();
+    // A lock held by this very process stands for write-protected media, which root could write to all the same.
+    QFile::setPermissions(file("old.iris"), QFile::ReadOwner | QFile::WriteOwner);
+    QLockFile held(file(".old.iris.open"));
+    QVERIFY(held.tryLock());
+    const QByteArray original = contents(file("old.iris"));
+    const auto store = NotebookStore::open(file("old.iris"));
+    QVERIFY2(store, store ? "" : store.error().message.c_str());
+    QVERIFY((*store)->isReadOnly() && (*store)->keptCopy().isEmpty());
+    QCOMPARE((*store)->load()->tubes.size(), 2U);
+    QCOMPARE(contents(file("old.iris")), original);
+}
+
+void TestNotebookStore::aSecondWindowOnlyReads()
+{
+    auto first = NotebookStore::create(file("a.iris")).value();
+    QVERIFY(first->apply(everything()));
+    {
+        const auto second = NotebookStore::open(file("a.iris")).value();
+        QVERIFY(second->isReadOnly());
+        QVERIFY(second->readOnlyReason().contains("another window"));
+        QCOMPARE(second->load()->tubes.size(), 2U);
+        const auto refused = second->apply(everything());
+        QVERIFY(!refused);
+        QVERIFY(QString::fromStdString(refused.error().message).contains("another window"));
+    }
+    QVERIFY(first->apply(everything()));
+    first.reset();
+    QVERIFY(!NotebookStore::open(file("a.iris")).value()->isReadOnly());
+}
+
+void TestNotebookStore::writeProtectedOnesOnlyRead()
+{
+    NotebookStore::create(file("a.iris")).value()->apply(everything()).value();
+    QFile::setPermissions(file("a.iris"), QFile::ReadOwner);
+    if (QFileInfo(file("a.iris")).isWritable())
+        QSKIP("whoever runs this may write everywhere");
+    const auto store = NotebookStore::open(file("a.iris")).value();
+    QVERIFY(store->isReadOnly());
+    QCOMPARE(store->load()->tubes.size(), 2U);
+    QVERIFY(!store->apply(everything()));
+}
+
+/// No file of this process may grow beyond what the notebook needs now.
+void TestNotebookStore::aFullDiskChangesNothing()
+{
+    auto store = NotebookStore::create(file("a.iris")).value();
+    store->apply(everything()).value();
+    const Notebook before = store->load().value();
+    NotebookEdit large;
+    for (int i = 0; i < 2000; ++i)
+        large.putTubes.push_back(fullTube());
+    rlimit old{};
+    QCOMPARE(getrlimit(RLIMIT_FSIZE, &old), 0);
+    std::signal(SIGXFSZ, SIG_IGN);
+    rlimit low = old;
+    low.rlim_cur = static_cast<rlim_t>(QFileInfo(file("a.iris")).size() + 8192);
+    QCOMPARE(setrlimit(RLIMIT_FSIZE, &low), 0);
+    const auto done = store->apply(large);
+    setrlimit(RLIMIT_FSIZE, &old);
+    QVERIFY(!done);
+    QCOMPARE(done.error().code, ErrorCode::FileUnwritable);
+    QVERIFY2(QString::fromStdString(done.error().message).contains("nothing in it was changed"),
+             done.error().message.c_str());
+    QVERIFY(store->load().value() == before);
+    QVERIFY(store->apply(everything()));
+}
+
+/// A child writes edits of 400 tubes as fast as it can and is killed in the middle of one: what is there afterwards is
+/// a whole number of edits.
+void TestNotebookStore::aPowerCutLosesNothingThatWasSaved()
+{
+    NotebookEdit import;
+    for (int i = 0; i < 400; ++i)
+        import.putTubes.push_back(fullTube());
+    int killedWhileWriting = 0;
+    for (int round = 0; round < 6; ++round) {
+        const QString path = file(qPrintable(QString("cut%1.iris").arg(round)));
+        NotebookStore::create(path).value()->apply(everything()).value();
+        const pid_t child = fork();
+        QVERIFY(child >= 0);
+        if (child == 0) {
+            auto opened = NotebookStore::open(path);
+            if (!opened)
+                _exit(2);
+            while ((*opened)->apply(import)) {
+            }
+            _exit(3);
+        }
+        QTest::qWait(60 + 17 * round);
+        kill(child, SIGKILL);
+        int status = 0;
+        waitpid(child, &status, 0);
+        QVERIFY2(WIFSIGNALED(status), "the child ended by itself");
+        killedWhileWriting += QFileInfo::exists(path + "-journal");
+        const auto store = NotebookStore::open(path);
+        QVERIFY2(store, store ? "" : store.error().message.c_str());
+        QVERIFY2(!(*store)->isReadOnly(), qPrintable((*store)->readOnlyReason()));
+        const Notebook notebook = (*store)->load().value();
+        QCOMPARE((notebook.tubes.size() - 2) % 400, 0U);
+        QCOMPARE(notebook.needs.size(), 1U);
+    }
+    qInfo() << "killed in the middle of writing" << killedWhileWriting << "times of 6";
+}
+
+/// The journal as it lies on the disk at the very moment of a power cut, copied from under an open transaction.
+void TestNotebookStore::aTornJournalIsRolledBack()
+{
+    NotebookStore::create(file("a.iris")).value()->apply(everything()).value();
+    {
+        QSqlDatabase database = QSqlDatabase::addDatabase("QSQLITE", "torn");
+        database.setDatabaseName(file("a.iris"));
+        QVERIFY(database.open());
+        QSqlQuery query(database);
+        QVERIFY(query.exec("PRAGMA cache_size = 1") && query.exec("BEGIN"));
+        for (int i = 0; i < 400; ++i)
+            QVERIFY(query.exec(QString("INSERT INTO need VALUES (NULL, '%1', 1, 2, 3, 4, 5)").arg(QString(400, 'x'))));
+        QVERIFY(QFile::copy(file("a.iris"), file("b.iris")));
+        QVERIFY(QFile::copy(file("a.iris-journal"), file("b.iris-journal")));
+        QVERIFY(query.exec("ROLLBACK"));
+    }
+    QSqlDatabase::removeDatabase("torn");
+    QVERIFY(QFileInfo(file("b.iris-journal")).size() > 0);
+    const auto store = NotebookStore::open(file("b.iris"));
+    QVERIFY2(store, store ? "" : store.error().message.c_str());
+    QCOMPARE((*store)->load()->needs.size(), 1U);
+    QCOMPARE((*store)->load()->tubes.size(), 2U);
 }
 
 QTEST_GUILESS_MAIN(TestNotebookStore)

@@ -8,6 +8,7 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
+#include "paint/ratings.h"
 
 #include <QComboBox>
 #include <QFrame>

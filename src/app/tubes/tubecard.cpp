@@ -5,6 +5,7 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "mixing/ladder.h"
+#include "paint/ratings.h"
 
 #include <QHBoxLayout>
 #include <QLabel>

@@ -1,0 +1,87 @@
+#include "notebook/notebookschema.h"
+
+#include "notebook/notebookstore.h"
+
+namespace iris {
+namespace {
+
+QStringList statements(std::initializer_list<const char*> texts)
+{
+    QStringList list;
+    for (const char* text : texts)
+        list << QLatin1String(text);
+    return list;
+}
+
+} // namespace
+
+const QStringList& firstSchema()
+{
+    static const QStringList list =
+        statements({"CREATE TABLE tube (id INTEGER PRIMARY KEY, maker TEXT NOT NULL, name TEXT NOT NULL, "
+                    "codes TEXT NOT NULL, form TEXT NOT NULL, full_l REAL, full_a REAL, full_b REAL, thin_l REAL, "
+                    "thin_a REAL, thin_b REAL, black_l REAL, black_a REAL, black_b REAL, strength REAL, "
+                    "staining INTEGER, granulation INTEGER, lightfastness INTEGER, notes TEXT NOT NULL)",
+                    "CREATE TABLE need (id INTEGER PRIMARY KEY, name TEXT NOT NULL, l REAL NOT NULL, "
+                    "a REAL NOT NULL, b REAL NOT NULL, tolerance REAL NOT NULL, importance INTEGER NOT NULL)",
+                    "CREATE TABLE palette (id INTEGER PRIMARY KEY, name TEXT NOT NULL)",
+                    "CREATE TABLE palette_tube (palette INTEGER NOT NULL REFERENCES palette(id) ON DELETE CASCADE, "
+                    "tube INTEGER NOT NULL REFERENCES tube(id) ON DELETE CASCADE, place INTEGER NOT NULL, "
+                    "PRIMARY KEY (palette, tube))",
+                    "CREATE TABLE wish (id INTEGER PRIMARY KEY CHECK (id = 1), school TEXT NOT NULL, "
+                    "most_tubes INTEGER NOT NULL)",
+                    "CREATE TABLE wish_tube (tube INTEGER PRIMARY KEY REFERENCES tube(id) ON DELETE CASCADE, "
+                    "must INTEGER NOT NULL)",
+                    "INSERT INTO wish (id, school, most_tubes) VALUES (1, 'free', 12)"})
+        << QStringLiteral("PRAGMA application_id = %1").arg(NotebookStore::applicationId)
+        << QStringLiteral("PRAGMA user_version = 1");
+    return list;
+}
+
+const QStringList& upgradeFrom(int version)
+{
+    static const QStringList toSecond = statements(
+        {"ALTER TABLE tube ADD COLUMN line TEXT NOT NULL DEFAULT ''",
+         "ALTER TABLE tube ADD COLUMN transparency TEXT NOT NULL DEFAULT ''",
+         "ALTER TABLE tube ADD COLUMN measured_staining INTEGER",
+         "ALTER TABLE tube ADD COLUMN measured_granulation INTEGER",
+         "ALTER TABLE tube ADD COLUMN container TEXT NOT NULL DEFAULT 'tube'",
+         "ALTER TABLE tube ADD COLUMN size_ml REAL", "ALTER TABLE tube ADD COLUMN price REAL",
+         "ALTER TABLE tube ADD COLUMN left_percent INTEGER",
+         "ALTER TABLE tube ADD COLUMN whereabouts TEXT NOT NULL DEFAULT 'drawer'",
+         "ALTER TABLE tube ADD COLUMN bought_on TEXT NOT NULL DEFAULT ''",
+         "CREATE TABLE swatch (id INTEGER PRIMARY KEY, tube INTEGER NOT NULL REFERENCES tube(id) ON DELETE CASCADE, "
+         "origin TEXT NOT NULL, wet INTEGER NOT NULL, date TEXT NOT NULL, paper TEXT NOT NULL, "
+         "paper_l REAL NOT NULL, paper_a REAL NOT NULL, paper_b REAL NOT NULL, "
+         "painted_full_l REAL NOT NULL, painted_full_a REAL NOT NULL, painted_full_b REAL NOT NULL, "
+         "painted_thin_l REAL NOT NULL, painted_thin_a REAL NOT NULL, painted_thin_b REAL NOT NULL, "
+         "painted_black_l REAL NOT NULL, painted_black_a REAL NOT NULL, painted_black_b REAL NOT NULL, "
+         "full_l REAL NOT NULL, full_a REAL NOT NULL, full_b REAL NOT NULL, "
+         "thin_l REAL NOT NULL, thin_a REAL NOT NULL, thin_b REAL NOT NULL, "
+         "black_l REAL NOT NULL, black_a REAL NOT NULL, black_b REAL NOT NULL, "
+         "uncertainty REAL NOT NULL, lifted_l REAL, lifted_a REAL, lifted_b REAL, share_left REAL, grain REAL, "
+         "picture TEXT NOT NULL, notes TEXT NOT NULL)",
+         "CREATE INDEX swatch_tube ON swatch (tube)",
+         "CREATE TABLE picture (name TEXT PRIMARY KEY, bytes BLOB NOT NULL)",
+         "CREATE TABLE paper (id INTEGER PRIMARY KEY, name TEXT NOT NULL, l REAL NOT NULL, a REAL NOT NULL, "
+         "b REAL NOT NULL, notes TEXT NOT NULL)",
+         "CREATE TABLE device (id INTEGER PRIMARY KEY, name TEXT NOT NULL, date TEXT NOT NULL, power_r REAL NOT NULL, "
+         "power_g REAL NOT NULL, power_b REAL NOT NULL, m11 REAL NOT NULL, m12 REAL NOT NULL, m13 REAL NOT NULL, "
+         "m21 REAL NOT NULL, m22 REAL NOT NULL, m23 REAL NOT NULL, m31 REAL NOT NULL, m32 REAL NOT NULL, "
+         "m33 REAL NOT NULL, uncertainty REAL NOT NULL)",
+         "CREATE TABLE filter (id INTEGER PRIMARY KEY, name TEXT NOT NULL, words TEXT NOT NULL, family TEXT NOT NULL, "
+         "transparency TEXT NOT NULL, leans_to TEXT NOT NULL, whereabouts TEXT NOT NULL)",
+         "CREATE TABLE setting (name TEXT PRIMARY KEY, value TEXT NOT NULL)", "PRAGMA user_version = 2"});
+    static const QStringList nothing;
+    return version == 1 ? toSecond : nothing;
+}
+
+QStringList tablesOf(int version)
+{
+    QStringList tables = statements({"tube", "need", "palette", "palette_tube", "wish", "wish_tube"});
+    if (version >= 2)
+        tables += statements({"swatch", "picture", "paper", "device", "filter", "setting"});
+    return tables;
+}
+
+} // namespace iris

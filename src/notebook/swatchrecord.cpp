@@ -1,0 +1,92 @@
+#include "notebook/swatchrecord.h"
+
+#include "base/text.h"
+#include "colour/deltae.h"
+#include "paint/ratings.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr std::array<std::string_view, 4> originNames{"typed", "card", "instrument", "picture"};
+
+/// The smallest value of a function with one valley, golden section.
+template <typename Function> double lowest(double low, double high, Function&& value)
+{
+    constexpr double golden = 0.6180339887498949;
+    for (int step = 0; step < 32; ++step) {
+        const double left = high - golden * (high - low);
+        const double right = low + golden * (high - low);
+        if (value(left) < value(right))
+            high = right;
+        else
+            low = left;
+    }
+    return (low + high) / 2;
+}
+
+} // namespace
+
+std::string_view nameOf(SwatchOrigin origin)
+{
+    return originNames[static_cast<std::size_t>(origin)];
+}
+
+std::optional<SwatchOrigin> parseSwatchOrigin(std::string_view name)
+{
+    const auto found = std::ranges::find(originNames, lowered(trimmed(name)));
+    if (found == originNames.end())
+        return std::nullopt;
+    return static_cast<SwatchOrigin>(found - originNames.begin());
+}
+
+std::optional<DryingShift> dryingShift(const std::vector<SwatchRecord>& swatches, TubeId tube)
+{
+    const SwatchRecord* wet = nullptr;
+    const SwatchRecord* dry = nullptr;
+    for (const SwatchRecord& swatch : swatches)
+        if (swatch.tube == tube)
+            (swatch.wet ? wet : dry) = &swatch;
+    if (!wet || !dry)
+        return std::nullopt;
+    return DryingShift{dry->onWhite.full.l - wet->onWhite.full.l, deltaE00(wet->onWhite.full, dry->onWhite.full)};
+}
+
+Tube withReading(Tube tube, const SwatchRecord& reading)
+{
+    if (reading.wet)
+        return tube;
+    tube.swatch = reading.onWhite;
+    if (reading.shareLeft)
+        tube.measured.staining = stainingOf(*reading.shareLeft);
+    if (reading.grain)
+        tube.measured.granulation = granulationOf(*reading.grain);
+    return tube;
+}
+
+LetDown strengthFromLetDown(const Film& tube, const Film& known, double knownStrength, double partsOfTube,
+                            double partsOfKnown, const Lab& painted)
+{
+    const auto mixAt = [&](double logStrength, double thickness) {
+        const std::array films{WeightedFilm{&tube, partsOfTube * std::exp(logStrength)},
+                               WeightedFilm{&known, partsOfKnown * knownStrength}};
+        return deltaE00(seenLab(mixedFilm(films), thickness, whitePaper()), painted);
+    };
+    const auto thicknessFor = [&](double logStrength) {
+        return lowest(0.3, 1.5, [&](double thickness) { return mixAt(logStrength, thickness); });
+    };
+    const auto apartAt = [&](double logStrength) { return mixAt(logStrength, thicknessFor(logStrength)); };
+    // The valley may have a shoulder: look over the whole range first, then closely.
+    const double widest = std::log(32.0);
+    double best = 0;
+    for (double at = -widest; at <= widest; at += widest / 20)
+        if (apartAt(at) < apartAt(best))
+            best = at;
+    best = lowest(best - widest / 20, best + widest / 20, apartAt);
+    return {std::exp(best), apartAt(best)};
+}
+
+} // namespace iris

@@ -1,0 +1,97 @@
+#pragma once
+
+#include "colour/devicecorrection.h"
+#include "notebook/tube.h"
+
+namespace iris {
+
+struct SwatchId {
+    std::int64_t value = 0;
+
+    auto operator<=>(const SwatchId&) const = default;
+};
+
+struct PaperId {
+    std::int64_t value = 0;
+
+    auto operator<=>(const PaperId&) const = default;
+};
+
+struct DeviceId {
+    std::int64_t value = 0;
+
+    auto operator<=>(const DeviceId&) const = default;
+};
+
+/// How a swatch came into the notebook.
+enum class SwatchOrigin { Typed, Card, Instrument, Picture };
+
+/// "typed", "card", "instrument", "picture".
+std::string_view nameOf(SwatchOrigin origin);
+std::optional<SwatchOrigin> parseSwatchOrigin(std::string_view name);
+
+/// One reading of a tube. Every one is kept; which of them the tube goes by is the tube's own swatch.
+struct SwatchRecord {
+    SwatchId id;
+    TubeId tube;
+    SwatchOrigin origin = SwatchOrigin::Typed;
+    bool wet = false;       ///< read before it was dry: kept for the drying shift, never mixed with
+    std::string date;       ///< the day, as in 2026-10-03, or empty
+    std::string paper;      ///< the paper's name; empty when unknown
+    Lab paperWhite;         ///< its white, D50
+    Swatch painted;         ///< as read, on that paper
+    Swatch onWhite;         ///< the same on the white paper of the reference table
+    double uncertainty = 0; ///< deltaE00 that two thirds of such readings stay below; 0 when nothing is known
+    std::optional<Lab> lifted;
+    std::optional<double> shareLeft; ///< of the film after lifting, 0 to 1
+    std::optional<double> grain;     ///< Grain::total() of the reading
+    std::string picture;             ///< name of a picture in the notebook, or empty
+    std::string notes;
+
+    bool operator==(const SwatchRecord&) const = default;
+};
+
+/// How much a colour changed on drying, from the last wet reading of a tube to the last dry one.
+struct DryingShift {
+    double lighter = 0; ///< L* of the dry full wash less that of the wet one
+    double apart = 0;   ///< deltaE00 between them
+
+    bool operator==(const DryingShift&) const = default;
+};
+std::optional<DryingShift> dryingShift(const std::vector<SwatchRecord>& swatches, TubeId tube);
+
+/// A sheet the painter paints on.
+struct PaperRecord {
+    PaperId id;
+    std::string name;
+    Lab white; ///< D50
+    std::string notes;
+
+    bool operator==(const PaperRecord&) const = default;
+};
+
+/// A scanner or camera that was set right by a chart.
+struct DeviceRecord {
+    DeviceId id;
+    std::string name;
+    std::string date; ///< the day of the chart
+    DeviceCorrection correction;
+
+    bool operator==(const DeviceRecord&) const = default;
+};
+
+/// The tube after a dry reading: it goes by the new colours, and by the ratings that came with them.
+Tube withReading(Tube tube, const SwatchRecord& reading);
+
+/// Tinting strength of a tube from one let-down with a tube of known strength: the strength, between 1/32 and 32 times
+/// the table's scale, at which the mix comes nearest to what was painted, its wash thickness left free (0.3 to 1.5).
+/// Source of the mixing: Duncan (1940), see mixedFilm().
+/// @param partsOfTube, partsOfKnown > 0
+struct LetDown {
+    double strength = 1;
+    double apart = 0; ///< deltaE00 between the best mix and the painted one; above 4 is doubtful
+};
+LetDown strengthFromLetDown(const Film& tube, const Film& known, double knownStrength, double partsOfTube,
+                            double partsOfKnown, const Lab& painted);
+
+} // namespace iris

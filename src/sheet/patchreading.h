@@ -1,0 +1,59 @@
+#pragma once
+
+#include "colour/devicecorrection.h"
+#include "sheet/lightfield.h"
+
+#include <QPolygonF>
+#include <string>
+#include <vector>
+
+namespace iris {
+
+/// Why a reading is not to be trusted blindly.
+enum class Doubt {
+    TooSmall,   ///< refused: too few pixels
+    Clipped,    ///< as bright or dark as the device can go
+    Glare,      ///< refused: much of it mirrors the light
+    LooksWet,   ///< small mirrors of light, as on wet paint
+    TwoColours, ///< most of it and its commonest colour differ: a bloom, a hard edge, or the wrong place
+    Blurred,    ///< the black line is a blur, so that nothing on it is black
+    Uneven,     ///< spread above 4
+};
+
+/// What a doubt means, in a sentence a painter can act on.
+std::string describe(Doubt doubt);
+
+/// True when a reading with this doubt is no reading.
+bool refuses(Doubt doubt);
+
+/// The colour of one patch of paint or paper.
+struct PatchReading {
+    LinearRgb light;    ///< evened, as the device saw it, before any correction
+    Lab colour;         ///< corrected, D50
+    double spread = 0;  ///< how uneven the patch is: robust standard deviation of its squares, deltaE
+    double clipped = 0; ///< share of pixels at the device's limits, 0 to 1
+    std::size_t pixels = 0;
+    std::vector<Doubt> doubts;
+
+    bool refused() const;
+
+    bool operator==(const PatchReading&) const = default;
+};
+
+/// Turns evened light into a colour.
+struct ColourBasis {
+    DeviceCorrection correction;
+    /// The true white of the paper, when the paper is what the reading hangs on; without it the device is trusted.
+    std::optional<Lab> paper;
+    LinearRgb meanPaper{1, 1, 1}; ///< how the device saw the paper
+
+    Lab colourOf(const LinearRgb& evened) const;
+};
+
+/// Reads a patch: light evened by the field and averaged over some 200 squares; squares more than 3.5 robust standard
+/// deviations off are dropped (specks, blooms, hard edges), the rest averaged in linear light. Dropping single pixels
+/// instead would cut off the pale side of granulating paint and read it too dark. At most about 40,000 pixels are
+/// looked at. Source of the estimator: our own trials in simulation; docs/accuracy.md has the figures.
+PatchReading readPatch(const Scan& scan, const QPolygonF& region, const LightField& field, const ColourBasis& basis);
+
+} // namespace iris

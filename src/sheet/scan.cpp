@@ -1,0 +1,177 @@
+#include "sheet/scan.h"
+
+#include <QColorSpace>
+#include <QFile>
+#include <QFileInfo>
+#include <QImageReader>
+#include <exiv2/exiv2.hpp>
+
+namespace iris {
+namespace {
+
+tl::unexpected<Error> bad(const QString& path, const QString& what)
+{
+    return tl::unexpected(Error{ErrorCode::BadPicture,
+                                QStringLiteral("%1 %2").arg(QFileInfo(path).fileName(), what).toStdString(),
+                                path.toStdString(), 0, 0});
+}
+
+/// What stands in a picture's own notes.
+struct PictureNotes {
+    QByteArray profile;
+    bool printingInks = false;
+    bool lostProfile = false; ///< there is a profile, but it cannot be taken out
+};
+
+/// How many colour channels a JPEG has, from its frame header; 0 for anything else. Source: ITU-T T.81, B.2.2.
+int jpegChannels(const QByteArray& start)
+{
+    const auto at = [&](qsizetype i) { return static_cast<unsigned char>(start[i]); };
+    if (start.size() < 4 || at(0) != 0xff || at(1) != 0xd8)
+        return 0;
+    for (qsizetype i = 2; i + 9 < start.size() && at(i) == 0xff;) {
+        const int marker = at(i + 1);
+        const bool frame = marker >= 0xc0 && marker <= 0xcf && marker != 0xc4 && marker != 0xc8 && marker != 0xcc;
+        if (frame)
+            return at(i + 9);
+        i += 2 + (at(i + 2) << 8) + at(i + 3);
+    }
+    return 0;
+}
+
+/// Notes are a help, not a need: a picture whose notes are damaged is read without them.
+PictureNotes notesOf(const QString& path)
+{
+    PictureNotes notes;
+    QFile file(path);
+    const QByteArray start = file.open(QIODevice::ReadOnly) ? file.read(1 << 20) : QByteArray();
+    notes.printingInks = jpegChannels(start) == 4;
+    const bool jpeg = start.startsWith("\xff\xd8");
+    const bool png = start.startsWith("\x89PNG");
+    const bool announced = (jpeg && start.contains(QByteArray("ICC_PROFILE\0", 12))) || (png && start.contains("iCCP"));
+    try {
+        Exiv2::LogMsg::setLevel(Exiv2::LogMsg::mute);
+        const auto image = Exiv2::ImageFactory::open(path.toStdString());
+        image->readMetadata();
+        if (image->iccProfileDefined()) {
+            const Exiv2::DataBuf& profile = *image->iccProfile();
+            notes.profile = QByteArray(reinterpret_cast<const char*>(profile.pData_), profile.size_);
+        }
+        constexpr long separated = 5; // TIFF 6.0, PhotometricInterpretation: CMYK
+        const auto found = image->exifData().findKey(Exiv2::ExifKey("Exif.Image.PhotometricInterpretation"));
+        if (found != image->exifData().end() && found->toLong() == separated)
+            notes.printingInks = true;
+    } catch (const Exiv2::AnyError&) {
+    }
+    notes.lostProfile = announced && notes.profile.isEmpty();
+    return notes;
+}
+
+/// The resolution a picture claims, unless it is one that programs write when they do not know.
+std::optional<double> pixelsPerMmOf(const QImage& image)
+{
+    const double perMm = image.dotsPerMeterX() / 1000.0;
+    constexpr double leastDpi = 110;
+    if (perMm * 25.4 < leastDpi)
+        return std::nullopt;
+    return perMm;
+}
+
+bool isGrey(const QImage& image)
+{
+    if (image.isGrayscale())
+        return true;
+    const int step = std::max(1, std::min(image.width(), image.height()) / 200);
+    for (int y = 0; y < image.height(); y += step)
+        for (int x = 0; x < image.width(); x += step) {
+            const QRgb pixel = image.pixel(x, y);
+            if (qRed(pixel) != qGreen(pixel) || qGreen(pixel) != qBlue(pixel))
+                return false;
+        }
+    return true;
+}
+
+bool isDeep(const QImage& image)
+{
+    return image.depth() > 32 || image.format() == QImage::Format_RGB30 || image.format() == QImage::Format_BGR30;
+}
+
+Result<QImage> decoded(const QString& path)
+{
+    QImageReader reader(path);
+    reader.setDecideFormatFromContent(true);
+    reader.setAutoTransform(true);
+    QImageReader::setAllocationLimit(1024);
+    if (!reader.canRead())
+        return bad(path, QStringLiteral("is not a picture this program can read; use PNG, JPEG or TIFF"));
+    const QSize size = reader.size();
+    if (size.isValid() && size.isEmpty())
+        return bad(path, QStringLiteral("is an empty picture"));
+    const qint64 pixels = static_cast<qint64>(size.width()) * size.height();
+    if (pixels > Scan::mostPixels)
+        return bad(path, QStringLiteral("has %1 million pixels; at most %2 million are read. Scan at 300 dpi")
+                             .arg(pixels / 1'000'000)
+                             .arg(Scan::mostPixels / 1'000'000));
+    QImage image = reader.read();
+    if (image.isNull())
+        return bad(path, QStringLiteral("is damaged and cannot be read (%1)").arg(reader.errorString()));
+    return image;
+}
+
+} // namespace
+
+Result<Scan> Scan::load(const QString& path)
+{
+    const QFileInfo info(path);
+    if (!info.isFile() || !info.isReadable())
+        return tl::unexpected(Error{ErrorCode::FileUnreadable,
+                                    QStringLiteral("%1 cannot be read").arg(info.fileName()).toStdString(),
+                                    path.toStdString(), 0, 0});
+    if (info.size() == 0)
+        return bad(path, QStringLiteral("is an empty file"));
+    const PictureNotes notes = notesOf(path);
+    if (notes.printingInks)
+        return bad(path,
+                   QStringLiteral("is in printing inks (CMYK), which do not tell the colour of paint; save it as RGB"));
+    if (notes.lostProfile)
+        return bad(path, QStringLiteral("has a damaged colour profile inside; save it again without one, or as sRGB"));
+    auto image = decoded(path);
+    if (!image)
+        return tl::unexpected(image.error());
+    if (isGrey(*image))
+        return bad(path, QStringLiteral("is all in greys; scan it in colour"));
+    auto light = DeviceLight::through(notes.profile);
+    if (!light) {
+        Error error = light.error();
+        error.file = path.toStdString();
+        return tl::unexpected(error);
+    }
+    const auto perMm = pixelsPerMmOf(*image);
+    return of(std::move(*image), perMm, std::move(*light));
+}
+
+Scan Scan::of(QImage image, std::optional<double> pixelsPerMm, DeviceLight light)
+{
+    Scan scan;
+    // The profile is applied by DeviceLight; Qt must not do so as well.
+    image.setColorSpace(QColorSpace());
+    scan.m_image = std::move(image).convertToFormat(isDeep(image) ? QImage::Format_RGBX64 : QImage::Format_RGB32);
+    scan.m_light = std::move(light);
+    scan.m_pixelsPerMm = pixelsPerMm;
+    return scan;
+}
+
+void Scan::row(int y, int x0, int step, std::span<QRgba64> pixels) const
+{
+    if (m_image.format() == QImage::Format_RGBX64) {
+        const auto* line = reinterpret_cast<const QRgba64*>(m_image.constScanLine(y));
+        for (std::size_t i = 0; i < pixels.size(); ++i)
+            pixels[i] = line[x0 + static_cast<int>(i) * step];
+        return;
+    }
+    const auto* line = reinterpret_cast<const QRgb*>(m_image.constScanLine(y));
+    for (std::size_t i = 0; i < pixels.size(); ++i)
+        pixels[i] = QRgba64::fromArgb32(line[x0 + static_cast<int>(i) * step]);
+}
+
+} // namespace iris

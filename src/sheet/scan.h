@@ -1,0 +1,43 @@
+#pragma once
+
+#include "sheet/devicelight.h"
+
+#include <QImage>
+#include <QString>
+#include <optional>
+#include <vector>
+
+namespace iris {
+
+/// A scan or photo: the picture upright, what its numbers mean in light, and how fine it is where that is known.
+class Scan {
+public:
+    /// The largest picture that is read: an A4 page at 600 dpi is 35 million pixels.
+    static constexpr qint64 mostPixels = 64'000'000;
+
+    /// Reads PNG, JPEG, TIFF and whatever else Qt knows, by content and not by the file's ending; turns it upright by
+    /// its EXIF orientation; takes its ICC profile and resolution.
+    /// @return FileUnreadable, or BadPicture for what is no picture, damaged, empty, too large, in greys or in printing
+    /// inks.
+    static Result<Scan> load(const QString& path);
+
+    /// A picture at hand.
+    /// @param pixelsPerMm nothing when unknown, as in a photo
+    static Scan of(QImage image, std::optional<double> pixelsPerMm = {}, DeviceLight light = {});
+
+    const QImage& image() const { return m_image; }
+    QSize size() const { return m_image.size(); }
+    std::optional<double> pixelsPerMm() const { return m_pixelsPerMm; }
+
+    /// The numbers of pixels x0, x0 + step, ... in a row.
+    void row(int y, int x0, int step, std::span<QRgba64> pixels) const;
+    void convert(std::span<const QRgba64> pixels, std::span<LinearRgb> light) const { m_light.convert(pixels, light); }
+    const DeviceLight& light() const { return m_light; }
+
+private:
+    QImage m_image; ///< Format_RGB32 or Format_RGBX64
+    DeviceLight m_light;
+    std::optional<double> m_pixelsPerMm;
+};
+
+} // namespace iris

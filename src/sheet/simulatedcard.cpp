@@ -1,0 +1,220 @@
+#include "sheet/simulatedcard.h"
+
+#include "colour/observer.h"
+#include "paint/paper.h"
+
+#include <cmath>
+#include <cstdint>
+#include <random>
+
+namespace iris {
+namespace {
+
+/// A repeatable number from -1 to 1 for a point of a grid.
+double hashed(std::int64_t x, std::int64_t y, unsigned seed)
+{
+    std::uint64_t h = static_cast<std::uint64_t>(x) * 0x9e3779b97f4a7c15ULL
+                      + static_cast<std::uint64_t>(y) * 0xc2b2ae3d27d4eb4fULL + seed * 0x165667b19e3779f9ULL;
+    h ^= h >> 29;
+    h *= 0xbf58476d1ce4e5b9ULL;
+    h ^= h >> 32;
+    return static_cast<double>(h & 0xffffff) / 8388607.5 - 1;
+}
+
+/// Smooth noise with one hill or dale every `cellMm`; standard deviation about 0.37.
+double smoothNoise(double xMm, double yMm, double cellMm, unsigned seed)
+{
+    const double u = xMm / cellMm;
+    const double v = yMm / cellMm;
+    const auto x = static_cast<std::int64_t>(std::floor(u));
+    const auto y = static_cast<std::int64_t>(std::floor(v));
+    const auto eased = [](double t) { return t * t * (3 - 2 * t); };
+    const double s = eased(u - static_cast<double>(x));
+    const double t = eased(v - static_cast<double>(y));
+    const double top = hashed(x, y, seed) * (1 - s) + hashed(x + 1, y, seed) * s;
+    const double bottom = hashed(x, y + 1, seed) * (1 - s) + hashed(x + 1, y + 1, seed) * s;
+    return top * (1 - t) + bottom * t;
+}
+
+constexpr double noiseSd = 0.37;
+
+enum class Patch { None, Full, Thin, Lifted };
+
+struct Where {
+    Patch patch = Patch::None;
+    double fromEdgeMm = 0;
+};
+
+/// Patches have edges that wander a little.
+Where patchAt(double xMm, double yMm, const CardPainting& painting)
+{
+    const double wander = 0.5 * smoothNoise(xMm, yMm, 5, painting.seed + 11);
+    struct Column {
+        Patch patch;
+        double left;
+    };
+    for (const Column& column : {Column{Patch::Full, card::fullLeftMm}, Column{Patch::Thin, card::thinLeftMm},
+                                 Column{Patch::Lifted, card::liftedLeftMm}}) {
+        if (column.patch == Patch::Lifted && !painting.withLifted)
+            continue;
+        const double inside = std::min({xMm - column.left, column.left + card::patchSizeMm - xMm,
+                                        yMm - card::patchTopMm, card::patchTopMm + card::patchSizeMm - yMm})
+                              + wander;
+        if (inside > 0)
+            return {column.patch, inside};
+    }
+    return {};
+}
+
+bool onLine(double xMm, double yMm)
+{
+    return xMm >= card::lineLeftMm && xMm < card::lineLeftMm + card::lineWidthMm
+           && yMm >= card::patchTopMm - card::linePastPatchMm
+           && yMm < card::patchTopMm + card::patchSizeMm + card::linePastPatchMm;
+}
+
+LinearRgb lightOf(const Lab& lab)
+{
+    return toLinearRgb(toXyz(lab, d50White));
+}
+
+} // namespace
+
+SimulatedCard::SimulatedCard(const CardPainting& painting) : m_painting(painting)
+{
+    m_onPaper = shadesOver(paperSeenAs(painting.paper));
+    m_overLine = shadesOver(blackLine());
+    std::mt19937 random(painting.seed * 7919 + 3);
+    std::uniform_real_distribution<double> share(0, 1);
+    const double lefts[3] = {card::fullLeftMm, card::thinLeftMm, card::liftedLeftMm};
+    for (int i = 0; i < static_cast<int>(painting.blooms); ++i)
+        m_blooms.push_back({lefts[i % 2] + card::patchSizeMm * (0.1 + 0.8 * share(random)),
+                            card::patchTopMm + card::patchSizeMm * (0.05 + 0.25 * share(random)),
+                            2 + 3 * share(random)});
+    for (int i = 0; i < painting.specks; ++i)
+        m_specks.push_back({card::widthMm * share(random), card::heightMm * share(random),
+                            0.15 + 0.5 * share(random) * share(random)});
+    measure();
+}
+
+SimulatedCard::Shades SimulatedCard::shadesOver(const Spectrum& backing) const
+{
+    Shades shades;
+    for (std::size_t i = 0; i < shades.size(); ++i) {
+        const double thickness = 2.0 * static_cast<double>(i) / (static_cast<double>(shades.size()) - 1);
+        shades[i] = toLinearRgb(toXyz(seen(filmReflectance(m_painting.film, thickness, backing))));
+    }
+    return shades;
+}
+
+LinearRgb SimulatedCard::shade(const Shades& shades, double thickness) const
+{
+    const double place = std::clamp(thickness / 2.0, 0.0, 1.0) * (static_cast<double>(shades.size()) - 1);
+    const auto i = std::min(static_cast<std::size_t>(place), shades.size() - 2);
+    const double share = place - static_cast<double>(i);
+    const auto mixed = [&](double LinearRgb::*channel) {
+        return std::max(0.0, shades[i].*channel + share * (shades[i + 1].*channel - shades[i].*channel));
+    };
+    return {mixed(&LinearRgb::red), mixed(&LinearRgb::green), mixed(&LinearRgb::blue)};
+}
+
+double SimulatedCard::grainAt(double xMm, double yMm) const
+{
+    if (m_painting.grain <= 0)
+        return 1;
+    const double fine = smoothNoise(xMm, yMm, 0.35, m_painting.seed + 1) / noiseSd;
+    const double coarse = smoothNoise(xMm, yMm, 0.9, m_painting.seed + 2) / noiseSd;
+    return std::max(0.05, 1 + m_painting.grain * (0.8 * fine + 0.6 * coarse));
+}
+
+double SimulatedCard::thicknessAt(double xMm, double yMm, double nominal, double left) const
+{
+    const double wash = 1 + m_painting.unevenness * smoothNoise(xMm, yMm, 14, m_painting.seed + 5) / noiseSd;
+    return nominal * left * wash * grainAt(xMm, yMm);
+}
+
+LinearRgb SimulatedCard::at(double xMm, double yMm) const
+{
+    for (const Spot& speck : m_specks)
+        if (std::hypot(xMm - speck.x, yMm - speck.y) < speck.radius)
+            return {0.12, 0.10, 0.08};
+    const Where where = patchAt(xMm, yMm, m_painting);
+    double thickness = 0;
+    if (where.patch != Patch::None) {
+        const double nominal = where.patch == Patch::Thin ? wash::thin : wash::full;
+        thickness = thicknessAt(xMm, yMm, nominal, where.patch == Patch::Lifted ? m_painting.shareLeft : 1);
+        if (where.fromEdgeMm < 0.8)
+            thickness *= 1 + 0.5 * (0.8 - where.fromEdgeMm); // a hard edge dries darker
+        for (const Spot& bloom : m_blooms) {
+            const double away = std::hypot(xMm - bloom.x, yMm - bloom.y) / bloom.radius;
+            if (away < 1)
+                thickness *= away > 0.85 ? 1.5 : 0.55;
+        }
+    }
+    LinearRgb light = shade(onLine(xMm, yMm) ? m_overLine : m_onPaper, thickness);
+    const double shading = 1 + 0.012 * smoothNoise(xMm, yMm, 0.6, m_painting.seed + 3) / noiseSd; // the paper's tooth
+    light = {light.red * shading, light.green * shading, light.blue * shading};
+    const bool shines =
+        where.patch != Patch::None && m_painting.wetShine > 0
+        && 0.5 + 0.5 * smoothNoise(xMm, yMm, 1.6, m_painting.seed + 9) / noiseSd / 2 > 1 - m_painting.wetShine;
+    return shines ? LinearRgb{light.red + 1.3, light.green + 1.3, light.blue + 1.3} : light;
+}
+
+void SimulatedCard::measure()
+{
+    const auto mean = [&](const Shades& shades, double left, double nominal) {
+        LinearRgb sum;
+        int count = 0;
+        constexpr double step = 0.2;
+        for (double y = card::patchTopMm + 6; y < card::patchTopMm + card::patchSizeMm - 6; y += step)
+            for (double x = left + 6; x < left + card::patchSizeMm - 6; x += step) {
+                const LinearRgb light = shade(shades, thicknessAt(x, y, nominal, 1));
+                sum = {sum.red + light.red, sum.green + light.green, sum.blue + light.blue};
+                ++count;
+            }
+        return toLab(toXyz(LinearRgb{sum.red / count, sum.green / count, sum.blue / count}), d50White);
+    };
+    m_truth = {mean(m_onPaper, card::fullLeftMm, wash::full), mean(m_onPaper, card::thinLeftMm, wash::thin),
+               mean(m_overLine, card::fullLeftMm, wash::full)};
+}
+
+SimulatedChart::SimulatedChart(std::vector<Lab> patches, int columns)
+    : m_patches(std::move(patches)),
+      m_columns(columns)
+{
+    for (const Lab& patch : m_patches)
+        m_light.push_back(lightOf(patch));
+}
+
+LinearRgb SimulatedChart::at(double xMm, double yMm) const
+{
+    static const LinearRgb white = lightOf({96, 0, 1});
+    const double u = (xMm - marginMm) / pitchMm;
+    const double v = (yMm - marginMm) / pitchMm;
+    const int column = static_cast<int>(std::floor(u));
+    const int row = static_cast<int>(std::floor(v));
+    if (column < 0 || row < 0 || column >= m_columns || row >= rows())
+        return white;
+    constexpr double patchShare = (pitchMm - gapMm) / pitchMm;
+    if (u - column > patchShare || v - row > patchShare)
+        return white;
+    return m_light[static_cast<std::size_t>(row * m_columns + column)];
+}
+
+QPolygonF SimulatedChart::cornersAt(double pixelsPerMm) const
+{
+    // Half a gap beyond the patches, so that every cell of the grid is alike.
+    const QRectF grid(marginMm - gapMm / 2, marginMm - gapMm / 2, m_columns * pitchMm, rows() * pitchMm);
+    QPolygonF corners;
+    for (const QPointF corner : {grid.topLeft(), grid.topRight(), grid.bottomRight(), grid.bottomLeft()})
+        corners << corner * pixelsPerMm;
+    return corners;
+}
+
+std::vector<Lab> SimulatedChart::twelvePatches()
+{
+    return {{95, 0, 1},   {78, 0, 0},    {58, 0, 0},    {40, 0, 0},     {25, 0, 0},    {84, 4, 70},
+            {45, 58, 38}, {42, 45, -18}, {36, 12, -46}, {52, -26, -28}, {50, -42, 28}, {42, 22, 32}};
+}
+
+} // namespace iris

@@ -1,0 +1,128 @@
+#pragma once
+
+#include "notebook/notebookjson.h"
+
+#include <QCryptographicHash>
+#include <random>
+
+/// A made-up notebook with something of everything in it, ids in order; the same seed gives the same one.
+class RandomNotebook {
+public:
+    explicit RandomNotebook(unsigned seed) : m_random(seed) {}
+
+    iris::NotebookDump dump()
+    {
+        using namespace iris;
+        NotebookDump dump;
+        Notebook& notebook = dump.notebook;
+        for (std::int64_t id = 1; id <= 3 + below(6); ++id)
+            notebook.tubes.push_back(tube({id * 2}));
+        for (std::int64_t id = 1; id <= below(6); ++id)
+            notebook.swatches.push_back(swatch({id}, notebook.tubes[static_cast<std::size_t>(below(3))].id, dump));
+        for (std::int64_t id = 1; id <= below(3); ++id)
+            notebook.papers.push_back({{id}, text(), lab(), text()});
+        for (std::int64_t id = 1; id <= below(3); ++id)
+            notebook.devices.push_back({{id}, text(), day(), device()});
+        for (std::int64_t id = 1; id <= below(3); ++id)
+            notebook.filters.push_back(filter({id}));
+        for (std::int64_t id = 1; id <= below(4); ++id)
+            notebook.needs.push_back({{id}, {text(), lab(), 1 + real(9), 1 + below(3)}});
+        for (std::int64_t id = 1; id <= below(3); ++id)
+            notebook.palettes.push_back({{id}, text(), {notebook.tubes[1].id, notebook.tubes[0].id}});
+        notebook.wishes = {School::Triad, {notebook.tubes[0].id}, {notebook.tubes[2].id}, 7};
+        notebook.warmBlue = below(2) ? WarmBlue::GreenSide : WarmBlue::VioletSide;
+        return dump;
+    }
+
+    int below(int limit) { return static_cast<int>(m_random() % static_cast<unsigned>(limit)); }
+
+private:
+    double real(double most) { return most * static_cast<double>(m_random()) / 4294967295.0; }
+    iris::Lab lab() { return {real(100), real(200) - 100, real(200) - 100}; }
+    iris::Swatch colours() { return {lab(), lab(), lab()}; }
+    std::string day() { return "2026-1" + std::to_string(below(3)) + "-0" + std::to_string(1 + below(9)); }
+
+    template <typename Value> std::optional<Value> maybe(Value value)
+    {
+        return below(2) ? std::optional(value) : std::nullopt;
+    }
+
+    std::string text()
+    {
+        static const std::array<std::string, 6> words{"reed",       "\"quoted\"", "l\xC3\xA9g\xC3\xA8re",
+                                                      "two\nlines", "a,b;c",      "x"};
+        return words[static_cast<std::size_t>(below(6))] + std::to_string(below(1000));
+    }
+
+    iris::Tube tube(iris::TubeId id)
+    {
+        using namespace iris;
+        Tube tube;
+        tube.id = id;
+        tube.name = text();
+        tube.maker = text();
+        tube.line = below(2) ? text() : "";
+        tube.codes = parsePigmentCodes(below(2) ? "PB29" : "PG7, PY150").value();
+        tube.swatch = maybe(colours());
+        tube.strength = maybe(0.1 + real(3));
+        tube.staining = maybe(below(4));
+        tube.granulation = maybe(below(4));
+        tube.lightfastness = maybe(1 + below(5));
+        tube.transparency = maybe(static_cast<TransparencyClass>(below(4)));
+        tube.measured = {maybe(below(4)), maybe(below(4))};
+        tube.stock = {static_cast<Container>(below(2)),   maybe(1 + real(50)),  maybe(real(30)), maybe(below(101)),
+                      static_cast<Whereabouts>(below(4)), below(2) ? day() : ""};
+        tube.notes = below(2) ? text() : "";
+        return tube;
+    }
+
+    iris::SwatchRecord swatch(iris::SwatchId id, iris::TubeId tube, iris::NotebookDump& dump)
+    {
+        using namespace iris;
+        SwatchRecord swatch{id,
+                            tube,
+                            static_cast<SwatchOrigin>(below(4)),
+                            below(2) == 1,
+                            day(),
+                            text(),
+                            lab(),
+                            colours(),
+                            colours(),
+                            real(4),
+                            maybe(lab()),
+                            maybe(real(1)),
+                            maybe(real(0.3)),
+                            "",
+                            text()};
+        if (below(2)) {
+            const std::string bytes = "\x89PNG" + std::to_string(id.value) + std::string(3, '\0');
+            const QByteArray hash =
+                QCryptographicHash::hash(QByteArray::fromStdString(bytes), QCryptographicHash::Sha256).toHex();
+            swatch.picture = hash.toStdString();
+            dump.pictures.push_back({swatch.picture, bytes});
+        }
+        return swatch;
+    }
+
+    iris::DeviceCorrection device()
+    {
+        iris::DeviceCorrection correction;
+        for (double& value : correction.power)
+            value = 0.9 + real(0.2);
+        for (double& value : correction.matrix)
+            value = real(2) - 1;
+        correction.uncertainty = real(2);
+        return correction;
+    }
+
+    iris::FilterRecord filter(iris::FilterId id)
+    {
+        using namespace iris;
+        return {id,
+                text(),
+                {text(), maybe(HueFamily::Blue), maybe(TransparencyClass::Opaque), maybe(HueFamily::Violet),
+                 maybe(Whereabouts::WishList)}};
+    }
+
+    std::mt19937 m_random;
+};

@@ -1,0 +1,172 @@
+#include "colour/deltae.h"
+#include "colour/observer.h"
+#include "notebook/cgats.h"
+#include "paint/paper.h"
+
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QtTest>
+
+using namespace iris;
+
+namespace {
+
+CgatsFile example()
+{
+    CgatsFile file{"Three washes", "made up", {}};
+    for (const double level : {0.05, 0.4, 0.85}) {
+        const Spectrum reflectance = spectrumFrom([&](double nm) { return level * (0.6 + 0.4 * (nm - 380) / 350); });
+        file.samples.push_back({"wash \"" + std::to_string(level), toLab(reflectance), reflectance});
+    }
+    return file;
+}
+
+QByteArray outputOf(const QString& program, const QStringList& arguments)
+{
+    QProcess process;
+    process.setProcessChannelMode(QProcess::MergedChannels);
+    process.start(program, arguments);
+    process.waitForFinished(60000);
+    return process.readAll();
+}
+
+void write(const QString& path, const std::string& text)
+{
+    QFile file(path);
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write(text.data(), static_cast<qint64>(text.size()));
+}
+
+std::string table(const std::string& format, const std::string& rows, int sets)
+{
+    const auto fields = QString::fromStdString(format).split(' ').size();
+    return "CGATS.17\nORIGINATOR\t\"x\"\nNUMBER_OF_FIELDS " + std::to_string(fields) + "\nBEGIN_DATA_FORMAT\n" + format
+           + "\nEND_DATA_FORMAT\nNUMBER_OF_SETS\t" + std::to_string(sets) + "\nBEGIN_DATA\n" + rows + "\nEND_DATA\n";
+}
+
+} // namespace
+
+class TestCgats : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void roundTrips();
+    void readsLabXyzAndSpectra();
+    void coarseAndPercentSpectra();
+    void argyllChartsAreRead_data();
+    void argyllChartsAreRead();
+    void argyllReadsWhatIsWritten();
+    void badFiles_data();
+    void badFiles();
+};
+
+void TestCgats::roundTrips()
+{
+    const auto read = readCgats(writeCgats(example()));
+    QVERIFY2(read, read ? "" : read.error().message.c_str());
+    QCOMPARE(read->description, std::string("Three washes"));
+    QCOMPARE(read->samples.size(), 3U);
+    for (std::size_t i = 0; i < 3; ++i) {
+        QVERIFY(deltaE00(*read->samples[i].lab, *example().samples[i].lab) < 1e-4);
+        for (std::size_t band = 0; band < bandCount; ++band)
+            QVERIFY(std::abs((*read->samples[i].reflectance)[band] - (*example().samples[i].reflectance)[band]) < 1e-7);
+    }
+    QCOMPARE(read->samples[0].name, std::string("wash '0.050000"));
+}
+
+void TestCgats::readsLabXyzAndSpectra()
+{
+    const auto lab = readCgats(table("SAMPLE_ID SAMPLE_NAME LAB_L LAB_A LAB_B", "1 full 40 10 -30\n2 thin 80 2 -9", 2));
+    QVERIFY2(lab, lab ? "" : lab.error().message.c_str());
+    QCOMPARE(lab->samples[0].name, std::string("full"));
+    QCOMPARE(*lab->samples[1].lab, (Lab{80, 2, -9}));
+    QVERIFY(!lab->samples[0].reflectance);
+    const Xyz xyz = toXyz(Lab{40, 10, -30}, d50White);
+    const auto fromXyz = readCgats(
+        table("SAMPLE_ID XYZ_X XYZ_Y XYZ_Z", QString("1 %1 %2 %3").arg(xyz.x).arg(xyz.y).arg(xyz.z).toStdString(), 1));
+    QVERIFY(fromXyz);
+    QVERIFY(deltaE00(*fromXyz->samples[0].lab, {40, 10, -30}) < 0.01);
+}
+
+void TestCgats::coarseAndPercentSpectra()
+{
+    std::string names = "SAMPLE_NAME";
+    std::string row = "ramp";
+    for (int nm = 400; nm <= 700; nm += 20) {
+        names += " SPEC_" + std::to_string(nm);
+        row += ' ' + std::to_string(10 + (nm - 400) * 0.2); // percent, straight
+    }
+    const auto read = readCgats(table(names, row, 1));
+    QVERIFY2(read, read ? "" : read.error().message.c_str());
+    const Spectrum& spectrum = *read->samples[0].reflectance;
+    QVERIFY(std::abs(spectrum[3] - 0.12) < 1e-9); // 410 nm, between two bands
+    QCOMPARE(spectrum[0], spectrum[2]);           // held below 400 nm
+}
+
+void TestCgats::argyllChartsAreRead_data()
+{
+    QTest::addColumn<QString>("file");
+    QTest::addColumn<int>("patches");
+    QTest::newRow("24 patches") << "/usr/share/color/argyll/ref/ColorChecker.cie" << 24;
+    QTest::newRow("4 target") << "/usr/share/color/argyll/ref/CMP_Digital_Target-4.cie" << 0;
+}
+
+/// The chart files that Debian's argyll package brings.
+void TestCgats::argyllChartsAreRead()
+{
+    QFETCH(QString, file);
+    QFETCH(int, patches);
+    QFile chart(file);
+    QVERIFY2(chart.open(QIODevice::ReadOnly), "Debian's argyll is needed");
+    const auto read = readCgats(chart.readAll().toStdString());
+    QVERIFY2(read, read ? "" : read.error().message.c_str());
+    QVERIFY(patches == 0 ? read->samples.size() > 20 : read->samples.size() == static_cast<std::size_t>(patches));
+    for (const CgatsSample& sample : read->samples)
+        QVERIFY(sample.lab && sample.lab->l > 5 && sample.lab->l < 100);
+}
+
+/// Argyll's own colverify compares two of our files, one colour of which is 2 in L* off, and finds that out.
+void TestCgats::argyllReadsWhatIsWritten()
+{
+    const QTemporaryDir folder;
+    CgatsFile one{"one", "made up", {}};
+    for (int i = 0; i < 6; ++i)
+        one.samples.push_back({"p" + std::to_string(i), Lab{30.0 + 8 * i, 4.0 * i, -3.0 * i}, {}});
+    CgatsFile two = one;
+    two.samples[2].lab->l += 2;
+    write(folder.filePath("one.txt"), writeCgats(one));
+    write(folder.filePath("two.txt"), writeCgats(two));
+    const QByteArray report = outputOf("colverify", {"-v", folder.filePath("one.txt"), folder.filePath("two.txt")});
+    QVERIFY2(report.contains("peak = 2.0"), report);
+}
+
+void TestCgats::badFiles_data()
+{
+    QTest::addColumn<QByteArray>("text");
+    QTest::addColumn<QString>("says");
+    const auto row = [](const char* name, const std::string& text, const char* says) {
+        QTest::newRow(name) << QByteArray::fromStdString(text) << says;
+    };
+    row("empty", "", "empty");
+    row("words", "the tide was out\nby noon\n", "cannot be read");
+    row("no columns", "CGATS.17\nNUMBER_OF_SETS 1\nBEGIN_DATA\n1 2 3\nEND_DATA\n", "cannot be read");
+    row("no colours", table("SAMPLE_ID RGB_R RGB_G RGB_B", "1 2 3 4", 1), "neither Lab");
+    row("only two of Lab", table("SAMPLE_ID LAB_L LAB_A", "1 50 3", 1), "neither Lab");
+    row("a word for a number", table("SAMPLE_ID LAB_L LAB_A LAB_B", "1 fifty 3 4", 1), "no number");
+    row("spectra too short", table("SAMPLE_ID nm500 nm510", "1 0.2 0.3", 1), "420 to 680");
+    row("a row too short", table("SAMPLE_ID LAB_L LAB_A LAB_B", "1 50 3 4\n2 50", 2), "");
+    row("no rows", table("SAMPLE_ID LAB_L LAB_A LAB_B", "", 0), "");
+}
+
+void TestCgats::badFiles()
+{
+    QFETCH(QByteArray, text);
+    QFETCH(QString, says);
+    const auto read = readCgats(text.toStdString());
+    QVERIFY(!read);
+    QCOMPARE(read.error().code, ErrorCode::BadCgats);
+    QVERIFY2(QString::fromStdString(read.error().message).contains(says), read.error().message.c_str());
+}
+
+QTEST_GUILESS_MAIN(TestCgats)
+#include "tst_cgats.moc"

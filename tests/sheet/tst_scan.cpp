@@ -1,0 +1,222 @@
+#include "colour/deltae.h"
+#include "colour/observer.h"
+#include "sheet/scan.h"
+
+#include <QColorSpace>
+#include <QImageWriter>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QtTest>
+#include <lcms2.h>
+
+using namespace iris;
+
+namespace {
+
+QImage colourful(QSize size, QImage::Format format = QImage::Format_RGB32)
+{
+    QImage image(size, QImage::Format_RGB32);
+    for (int y = 0; y < size.height(); ++y)
+        for (int x = 0; x < size.width(); ++x)
+            image.setPixel(x, y, qRgb(x * 255 / size.width(), y * 255 / size.height(), 90));
+    return image.convertToFormat(format);
+}
+
+LinearRgb lightAt(const Scan& scan, int x, int y)
+{
+    QRgba64 pixel;
+    LinearRgb light;
+    scan.row(y, x, 1, {&pixel, 1});
+    scan.convert({&pixel, 1}, {&light, 1});
+    return light;
+}
+
+Lab labAt(const Scan& scan, int x, int y)
+{
+    return toLab(toXyz(lightAt(scan, x, y)), d50White);
+}
+
+bool run(const QString& program, const QStringList& arguments)
+{
+    QProcess process;
+    process.start(program, arguments);
+    return process.waitForFinished(60000) && process.exitCode() == 0;
+}
+
+} // namespace
+
+class TestScan : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void initTestCase() { QVERIFY(m_folder.isValid()); }
+    void formatsAreRead_data();
+    void formatsAreRead();
+    void sixteenBitsAreKept();
+    void orientationIsHonoured();
+    void resolutionIsTakenWhenItIsKnown();
+    void profilesAgreeWithLittleCms_data();
+    void profilesAgreeWithLittleCms();
+    void badPictures_data();
+    void badPictures();
+
+private:
+    QString file(const QString& name) const { return m_folder.filePath(name); }
+    QTemporaryDir m_folder;
+};
+
+void TestScan::formatsAreRead_data()
+{
+    QTest::addColumn<QString>("name");
+    QTest::addColumn<QByteArray>("format");
+    QTest::newRow("png") << "a.png" << QByteArray("png");
+    QTest::newRow("jpeg") << "a.jpg" << QByteArray("jpeg");
+    QTest::newRow("tiff") << "a.tif" << QByteArray("tiff");
+    QTest::newRow("png called jpg") << "b.jpg" << QByteArray("png");
+}
+
+void TestScan::formatsAreRead()
+{
+    QFETCH(QString, name);
+    QFETCH(QByteArray, format);
+    QVERIFY(QImageWriter(file(name), format).write(colourful({120, 80})));
+    const auto scan = Scan::load(file(name));
+    QVERIFY2(scan, scan ? "" : scan.error().message.c_str());
+    QCOMPARE(scan->size(), QSize(120, 80));
+    const Srgb middle{127, 127, 90, false};
+    QVERIFY(deltaE00(labAt(*scan, 60, 40), toLab(middle)) < 2.5);
+}
+
+void TestScan::sixteenBitsAreKept()
+{
+    QImage deep = colourful({64, 64}, QImage::Format_RGBX64);
+    for (int x = 0; x < 64; ++x)
+        reinterpret_cast<QRgba64*>(deep.scanLine(10))[x] =
+            qRgba64(static_cast<quint16>(30000 + x), 20000, 10000, 65535);
+    QVERIFY(deep.save(file("deep.png")));
+    const auto scan = Scan::load(file("deep.png"));
+    QVERIFY(scan);
+    // Sixty-three steps of sixteen bits are a quarter of one step of eight.
+    QVERIFY(lightAt(*scan, 63, 10).red > lightAt(*scan, 0, 10).red);
+    QVERIFY(std::abs(lightAt(*scan, 0, 10).red - srgbDecoded(30000 / 65535.0)) < 1e-6);
+}
+
+void TestScan::orientationIsHonoured()
+{
+    QVERIFY(colourful({100, 60}).save(file("turned.jpg"), nullptr, 95));
+    if (!run("exiftool", {"-overwrite_original", "-n", "-Orientation=6", file("turned.jpg")}))
+        QSKIP("exiftool is not installed");
+    const auto scan = Scan::load(file("turned.jpg"));
+    QVERIFY(scan);
+    QCOMPARE(scan->size(), QSize(60, 100)); // 6: the camera was turned right, so the picture is turned back
+    // The picture's left edge, with no red, is at the top once it is upright.
+    QVERIFY(lightAt(*scan, 30, 3).red < 0.05);
+    QVERIFY(lightAt(*scan, 30, 96).red > 0.7);
+}
+
+void TestScan::resolutionIsTakenWhenItIsKnown()
+{
+    QImage image = colourful({80, 80});
+    image.setDotsPerMeterX(11811);
+    image.setDotsPerMeterY(11811);
+    QVERIFY(image.save(file("dpi.png")));
+    QVERIFY(std::abs(Scan::load(file("dpi.png"))->pixelsPerMm().value() - 11.811) < 1e-6);
+    image.setDotsPerMeterX(2835); // the 72 dpi of a camera that does not know
+    image.setDotsPerMeterY(2835);
+    QVERIFY(image.save(file("nodpi.png")));
+    QVERIFY(!Scan::load(file("nodpi.png"))->pixelsPerMm());
+}
+
+void TestScan::profilesAgreeWithLittleCms_data()
+{
+    QTest::addColumn<QString>("profile");
+    QTest::addColumn<QString>("name");
+    for (const auto* name : {"png", "jpg", "tif"}) {
+        QTest::addRow("Adobe RGB gamut, %s", name)
+            << "/usr/share/color/icc/colord/AdobeRGB1998.icc" << QString("profile.%1").arg(name);
+        QTest::addRow("wide gamut, %s", name)
+            << "/usr/share/color/icc/colord/WideGamutRGB.icc" << QString("wide.%1").arg(name);
+    }
+}
+
+/// The Lab of a pixel of a picture with an embedded profile, against LittleCMS's own command line.
+void TestScan::profilesAgreeWithLittleCms()
+{
+    QFETCH(QString, profile);
+    QFETCH(QString, name);
+    QFile icc(profile);
+    QVERIFY(icc.open(QIODevice::ReadOnly));
+    QImage image(32, 32, QImage::Format_RGB32);
+    image.fill(qRgb(180, 90, 40));
+    image.setPixel(0, 0, qRgb(181, 90, 40));
+    image.setColorSpace(QColorSpace::fromIccProfile(icc.readAll()));
+    QVERIFY(image.save(file(name), nullptr, 100));
+    const auto scan = Scan::load(file(name));
+    QVERIFY(scan);
+    QVERIFY(!scan->light().isSrgb());
+
+    QProcess transicc;
+    transicc.start("transicc", {"-i", profile, "-o", "*Lab4", "-t", "1", "-n"});
+    QVERIFY2(transicc.waitForStarted(), "transicc of liblcms2-utils is needed");
+    transicc.write("180\n90\n40\n");
+    transicc.closeWriteChannel();
+    QVERIFY(transicc.waitForFinished());
+    const QStringList numbers =
+        QString(transicc.readAllStandardOutput()).split(QRegularExpression("\\s+"), Qt::SkipEmptyParts);
+    QVERIFY2(numbers.size() >= 3, qPrintable(numbers.join(' ')));
+    const Lab expected{numbers[0].toDouble(), numbers[1].toDouble(), numbers[2].toDouble()};
+    const double apart = deltaE00(labAt(*scan, 16, 16), expected);
+    QVERIFY2(apart < 0.6, qPrintable(QString::number(apart))); // Lab to 8 bits, and JPEG
+}
+
+void TestScan::badPictures_data()
+{
+    QTest::addColumn<QString>("name");
+    QTest::addColumn<QByteArray>("content");
+    QTest::addColumn<QString>("says");
+    const auto encoded = [](const QImage& image, const char* format) {
+        QByteArray bytes;
+        QBuffer buffer(&bytes);
+        buffer.open(QIODevice::WriteOnly);
+        image.save(&buffer, format);
+        return bytes;
+    };
+    const QByteArray png = encoded(colourful({200, 200}), "PNG");
+    const QByteArray jpeg = encoded(colourful({200, 200}), "JPEG");
+    QByteArray huge = encoded(colourful({20, 20}), "BMP"); // says it is 10,000 by 10,000
+    huge.replace(18, 8, QByteArray::fromHex("1027000010270000"));
+    QByteArray inks = jpeg;
+    const qsizetype frame = inks.indexOf(QByteArray::fromHex("ffc0"));
+    inks[frame + 9] = 4;
+    QByteArray badProfile = encoded(colourful({20, 20}), "JPEG");
+    badProfile.insert(2, QByteArray::fromHex("ffe200d8") + QByteArray("ICC_PROFILE\0\1\1", 14) + QByteArray(200, 'x'));
+    QTest::newRow("nothing in it") << "empty.png" << QByteArray() << "empty file";
+    QTest::newRow("no picture") << "words.png" << QByteArray("the tide was out") << "not a picture";
+    QTest::newRow("cut off") << "cut.png" << png.left(png.size() / 3) << "damaged";
+    QTest::newRow("a hundred megapixels") << "huge.png" << huge << "million pixels";
+    QTest::newRow("greys") << "grey.png" << encoded(colourful({50, 50}, QImage::Format_Grayscale8), "PNG") << "greys";
+    QTest::newRow("printing inks") << "inks.jpg" << inks << "printing inks";
+    QTest::newRow("damaged profile") << "profile.jpg" << badProfile << "profile";
+}
+
+void TestScan::badPictures()
+{
+    QFETCH(QString, name);
+    QFETCH(QByteArray, content);
+    QFETCH(QString, says);
+    QFile out(file(name));
+    QVERIFY(out.open(QIODevice::WriteOnly));
+    out.write(content);
+    out.close();
+    const auto scan = Scan::load(file(name));
+    QVERIFY(!scan);
+    QCOMPARE(scan.error().code, ErrorCode::BadPicture);
+    QVERIFY2(QString::fromStdString(scan.error().message).contains(says), scan.error().message.c_str());
+    QCOMPARE(QString::fromStdString(scan.error().file), file(name));
+    const auto missing = Scan::load(file("missing.png"));
+    QVERIFY(!missing);
+    QCOMPARE(missing.error().code, ErrorCode::FileUnreadable);
+}
+
+QTEST_GUILESS_MAIN(TestScan)
+#include "tst_scan.moc"
