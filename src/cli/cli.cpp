@@ -24,6 +24,11 @@ struct Request {
     PaletteArguments palette;
     NotebookArguments notebook;
     TubesArguments tubes;
+    CardArguments card;
+    MeasurementArguments measurements;
+    SimulateArguments simulate;
+    ExportArguments exchangeOut;
+    ImportArguments exchangeIn;
 };
 
 CLI::App* addCommand(CLI::App& app, Request& request, const char* name, const char* what,
@@ -99,6 +104,59 @@ void setUpNotebooks(CLI::App& app, Request& request)
     tubes->add_option("NOTEBOOK", request.tubes.notebook, "The notebook")->required();
 }
 
+void addTarget(CLI::App* command, FileArguments& target)
+{
+    command->add_option("--into", target.notebook, "File the reading in this notebook");
+    command->add_option("--tube", target.tube, "under this tube");
+    command->add_option("--date", target.date, "with this day, as in 2026-10-03");
+    command->add_option("--paper-name", target.paperName, "and the name of the paper");
+    command->add_flag("--wet", target.wet, "The paint is not dry yet: kept, but never mixed with");
+}
+
+void setUpReading(CLI::App& app, Request& request)
+{
+    auto* card = addCommand(app, request, "read-card", "Read a swatch card from a scan or photograph",
+                            [&] { return readCardCommand(request.card); });
+    card->add_option("PICTURE", request.card.picture, "PNG, JPEG or TIFF")->required();
+    card->add_option("--chart", request.card.chart, "A picture of a colour chart from the same device");
+    card->add_option("--chart-file", request.card.chartFile, "The chart's colours, CGATS text");
+    card->add_option("--chart-box", request.card.chartBox, "Where its patches are: left,top,right,bottom in pixels");
+    card->add_option("--chart-columns", request.card.chartColumns, "How many patches in a row");
+    card->add_option("--paper", request.card.paper, "The paper's white as L,a,b");
+    card->add_option("--dpi", request.card.dpi, "The scan's resolution, when the picture does not tell");
+    addTarget(card, request.card.target);
+
+    auto* measurements = addCommand(app, request, "read-measurements", "Read a swatch from an instrument's CGATS file",
+                                    [&] { return readMeasurementsCommand(request.measurements); });
+    measurements->add_option("FILE", request.measurements.file, "CGATS text with full, thin and black")->required();
+    addTarget(measurements, request.measurements.target);
+
+    auto* simulate = addCommand(app, request, "simulate", "Paint with a made-up scanner, camera, chart or instrument",
+                                [&] { return simulateCommand(request.simulate); });
+    simulate->add_option("WHAT", request.simulate.what, "card, photo, chart or measurement")->required();
+    simulate->add_option("--tube", request.simulate.tube, "The tube to paint with");
+    simulate->add_option("--out", request.simulate.out, "The file to write")->required();
+    simulate->add_option("--dpi", request.simulate.dpi, "Of a scan");
+    simulate->add_option("--seed", request.simulate.seed, "Another seed, another card");
+    simulate->add_option("--device", request.simulate.device, "Another device, other faults");
+    addSource(simulate, request.simulate.source);
+}
+
+void setUpExchange(CLI::App& app, Request& request)
+{
+    auto* out = addCommand(app, request, "export", "Write a notebook in an open format",
+                           [&] { return exportCommand(request.exchangeOut); });
+    out->add_option("NOTEBOOK", request.exchangeOut.notebook, "The notebook")->required();
+    out->add_option("FORMAT", request.exchangeOut.format, "json, tubes, swatches, gpl or cgats")->required();
+    out->add_option("--out", request.exchangeOut.out, "The file to write; otherwise it is printed");
+
+    auto* in = addCommand(app, request, "import", "Bring a list into a notebook",
+                          [&] { return importCommand(request.exchangeIn); });
+    in->add_option("NOTEBOOK", request.exchangeIn.notebook, "The notebook")->required();
+    in->add_option("FORMAT", request.exchangeIn.format, "tubes, swatches or json")->required();
+    in->add_option("FILE", request.exchangeIn.file, "The file to read")->required();
+}
+
 std::string oneLine(std::string text)
 {
     std::ranges::replace(text, '\n', ' ');
@@ -122,7 +180,8 @@ bool isFileTrouble(ErrorCode code)
     case ErrorCode::FileUnwritable:
     case ErrorCode::NotANotebook:
     case ErrorCode::DamagedNotebook:
-    case ErrorCode::NewerNotebook: return true;
+    case ErrorCode::NewerNotebook:
+    case ErrorCode::BadPicture: return true;
     default: return false;
     }
 }
@@ -137,6 +196,8 @@ int runCli(std::vector<std::string> arguments, std::ostream& out, std::ostream& 
     setUpMixing(app, request);
     setUpChoosing(app, request);
     setUpNotebooks(app, request);
+    setUpReading(app, request);
+    setUpExchange(app, request);
     try {
         std::ranges::reverse(arguments); // the order CLI11 takes a vector in
         app.parse(arguments);

@@ -82,4 +82,59 @@ struct TubesArguments {
 /// Lists a notebook's tubes; as text, CSV.
 Result<Output> tubesCommand(const TubesArguments& arguments);
 
+/// Where a reading is to be filed; nowhere when no notebook is named.
+struct FileArguments {
+    std::string notebook;
+    std::string tube;
+    std::string date;
+    std::string paperName;
+    bool wet = false;
+};
+
+struct CardArguments {
+    std::string picture;
+    std::string chart;
+    std::string chartFile;
+    std::string chartBox;
+    int chartColumns = 0;
+    std::string paper;
+    double dpi = 0;
+    FileArguments target;
+};
+/// Reads a swatch card from a scan or photograph.
+Result<Output> readCardCommand(const CardArguments& arguments);
+
+struct MeasurementArguments {
+    std::string file;
+    FileArguments target;
+};
+/// Reads an instrument's measurements of a swatch.
+Result<Output> readMeasurementsCommand(const MeasurementArguments& arguments);
+
+struct SimulateArguments {
+    std::string what; ///< card, photo, chart or measurement
+    std::string tube;
+    std::string out;
+    double dpi = 300;
+    unsigned seed = 1;
+    unsigned device = 1;
+    SourceArguments source;
+};
+/// The stand-ins: a made-up scanner, camera, chart and instrument.
+Result<Output> simulateCommand(const SimulateArguments& arguments);
+
+struct ExportArguments {
+    std::string notebook;
+    std::string format;
+    std::string out;
+};
+Result<Output> exportCommand(const ExportArguments& arguments);
+
+struct ImportArguments {
+    std::string notebook;
+    std::string format;
+    std::string file;
+};
+Result<Output> importCommand(const ImportArguments& arguments);
+
 } // namespace iris

@@ -1,0 +1,152 @@
+#include "cli/commands.h"
+#include "cli/tubesource.h"
+#include "notebook/exports.h"
+#include "notebook/notebookjson.h"
+#include "notebook/notebookstore.h"
+#include "notebook/tubecsv.h"
+
+#include <QFileInfo>
+#include <QSaveFile>
+#include <set>
+
+namespace iris {
+namespace {
+
+Result<NotebookDump> dumpOf(const NotebookStore& store, const Notebook& notebook)
+{
+    NotebookDump dump{notebook, {}};
+    std::set<std::string> names;
+    for (const SwatchRecord& swatch : notebook.swatches)
+        if (!swatch.picture.empty() && names.insert(swatch.picture).second) {
+            auto picture = store.picture(swatch.picture);
+            if (!picture)
+                return tl::unexpected(picture.error());
+            dump.pictures.push_back(std::move(*picture));
+        }
+    return dump;
+}
+
+std::vector<Paint> paintsOf(const Notebook& notebook)
+{
+    FilmCache films;
+    std::vector<Paint> paints;
+    for (const Tube& tube : notebook.tubes)
+        if (auto paint = paintOf(tube, ReferenceTable::shipped(), films))
+            paints.push_back(std::move(*paint));
+    return paints;
+}
+
+Result<std::string> exported(const NotebookStore& store, const Notebook& notebook, const std::string& format)
+{
+    const std::string title = QFileInfo(store.path()).completeBaseName().toStdString();
+    if (format == "json") {
+        const auto dump = dumpOf(store, notebook);
+        if (!dump)
+            return tl::unexpected(dump.error());
+        return writeNotebookJson(*dump);
+    }
+    if (format == "tubes")
+        return writeTubesCsv(notebook.tubes);
+    if (format == "swatches")
+        return writeSwatchesCsv(notebook);
+    if (format == "gpl")
+        return writeGimpPalette(title, paintsOf(notebook));
+    if (format == "cgats")
+        return writeCgats(cgatsOf(title, paintsOf(notebook)));
+    return failure(ErrorCode::BadOption, "a notebook goes out as json, tubes, swatches, gpl or cgats");
+}
+
+Error atFile(Error error, const std::string& file)
+{
+    error.file = file;
+    return error;
+}
+
+/// The edit a list brings, and how many lines could not be read.
+struct Import {
+    NotebookEdit edit;
+    std::vector<Error> problems;
+};
+
+Result<Import> importFrom(const ImportArguments& arguments, const Notebook& notebook)
+{
+    const auto text = readTextFile(arguments.file);
+    if (!text)
+        return tl::unexpected(text.error());
+    Import import;
+    if (arguments.format == "tubes") {
+        auto list = readTubesCsv(*text, ReferenceTable::shipped());
+        if (!list)
+            return tl::unexpected(atFile(list.error(), arguments.file));
+        import = {{}, std::move(list->problems)};
+        import.edit.putTubes = std::move(list->tubes);
+    } else if (arguments.format == "swatches") {
+        auto list = readSwatchesCsv(*text, notebook);
+        if (!list)
+            return tl::unexpected(atFile(list.error(), arguments.file));
+        import = {{}, std::move(list->problems)};
+        import.edit.putSwatches = std::move(list->swatches);
+    } else if (arguments.format == "json") {
+        const auto dump = readNotebookJson(*text, ReferenceTable::shipped());
+        if (!dump)
+            return tl::unexpected(atFile(dump.error(), arguments.file));
+        if (notebook != Notebook{})
+            return failure(ErrorCode::BadOption,
+                           "a whole notebook comes into an empty one; make it with: notebook FILE");
+        import.edit = filling(*dump);
+    } else {
+        return failure(ErrorCode::BadOption, "what comes in is tubes, swatches or json");
+    }
+    return import;
+}
+
+} // namespace
+
+Result<Output> exportCommand(const ExportArguments& arguments)
+{
+    const auto store = NotebookStore::open(QString::fromStdString(arguments.notebook));
+    if (!store)
+        return tl::unexpected(store.error());
+    const auto notebook = (*store)->load();
+    if (!notebook)
+        return tl::unexpected(notebook.error());
+    const auto text = exported(**store, *notebook, arguments.format);
+    if (!text)
+        return tl::unexpected(text.error());
+    if (arguments.out.empty())
+        return Output{*text, Json{{"text", *text}}};
+    QSaveFile file(QString::fromStdString(arguments.out));
+    const bool done = file.open(QIODevice::WriteOnly)
+                      && file.write(text->data(), static_cast<qint64>(text->size())) >= 0 && file.commit();
+    if (!done)
+        return tl::unexpected(
+            Error{ErrorCode::FileUnwritable, arguments.out + " cannot be written", arguments.out, 0, 0});
+    return Output{arguments.out + "\n", Json{{"file", arguments.out}}};
+}
+
+Result<Output> importCommand(const ImportArguments& arguments)
+{
+    const auto store = NotebookStore::open(QString::fromStdString(arguments.notebook));
+    if (!store)
+        return tl::unexpected(store.error());
+    const auto notebook = (*store)->load();
+    if (!notebook)
+        return tl::unexpected(notebook.error());
+    const auto import = importFrom(arguments, *notebook);
+    if (!import)
+        return tl::unexpected(import.error());
+    const auto done = (*store)->apply(import->edit);
+    if (!done)
+        return tl::unexpected(done.error());
+    Output output{
+        std::to_string(done->putTubes.size()) + " tubes and " + std::to_string(done->putSwatches.size())
+            + " readings came in\n",
+        Json{{"tubes", done->putTubes.size()}, {"swatches", done->putSwatches.size()}, {"left_out", Json::array()}}};
+    for (const Error& problem : import->problems) {
+        output.text += "line " + std::to_string(problem.line) + " left out: " + problem.message + "\n";
+        output.json["left_out"].push_back({{"line", problem.line}, {"why", problem.message}});
+    }
+    return output;
+}
+
+} // namespace iris
