@@ -7,24 +7,9 @@
 
 #include <QFileInfo>
 #include <QSaveFile>
-#include <set>
 
 namespace iris {
 namespace {
-
-Result<NotebookDump> dumpOf(const NotebookStore& store, const Notebook& notebook)
-{
-    NotebookDump dump{notebook, {}};
-    std::set<std::string> names;
-    for (const SwatchRecord& swatch : notebook.swatches)
-        if (!swatch.picture.empty() && names.insert(swatch.picture).second) {
-            auto picture = store.picture(swatch.picture);
-            if (!picture)
-                return tl::unexpected(picture.error());
-            dump.pictures.push_back(std::move(*picture));
-        }
-    return dump;
-}
 
 std::vector<Paint> paintsOf(const Notebook& notebook)
 {

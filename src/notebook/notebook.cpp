@@ -152,19 +152,6 @@ NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
     return back;
 }
 
-std::string_view nameOf(WarmBlue side)
-{
-    return side == WarmBlue::VioletSide ? "violet" : "green";
-}
-
-std::optional<WarmBlue> parseWarmBlue(std::string_view name)
-{
-    for (const WarmBlue side : {WarmBlue::VioletSide, WarmBlue::GreenSide})
-        if (name == nameOf(side))
-            return side;
-    return std::nullopt;
-}
-
 NotebookEdit merging(const Notebook& notebook, TubeId kept, TubeId other)
 {
     NotebookEdit edit;

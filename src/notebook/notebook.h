@@ -70,16 +70,6 @@ struct Picture {
     bool operator==(const Picture&) const = default;
 };
 
-/// Which blue a painter calls warm. Nobody disputes the lean; the word for it is a convention.
-enum class WarmBlue {
-    VioletSide, ///< ultramarine is the warm blue: red is in it
-    GreenSide,  ///< phthalo and cerulean are the warm blues: yellow is in them
-};
-
-/// "violet", "green": the side that is called warm.
-std::string_view nameOf(WarmBlue side);
-std::optional<WarmBlue> parseWarmBlue(std::string_view name);
-
 /// What the painter asks of a palette, by tube instead of by place in a list.
 struct PaletteWishes {
     School school = School::Free;

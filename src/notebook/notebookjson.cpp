@@ -1,9 +1,12 @@
 #include "notebook/notebookjson.h"
 
+#include "notebook/notebookstore.h"
+
 #include <QByteArray>
 #include <QCryptographicHash>
 #include <algorithm>
 #include <nlohmann/json.hpp>
+#include <set>
 
 namespace iris {
 namespace {
@@ -441,6 +444,20 @@ NotebookDump readDump(const Json& json, const ReferenceTable& table)
 }
 
 } // namespace
+
+Result<NotebookDump> dumpOf(const NotebookStore& store, const Notebook& notebook)
+{
+    NotebookDump dump{notebook, {}};
+    std::set<std::string> names;
+    for (const SwatchRecord& swatch : notebook.swatches)
+        if (!swatch.picture.empty() && names.insert(swatch.picture).second) {
+            auto picture = store.picture(swatch.picture);
+            if (!picture)
+                return tl::unexpected(picture.error());
+            dump.pictures.push_back(std::move(*picture));
+        }
+    return dump;
+}
 
 std::string writeNotebookJson(const NotebookDump& dump)
 {

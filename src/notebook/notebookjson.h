@@ -16,6 +16,11 @@ struct NotebookDump {
     bool operator==(const NotebookDump&) const = default;
 };
 
+class NotebookStore;
+
+/// A notebook with the pictures its readings name.
+Result<NotebookDump> dumpOf(const NotebookStore& store, const Notebook& notebook);
+
 /// JSON text by the schema of docs/formats.md: UTF-8, every number to its last digit, pictures in base64.
 std::string writeNotebookJson(const NotebookDump& dump);
 

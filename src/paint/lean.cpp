@@ -53,4 +53,35 @@ std::string describe(const Lean& lean)
     return std::string(nameOf(lean.family)) + ", " + describeSide(lean);
 }
 
+std::string_view nameOf(WarmBlue side)
+{
+    return side == WarmBlue::VioletSide ? "violet" : "green";
+}
+
+std::optional<WarmBlue> parseWarmBlue(std::string_view name)
+{
+    for (const WarmBlue side : {WarmBlue::VioletSide, WarmBlue::GreenSide})
+        if (name == nameOf(side))
+            return side;
+    return std::nullopt;
+}
+
+std::string_view temperatureOf(const Lean& lean, WarmBlue warmBlue)
+{
+    using enum HueFamily;
+    if (lean.inTheMiddle())
+        return "";
+    const auto warmIf = [](bool warm) { return std::string_view(warm ? "warm" : "cool"); };
+    switch (lean.family) {
+    case Yellow: return warmIf(lean.towards == Orange);
+    case Red: return warmIf(lean.towards == Orange);
+    case Orange: return warmIf(lean.towards == Red);
+    case Violet: return warmIf(lean.towards == Red);
+    case Green: return warmIf(lean.towards == Yellow);
+    case Blue: return warmIf((lean.towards == Violet) == (warmBlue == WarmBlue::VioletSide));
+    case Brown: return warmIf(lean.towards == Red);
+    default: return "";
+    }
+}
+
 } // namespace iris

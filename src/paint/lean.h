@@ -2,7 +2,9 @@
 
 #include "colour/huefamily.h"
 
+#include <optional>
 #include <string>
+#include <string_view>
 
 namespace iris {
 
@@ -27,5 +29,20 @@ std::string describe(const Lean& lean);
 
 /// "leans green", "near the middle", "neutral".
 std::string describeSide(const Lean& lean);
+
+/// Which blue a painter calls warm. Nobody disputes the lean; the word for it is a convention.
+enum class WarmBlue {
+    VioletSide, ///< ultramarine is the warm blue: red is in it
+    GreenSide,  ///< phthalo and cerulean are the warm blues: yellow is in them
+};
+
+/// "violet", "green": the side that is called warm.
+std::string_view nameOf(WarmBlue side);
+std::optional<WarmBlue> parseWarmBlue(std::string_view name);
+
+/// "warm", "cool", or nothing when a paint stands in the middle of its family or has none on the wheel. A yellow, red
+/// or violet is warm towards orange and red and cool on its other side, a green warm towards yellow; for blue the
+/// painter's own convention decides. Source: common practice; painters disagree about blue alone.
+std::string_view temperatureOf(const Lean& lean, WarmBlue warmBlue);
 
 } // namespace iris

@@ -30,6 +30,32 @@ int likelyColumns(std::size_t patches)
     return count;
 }
 
+std::optional<QPolygonF> findChart(const Scan& scan)
+{
+    const Overview overview = overviewOf(scan);
+    const auto paper = findBarePaper(overview, scan.size());
+    if (!paper)
+        return std::nullopt;
+    Mask patches(overview.width, overview.height);
+    for (int y = 0; y < overview.height; ++y)
+        for (int x = 0; x < overview.width; ++x)
+            patches.set(x, y, !paper->mask.at(x, y));
+    QRectF box;
+    for (const Blob& blob : blobsOf(patches, patches.size() / 400)) {
+        if (blob.touchesBorder)
+            continue;
+        for (int y = 0; y < overview.height; ++y)
+            for (int x = 0; x < overview.width; ++x)
+                if (blob.mask.at(x, y))
+                    box = box.united(QRectF(x, y, 1, 1));
+    }
+    if (box.isEmpty())
+        return std::nullopt;
+    const double scale = overview.scale;
+    const QRectF place(box.left() * scale, box.top() * scale, box.width() * scale, box.height() * scale);
+    return QPolygonF({place.topLeft(), place.topRight(), place.bottomRight(), place.bottomLeft()});
+}
+
 Result<DeviceCorrection> readChart(const Scan& scan, const ChartPlace& place, const CgatsFile& truth)
 {
     if (truth.samples.size() != static_cast<std::size_t>(place.columns) * static_cast<std::size_t>(place.rows))

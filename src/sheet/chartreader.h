@@ -18,6 +18,10 @@ struct ChartPlace {
 /// How many columns a chart has when its file does not say: the widest grid that is not wider than 3 to 2.
 int likelyColumns(std::size_t patches);
 
+/// The upright rectangle around everything on the paper that is no paper: where the grid of a chart is likely to be.
+/// Nothing when no paper can be seen or nothing is on it.
+std::optional<QPolygonF> findChart(const Scan& scan);
+
 /// Reads a chart, row by row, against the colours of its file, and finds the device's correction.
 /// @return BadPicture when a patch cannot be read or has no Lab; BadOption when the counts differ or the fit cannot be
 /// trusted (see fitDeviceCorrection()).

@@ -16,7 +16,14 @@ QString quoted(const std::string& name)
 
 bool touchesTubes(const NotebookEdit& edit)
 {
-    return !edit.putTubes.empty() || !edit.removeTubes.empty();
+    return !edit.putTubes.empty() || !edit.removeTubes.empty() || !edit.putSwatches.empty()
+           || !edit.removeSwatches.empty();
+}
+
+bool touchesStudio(const NotebookEdit& edit)
+{
+    return !edit.putPapers.empty() || !edit.removePapers.empty() || !edit.putDevices.empty()
+           || !edit.removeDevices.empty() || !edit.putFilters.empty() || !edit.removeFilters.empty();
 }
 
 } // namespace
@@ -65,6 +72,8 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
     Q_EMIT needsChanged();
     Q_EMIT palettesChanged();
     Q_EMIT wishesChanged();
+    Q_EMIT studioChanged();
+    Q_EMIT warmBlueChanged();
 }
 
 void Document::rebuildPaints()
@@ -102,6 +111,10 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
         rebuildPaints();
         Q_EMIT tubesChanged();
     }
+    if (touchesStudio(*done))
+        Q_EMIT studioChanged();
+    if (before.warmBlue != m_notebook.warmBlue)
+        Q_EMIT warmBlueChanged();
     if (before.needs != m_notebook.needs)
         Q_EMIT needsChanged();
     if (before.palettes != m_notebook.palettes)
@@ -129,6 +142,117 @@ void Document::changeTube(const Tube& tube)
     NotebookEdit edit;
     edit.putTubes = {tube};
     push(std::move(edit), tr("change %1").arg(quoted(tube.name)));
+}
+
+void Document::changeTubes(std::vector<Tube> tubes, const QString& what)
+{
+    if (tubes.empty())
+        return;
+    NotebookEdit edit;
+    edit.putTubes = std::move(tubes);
+    push(std::move(edit), what);
+}
+
+void Document::duplicateTube(TubeId id)
+{
+    const Tube* tube = m_notebook.tube(id);
+    if (!tube)
+        return;
+    NotebookEdit edit;
+    edit.putTubes = {*tube};
+    edit.putTubes.front().id = {};
+    push(std::move(edit), tr("duplicate %1").arg(quoted(tube->name)));
+}
+
+void Document::mergeTubes(TubeId kept, TubeId other)
+{
+    const Tube* tube = m_notebook.tube(kept);
+    NotebookEdit edit = merging(m_notebook, kept, other);
+    if (tube && edit != NotebookEdit{})
+        push(std::move(edit), tr("merge into %1").arg(quoted(tube->name)));
+}
+
+void Document::fileReading(const SwatchRecord& reading, const std::optional<Picture>& picture)
+{
+    const Tube* tube = m_notebook.tube(reading.tube);
+    if (!tube)
+        return;
+    NotebookEdit edit = filing(m_notebook, reading);
+    if (picture)
+        edit.pictures = {*picture};
+    push(std::move(edit), tr("reading of %1").arg(quoted(tube->name)));
+}
+
+void Document::goBy(SwatchId id)
+{
+    const SwatchRecord* swatch = m_notebook.swatch(id);
+    const Tube* tube = swatch ? m_notebook.tube(swatch->tube) : nullptr;
+    if (!tube || swatch->wet)
+        return;
+    NotebookEdit edit;
+    edit.putTubes = {withReading(*tube, *swatch)};
+    push(std::move(edit), tr("go by another reading of %1").arg(quoted(tube->name)));
+}
+
+void Document::removeSwatch(SwatchId id)
+{
+    const SwatchRecord* swatch = m_notebook.swatch(id);
+    const Tube* tube = swatch ? m_notebook.tube(swatch->tube) : nullptr;
+    if (!tube)
+        return;
+    NotebookEdit edit;
+    edit.removeSwatches = {id};
+    push(std::move(edit), tr("remove a reading of %1").arg(quoted(tube->name)));
+}
+
+void Document::keepPaper(const PaperRecord& paper)
+{
+    NotebookEdit edit;
+    edit.putPapers = {paper};
+    push(std::move(edit), tr("keep paper %1").arg(quoted(paper.name)));
+}
+
+void Document::keepDevice(const DeviceRecord& device)
+{
+    NotebookEdit edit;
+    edit.putDevices = {device};
+    push(std::move(edit), tr("keep device %1").arg(quoted(device.name)));
+}
+
+void Document::keepFilter(const QString& name, const TubeSieve& sieve)
+{
+    NotebookEdit edit;
+    edit.putFilters = {{{}, name.toStdString(), sieve}};
+    push(std::move(edit), tr("keep view %1").arg(name));
+}
+
+void Document::removeFilter(FilterId id)
+{
+    NotebookEdit edit;
+    edit.removeFilters = {id};
+    push(std::move(edit), tr("forget a view"));
+}
+
+void Document::setWarmBlue(WarmBlue side)
+{
+    if (side == m_notebook.warmBlue)
+        return;
+    NotebookEdit edit;
+    edit.warmBlue = side;
+    push(std::move(edit), tr("call the other blue warm"));
+}
+
+QByteArray Document::picture(const std::string& name) const
+{
+    if (!m_store || name.empty())
+        return {};
+    const auto picture = m_store->picture(name);
+    return picture ? QByteArray::fromStdString(picture->bytes) : QByteArray();
+}
+
+Result<NotebookDump> Document::dump() const
+{
+    return dumpOf(*m_store, m_notebook);
 }
 
 void Document::removeTubes(const std::vector<TubeId>& ids)

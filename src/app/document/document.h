@@ -1,6 +1,7 @@
 #pragma once
 
 #include "notebook/notebook.h"
+#include "notebook/notebookjson.h"
 #include "notebook/notebookstore.h"
 #include "notebook/tubecsv.h"
 
@@ -22,6 +23,15 @@ public:
     /// The file's name without its ending, for headings.
     QString title() const;
 
+    /// Why nothing can be changed; empty when it can.
+    QString readOnlyReason() const { return m_store ? m_store->readOnlyReason() : QString(); }
+    /// Where the notebook as it was before an update is kept; empty when it needed none.
+    QString keptCopy() const { return m_store ? m_store->keptCopy() : QString(); }
+    /// The bytes of a picture of a reading; empty when it is gone.
+    QByteArray picture(const std::string& name) const;
+    /// Everything in the notebook, its pictures with it.
+    Result<NotebookDump> dump() const;
+
     /// Opens or makes a notebook in place of the one that is open, which stays open when it fails.
     Result<void> open(const QString& path);
     Result<void> create(const QString& path);
@@ -36,6 +46,22 @@ public:
 
     void addTubes(std::vector<Tube> tubes, const QString& what);
     void changeTube(const Tube& tube);
+    /// Changes many at once, in one step of undo.
+    void changeTubes(std::vector<Tube> tubes, const QString& what);
+    /// A copy of a tube beside it, without its readings.
+    void duplicateTube(TubeId id);
+    /// Makes one entry of two; the first stays.
+    void mergeTubes(TubeId kept, TubeId other);
+    /// Files a reading; a dry one is what the tube goes by from now on.
+    void fileReading(const SwatchRecord& reading, const std::optional<Picture>& picture = {});
+    /// The tube goes by an earlier reading again.
+    void goBy(SwatchId id);
+    void removeSwatch(SwatchId id);
+    void keepPaper(const PaperRecord& paper);
+    void keepDevice(const DeviceRecord& device);
+    void keepFilter(const QString& name, const TubeSieve& sieve);
+    void removeFilter(FilterId id);
+    void setWarmBlue(WarmBlue side);
     void removeTubes(const std::vector<TubeId>& ids);
     void addNeed(const Need& need);
     void changeNeed(const NeedRecord& need);
@@ -49,7 +75,11 @@ public:
 
 Q_SIGNALS:
     void notebookOpened();
+    /// Tubes or their readings.
     void tubesChanged();
+    /// Papers, devices or kept views of the tubes.
+    void studioChanged();
+    void warmBlueChanged();
     void needsChanged();
     void palettesChanged();
     void wishesChanged();

@@ -234,6 +234,19 @@ void ChoicePanel::writeWishes()
     m_document.changeWishes(wishes);
 }
 
+/// What the painter leaves out, and what is only wished for or used up; a must-have stays whatever its state.
+std::vector<TubeId> ChoicePanel::leftOut() const
+{
+    const PaletteWishes& wishes = m_document.notebook().wishes;
+    std::vector<TubeId> left = wishes.never;
+    for (const Tube& tube : m_document.notebook().tubes) {
+        const bool wanted = std::ranges::find(wishes.must, tube.id) != wishes.must.end();
+        if (!isAtHand(tube) && !wanted && std::ranges::find(left, tube.id) == left.end())
+            left.push_back(tube.id);
+    }
+    return left;
+}
+
 void ChoicePanel::askMustAndNever()
 {
     WishesDialog dialog(m_document.notebook(), this);
@@ -271,8 +284,9 @@ void ChoicePanel::choose()
 {
     const PaletteWishes& wishes = m_document.notebook().wishes;
     m_keptName.clear();
-    begin({wishes.school, placesOf(wishes.must), placesOf(wishes.never), wishes.mostTubes, 50},
-          tr("Trying every mix of %1").arg(tubesText(m_document.paints().size() - wishes.never.size())));
+    const std::vector<std::size_t> never = placesOf(leftOut());
+    begin({wishes.school, placesOf(wishes.must), never, wishes.mostTubes, 50},
+          tr("Trying every mix of %1").arg(tubesText(m_document.paints().size() - never.size())));
 }
 
 void ChoicePanel::showKept(int index)
@@ -392,7 +406,8 @@ void ChoicePanel::showHeadline()
         words << proofText(*m_choice, m_document.notebook().wishes.school);
     for (const Unreachable& missed : m_choice->unreachable) {
         const QString name = text(m_document.notebook().needs[missed.need].need.name);
-        const QString nearest = tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, m_document.paints()));
+        const QString nearest =
+            tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, m_document.paints()));
         words << (m_keptName.isEmpty() ? tr("No tubes of yours reach %1; nearest is %2.").arg(name, nearest)
                                        : tr("It does not reach %1; nearest is %2.").arg(name, nearest));
     }

@@ -50,6 +50,7 @@ private:
     void readWishes();
     void writeWishes();
     void askMustAndNever();
+    std::vector<TubeId> leftOut() const;
     void fillKept();
     void showKept(int index);
     void begin(const Limits& limits, const QString& what);

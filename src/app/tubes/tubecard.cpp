@@ -3,31 +3,21 @@
 #include "app/parts/labels.h"
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
+#include "app/reading/readingwords.h"
 #include "app/theme/viewsettings.h"
 #include "mixing/ladder.h"
 #include "paint/ratings.h"
 
+#include <QAction>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QMenu>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QVBoxLayout>
-#include <array>
 
 namespace iris {
 namespace {
-
-QString stainingWord(int rating)
-{
-    constexpr std::array<const char*, 4> words{"lifts clean", "lifts mostly", "stains", "stains heavily"};
-    return QLatin1String(words[static_cast<std::size_t>(std::clamp(rating, 0, 3))]);
-}
-
-QString granulationWord(int rating)
-{
-    constexpr std::array<const char*, 4> words{"smooth", "slight grain", "granulates", "granulates strongly"};
-    return QLatin1String(words[static_cast<std::size_t>(std::clamp(rating, 0, 3))]);
-}
 
 QString lightfastnessWords(const Paint& paint)
 {
@@ -36,32 +26,31 @@ QString lightfastnessWords(const Paint& paint)
                                     : QObject::tr("lightfastness %1").arg(word);
 }
 
-QString judgementOf(const Paint& paint)
+/// A rating with where it comes from: what was measured, and what the label says when that is something else.
+QString ratingWords(std::string_view used, bool isMeasured, const std::optional<std::string_view>& label)
 {
-    const QStringList lines{colourWords(paint.swatch.full),
-                            text(describe(paint.lean())),
-                            text(describe(paint.transparency())),
-                            QObject::tr("%1, %2").arg(stainingWord(paint.staining), granulationWord(paint.granulation)),
-                            lightfastnessWords(paint),
-                            QObject::tr("tinting strength %1 (ultramarine is 1)").arg(number(paint.strength, 2))};
-    QStringList sentences;
-    for (const QString& line : lines)
-        sentences << sentence(line);
-    return sentences.join(QLatin1Char('\n'));
+    const QString word = sentence(text(used));
+    if (isMeasured)
+        return label && *label != used ? QObject::tr("%1, measured; the label says %2").arg(word, text(*label))
+                                       : QObject::tr("%1, measured").arg(word);
+    return label ? QObject::tr("%1, by the label").arg(word) : word;
 }
 
-QString numbersOf(const Paint& paint)
+template <typename Word> std::optional<std::string_view> labelWord(const std::optional<int>& rating, Word&& word)
 {
-    const QString source = paint.source == ColourSource::Measured
-                               ? QObject::tr("● measured from your own swatch")
-                               : QObject::tr("○ typical of the pigment, from memory; paint a swatch to be sure");
-    QString text =
-        QObject::tr("%1\nL, a, b: full %2\nthin %3\nover black %4")
-            .arg(source, labText(paint.swatch.full), labText(paint.swatch.thin), labText(paint.swatch.overBlack));
-    if (paint.worstResidual > RebuiltFilm::doubtful)
-        text += QObject::tr("\nThese three colours do not fit one paint (%1); measure again")
-                    .arg(apart(paint.worstResidual));
-    return text;
+    return rating ? std::optional<std::string_view>(word(*rating)) : std::nullopt;
+}
+
+QString stockWords(const Stock& stock)
+{
+    QStringList words{sentence(text(nameOf(stock.where)))};
+    if (stock.sizeMl)
+        words << QObject::tr("%1 of %2 ml").arg(text(nameOf(stock.container)), number(*stock.sizeMl, 0));
+    if (stock.leftPercent)
+        words << QObject::tr("%1 % left").arg(*stock.leftPercent);
+    if (const auto price = stock.pricePerMl())
+        words << QObject::tr("%1 a ml").arg(number(*price, 2));
+    return words.join(QStringLiteral(", "));
 }
 
 QString cautionOf(const Paint& paint)
@@ -134,15 +123,26 @@ void TubeCard::setUpButtons(QVBoxLayout* layout)
     connect(m_greyPartner, &QPushButton::clicked, this,
             [this] { Q_EMIT pairWanted(m_shown.front(), {m_greyPartner->property("partner").toLongLong()}); });
     layout->addWidget(m_greyPartner);
+    m_readings = new QPushButton(this);
+    m_readings->setObjectName(QStringLiteral("readingsOfTube"));
+    connect(m_readings, &QPushButton::clicked, this, &TubeCard::readingsWanted);
+    layout->addWidget(m_readings);
     auto* row = new QHBoxLayout;
     m_edit = new QPushButton(tr("Change (E)"), this);
     m_edit->setObjectName(QStringLiteral("editTube"));
-    m_remove = new QPushButton(tr("Remove (Del)"), this);
-    m_remove->setObjectName(QStringLiteral("removeTube"));
     connect(m_edit, &QPushButton::clicked, this, &TubeCard::editWanted);
-    connect(m_remove, &QPushButton::clicked, this, &TubeCard::removeWanted);
-    row->addWidget(m_edit);
-    row->addWidget(m_remove);
+    m_more = new QPushButton(tr("More"), this);
+    m_more->setObjectName(QStringLiteral("moreOfTube"));
+    auto* menu = new QMenu(m_more);
+    menu->addAction(tr("Read a card (R)"), this, &TubeCard::cardWanted);
+    m_letDown = menu->addAction(tr("Strength from a let-down (S)"), this, &TubeCard::letDownWanted);
+    menu->addSeparator();
+    m_duplicate = menu->addAction(tr("Duplicate (D)"), this, &TubeCard::duplicateWanted);
+    m_merge = menu->addAction(tr("Merge the two into the first (M)"), this, &TubeCard::mergeWanted);
+    menu->addAction(tr("Remove (Del)"), this, &TubeCard::removeWanted);
+    m_more->setMenu(menu);
+    row->addWidget(m_edit, 1);
+    row->addWidget(m_more);
     layout->addLayout(row);
 }
 
@@ -158,9 +158,14 @@ void TubeCard::showTubes(std::vector<TubeId> tubes)
     } else {
         showNothing();
     }
-    m_edit->setEnabled(m_shown.size() == 1);
-    m_remove->setEnabled(!m_shown.empty());
+    m_edit->setEnabled(!m_shown.empty());
+    m_edit->setText(m_shown.size() > 1 ? tr("Change all (E)") : tr("Change (E)"));
+    m_more->setEnabled(!m_shown.empty());
+    m_duplicate->setEnabled(m_shown.size() == 1);
+    m_letDown->setEnabled(m_shown.size() == 1);
+    m_merge->setEnabled(m_shown.size() == 2);
     m_pair->setVisible(m_shown.size() == 2);
+    m_readings->setVisible(m_shown.size() == 1);
 }
 
 void TubeCard::showNothing()
@@ -176,8 +181,7 @@ void TubeCard::showNothing()
     m_caution->clear();
     m_pair->hide();
     m_greyPartner->hide();
-    m_edit->setEnabled(false);
-    m_remove->setEnabled(many);
+    m_readings->hide();
 }
 
 void TubeCard::showOne(const Tube& tube, const Paint& paint)
@@ -186,11 +190,15 @@ void TubeCard::showOne(const Tube& tube, const Paint& paint)
                  static_cast<unsigned>(tube.id.value));
     m_name->setText(text(tube.name));
     const QString codes = text(textOf(tube.codes));
-    m_maker->setText(tube.maker.empty() ? codes : codes + QStringLiteral("   ") + text(tube.maker));
-    m_judgement->setText(judgementOf(paint));
+    const QString maker = (text(tube.maker) + QLatin1Char(' ') + text(tube.line)).trimmed();
+    m_maker->setText(maker.isEmpty() ? codes : codes + QStringLiteral("   ") + maker);
+    m_judgement->setText(judgementOf(tube, paint));
     showGreyPartner(tube, paint);
-    m_numbers->setText(numbersOf(paint));
-    QStringList remarks;
+    m_numbers->setText(readingsOf(tube, paint));
+    const std::size_t count = m_document.notebook().swatchesOf(tube.id).size();
+    m_readings->setText(count == 1 ? tr("1 reading (H)") : tr("%1 readings (H)").arg(count));
+    m_readings->setVisible(count > 0);
+    QStringList remarks{stockWords(tube.stock)};
     if (tube.codes.size() > 1)
         remarks << tr("A convenience mix of %1 pigments.").arg(tube.codes.size());
     if (const QString twins = twinsOf(tube); !twins.isEmpty())
@@ -230,6 +238,56 @@ void TubeCard::showGreyPartner(const Tube& tube, const Paint& paint)
     m_greyPartner->setProperty("partner", static_cast<qlonglong>(partner->id.value));
 }
 
+/// What the painter would say of it, each judgement with where it comes from.
+QString TubeCard::judgementOf(const Tube& tube, const Paint& paint) const
+{
+    const bool measured = paint.source == ColourSource::Measured;
+    const auto warm = temperatureOf(paint.lean(), m_document.notebook().warmBlue);
+    QString lean = sentence(text(describe(paint.lean())));
+    if (!warm.empty())
+        lean = tr("%1: a %2 %3").arg(lean, text(warm), text(nameOf(paint.family)));
+    const std::string transparency = describe(paint.transparency());
+    const auto claimed = tube.transparency ? std::optional(nameOf(*tube.transparency)) : std::nullopt;
+    QString clear = sentence(text(transparency));
+    if (claimed && *claimed != nameOf(paint.transparency().kind))
+        clear = tr("%1, %2; the label says %3").arg(clear, measured ? tr("measured") : tr("typical"), text(*claimed));
+    QStringList lines{sentence(colourWords(paint.swatch.full)), lean, clear};
+    lines << ratingWords(stainingWord(paint.staining), tube.measured.staining.has_value(),
+                         labelWord(tube.staining, stainingWord));
+    lines << ratingWords(granulationWord(paint.granulation), tube.measured.granulation.has_value(),
+                         labelWord(tube.granulation, granulationWord));
+    lines << sentence(lightfastnessWords(paint));
+    lines << tr("Tinting strength %1%2 (ultramarine is 1)")
+                 .arg(number(paint.strength, 2), tube.strength ? tr(", your own") : QString());
+    return lines.join(QLatin1Char('\n'));
+}
+
+/// The numbers, and how the reading they come from differs from what is typical and from the one before.
+QString TubeCard::readingsOf(const Tube& tube, const Paint& paint) const
+{
+    QStringList lines;
+    const auto swatches = m_document.notebook().swatchesOf(tube.id);
+    if (paint.source == ColourSource::Measured) {
+        lines << tr("● measured from your own swatch");
+        FilmCache films;
+        Tube plain = tube;
+        plain.swatch.reset();
+        if (const auto typical = paintOf(plain, ReferenceTable::shipped(), films))
+            lines << comparison(paint.swatch, typical->swatch, tr("the typical value"));
+    } else {
+        lines << tr("○ typical of the pigment, from memory; read a card of your own to be sure");
+    }
+    if (const auto shift = dryingShift(m_document.notebook().swatches, tube.id))
+        lines << tr("Dries %1 %2 in L, %3")
+                     .arg(number(std::abs(shift->lighter)), shift->lighter > 0 ? tr("lighter") : tr("darker"),
+                          apart(shift->apart));
+    lines << tr("L, a, b: full %1").arg(labText(paint.swatch.full)) << tr("thin %1").arg(labText(paint.swatch.thin))
+          << tr("over black %1").arg(labText(paint.swatch.overBlack));
+    if (paint.worstResidual > RebuiltFilm::doubtful)
+        lines << tr("These three colours do not fit one paint (%1); measure again").arg(apart(paint.worstResidual));
+    return lines.join(QLatin1Char('\n'));
+}
+
 QString TubeCard::twinsOf(const Tube& tube) const
 {
     QStringList twins;
@@ -239,7 +297,7 @@ QString TubeCard::twinsOf(const Tube& tube) const
             continue;
         if (areTwins(tube, other, ReferenceTable::shipped()))
             twins << text(other.name);
-        else if (other.name == tube.name)
+        else if (areFalseTwins(tube, other, ReferenceTable::shipped()))
             namesakes << text(textOf(other.codes));
     }
     QStringList lines;
@@ -261,6 +319,7 @@ void TubeCard::showPair(TubeId first, TubeId second)
     m_maker->setText(tr("%1 parts, half way").arg(text(partsText(middle))));
     m_judgement->setText(tr("%1\nThe pair %2.").arg(sentence(colourWords(middle.colour)), text(describe(ladder))));
     m_greyPartner->hide();
+    m_readings->hide();
     m_numbers->setText(tr("keeps %1 % of its chroma").arg(number(100 * ladder.keepsChroma, 0)));
     m_notes->clear();
     m_caution->clear();

@@ -4,6 +4,7 @@
 
 #include <QFrame>
 
+class QAction;
 class QLabel;
 class QPushButton;
 class QVBoxLayout;
@@ -26,6 +27,11 @@ public:
 Q_SIGNALS:
     void editWanted();
     void removeWanted();
+    void cardWanted();
+    void readingsWanted();
+    void duplicateWanted();
+    void mergeWanted();
+    void letDownWanted();
     void pairWanted(iris::TubeId first, iris::TubeId second);
 
 private:
@@ -36,6 +42,8 @@ private:
     void showPair(TubeId first, TubeId second);
     void showGreyPartner(const Tube& tube, const Paint& paint);
     QString twinsOf(const Tube& tube) const;
+    QString judgementOf(const Tube& tube, const Paint& paint) const;
+    QString readingsOf(const Tube& tube, const Paint& paint) const;
 
     Document& m_document;
     ViewSettings& m_settings;
@@ -47,9 +55,13 @@ private:
     QLabel* m_caution = nullptr;
     QLabel* m_notes = nullptr;
     QPushButton* m_edit = nullptr;
-    QPushButton* m_remove = nullptr;
     QPushButton* m_pair = nullptr;
     QPushButton* m_greyPartner = nullptr;
+    QPushButton* m_readings = nullptr;
+    QPushButton* m_more = nullptr;
+    QAction* m_duplicate = nullptr;
+    QAction* m_merge = nullptr;
+    QAction* m_letDown = nullptr;
     std::vector<TubeId> m_shown;
 };
 

@@ -3,10 +3,12 @@
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 #include "base/text.h"
+#include "paint/ratings.h"
 
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QFormLayout>
+#include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPlainTextEdit>
@@ -31,7 +33,7 @@ QComboBox* ratingField(QFormLayout* form, const QString& label, const char* name
 {
     auto* field = new QComboBox;
     field->setObjectName(QLatin1String(name));
-    field->addItem(QObject::tr("as is typical"), -1);
+    field->addItem(QObject::tr("it does not say"), -1);
     for (int i = 0; i < words.size(); ++i)
         field->addItem(words[i], first + i);
     field->setCurrentIndex(field->findData(value.value_or(-1)));
@@ -55,15 +57,26 @@ QString plainLab(const Lab& lab)
 TubeDialog::TubeDialog(const Tube& tube, QWidget* parent) : QDialog(parent), m_tube(tube)
 {
     setWindowTitle(tube.id.value > 0 ? tr("Change %1").arg(text(tube.name)) : tr("Add a tube"));
-    setMinimumWidth(480);
     auto* layout = new QVBoxLayout(this);
-    auto* form = new QFormLayout;
-    form->setHorizontalSpacing(4 * gridStep);
-    form->setVerticalSpacing(2 * gridStep);
-    setUpLabelFields(form);
-    setUpSwatchFields(form);
-    setUpRatingFields(form);
-    layout->addLayout(form);
+    layout->setContentsMargins(5 * gridStep, 4 * gridStep, 5 * gridStep, 4 * gridStep);
+    auto* columns = new QHBoxLayout;
+    columns->setSpacing(8 * gridStep);
+    const auto column = [&] {
+        auto* form = new QFormLayout;
+        form->setHorizontalSpacing(3 * gridStep);
+        form->setVerticalSpacing(2 * gridStep);
+        columns->addLayout(form, 1);
+        return form;
+    };
+    QFormLayout* left = column();
+    QFormLayout* right = column();
+    setUpLabelFields(left);
+    setUpRatingFields(left);
+    setUpSwatchFields(right);
+    setUpStockFields(right);
+    setUpNotes(right);
+    setMinimumWidth(900);
+    layout->addLayout(columns);
     m_problem = new QLabel(this);
     m_problem->setObjectName(QStringLiteral("problem"));
     m_problem->setWordWrap(true);
@@ -84,6 +97,7 @@ void TubeDialog::setUpLabelFields(QFormLayout* form)
 {
     m_name = lineField(form, tr("Name"), "name", text(m_tube.name), tr("as on the label"));
     m_maker = lineField(form, tr("Maker"), "maker", text(m_tube.maker), {});
+    m_line = lineField(form, tr("Range"), "line", text(m_tube.line), tr("the maker's, if it has several"));
     m_codes = lineField(form, tr("Pigment codes"), "codes", text(textOf(m_tube.codes)), tr("PB29, or PG7 + PY150"));
     m_form = lineField(form, tr("Form"), "form", text(m_tube.form), tr("burnt sienna, where a code covers several"));
     m_known = new QLabel(this);
@@ -91,7 +105,7 @@ void TubeDialog::setUpLabelFields(QFormLayout* form)
     m_known->setFont(textFont(textsize::small));
     m_known->setWordWrap(true);
     form->addRow(QString(), m_known);
-    for (QLineEdit* field : {m_name, m_maker, m_codes, m_form})
+    for (QLineEdit* field : {m_name, m_maker, m_line, m_codes, m_form})
         connect(field, &QLineEdit::textChanged, this, &TubeDialog::read);
 }
 
@@ -110,27 +124,98 @@ void TubeDialog::setUpSwatchFields(QFormLayout* form)
 
 void TubeDialog::setUpRatingFields(QFormLayout* form)
 {
+    auto* heading = new QLabel(tr("What the label says"), this);
+    heading->setFont(textFont(textsize::body, QFont::DemiBold));
+    form->addRow(heading);
+    std::optional<int> transparency;
+    if (m_tube.transparency)
+        transparency = static_cast<int>(*m_tube.transparency);
+    QStringList clear;
+    for (int i = 0; i < 4; ++i)
+        clear << text(nameOf(static_cast<TransparencyClass>(i)));
+    QStringList staining;
+    QStringList granulation;
+    QStringList lightfastness;
+    for (int i = 0; i < 4; ++i) {
+        staining << text(stainingWord(i));
+        granulation << text(granulationWord(i));
+    }
+    for (int i = 1; i <= 5; ++i)
+        lightfastness << text(lightfastnessWord(i));
+    m_transparency = ratingField(form, tr("Transparency"), "labelTransparency", clear, 0, transparency);
+    m_staining = ratingField(form, tr("Staining"), "staining", staining, 0, m_tube.staining);
+    m_granulation = ratingField(form, tr("Granulation"), "granulation", granulation, 0, m_tube.granulation);
+    m_lightfastness = ratingField(form, tr("Lightfastness"), "lightfastness", lightfastness, 1, m_tube.lightfastness);
+    for (QComboBox* field : {m_transparency, m_staining, m_granulation, m_lightfastness})
+        connect(field, &QComboBox::currentIndexChanged, this, &TubeDialog::read);
+}
+
+void TubeDialog::setUpStockFields(QFormLayout* form)
+{
     m_strength = lineField(form, tr("Tinting strength"), "strength",
                            m_tube.strength ? text(formatNumber(*m_tube.strength, 2)) : QString(),
                            tr("as is typical; ultramarine is 1"));
-    connect(m_strength, &QLineEdit::textChanged, this, &TubeDialog::read);
-    m_staining =
-        ratingField(form, tr("Staining"), "staining",
-                    {tr("lifts clean"), tr("lifts mostly"), tr("stains"), tr("stains heavily")}, 0, m_tube.staining);
-    m_granulation = ratingField(form, tr("Granulation"), "granulation",
-                                {tr("smooth"), tr("slight grain"), tr("granulates"), tr("granulates strongly")}, 0,
-                                m_tube.granulation);
-    m_lightfastness = ratingField(form, tr("Lightfastness"), "lightfastness",
-                                  {tr("excellent"), tr("very good"), tr("fair"), tr("poor"), tr("fugitive")}, 1,
-                                  m_tube.lightfastness);
-    for (QComboBox* field : {m_staining, m_granulation, m_lightfastness})
+    const auto box = [&](const QString& label, const char* name, int count, const auto& nameAt, int value) {
+        auto* field = new QComboBox(this);
+        field->setObjectName(QLatin1String(name));
+        for (int i = 0; i < count; ++i)
+            field->addItem(text(nameAt(i)), i);
+        field->setCurrentIndex(value);
+        form->addRow(label, field);
         connect(field, &QComboBox::currentIndexChanged, this, &TubeDialog::read);
+        return field;
+    };
+    const Stock& stock = m_tube.stock;
+    m_where = box(
+        tr("Where it is"), "whereabouts", 4, [](int i) { return nameOf(static_cast<Whereabouts>(i)); },
+        static_cast<int>(stock.where));
+    m_container = box(
+        tr("Tube or pan"), "container", 2, [](int i) { return nameOf(static_cast<Container>(i)); },
+        static_cast<int>(stock.container));
+    const auto plain = [](const std::optional<double>& value) {
+        return value ? QString::number(*value, 'g', 8) : QString();
+    };
+    m_size = lineField(form, tr("Size in ml"), "sizeMl", plain(stock.sizeMl), tr("15"));
+    m_price = lineField(form, tr("Price"), "price", plain(stock.price), tr("what it cost, full"));
+    m_left = lineField(form, tr("Left, in %"), "leftPercent",
+                       stock.leftPercent ? QString::number(*stock.leftPercent) : QString(), tr("100"));
+    m_boughtOn = lineField(form, tr("Bought on"), "boughtOn", text(stock.boughtOn), tr("2026-10-03"));
+    for (QLineEdit* field : {m_strength, m_size, m_price, m_left, m_boughtOn})
+        connect(field, &QLineEdit::textChanged, this, &TubeDialog::read);
+}
+
+void TubeDialog::setUpNotes(QFormLayout* form)
+{
     m_notes = new QPlainTextEdit(text(m_tube.notes), this);
     m_notes->setObjectName(QStringLiteral("notes"));
     m_notes->setFixedHeight(60);
     m_notes->setTabChangesFocus(true);
     connect(m_notes, &QPlainTextEdit::textChanged, this, &TubeDialog::read);
     form->addRow(tr("Notes"), m_notes);
+}
+
+/// What stands in the fields of the stock; the complaint names the field.
+Result<Stock> TubeDialog::typedStock() const
+{
+    Stock stock;
+    stock.where = static_cast<Whereabouts>(m_where->currentData().toInt());
+    stock.container = static_cast<Container>(m_container->currentData().toInt());
+    stock.boughtOn = m_boughtOn->text().trimmed().toStdString();
+    const auto number = [](const QLineEdit* field, std::optional<double>& value) {
+        const QString typed = field->text().trimmed().replace(QLatin1Char(','), QLatin1Char('.'));
+        value = typed.isEmpty() ? std::nullopt : parseNumber(typed.toStdString());
+        return typed.isEmpty() || value;
+    };
+    std::optional<double> left;
+    if (!number(m_size, stock.sizeMl))
+        return failure(ErrorCode::BadNumber, "the size is a number of ml, such as 15");
+    if (!number(m_price, stock.price))
+        return failure(ErrorCode::BadNumber, "the price is a number, such as 8.50");
+    if (!number(m_left, left) || (left && *left != static_cast<int>(*left)))
+        return failure(ErrorCode::BadNumber, "what is left is a whole number from 0 to 100");
+    if (left)
+        stock.leftPercent = static_cast<int>(*left);
+    return stock;
 }
 
 Result<std::optional<Swatch>> TubeDialog::typedSwatch() const
@@ -177,6 +262,13 @@ Result<Tube> TubeDialog::typed() const
         if (!tube.strength)
             return failure(ErrorCode::BadNumber, "the tinting strength is a number, such as 0.8");
     }
+    tube.line = m_line->text().trimmed().toStdString();
+    const auto stock = typedStock();
+    if (!stock)
+        return tl::unexpected(stock.error());
+    tube.stock = *stock;
+    const auto transparency = chosen(m_transparency);
+    tube.transparency = transparency ? std::optional(static_cast<TransparencyClass>(*transparency)) : std::nullopt;
     tube.staining = chosen(m_staining);
     tube.granulation = chosen(m_granulation);
     tube.lightfastness = chosen(m_lightfastness);

@@ -30,6 +30,9 @@ private:
     void setUpLabelFields(QFormLayout* form);
     void setUpSwatchFields(QFormLayout* form);
     void setUpRatingFields(QFormLayout* form);
+    void setUpStockFields(QFormLayout* form);
+    void setUpNotes(QFormLayout* form);
+    Result<Stock> typedStock() const;
     void read();
     Result<Tube> typed() const;
     Result<std::optional<Swatch>> typedSwatch() const;
@@ -41,6 +44,14 @@ private:
     QLineEdit* m_form = nullptr;
     QLineEdit* m_strength = nullptr;
     std::array<QLineEdit*, 3> m_swatch{};
+    QLineEdit* m_line = nullptr;
+    QLineEdit* m_size = nullptr;
+    QLineEdit* m_price = nullptr;
+    QLineEdit* m_left = nullptr;
+    QLineEdit* m_boughtOn = nullptr;
+    QComboBox* m_container = nullptr;
+    QComboBox* m_where = nullptr;
+    QComboBox* m_transparency = nullptr;
     QComboBox* m_staining = nullptr;
     QComboBox* m_granulation = nullptr;
     QComboBox* m_lightfastness = nullptr;

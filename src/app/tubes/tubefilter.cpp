@@ -9,11 +9,6 @@
 namespace iris {
 namespace {
 
-const Paint& paintAt(const QModelIndex& index)
-{
-    return *index.data(TubeModel::PaintRole).value<const Paint*>();
-}
-
 /// Painters lay tubes out from lemon through orange, red, violet, blue and green to the earths.
 int familyRank(HueFamily family)
 {
@@ -22,40 +17,24 @@ int familyRank(HueFamily family)
     return static_cast<int>(std::ranges::find(order, family) - order.begin());
 }
 
-double hueWithinFamily(const Paint& paint)
+/// From the green side of yellow round to the yellow side of green: falling hue angle.
+std::tuple<int, double> byHue(const TubeFacts& tube)
 {
-    // From the green side of yellow round to the yellow side of green: falling hue angle.
-    return -paint.lean().degrees;
+    return {familyRank(tube.family), -tube.lean.degrees};
 }
 
 } // namespace
 
-TubeFilter::TubeFilter(QObject* parent) : QSortFilterProxyModel(parent)
+TubeFilter::TubeFilter(TubeModel& model, QObject* parent) : QSortFilterProxyModel(parent), m_model(model)
 {
+    setSourceModel(&model);
     sort(0);
 }
 
-void TubeFilter::setText(const QString& text)
+void TubeFilter::setSieve(const TubeSieve& sieve)
 {
-    m_words = text.split(QLatin1Char(' '), Qt::SkipEmptyParts);
-    invalidateFilter();
-}
-
-void TubeFilter::setFamily(std::optional<HueFamily> family)
-{
-    m_family = family;
-    invalidateFilter();
-}
-
-void TubeFilter::setTransparency(std::optional<TransparencyClass> kind)
-{
-    m_transparency = kind;
-    invalidateFilter();
-}
-
-void TubeFilter::setLean(std::optional<HueFamily> towards)
-{
-    m_lean = towards;
+    m_sieve = sieve;
+    m_words = text(sieve.words).toLower().split(QLatin1Char(' '), Qt::SkipEmptyParts);
     invalidateFilter();
 }
 
@@ -65,38 +44,30 @@ void TubeFilter::setOrder(Order order)
     invalidate();
 }
 
-bool TubeFilter::holdsEveryWord(const QModelIndex& index, const Paint& paint) const
+bool TubeFilter::filterAcceptsRow(int row, const QModelIndex&) const
 {
-    const QString searched = QStringList{index.data().toString(), index.data(TubeModel::MakerRole).toString(),
-                                         text(textOf(paint.codes)), text(describe(paint.lean()))}
-                                 .join(QLatin1Char(' '));
-    return std::ranges::all_of(m_words,
-                               [&](const QString& word) { return searched.contains(word, Qt::CaseInsensitive); });
-}
-
-bool TubeFilter::filterAcceptsRow(int row, const QModelIndex& parent) const
-{
-    const QModelIndex index = sourceModel()->index(row, 0, parent);
-    const Paint& paint = paintAt(index);
-    return (!m_family || paint.family == *m_family) && (!m_transparency || paint.transparency().kind == *m_transparency)
-           && (!m_lean || (!paint.lean().inTheMiddle() && paint.lean().towards == *m_lean))
-           && holdsEveryWord(index, paint);
+    const TubeFacts& tube = m_model.factsAt(row);
+    return (!m_sieve.family || tube.family == *m_sieve.family)
+           && (!m_sieve.transparency || tube.transparency.kind == *m_sieve.transparency)
+           && (!m_sieve.leansTo || (!tube.lean.inTheMiddle() && tube.lean.towards == *m_sieve.leansTo))
+           && (!m_sieve.where || tube.where == *m_sieve.where)
+           && std::ranges::all_of(m_words, [&](const QString& word) { return tube.searched.contains(word); });
 }
 
 bool TubeFilter::lessThan(const QModelIndex& left, const QModelIndex& right) const
 {
-    const Paint& one = paintAt(left);
-    const Paint& two = paintAt(right);
-    const auto byHue = [](const Paint& paint) { return std::tuple(familyRank(paint.family), hueWithinFamily(paint)); };
+    const TubeFacts& one = m_model.factsAt(left.row());
+    const TubeFacts& two = m_model.factsAt(right.row());
     switch (m_order) {
     case Order::Hue: return byHue(one) < byHue(two);
-    case Order::Name: return QString::localeAwareCompare(left.data().toString(), right.data().toString()) < 0;
+    case Order::Name: return QString::compare(one.name, two.name, Qt::CaseInsensitive) < 0;
     case Order::Code: return one.codes < two.codes;
-    case Order::Transparency: return one.transparency().opacityIndex < two.transparency().opacityIndex;
+    case Order::Transparency: return one.transparency.opacityIndex < two.transparency.opacityIndex;
     case Order::Lean:
-        return std::tuple(familyRank(one.lean().towards), byHue(one))
-               < std::tuple(familyRank(two.lean().towards), byHue(two));
-    case Order::Value: return one.swatch.full.l > two.swatch.full.l;
+        return std::tuple(familyRank(one.lean.towards), byHue(one))
+               < std::tuple(familyRank(two.lean.towards), byHue(two));
+    case Order::Value: return one.value > two.value;
+    case Order::PricePerMl: return one.pricePerMl.value_or(1e9) < two.pricePerMl.value_or(1e9);
     }
     return false;
 }

@@ -1,27 +1,26 @@
 #pragma once
 
-#include "paint/paint.h"
+#include "notebook/notebook.h"
 
 #include <QSortFilterProxyModel>
 #include <optional>
 
 namespace iris {
 
+class TubeModel;
+
 /// What is shown of the tubes, and in which order.
 class TubeFilter : public QSortFilterProxyModel {
     Q_OBJECT
 
 public:
-    enum class Order { Hue, Name, Code, Transparency, Lean, Value };
+    enum class Order { Hue, Name, Code, Transparency, Lean, Value, PricePerMl };
 
-    explicit TubeFilter(QObject* parent = nullptr);
+    explicit TubeFilter(TubeModel& model, QObject* parent = nullptr);
 
-    /// Every word of the text must stand in the name, maker or codes.
-    void setText(const QString& text);
-    void setFamily(std::optional<HueFamily> family);
-    void setTransparency(std::optional<TransparencyClass> kind);
-    /// The family a tube leans to.
-    void setLean(std::optional<HueFamily> towards);
+    /// Every word must stand in something written on the tube or judged of it, and every choice must hold.
+    void setSieve(const TubeSieve& sieve);
+    const TubeSieve& sieve() const { return m_sieve; }
     void setOrder(Order order);
 
 protected:
@@ -29,12 +28,9 @@ protected:
     bool lessThan(const QModelIndex& left, const QModelIndex& right) const override;
 
 private:
-    bool holdsEveryWord(const QModelIndex& index, const Paint& paint) const;
-
+    TubeModel& m_model;
+    TubeSieve m_sieve;
     QStringList m_words;
-    std::optional<HueFamily> m_family;
-    std::optional<TransparencyClass> m_transparency;
-    std::optional<HueFamily> m_lean;
     Order m_order = Order::Hue;
 };
 

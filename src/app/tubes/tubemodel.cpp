@@ -1,8 +1,33 @@
 #include "app/tubes/tubemodel.h"
 
 #include "app/parts/words.h"
+#include "paint/ratings.h"
 
 namespace iris {
+
+QString searchedWords(const Tube& tube, const Paint& paint)
+{
+    QStringList words{text(tube.name),
+                      text(tube.maker),
+                      text(tube.line),
+                      text(textOf(tube.codes)),
+                      text(tube.form),
+                      text(tube.notes),
+                      text(tube.stock.boughtOn),
+                      text(nameOf(tube.stock.where)),
+                      text(nameOf(tube.stock.container)),
+                      text(nameOf(paint.family)),
+                      text(describe(paint.lean())),
+                      text(nameOf(paint.transparency().kind)),
+                      text(stainingWord(paint.staining)),
+                      text(granulationWord(paint.granulation)),
+                      text(lightfastnessWord(paint.lightfastness)),
+                      text(nameOf(paint.source))};
+    words << (tube.codes.size() > 1 ? QStringLiteral("convenience mix") : QStringLiteral("single pigment"));
+    for (const std::string& caution : paint.cautions)
+        words << text(caution);
+    return words.join(QLatin1Char(' ')).toLower();
+}
 
 TubeModel::TubeModel(Document& document, QObject* parent) : QAbstractListModel(parent), m_document(document)
 {
@@ -13,16 +38,28 @@ TubeModel::TubeModel(Document& document, QObject* parent) : QAbstractListModel(p
 void TubeModel::reload()
 {
     beginResetModel();
-    m_washes.clear();
-    for (const Paint& paint : m_document.paints())
-        m_washes.push_back(washColours(paint.film));
-    m_count = m_washes.size();
+    m_facts.clear();
+    for (std::size_t i = 0; i < m_document.paints().size(); ++i) {
+        const Tube& tube = m_document.notebook().tubes[i];
+        const Paint& paint = m_document.paints()[i];
+        m_facts.push_back({paint.family, paint.lean(), paint.transparency(), paint.swatch.full.l,
+                           tube.stock.pricePerMl(), tube.stock.where, text(tube.name), searchedWords(tube, paint),
+                           paint.codes});
+    }
+    m_washes.assign(m_facts.size(), std::nullopt);
     endResetModel();
 }
 
 int TubeModel::rowCount(const QModelIndex& parent) const
 {
-    return parent.isValid() ? 0 : static_cast<int>(m_count);
+    return parent.isValid() ? 0 : static_cast<int>(m_facts.size());
+}
+
+const WashColours& TubeModel::washAt(std::size_t row) const
+{
+    if (!m_washes[row])
+        m_washes[row] = washColours(m_document.paints()[row].film);
+    return *m_washes[row];
 }
 
 QString TubeModel::spokenWords(std::size_t row) const
@@ -45,7 +82,7 @@ QVariant TubeModel::data(const QModelIndex& index, int role) const
     case Qt::AccessibleTextRole: return spokenWords(row);
     case IdRole: return static_cast<qlonglong>(m_document.notebook().tubes[row].id.value);
     case PaintRole: return QVariant::fromValue(&m_document.paints()[row]);
-    case WashRole: return QVariant::fromValue(&m_washes[row]);
+    case WashRole: return QVariant::fromValue(&washAt(row));
     case MakerRole: return text(m_document.notebook().tubes[row].maker);
     default: return {};
     }

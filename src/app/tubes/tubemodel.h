@@ -7,6 +7,19 @@
 
 namespace iris {
 
+/// What sorting and sifting ask of a tube, worked out once.
+struct TubeFacts {
+    HueFamily family = HueFamily::Black;
+    Lean lean;
+    Transparency transparency;
+    double value = 0; ///< L* of the full wash
+    std::optional<double> pricePerMl;
+    Whereabouts where = Whereabouts::Drawer;
+    QString name;
+    QString searched; ///< everything written on the tube and judged of it, in lower case
+    std::vector<PigmentCode> codes;
+};
+
 /// The tubes of the open notebook, each with its paint and its wash.
 class TubeModel : public QAbstractListModel {
     Q_OBJECT
@@ -26,15 +39,20 @@ public:
 
     TubeId idAt(int row) const;
     int rowOf(TubeId id) const;
+    const TubeFacts& factsAt(int row) const { return m_facts[static_cast<std::size_t>(row)]; }
 
 private:
     void reload();
     QString spokenWords(std::size_t row) const;
+    const WashColours& washAt(std::size_t row) const;
 
     Document& m_document;
-    std::vector<WashColours> m_washes;
-    std::size_t m_count = 0;
+    std::vector<TubeFacts> m_facts;
+    mutable std::vector<std::optional<WashColours>> m_washes; ///< worked out when first seen
 };
+
+/// Everything that can be looked for in a tube, in lower case.
+QString searchedWords(const Tube& tube, const Paint& paint);
 
 } // namespace iris
 

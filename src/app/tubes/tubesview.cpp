@@ -2,12 +2,18 @@
 
 #include "app/parts/messages.h"
 #include "app/parts/words.h"
+#include "app/reading/carddialog.h"
+#include "app/reading/readingsdialog.h"
 #include "app/theme/viewsettings.h"
+#include "app/tubes/letdowndialog.h"
+#include "app/tubes/manytubesdialog.h"
 #include "app/tubes/tubecard.h"
 #include "app/tubes/tubedelegate.h"
 #include "app/tubes/tubedialog.h"
+#include "notebook/measuredswatch.h"
 
 #include <QComboBox>
+#include <QDate>
 #include <QFile>
 #include <QFileInfo>
 #include <QHBoxLayout>
@@ -15,7 +21,6 @@
 #include <QLineEdit>
 #include <QListView>
 #include <QPushButton>
-#include <QSaveFile>
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
@@ -61,13 +66,13 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
     : QWidget(parent),
       m_document(document),
       m_model(model),
-      m_filter(new TubeFilter(this)),
+      m_filter(new TubeFilter(model, this)),
       m_list(new QListView(this)),
       m_delegate(new TubeDelegate(settings, m_list)),
       m_pages(new QStackedWidget(this)),
+      m_settings(settings),
       m_card(new TubeCard(document, settings, this))
 {
-    m_filter->setSourceModel(&model);
     m_list->setObjectName(QStringLiteral("tubes"));
     m_list->setAccessibleName(tr("Tubes"));
     m_list->setModel(m_filter);
@@ -103,6 +108,12 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
     connect(m_card, &TubeCard::editWanted, this, &TubesView::editTube);
     connect(m_card, &TubeCard::removeWanted, this, &TubesView::removeChosen);
     connect(m_card, &TubeCard::pairWanted, this, &TubesView::pairWanted);
+    connect(m_card, &TubeCard::cardWanted, this, qOverload<>(&TubesView::readCard));
+    connect(m_card, &TubeCard::readingsWanted, this, &TubesView::showReadings);
+    connect(m_card, &TubeCard::duplicateWanted, this, &TubesView::duplicateChosen);
+    connect(m_card, &TubeCard::mergeWanted, this, &TubesView::mergeChosen);
+    connect(m_card, &TubeCard::letDownWanted, this, &TubesView::letDownChosen);
+    connect(&document, &Document::studioChanged, this, &TubesView::fillKeptViews);
     connect(&settings, &ViewSettings::changed, m_list->viewport(), qOverload<>(&QWidget::update));
     connect(m_filter, &QAbstractItemModel::modelReset, this, &TubesView::chooseAgain);
     connect(m_filter, &QAbstractItemModel::modelReset, this, &TubesView::updateCount);
@@ -130,30 +141,95 @@ QHBoxLayout* TubesView::makeSieve()
     m_search->setPlaceholderText(tr("Find a name or code  ( / )"));
     m_search->setClearButtonEnabled(true);
     m_search->setMinimumWidth(120);
-    connect(m_search, &QLineEdit::textChanged, m_filter, &TubeFilter::setText);
     row->addWidget(m_search, 1);
 
-    auto* family = makeSieveBox("family", tr("Every family"));
+    m_family = makeSieveBox("family", tr("Every family"));
     for (const HueFamily value : allHueFamilies)
-        family->addItem(text(nameOf(value)), static_cast<int>(value));
-    connect(family, &QComboBox::currentIndexChanged, this,
-            [this, family] { m_filter->setFamily(chosenValue<HueFamily>(family)); });
-    row->addWidget(family);
-
-    auto* transparency = makeSieveBox("transparency", tr("Clear or opaque"));
+        m_family->addItem(text(nameOf(value)), static_cast<int>(value));
+    m_transparency = makeSieveBox("transparency", tr("Clear or opaque"));
     for (int value = 0; value < 4; ++value)
-        transparency->addItem(text(nameOf(static_cast<TransparencyClass>(value))), value);
-    connect(transparency, &QComboBox::currentIndexChanged, this,
-            [this, transparency] { m_filter->setTransparency(chosenValue<TransparencyClass>(transparency)); });
-    row->addWidget(transparency);
-
-    auto* lean = makeSieveBox("lean", tr("Any lean"));
+        m_transparency->addItem(text(nameOf(static_cast<TransparencyClass>(value))), value);
+    m_lean = makeSieveBox("lean", tr("Any lean"));
     for (std::size_t i = 0; i < wheelFamilyCount; ++i)
-        lean->addItem(tr("leans %1").arg(text(nameOf(allHueFamilies[i]))), static_cast<int>(allHueFamilies[i]));
-    connect(lean, &QComboBox::currentIndexChanged, this,
-            [this, lean] { m_filter->setLean(chosenValue<HueFamily>(lean)); });
-    row->addWidget(lean);
+        m_lean->addItem(tr("leans %1").arg(text(nameOf(allHueFamilies[i]))), static_cast<int>(allHueFamilies[i]));
+    m_where = makeSieveBox("where", tr("Anywhere"));
+    for (int value = 0; value < 4; ++value)
+        m_where->addItem(text(nameOf(static_cast<Whereabouts>(value))), value);
+    connect(m_search, &QLineEdit::textChanged, this, &TubesView::sift);
+    for (QComboBox* box : {m_family, m_transparency, m_lean, m_where}) {
+        connect(box, &QComboBox::currentIndexChanged, this, &TubesView::sift);
+        row->addWidget(box);
+    }
+    row->addWidget(makeKeptViews());
     return row;
+}
+
+void TubesView::sift()
+{
+    TubeSieve sieve;
+    sieve.words = m_search->text().trimmed().toStdString();
+    sieve.family = chosenValue<HueFamily>(m_family);
+    sieve.transparency = chosenValue<TransparencyClass>(m_transparency);
+    sieve.leansTo = chosenValue<HueFamily>(m_lean);
+    sieve.where = chosenValue<Whereabouts>(m_where);
+    m_filter->setSieve(sieve);
+    updateCount();
+}
+
+void TubesView::showSieve(const TubeSieve& sieve)
+{
+    m_search->setText(text(sieve.words));
+    const auto show = [](QComboBox* box, const auto& value) {
+        box->setCurrentIndex(value ? box->findData(static_cast<int>(*value)) : 0);
+    };
+    show(m_family, sieve.family);
+    show(m_transparency, sieve.transparency);
+    show(m_lean, sieve.leansTo);
+    show(m_where, sieve.where);
+}
+
+QComboBox* TubesView::makeKeptViews()
+{
+    m_keptViews = new QComboBox(this);
+    m_keptViews->setObjectName(QStringLiteral("keptViews"));
+    m_keptViews->setAccessibleName(tr("Kept views"));
+    connect(m_keptViews, &QComboBox::activated, this, &TubesView::keptViewPicked);
+    fillKeptViews();
+    return m_keptViews;
+}
+
+void TubesView::fillKeptViews()
+{
+    m_keptViews->clear();
+    m_keptViews->addItem(tr("All tubes"), 0LL);
+    for (const FilterRecord& filter : m_document.notebook().filters)
+        m_keptViews->addItem(text(filter.name), static_cast<qlonglong>(filter.id.value));
+    m_keptViews->insertSeparator(m_keptViews->count());
+    m_keptViews->addItem(tr("Keep this view..."), -1LL);
+    if (!m_document.notebook().filters.empty())
+        m_keptViews->addItem(tr("Forget the view"), -2LL);
+}
+
+void TubesView::keptViewPicked(int index)
+{
+    const qlonglong picked = m_keptViews->itemData(index).toLongLong();
+    const auto& filters = m_document.notebook().filters;
+    const auto shown = std::ranges::find(filters, m_filter->sieve(), &FilterRecord::sieve);
+    if (picked == -1) {
+        const QString name = messages().askName(this, tr("Keep this view"), tr("Name of the view"));
+        if (!name.isEmpty())
+            m_document.keepFilter(name, m_filter->sieve());
+    } else if (picked == -2 && shown != filters.end()) {
+        m_document.removeFilter(shown->id);
+        showSieve({});
+    } else if (picked >= 0) {
+        const auto chosenOne = std::ranges::find(filters, FilterId{picked}, &FilterRecord::id);
+        showSieve(chosenOne == filters.end() ? TubeSieve{} : chosenOne->sieve);
+        return;
+    }
+    const auto now = std::ranges::find(m_document.notebook().filters, m_filter->sieve(), &FilterRecord::sieve);
+    m_keptViews->setCurrentIndex(
+        now == m_document.notebook().filters.end() ? 0 : m_keptViews->findData(static_cast<qlonglong>(now->id.value)));
 }
 
 QWidget* TubesView::makeEmptyPage()
@@ -178,8 +254,8 @@ QComboBox* TubesView::makeOrder()
     auto* order = new QComboBox(this);
     order->setObjectName(QStringLiteral("order"));
     order->setAccessibleName(tr("Order"));
-    order->addItems(
-        {tr("by hue"), tr("by name"), tr("by code"), tr("by transparency"), tr("by lean"), tr("light to dark")});
+    order->addItems({tr("by hue"), tr("by name"), tr("by code"), tr("by transparency"), tr("by lean"),
+                     tr("light to dark"), tr("by price a ml")});
     connect(order, &QComboBox::currentIndexChanged, this,
             [this](int index) { m_filter->setOrder(static_cast<TubeFilter::Order>(index)); });
     return order;
@@ -190,10 +266,12 @@ QHBoxLayout* TubesView::makeActions()
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * gridStep);
     auto* add = actionButton(tr("Add a tube (A)"), "addTube", this);
+    auto* card = actionButton(tr("Read a card (R)"), "readCard", this);
     auto* bring = actionButton(tr("Bring in a list"), "importTubes", this);
+    connect(card, &QPushButton::clicked, this, qOverload<>(&TubesView::readCard));
     connect(add, &QPushButton::clicked, this, &TubesView::addTube);
     connect(bring, &QPushButton::clicked, this, &TubesView::importList);
-    for (QPushButton* button : {add, bring})
+    for (QPushButton* button : {add, card, bring})
         row->addWidget(button);
     row->addStretch();
     m_count = new QLabel(this);
@@ -285,6 +363,15 @@ void TubesView::addTube()
 void TubesView::editTube()
 {
     const auto ids = chosen();
+    if (ids.size() > 1) {
+        std::vector<Tube> tubes;
+        for (const TubeId id : ids)
+            tubes.push_back(*m_document.notebook().tube(id));
+        ManyTubesDialog dialog(tubes, this);
+        if (dialog.exec() == QDialog::Accepted && dialog.tubes() != tubes)
+            m_document.changeTubes(dialog.tubes(), tr("change %1 tubes").arg(tubes.size()));
+        return;
+    }
     const Tube* tube = ids.size() == 1 ? m_document.notebook().tube(ids.front()) : nullptr;
     if (!tube)
         return;
@@ -293,6 +380,81 @@ void TubesView::editTube()
         m_document.changeTube(dialog.tube());
         choose(ids.front());
     }
+}
+
+void TubesView::duplicateChosen()
+{
+    if (chosen().size() != 1)
+        return;
+    m_document.duplicateTube(chosen().front());
+    choose(m_document.notebook().tubes.back().id);
+}
+
+void TubesView::mergeChosen()
+{
+    const auto ids = chosen();
+    if (ids.size() != 2)
+        return;
+    m_document.mergeTubes(ids[0], ids[1]);
+    choose(ids[0]);
+}
+
+void TubesView::letDownChosen()
+{
+    const auto ids = chosen();
+    if (ids.size() != 1)
+        return;
+    LetDownDialog dialog(m_document, ids.front(), this);
+    if (dialog.exec() == QDialog::Accepted)
+        m_document.changeTube(dialog.tube());
+}
+
+void TubesView::showReadings()
+{
+    if (chosen().size() == 1)
+        ReadingsDialog(m_document, m_settings, chosen().front(), this).exec();
+}
+
+void TubesView::readCard()
+{
+    const QString path =
+        messages().fileToOpen(this, tr("Read a card"), tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff);;All files (*)"));
+    if (!path.isEmpty())
+        readCard(path);
+}
+
+void TubesView::readCard(const QString& picture)
+{
+    if (m_document.notebook().tubes.empty()) {
+        messages().tell(this, tr("Read a card"), tr("Add the tube first, then read its card."));
+        return;
+    }
+    const auto ids = chosen();
+    CardDialog dialog(m_document, m_settings, picture, ids.empty() ? TubeId{} : ids.front(), this);
+    dialog.exec();
+}
+
+void TubesView::readMeasurements(const QString& path)
+{
+    const QString name = QFileInfo(path).fileName();
+    const auto ids = chosen();
+    if (ids.size() != 1) {
+        messages().tell(this, tr("Read measurements"), tr("Choose the tube that %1 belongs to first.").arg(name));
+        return;
+    }
+    QFile file(path);
+    const auto measured = file.open(QIODevice::ReadOnly)
+                              ? readCgats(file.readAll().toStdString()).and_then(readingFrom)
+                              : failure(ErrorCode::FileUnreadable, file.errorString().toStdString());
+    if (!measured) {
+        messages().tell(this, tr("Read measurements"),
+                        tr("%1: %2. Nothing came in.").arg(name, text(measured.error().message)));
+        return;
+    }
+    SwatchRecord record = *measured;
+    record.tube = ids.front();
+    record.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    m_document.fileReading(record);
 }
 
 void TubesView::removeChosen()
@@ -326,19 +488,6 @@ void TubesView::importFile(const QString& path)
     if (!list->tubes.empty())
         m_document.addTubes(list->tubes, tr("bring in %1 tubes").arg(list->tubes.size()));
     messages().tell(this, tr("Bring in a list"), report(*list, name));
-}
-
-void TubesView::exportList()
-{
-    const QString path =
-        messages().fileToSave(this, tr("Save tubes as a list"), tr("Lists (*.csv)"), QStringLiteral(".csv"));
-    if (path.isEmpty())
-        return;
-    QSaveFile file(path);
-    const std::string content = writeTubesCsv(m_document.notebook().tubes);
-    if (!file.open(QIODevice::WriteOnly) || file.write(content.data(), static_cast<qint64>(content.size())) < 0
-        || !file.commit())
-        messages().tell(this, tr("Save as a list"), tr("%1 cannot be written: %2").arg(path, file.errorString()));
 }
 
 } // namespace iris

@@ -26,10 +26,19 @@ public:
     TubesView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent = nullptr);
 
     void addTube();
+    /// Changes the chosen tube, or all the chosen ones at once.
     void editTube();
     void removeChosen();
+    void duplicateChosen();
+    void mergeChosen();
+    void letDownChosen();
+    void showReadings();
     void importList();
-    void exportList();
+    /// Asks for a picture of a card and reads it for the chosen tube.
+    void readCard();
+    void readCard(const QString& picture);
+    /// Reads an instrument's measurements for the chosen tube.
+    void readMeasurements(const QString& path);
     void find();
     void choose(TubeId id);
     std::vector<TubeId> chosen() const;
@@ -48,6 +57,11 @@ private:
     QHBoxLayout* makeActions();
     QComboBox* makeOrder();
     QComboBox* makeSieveBox(const char* name, const QString& everything);
+    QComboBox* makeKeptViews();
+    void fillKeptViews();
+    void keptViewPicked(int index);
+    void sift();
+    void showSieve(const TubeSieve& sieve);
     void updateCount();
     void fitCells();
     void chooseAgain();
@@ -58,7 +72,13 @@ private:
     QListView* m_list;
     TubeDelegate* m_delegate;
     QStackedWidget* m_pages;
+    ViewSettings& m_settings;
     QLineEdit* m_search = nullptr;
+    QComboBox* m_family = nullptr;
+    QComboBox* m_transparency = nullptr;
+    QComboBox* m_lean = nullptr;
+    QComboBox* m_where = nullptr;
+    QComboBox* m_keptViews = nullptr;
     QLabel* m_count = nullptr;
     TubeCard* m_card;
     std::vector<TubeId> m_chosen; ///< kept while the tubes are read again, which clears the list's own

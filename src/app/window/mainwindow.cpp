@@ -7,12 +7,16 @@
 #include "app/parts/messages.h"
 #include "app/parts/words.h"
 #include "app/tubes/tubesview.h"
+#include "app/window/exchange.h"
 #include "app/window/keyspage.h"
 #include "app/window/rail.h"
+#include "app/window/warmbluedialog.h"
 
 #include <QApplication>
 #include <QDragEnterEvent>
 #include <QDropEvent>
+#include <QFile>
+#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QMenuBar>
@@ -20,6 +24,7 @@
 #include <QPushButton>
 #include <QShortcut>
 #include <QStackedWidget>
+#include <QTimer>
 #include <QVBoxLayout>
 
 namespace iris {
@@ -30,15 +35,39 @@ QString notebookFilter()
     return QObject::tr("Notebooks (*.iris)");
 }
 
+enum class FileKind { Unknown, Notebook, List, Picture, Measurements, Json };
+
+FileKind kindOf(const QString& path)
+{
+    const QString ending = QFileInfo(path).suffix().toLower();
+    const auto isOne = [&](std::initializer_list<const char*> endings) {
+        return std::ranges::any_of(endings, [&](const char* one) { return ending == QLatin1String(one); });
+    };
+    if (isOne({"iris"}))
+        return FileKind::Notebook;
+    if (isOne({"png", "jpg", "jpeg", "tif", "tiff", "webp"}))
+        return FileKind::Picture;
+    if (isOne({"cgats", "cie", "ti3", "it8"}))
+        return FileKind::Measurements;
+    if (isOne({"json"}))
+        return FileKind::Json;
+    if (isOne({"csv", "tsv"}))
+        return FileKind::List;
+    if (isOne({"txt"})) { // a list or measurements: the first line tells
+        QFile file(path);
+        const bool measured = file.open(QIODevice::ReadOnly) && file.read(2000).contains("NUMBER_OF_");
+        return measured ? FileKind::Measurements : FileKind::List;
+    }
+    return FileKind::Unknown;
+}
+
 /// The one local file of a drop that the window can take.
 QString droppedFile(const QMimeData* data)
 {
     if (!data->hasUrls() || data->urls().size() != 1)
         return {};
     const QString path = data->urls().front().toLocalFile();
-    const bool known = path.endsWith(QLatin1String(".iris")) || path.endsWith(QLatin1String(".csv"))
-                       || path.endsWith(QLatin1String(".tsv")) || path.endsWith(QLatin1String(".txt"));
-    return known ? path : QString();
+    return kindOf(path) == FileKind::Unknown ? QString() : path;
 }
 
 } // namespace
@@ -77,8 +106,11 @@ void MainWindow::showWhetherOpen()
 {
     const bool open = m_document.isOpen();
     m_rail->setEnabled(open);
-    m_rail->setNotebook(m_document.title());
+    const bool readOnly = !m_document.readOnlyReason().isEmpty();
+    m_rail->setNotebook(readOnly ? tr("%1 (reading only)").arg(m_document.title()) : m_document.title());
     setWindowTitle(open ? tr("%1 - Iris Bianca").arg(m_document.title()) : tr("Iris Bianca"));
+    if (open)
+        QTimer::singleShot(0, this, &MainWindow::tellHowItOpened);
     if (open)
         goTo(Tubes);
     else
@@ -138,12 +170,18 @@ void MainWindow::setUpFileMenu()
     file->addAction(tr("&New notebook"), QKeySequence::New, this, &MainWindow::newNotebook);
     file->addAction(tr("&Open a notebook"), QKeySequence::Open, this, &MainWindow::openNotebook);
     file->addSeparator();
-    QAction* bring = file->addAction(tr("&Bring in a list of tubes"), this, [this] { m_tubes->importList(); });
-    QAction* save = file->addAction(tr("&Save tubes as a list"), this, [this] { m_tubes->exportList(); });
-    connect(file, &QMenu::aboutToShow, this, [this, bring, save] {
-        bring->setEnabled(m_document.isOpen());
-        save->setEnabled(m_document.isOpen());
-    });
+    const auto add = [&](QMenu* menu, const QString& words, std::function<void()> act) {
+        QAction* action = menu->addAction(words, this, std::move(act));
+        connect(file, &QMenu::aboutToShow, action, [this, action] { action->setEnabled(m_document.isOpen()); });
+    };
+    add(file, tr("&Bring in a list of tubes"), [this] { m_tubes->importList(); });
+    add(file, tr("&Read a card"), [this] { m_tubes->readCard(); });
+    QMenu* save = file->addMenu(tr("&Save as"));
+    for (const Exchange& format : exchanges())
+        add(save, format.words, [this, &format] {
+            if (const QString trouble = saveAs(m_document, format, this); !trouble.isEmpty())
+                messages().tell(this, tr("Save"), trouble);
+        });
     file->addSeparator();
     file->addAction(tr("&Quit"), QKeySequence::Quit, qApp, &QApplication::closeAllWindows);
 }
@@ -166,6 +204,8 @@ void MainWindow::setUpViewMenu()
     values->setObjectName(QStringLiteral("valuesOnly"));
     view->addAction(tr("Next &ground"), QKeySequence(Qt::Key_G), this,
                     [this] { m_settings.setGround(nextGround(m_settings.ground())); });
+    view->addSeparator();
+    view->addAction(tr("Which blue is &warm"), this, &MainWindow::askWarmBlue);
     QMenu* help = menuBar()->addMenu(tr("&Help"));
     help->addAction(tr("&Keys"), QKeySequence(Qt::Key_F1), this, [this] { KeysPage(this).exec(); });
 }
@@ -190,6 +230,11 @@ void MainWindow::setUpKeys()
     addKey(Qt::Key_A, Tubes, [this] { m_tubes->addTube(); });
     addKey(Qt::Key_E, Tubes, [this] { m_tubes->editTube(); });
     addKey(Qt::Key_Delete, Tubes, [this] { m_tubes->removeChosen(); });
+    addKey(Qt::Key_R, Tubes, [this] { m_tubes->readCard(); });
+    addKey(Qt::Key_H, Tubes, [this] { m_tubes->showReadings(); });
+    addKey(Qt::Key_S, Tubes, [this] { m_tubes->letDownChosen(); });
+    addKey(Qt::Key_D, Tubes, [this] { m_tubes->duplicateChosen(); });
+    addKey(Qt::Key_M, Tubes, [this] { m_tubes->mergeChosen(); });
     addKey(Qt::Key_P, Tubes, [this] { showPair(); });
     addKey(Qt::Key_X, Pairs, [this] { m_pairs->swap(); });
     addKey(Qt::Key_W, Pairs, [this] { m_pairs->wantStep(); });
@@ -263,11 +308,58 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event)
 void MainWindow::dropEvent(QDropEvent* event)
 {
     const QString path = droppedFile(event->mimeData());
-    if (!path.endsWith(QLatin1String(".iris")) && m_document.isOpen()) {
-        m_tubes->importFile(path);
-    } else if (const auto done = m_document.open(path); !done) {
-        messages().tell(this, tr("Open a notebook"), text(done.error().message));
+    event->acceptProposedAction();
+    // The drop has to end before a dialog begins.
+    QTimer::singleShot(0, this, [this, path] { takeFile(path); });
+}
+
+void MainWindow::takeFile(const QString& path)
+{
+    const FileKind kind = kindOf(path);
+    if (kind == FileKind::Notebook || !m_document.isOpen()) {
+        if (const auto done = m_document.open(path); !done)
+            messages().tell(this, tr("Open a notebook"), text(done.error().message));
+        return;
     }
+    goTo(Tubes);
+    switch (kind) {
+    case FileKind::Picture: return m_tubes->readCard(path);
+    case FileKind::Measurements: return m_tubes->readMeasurements(path);
+    case FileKind::Json: return openJson(path);
+    default: return m_tubes->importFile(path);
+    }
+}
+
+void MainWindow::openJson(const QString& json)
+{
+    const QString path = messages().fileToSave(this, tr("Make a notebook out of %1").arg(QFileInfo(json).fileName()),
+                                               notebookFilter(), QStringLiteral(".iris"));
+    if (path.isEmpty())
+        return;
+    const auto made = notebookFromJson(json, path);
+    const auto done = made ? m_document.open(path) : made;
+    if (!done)
+        messages().tell(this, tr("Make a notebook"), text(done.error().message));
+}
+
+/// Says, once, when a notebook can only be read, or was brought up to date.
+void MainWindow::tellHowItOpened()
+{
+    if (!m_document.readOnlyReason().isEmpty())
+        messages().tell(this, tr("Reading only"), sentence(m_document.readOnlyReason()));
+    else if (!m_document.keptCopy().isEmpty())
+        messages().tell(
+            this, tr("Brought up to date"),
+            tr("This notebook was from an older version and has been brought up to date. As it was before, it "
+               "is kept in %1.")
+                .arg(QFileInfo(m_document.keptCopy()).fileName()));
+}
+
+void MainWindow::askWarmBlue()
+{
+    WarmBlueDialog dialog(m_document.notebook().warmBlue, this);
+    if (dialog.exec() == QDialog::Accepted)
+        m_document.setWarmBlue(dialog.side());
 }
 
 } // namespace iris

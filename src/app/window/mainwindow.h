@@ -34,6 +34,10 @@ public:
 
     void newNotebook();
     void openNotebook();
+    /// Makes a notebook out of a JSON file and opens it.
+    void openJson(const QString& json);
+    /// Takes a file in by what it is: a notebook, a list, a picture of a card, measurements.
+    void takeFile(const QString& path);
 
 protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
@@ -51,6 +55,8 @@ private:
     void updateCounts();
     void showPair();
     void applyGround();
+    void tellHowItOpened();
+    void askWarmBlue();
 
     Document& m_document;
     ViewSettings m_settings;

@@ -1,0 +1,82 @@
+#pragma once
+
+#include "app/document/document.h"
+#include "app/reading/cardjob.h"
+
+#include <QDialog>
+#include <array>
+
+class QButtonGroup;
+class QCheckBox;
+class QComboBox;
+class QDateEdit;
+class QLabel;
+class QProgressBar;
+class QPushButton;
+class QVBoxLayout;
+
+namespace iris {
+
+class RegionEditor;
+class ViewSettings;
+class WashWidget;
+
+/// A swatch card on its way into the notebook: the picture with the places that were found, to be moved or marked anew;
+/// on the right what each of them says, what the tube turns out to be, and how that differs from before.
+class CardDialog : public QDialog {
+    Q_OBJECT
+
+public:
+    CardDialog(Document& document, ViewSettings& settings, const QString& picture, TubeId tube,
+               QWidget* parent = nullptr);
+
+    /// The places as this dialog lists them.
+    enum Place { Full, Thin, OverBlack, Lifted, Paper, placeCount };
+
+    const std::optional<CardReading>& reading() const { return m_reading; }
+    /// Files the reading under the chosen tube and closes.
+    void file();
+
+private:
+    QVBoxLayout* makeRightSide(ViewSettings& settings);
+    void addChoices(QVBoxLayout* column);
+    void addPlaces(QVBoxLayout* column);
+    void addResult(QVBoxLayout* column, ViewSettings& settings);
+    void fillTubes(TubeId tube);
+    void fillDevices();
+    void fillPapers();
+    void readAgain();
+    void takeReading(const CardReading& reading);
+    void showPlaces();
+    void showPlace(Place place, const std::optional<PatchReading>& patch);
+    void showJudgement();
+    QString judgementWords() const;
+    QString changeWords() const;
+    void setRightADevice();
+    void keepThisPaper();
+    CardOptions options() const;
+    SwatchRecord record() const;
+    const Tube* tube() const;
+
+    Document& m_document;
+    CardJob m_job;
+    CardRegions m_given;
+    std::optional<CardReading> m_reading;
+    RegionEditor* m_editor;
+    QComboBox* m_tube = nullptr;
+    QComboBox* m_device = nullptr;
+    QComboBox* m_paper = nullptr;
+    QDateEdit* m_date = nullptr;
+    QCheckBox* m_wet = nullptr;
+    QButtonGroup* m_places = nullptr;
+    std::array<QLabel*, placeCount> m_doubts{};
+    WashWidget* m_wash = nullptr;
+    QLabel* m_judgement = nullptr;
+    QLabel* m_change = nullptr;
+    QLabel* m_trouble = nullptr;
+    QLabel* m_doing = nullptr;
+    QProgressBar* m_busy = nullptr;
+    QPushButton* m_file = nullptr;
+};
+
+} // namespace iris

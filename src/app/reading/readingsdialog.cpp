@@ -1,0 +1,124 @@
+#include "app/reading/readingsdialog.h"
+
+#include "app/parts/labels.h"
+#include "app/parts/washwidget.h"
+#include "app/parts/words.h"
+#include "app/reading/readingwords.h"
+#include "app/theme/viewsettings.h"
+#include "paint/ratings.h"
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QListWidget>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+namespace iris {
+
+ReadingsDialog::ReadingsDialog(Document& document, ViewSettings& settings, TubeId tube, QWidget* parent)
+    : QDialog(parent),
+      m_document(document),
+      m_tube(tube),
+      m_list(new QListWidget(this)),
+      m_wash(new WashWidget(settings, {380, 110}, this)),
+      m_picture(new QLabel(this)),
+      m_words(wordLabel("readingWords", textFont(textsize::body), this)),
+      m_goBy(new QPushButton(tr("Go by this one"), this)),
+      m_remove(new QPushButton(tr("Remove"), this))
+{
+    const Tube* own = document.notebook().tube(tube);
+    setWindowTitle(tr("Readings of %1").arg(own ? text(own->name) : QString()));
+    resize(860, 560);
+    m_list->setObjectName(QStringLiteral("readings"));
+    m_list->setFixedWidth(380);
+    m_list->setSpacing(2);
+    m_goBy->setObjectName(QStringLiteral("goByReading"));
+    m_remove->setObjectName(QStringLiteral("removeReading"));
+    m_picture->setFixedSize(380, 220);
+    m_picture->setAlignment(Qt::AlignLeft | Qt::AlignTop);
+    m_words->setFixedWidth(380);
+    auto* right = new QVBoxLayout;
+    right->addWidget(m_wash);
+    right->addWidget(m_picture);
+    right->addWidget(m_words);
+    right->addStretch();
+    auto* buttons = new QHBoxLayout;
+    auto* close = new QPushButton(tr("Close"), this);
+    for (QPushButton* button : {m_goBy, m_remove, close}) {
+        button->setAutoDefault(false);
+        buttons->addWidget(button);
+    }
+    right->addLayout(buttons);
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(4 * gridStep, 4 * gridStep, 4 * gridStep, 4 * gridStep);
+    layout->setSpacing(5 * gridStep);
+    layout->addWidget(m_list);
+    layout->addLayout(right);
+    connect(m_list, &QListWidget::currentRowChanged, this, &ReadingsDialog::showChosen);
+    connect(m_goBy, &QPushButton::clicked, this, [this] { m_document.goBy(chosen()->id); });
+    connect(m_remove, &QPushButton::clicked, this, [this] { m_document.removeSwatch(chosen()->id); });
+    connect(close, &QPushButton::clicked, this, &QDialog::accept);
+    connect(&document, &Document::tubesChanged, this, &ReadingsDialog::fill);
+    fill();
+}
+
+void ReadingsDialog::fill()
+{
+    const int row = std::max(0, m_list->currentRow());
+    m_list->clear();
+    const Tube* own = m_document.notebook().tube(m_tube);
+    const auto swatches = m_document.notebook().swatchesOf(m_tube);
+    for (auto swatch = swatches.rbegin(); swatch != swatches.rend(); ++swatch) {
+        const bool used = own && own->swatch == (*swatch)->onWhite && !(*swatch)->wet;
+        auto* item =
+            new QListWidgetItem((used ? QStringLiteral("●  ") : QStringLiteral("○  ")) + describe(**swatch), m_list);
+        item->setData(Qt::UserRole, static_cast<qlonglong>((*swatch)->id.value));
+    }
+    m_list->setCurrentRow(std::min(row, m_list->count() - 1));
+    showChosen();
+}
+
+const SwatchRecord* ReadingsDialog::chosen() const
+{
+    const QListWidgetItem* item = m_list->currentItem();
+    return item ? m_document.notebook().swatch({item->data(Qt::UserRole).toLongLong()}) : nullptr;
+}
+
+void ReadingsDialog::showChosen()
+{
+    const SwatchRecord* swatch = chosen();
+    m_goBy->setEnabled(swatch && !swatch->wet);
+    m_remove->setEnabled(swatch);
+    if (!swatch) {
+        m_wash->clear();
+        m_picture->clear();
+        m_words->setText(tr("No reading yet. Read a card, or type the colours in."));
+        return;
+    }
+    m_wash->show(rebuildFilm(swatch->onWhite).film, describe(*swatch), static_cast<unsigned>(swatch->id.value));
+    QPixmap picture;
+    picture.loadFromData(m_document.picture(swatch->picture));
+    m_picture->setVisible(!picture.isNull());
+    if (!picture.isNull())
+        m_picture->setPixmap(picture.scaled(m_picture->size(), Qt::KeepAspectRatio, Qt::SmoothTransformation));
+    QStringList lines{tr("Full %1").arg(labText(swatch->onWhite.full)),
+                      tr("Thin %1").arg(labText(swatch->onWhite.thin)),
+                      tr("Over black %1").arg(labText(swatch->onWhite.overBlack))};
+    if (swatch->shareLeft)
+        lines << tr("%1: %2 % is left")
+                     .arg(sentence(text(stainingWord(stainingOf(*swatch->shareLeft)))),
+                          number(100 * *swatch->shareLeft, 0));
+    if (swatch->uncertainty > 0)
+        lines << tr("Good to about %1").arg(number(swatch->uncertainty));
+    const SwatchRecord* before = nullptr;
+    for (const SwatchRecord* other : m_document.notebook().swatchesOf(m_tube))
+        if (other->id < swatch->id && other->wet == swatch->wet)
+            before = other;
+    if (before)
+        lines << comparison(swatch->onWhite, before->onWhite, tr("the reading before"));
+    if (!swatch->notes.empty())
+        lines << text(swatch->notes);
+    m_words->setText(lines.join(QLatin1Char('\n')));
+}
+
+} // namespace iris

@@ -1,0 +1,26 @@
+#pragma once
+
+#include "app/document/document.h"
+
+#include <functional>
+
+class QWidget;
+
+namespace iris {
+
+/// An open format a notebook can be written in.
+struct Exchange {
+    QString words;  ///< for the menu
+    QString filter; ///< for the file dialog
+    QString ending;
+    std::function<Result<std::string>(const Document&)> text;
+};
+const std::vector<Exchange>& exchanges();
+
+/// Asks where, and writes. Returns what went wrong, or nothing.
+QString saveAs(const Document& document, const Exchange& format, QWidget* parent);
+
+/// Makes a new notebook file out of a JSON one. Nothing is left behind when it fails.
+Result<void> notebookFromJson(const QString& json, const QString& path);
+
+} // namespace iris
