@@ -59,7 +59,7 @@ std::vector<MarkedPlace> placesOf(const CardRegions& regions)
 {
     return {{placeName(CardDialog::Full), asList(regions.full)},
             {placeName(CardDialog::Thin), asList(regions.thin)},
-            {placeName(CardDialog::OverBlack), asList(regions.overBlack)},
+            {placeName(CardDialog::OverBlack), asList(regions.overBlack), false, false, true},
             {placeName(CardDialog::Lifted), asList(regions.lifted)},
             {placeName(CardDialog::Paper), regions.paper, true}};
 }
@@ -77,11 +77,14 @@ void take(CardRegions& given, CardDialog::Place place, const std::vector<QPolygo
     }
 }
 
-/// A rating as it was read beside the one on the label or of the pigment, when they differ.
-QString beside(const QString& measured, const QString& other, const QString& whose)
+/// A rating as it was read, beside what the label says, or else what is typical of the pigment.
+QString beside(const QString& measured, const QString& other, bool label)
 {
-    return measured == other ? QObject::tr("%1, as %2 says").arg(sentence(measured), whose)
-                             : QObject::tr("%1; %2 says %3").arg(sentence(measured), whose, other);
+    if (measured == other)
+        return (label ? QObject::tr("%1, as the label says") : QObject::tr("%1, as is typical"))
+            .arg(sentence(measured));
+    return (label ? QObject::tr("%1; the label says %2") : QObject::tr("%1; typical is %2"))
+        .arg(sentence(measured), other);
 }
 
 } // namespace
@@ -186,6 +189,7 @@ void CardDialog::addChoices(QVBoxLayout* column)
     m_wet->setObjectName(QStringLiteral("cardWet"));
     m_wet->setToolTip(tr("A wet reading is kept for the drying shift and never mixed with"));
     auto* day = new QHBoxLayout;
+    day->setSpacing(3 * gridStep);
     day->addWidget(m_date, 1);
     day->addWidget(m_wet);
     form->addRow(tr("Painted"), day);
@@ -234,6 +238,8 @@ void CardDialog::addResult(QVBoxLayout* column, ViewSettings& settings)
     column->addWidget(m_wash);
     m_judgement = wordLabel("cardReadingJudgement", textFont(textsize::body), this);
     m_change = wordLabel("cardReadingChange", textFont(textsize::small), this);
+    m_change->setToolTip(
+        tr("Contrast ratio: light from the paint over black against over white, in percent (ISO 6504-3)"));
     m_trouble = wordLabel("cardReadingTrouble", textFont(textsize::body, QFont::DemiBold), this);
     m_trouble->hide();
     m_doing = wordLabel("cardDoing", textFont(textsize::small), this);
@@ -363,19 +369,18 @@ QString CardDialog::judgementWords() const
     const auto known = paintOf(plain, ReferenceTable::shipped(), films);
     const HueFamily family = known ? known->family : familyOf(swatch);
     QStringList lines{sentence(text(iris::describe(leanOf(swatch.thin, family))))};
-    const QString whose =
-        own && (own->transparency || own->staining || own->granulation) ? tr("the label") : tr("the pigment");
-    const auto line = [&](const QString& measured, const QString& other) {
-        lines << (known ? beside(measured, other, whose) : sentence(measured));
+    const auto line = [&](std::string_view measured, std::string_view other, bool label) {
+        lines << (known ? beside(text(measured), text(other), label) : sentence(text(measured)));
     };
-    line(text(iris::describe(transparency)),
-         known ? text(nameOf(own->transparency.value_or(known->transparency().kind))) : QString());
+    line(iris::describe(transparency),
+         known ? nameOf(own->transparency.value_or(known->transparency().kind)) : std::string_view(),
+         own && own->transparency);
     if (m_reading->shareLeft)
-        line(text(stainingWord(stainingOf(*m_reading->shareLeft))),
-             known ? text(stainingWord(known->staining)) : QString());
+        line(stainingWord(stainingOf(*m_reading->shareLeft)),
+             known ? stainingWord(known->staining) : std::string_view(), own && own->staining);
     if (m_reading->grain)
-        line(text(granulationWord(granulationOf(m_reading->grain->total()))),
-             known ? text(granulationWord(known->granulation)) : QString());
+        line(granulationWord(granulationOf(m_reading->grain->total())),
+             known ? granulationWord(known->granulation) : std::string_view(), own && own->granulation);
     return lines.join(QLatin1Char('\n'));
 }
 
@@ -392,8 +397,15 @@ QString CardDialog::changeWords() const
         if (own->swatch)
             lines << comparison(*m_reading->swatch, *own->swatch, tr("what it went by"));
     }
-    lines << tr("Contrast ratio over black %1 %; the line is %2 lighter")
-                 .arg(number(contrastRatio(*m_reading->swatch), 0), number(lightnessGain(*m_reading->swatch)));
+    const double gain = lightnessGain(*m_reading->swatch);
+    lines << tr("Contrast ratio over black %1 %; it makes the line %2 %3")
+                 .arg(number(contrastRatio(*m_reading->swatch), 0), number(std::abs(gain)),
+                      gain > 0 ? tr("lighter") : tr("darker"));
+    const Lab& paper = m_reading->paper;
+    const bool oddPaper = paper.l < 93 || toLch(paper).chroma > 6;
+    if (oddPaper && m_paper->currentData().toLongLong() == 0)
+        lines << tr(
+            "The paper looks dim or tinted. Is that the right scanner? If it is a photograph, choose the paper.");
     lines
         << (m_reading->paperAssumed
                 ? tr("Good to about %1. A chart of known colours would do better.").arg(number(m_reading->uncertainty))

@@ -1,6 +1,7 @@
 #include "app/reading/readingsdialog.h"
 
 #include "app/parts/labels.h"
+#include "app/parts/paintcolour.h"
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
 #include "app/reading/readingwords.h"
@@ -10,10 +11,27 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QListWidget>
+#include <QPainter>
 #include <QPushButton>
 #include <QVBoxLayout>
 
 namespace iris {
+namespace {
+
+/// Full, thin and over black, touching.
+QIcon threeColours(const Swatch& swatch)
+{
+    QPixmap pixmap(72, 28);
+    QPainter painter(&pixmap);
+    painter.fillRect(0, 0, 24, 28, displayed(swatch.full));
+    painter.fillRect(24, 0, 24, 28, displayed(swatch.thin));
+    painter.fillRect(48, 0, 24, 28, displayed(swatch.overBlack));
+    QIcon icon(pixmap);
+    icon.addPixmap(pixmap, QIcon::Selected); // or the style would tint the paint
+    return icon;
+}
+
+} // namespace
 
 ReadingsDialog::ReadingsDialog(Document& document, ViewSettings& settings, TubeId tube, QWidget* parent)
     : QDialog(parent),
@@ -28,13 +46,21 @@ ReadingsDialog::ReadingsDialog(Document& document, ViewSettings& settings, TubeI
 {
     const Tube* own = document.notebook().tube(tube);
     setWindowTitle(tr("Readings of %1").arg(own ? text(own->name) : QString()));
-    resize(860, 560);
+    resize(860, 520);
     m_list->setObjectName(QStringLiteral("readings"));
     m_list->setFixedWidth(380);
     m_list->setSpacing(2);
+    m_list->setIconSize({72, 28});
+    m_list->setWordWrap(true);
+    auto* card = new QFrame(this);
+    card->setProperty("card", true);
+    auto* inCard = new QVBoxLayout(card);
+    inCard->setContentsMargins(2 * gridStep, 2 * gridStep, 2 * gridStep, 2 * gridStep);
+    inCard->addWidget(m_list);
+    m_list->setStyleSheet(QStringLiteral("background: transparent"));
     m_goBy->setObjectName(QStringLiteral("goByReading"));
     m_remove->setObjectName(QStringLiteral("removeReading"));
-    m_picture->setFixedSize(380, 220);
+    m_picture->setFixedWidth(380);
     m_picture->setAlignment(Qt::AlignLeft | Qt::AlignTop);
     m_words->setFixedWidth(380);
     auto* right = new QVBoxLayout;
@@ -52,7 +78,7 @@ ReadingsDialog::ReadingsDialog(Document& document, ViewSettings& settings, TubeI
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(4 * gridStep, 4 * gridStep, 4 * gridStep, 4 * gridStep);
     layout->setSpacing(5 * gridStep);
-    layout->addWidget(m_list);
+    layout->addWidget(card);
     layout->addLayout(right);
     connect(m_list, &QListWidget::currentRowChanged, this, &ReadingsDialog::showChosen);
     connect(m_goBy, &QPushButton::clicked, this, [this] { m_document.goBy(chosen()->id); });
@@ -72,6 +98,7 @@ void ReadingsDialog::fill()
         const bool used = own && own->swatch == (*swatch)->onWhite && !(*swatch)->wet;
         auto* item =
             new QListWidgetItem((used ? QStringLiteral("●  ") : QStringLiteral("○  ")) + describe(**swatch), m_list);
+        item->setIcon(threeColours((*swatch)->onWhite));
         item->setData(Qt::UserRole, static_cast<qlonglong>((*swatch)->id.value));
     }
     m_list->setCurrentRow(std::min(row, m_list->count() - 1));
@@ -100,7 +127,7 @@ void ReadingsDialog::showChosen()
     picture.loadFromData(m_document.picture(swatch->picture));
     m_picture->setVisible(!picture.isNull());
     if (!picture.isNull())
-        m_picture->setPixmap(picture.scaled(m_picture->size(), Qt::KeepAspectRatio, Qt::SmoothTransformation));
+        m_picture->setPixmap(picture.scaled(380, 220, Qt::KeepAspectRatio, Qt::SmoothTransformation));
     QStringList lines{tr("Full %1").arg(labText(swatch->onWhite.full)),
                       tr("Thin %1").arg(labText(swatch->onWhite.thin)),
                       tr("Over black %1").arg(labText(swatch->onWhite.overBlack))};

@@ -116,8 +116,10 @@ void RegionEditor::paintRegion(QPainter& painter, const MarkedPlace& place, cons
     const QFont font = textFont(textsize::small, QFont::DemiBold);
     const QRectF words = QFontMetricsF(font).boundingRect(place.name).adjusted(-5, -2, 5, 2);
     QRectF tag(outline.boundingRect().topLeft() - QPointF(0, words.height() + 4), words.size());
-    if (tag.top() < at.target.top())
+    if (place.nameBelow || tag.top() < at.target.top())
         tag.moveTop(outline.boundingRect().bottom() + 4);
+    if (place.nameBelow)
+        tag.moveRight(outline.boundingRect().right());
     painter.fillRect(tag, current ? Qt::black : Qt::white);
     painter.setPen(current ? Qt::white : Qt::black);
     painter.setFont(font);

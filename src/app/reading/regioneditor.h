@@ -14,6 +14,7 @@ struct MarkedPlace {
     std::vector<QPolygonF> regions; ///< in pixels of the picture
     bool many = false;              ///< dragging adds another one instead of moving the one there is
     bool grid = false;              ///< drawn with the patches of a chart
+    bool nameBelow = false;         ///< for a place whose upper edge is crowded
 };
 
 /// Where a picture stands in a widget; plain numbers, tested alone.

@@ -54,7 +54,7 @@ QString plainLab(const Lab& lab)
 
 } // namespace
 
-TubeDialog::TubeDialog(const Tube& tube, QWidget* parent) : QDialog(parent), m_tube(tube)
+TubeDialog::TubeDialog(const Tube& tube, QWidget* parent) : QDialog(parent), m_tube(tube), m_original(tube)
 {
     setWindowTitle(tube.id.value > 0 ? tr("Change %1").arg(text(tube.name)) : tr("Add a tube"));
     auto* layout = new QVBoxLayout(this);
@@ -65,7 +65,10 @@ TubeDialog::TubeDialog(const Tube& tube, QWidget* parent) : QDialog(parent), m_t
         auto* form = new QFormLayout;
         form->setHorizontalSpacing(3 * gridStep);
         form->setVerticalSpacing(2 * gridStep);
-        columns->addLayout(form, 1);
+        auto* top = new QVBoxLayout;
+        top->addLayout(form);
+        top->addStretch(1);
+        columns->addLayout(top, 1);
         return form;
     };
     QFormLayout* left = column();
@@ -222,6 +225,12 @@ Result<std::optional<Swatch>> TubeDialog::typedSwatch() const
 {
     std::array<Lab, 3> colours;
     int given = 0;
+    // What was not touched keeps its last digits, which the fields do not show.
+    const auto shown = [&](std::size_t i, Lab Swatch::*colour) {
+        return m_original.swatch && m_swatch[i]->text() == plainLab((*m_original.swatch).*colour);
+    };
+    if (shown(0, &Swatch::full) && shown(1, &Swatch::thin) && shown(2, &Swatch::overBlack))
+        return m_original.swatch;
     for (std::size_t i = 0; i < 3; ++i) {
         if (m_swatch[i]->text().trimmed().isEmpty())
             continue;

@@ -38,6 +38,7 @@ private:
     Result<std::optional<Swatch>> typedSwatch() const;
 
     Tube m_tube;
+    Tube m_original;
     QLineEdit* m_name = nullptr;
     QLineEdit* m_maker = nullptr;
     QLineEdit* m_codes = nullptr;

@@ -138,7 +138,7 @@ QHBoxLayout* TubesView::makeSieve()
     row->setSpacing(2 * gridStep);
     m_search = new QLineEdit(this);
     m_search->setObjectName(QStringLiteral("find"));
-    m_search->setPlaceholderText(tr("Find a name or code  ( / )"));
+    m_search->setPlaceholderText(tr("Find  ( / )"));
     m_search->setClearButtonEnabled(true);
     m_search->setMinimumWidth(120);
     row->addWidget(m_search, 1);

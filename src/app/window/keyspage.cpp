@@ -56,16 +56,21 @@ KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
     grid->setHorizontalSpacing(6 * gridStep);
     grid->setVerticalSpacing(gridStep);
     int row = 0;
+    int column = 0;
     for (const Key& key : keys) {
+        if (QLatin1String(key.what) == QLatin1String("Pairs")) { // the second half stands beside the first
+            row = 0;
+            column = 2;
+        }
         auto* what = new QLabel(tr(key.what), this);
         if (*key.keys == 0) {
             what->setFont(textFont(textsize::body, QFont::Bold));
-            grid->addWidget(what, row, 0, 1, 2);
+            grid->addWidget(what, row, column, 1, 2);
         } else {
             auto* name = new QLabel(QString::fromUtf8(key.keys), this);
             name->setFont(textFont(textsize::body, QFont::DemiBold));
-            grid->addWidget(name, row, 0);
-            grid->addWidget(what, row, 1);
+            grid->addWidget(name, row, column);
+            grid->addWidget(what, row, column + 1);
         }
         ++row;
     }
