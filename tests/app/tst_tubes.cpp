@@ -64,8 +64,7 @@ void TestTubes::modelsAreSound()
     TubeModel tubes(*m_document);
     NeedsModel needs(*m_document);
     RecipesModel recipes;
-    TubeFilter filter;
-    filter.setSourceModel(&tubes);
+    TubeFilter filter(tubes);
     const QAbstractItemModelTester one(&tubes, QAbstractItemModelTester::FailureReportingMode::QtTest);
     const QAbstractItemModelTester two(&needs, QAbstractItemModelTester::FailureReportingMode::QtTest);
     const QAbstractItemModelTester three(&recipes, QAbstractItemModelTester::FailureReportingMode::QtTest);
@@ -150,8 +149,7 @@ void TestTubes::failedEditsAreToldAndForgotten()
 void TestTubes::filterSiftsAndSorts()
 {
     TubeModel tubes(*m_document);
-    TubeFilter filter;
-    filter.setSourceModel(&tubes);
+    TubeFilter filter(tubes);
     const auto names = [&] {
         QStringList list;
         for (int row = 0; row < filter.rowCount(); ++row)
@@ -167,20 +165,27 @@ void TestTubes::filterSiftsAndSorts()
     QCOMPARE(names().last(), QString("Ochre"));
     filter.setOrder(TubeFilter::Order::Value);
     QCOMPARE(names().front(), QString("Lemon"));
-    filter.setFamily(HueFamily::Yellow);
+    TubeSieve sieve;
+    sieve.family = HueFamily::Yellow;
+    filter.setSieve(sieve);
     QCOMPARE(filter.rowCount(), 2);
-    filter.setLean(HueFamily::Green);
+    sieve.leansTo = HueFamily::Green;
+    filter.setSieve(sieve);
     QCOMPARE(names(), QStringList{"Lemon"});
-    filter.setLean({});
-    filter.setTransparency(TransparencyClass::SemiOpaque);
+    sieve.leansTo.reset();
+    sieve.transparency = TransparencyClass::SemiOpaque;
+    filter.setSieve(sieve);
     QCOMPARE(names(), QStringList{"Ochre"});
-    filter.setFamily({});
-    filter.setTransparency({});
-    filter.setText("pb29");
+    const auto find = [&](const char* words) {
+        TubeSieve only;
+        only.words = words;
+        filter.setSieve(only);
+    };
+    find("pb29");
     QCOMPARE(names(), QStringList{"Ultramarine"});
-    filter.setText("violet leans");
+    find("violet leans");
     QCOMPARE(filter.rowCount(), 2);
-    filter.setText("no such");
+    find("no such");
     QCOMPARE(filter.rowCount(), 0);
 }
 

@@ -2,6 +2,7 @@
 
 #include "app/document/editcommand.h"
 #include "palette/coverage.h"
+#include "sheet/cardfiling.h"
 
 #include <QFileInfo>
 #include <algorithm>
@@ -177,9 +178,7 @@ void Document::fileReading(const SwatchRecord& reading, const std::optional<Pict
     const Tube* tube = m_notebook.tube(reading.tube);
     if (!tube)
         return;
-    NotebookEdit edit = filing(m_notebook, reading);
-    if (picture)
-        edit.pictures = {*picture};
+    NotebookEdit edit = picture ? filing(m_notebook, reading, *picture) : filing(m_notebook, reading);
     push(std::move(edit), tr("reading of %1").arg(quoted(tube->name)));
 }
 

@@ -84,6 +84,7 @@ TubeCard::TubeCard(Document& document, ViewSettings& settings, QWidget* parent)
     setUpWords(outer);
     setUpButtons(outer);
     connect(&document, &Document::tubesChanged, this, [this] { showTubes(m_shown); });
+    connect(&document, &Document::warmBlueChanged, this, [this] { showTubes(m_shown); });
     showNothing();
 }
 

@@ -1,0 +1,553 @@
+#include "app/parts/messages.h"
+#include "app/reading/carddialog.h"
+#include "app/reading/chartdialog.h"
+#include "app/reading/readingsdialog.h"
+#include "app/reading/readingwords.h"
+#include "app/reading/regioneditor.h"
+#include "app/tubes/letdowndialog.h"
+#include "app/tubes/manytubesdialog.h"
+#include "app/tubes/tubedialog.h"
+#include "app/tubes/tubesview.h"
+#include "app/window/exchange.h"
+#include "app/window/mainwindow.h"
+#include "app/window/warmbluedialog.h"
+#include "colour/deltae.h"
+#include "notebook/exports.h"
+#include "sheet/simulateddevice.h"
+#include "sheet/simulatedinstrument.h"
+
+#include <QApplication>
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDropEvent>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListView>
+#include <QListWidget>
+#include <QMimeData>
+#include <QPushButton>
+#include <QRadioButton>
+#include <QTemporaryDir>
+#include <QTimer>
+#include <QtTest>
+
+using namespace iris;
+
+/// Cards, charts and readings in the real window.
+class TestReading : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void initTestCase();
+    void init();
+    void cleanup();
+    void picturesFitTheirWidget();
+    void placesAreMarkedByHand();
+    void aDroppedCardBecomesTheTube();
+    void aWetCardIsOnlyKept();
+    void badPicturesAreToldInPlace();
+    void aMarkMovedIsReadAgain();
+    void aChartSetsTheScannerRight();
+    void papersAreKept();
+    void readingsCanBeGoneBackTo();
+    void measurementsComeIn();
+    void manyAtOnceDuplicateAndMerge();
+    void aLetDownGivesTheStrength();
+    void keptViewsAndFindingEverything();
+    void warmBlueIsTheirsToSay();
+    void aSecondWindowOnlyReads();
+    void everythingIsSavedInOpenFormats();
+    void theDialogKeepsWhatItDoesNotShow();
+
+private:
+    template <typename Widget> Widget* find(const char* name) const
+    {
+        return m_window->findChild<Widget*>(QLatin1String(name));
+    }
+    TubeId tube(const char* name) const
+    {
+        for (const Tube& one : m_document->notebook().tubes)
+            if (one.name == name)
+                return one.id;
+        return {};
+    }
+    const Tube& blue() const { return *m_document->notebook().tube(tube("Ultramarine")); }
+    QString path(const char* name) const { return m_scans.filePath(QLatin1String(name)); }
+    Notebook onDisk() const { return NotebookStore::open(m_document->path()).value()->load().value(); }
+    void press(Qt::Key key) { QTest::keyClick(find<QListView>("tubes"), key); }
+    std::unique_ptr<CardDialog> openCard(const char* picture);
+    void fileReading(const char* picture);
+
+    QTemporaryDir m_scans;
+    std::unique_ptr<QTemporaryDir> m_folder;
+    std::unique_ptr<Document> m_document;
+    std::unique_ptr<MainWindow> m_window;
+    QStringList m_told;
+    QString m_answer;
+};
+
+namespace {
+
+Film filmOf(const char* pigment)
+{
+    const ReferencePigment& row = **ReferenceTable::shipped().find(pigment);
+    return rebuildFilm({row.full, row.thin, row.overBlack}).film;
+}
+
+/// Does something with the next dialog of a kind that opens, however soon that is.
+template <typename Dialog> void whenOpen(std::function<void(Dialog&)> act)
+{
+    auto* timer = new QTimer(qApp);
+    QObject::connect(timer, &QTimer::timeout, timer, [timer, act = std::move(act)] {
+        auto* dialog = qobject_cast<Dialog*>(QApplication::activeModalWidget());
+        if (!dialog)
+            return;
+        timer->stop();
+        timer->deleteLater();
+        act(*dialog);
+    });
+    timer->start(5);
+}
+
+template <typename Widget> Widget* in(const QWidget& parent, const char* name)
+{
+    return parent.findChild<Widget*>(QLatin1String(name));
+}
+
+void drop(QWidget& window, const QString& file)
+{
+    QMimeData data;
+    data.setUrls({QUrl::fromLocalFile(file)});
+    QDragEnterEvent enter({400, 400}, Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(&window, &enter);
+    QVERIFY(enter.isAccepted());
+    QDropEvent event(QPointF(400, 400), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(&window, &event);
+}
+
+} // namespace
+
+void TestReading::initTestCase()
+{
+    QVERIFY(loadFonts());
+    applyTheme(*qApp, Ground::Light);
+    messages().tell = [this](QWidget*, const QString&, const QString& message) { m_told << message; };
+    messages().fileToOpen = [this](QWidget*, const QString&, const QString&) { return m_answer; };
+    messages().fileToSave = [this](QWidget*, const QString&, const QString&, const QString&) { return m_answer; };
+    messages().askName = [](QWidget*, const QString&, const QString&) { return QStringLiteral("Marsh box"); };
+    CardPainting painting;
+    painting.film = filmOf("PB29");
+    painting.grain = 0.15;
+    painting.shareLeft = 0.2;
+    QVERIFY(scanned(SimulatedCard(painting), 150, scannerFaults(1, 2)).image().save(path("card.png")));
+    painting.wetShine = 0.05;
+    QVERIFY(scanned(SimulatedCard(painting), 150, scannerFaults(1, 3)).image().save(path("wet.png")));
+    const SimulatedChart chart(SimulatedChart::twelvePatches(), 4);
+    QVERIFY(scanned(chart, 150, scannerFaults(1, 9)).image().save(path("chart.png")));
+    CgatsFile truth{"chart", "", {}};
+    for (const Lab& patch : chart.patches())
+        truth.samples.push_back({"p" + std::to_string(truth.samples.size()), patch, {}});
+    for (const auto& [name, text] : {std::pair{"chart.txt", writeCgats(truth)},
+                                     {"blue.txt", writeCgats(simulatedMeasurement(filmOf("PB29"), 0.2, 0.003, 4))},
+                                     {"words.txt", std::string("NUMBER_OF_SETS the tide")}}) {
+        QFile file(path(name));
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        file.write(QByteArray::fromStdString(text));
+    }
+}
+
+void TestReading::init()
+{
+    m_folder = std::make_unique<QTemporaryDir>();
+    m_told.clear();
+    m_document = std::make_unique<Document>();
+    QVERIFY(m_document->create(m_folder->filePath("marsh.iris")));
+    m_window = std::make_unique<MainWindow>(*m_document);
+    m_window->show();
+    QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
+    // A new user's own list and nothing else.
+    QFile list(m_folder->filePath("mine.csv"));
+    QVERIFY(list.open(QIODevice::WriteOnly));
+    list.write("name;codes;price;size_ml;staining;notes\nUltramarine;PB29;5.40;15;0;Half of October\n"
+               "Lemon;PY3;6;5;;\nOchre;PY43;4;15;;wreck by the staithe\nUltramarine deep;PB29;9;10;;\n");
+    list.close();
+    m_window->takeFile(list.fileName());
+    QCOMPARE(m_document->notebook().tubes.size(), 4U);
+    m_window->tubesView().choose(tube("Ultramarine"));
+}
+
+void TestReading::cleanup()
+{
+    m_window.reset();
+    m_document.reset();
+}
+
+std::unique_ptr<CardDialog> TestReading::openCard(const char* picture)
+{
+    auto dialog = std::make_unique<CardDialog>(*m_document, m_window->settings(), path(picture), tube("Ultramarine"));
+    dialog->show();
+    if (!QTest::qWaitFor([&] { return dialog->reading().has_value(); }, 10000))
+        qWarning("the card was not read in time");
+    return dialog;
+}
+
+void TestReading::fileReading(const char* picture)
+{
+    openCard(picture)->file();
+}
+
+void TestReading::picturesFitTheirWidget()
+{
+    const auto geometry = PictureGeometry::fitted({400, 300}, {800, 400});
+    QCOMPARE(geometry.scale, 0.5);
+    QCOMPARE(geometry.target, QRectF(0, 50, 400, 200));
+    QCOMPARE(geometry.toPicture(geometry.toWidget({123, 45})), QPointF(123, 45));
+    QCOMPARE(PictureGeometry::fitted({0, 0}, {10, 10}).scale, 1.0);
+}
+
+void TestReading::placesAreMarkedByHand()
+{
+    m_window.reset(); // its keys would come first
+    RegionEditor editor;
+    editor.resize(400, 200);
+    editor.setImage(QImage(800, 400, QImage::Format_RGB32));
+    editor.setPlaces({{"Full", {}}, {"Paper", {}, true}});
+    editor.show();
+    QList<int> marked;
+    connect(&editor, &RegionEditor::placeMarked, this, [&](int place) { marked << place; });
+    const auto drag = [&](QPoint from, QPoint to) {
+        QTest::mousePress(&editor, Qt::LeftButton, {}, from);
+        QTest::mouseMove(&editor, (from + to) / 2);
+        QTest::mouseMove(&editor, to);
+        QTest::mouseRelease(&editor, Qt::LeftButton, {}, to);
+    };
+    drag({50, 50}, {150, 100});
+    QCOMPARE(marked, QList<int>{0});
+    QCOMPARE(editor.places()[0].regions.front().boundingRect(), QRectF(100, 100, 200, 100));
+    drag({100, 75}, {110, 80}); // inside: it moves
+    QCOMPARE(editor.places()[0].regions.front().boundingRect(), QRectF(120, 110, 200, 100));
+    drag({300, 30}, {340, 60}); // outside: marked anew, in place of the old one
+    QCOMPARE(editor.places()[0].regions.size(), 1U);
+    QTest::keyClick(&editor, Qt::Key_PageDown);
+    QCOMPARE(editor.current(), 1);
+    drag({20, 150}, {60, 180});
+    drag({80, 150}, {120, 180});
+    QCOMPARE(editor.places()[1].regions.size(), 2U);
+    const QRectF before = editor.places()[1].regions.back().boundingRect();
+    QTest::keyClick(&editor, Qt::Key_Right);
+    QCOMPARE(editor.places()[1].regions.back().boundingRect().left(), before.left() + 4);
+    QTest::keyClick(&editor, Qt::Key_Up, Qt::ShiftModifier);
+    QVERIFY(editor.places()[1].regions.back().boundingRect().width() > before.width());
+    QVERIFY(editor.places()[1].regions.size() == 2);
+    QTest::keyClick(&editor, Qt::Key_Delete);
+    QCOMPARE(editor.places()[1].regions.size(), 1U);
+    const qsizetype count = marked.size();
+    QTest::mouseClick(&editor, Qt::LeftButton, {}, {350, 190}); // a click marks nothing
+    QCOMPARE(marked.size(), count);
+}
+
+/// Drop a card, accept the places, see the tube change; undo, redo, open again.
+void TestReading::aDroppedCardBecomesTheTube()
+{
+    const Notebook before = m_document->notebook();
+    bool seen = false;
+    whenOpen<CardDialog>([&](CardDialog& dialog) {
+        QVERIFY(QTest::qWaitFor([&] { return in<QPushButton>(dialog, "fileReading")->isEnabled(); }, 10000));
+        QCOMPARE(in<QComboBox>(dialog, "cardTube")->currentText().section(' ', 0, 0), QString("Ultramarine"));
+        const QString words = in<QLabel>(dialog, "cardReadingJudgement")->text();
+        QVERIFY2(words.contains("Blue, leans violet") && words.contains("Lifts mostly; the label says lifts clean")
+                     && words.contains("Granulates"),
+                 qPrintable(words));
+        QVERIFY(in<QLabel>(dialog, "cardReadingChange")->text().contains("from the typical value"));
+        seen = true;
+        QTest::mouseClick(in<QPushButton>(dialog, "fileReading"), Qt::LeftButton);
+    });
+    drop(*m_window, path("card.png"));
+    QTRY_VERIFY_WITH_TIMEOUT(seen && blue().swatch, 15000);
+    const Notebook after = m_document->notebook();
+    QVERIFY(deltaE00(blue().swatch->full, (**ReferenceTable::shipped().find("PB29")).full) < 7); // no chart yet
+    QCOMPARE(blue().measured.staining, std::optional(1));
+    QVERIFY(find<QLabel>("cardNumbers")->text().contains("measured from your own swatch"));
+    QVERIFY(find<QLabel>("cardJudgement")->text().contains("Lifts mostly, measured; the label says lifts clean"));
+    const auto swatches = after.swatchesOf(tube("Ultramarine"));
+    QCOMPARE(swatches.size(), 1U);
+    QVERIFY(m_document->picture(swatches[0]->picture).size() > 2000);
+    QVERIFY(m_document->undoStack().undoText().contains("reading of Ultramarine"));
+    m_document->undoStack().undo();
+    QCOMPARE(m_document->notebook(), before);
+    QCOMPARE(onDisk(), before);
+    QVERIFY(find<QLabel>("cardNumbers")->text().contains("typical of the pigment"));
+    m_document->undoStack().redo();
+    QCOMPARE(m_document->notebook(), after);
+    const QString file = m_document->path();
+    cleanup();
+    m_document = std::make_unique<Document>();
+    QVERIFY(m_document->open(file));
+    QCOMPARE(m_document->notebook(), after);
+    QVERIFY(!m_document->picture(after.swatches[0].picture).isEmpty());
+}
+
+void TestReading::aWetCardIsOnlyKept()
+{
+    const auto dialog = openCard("wet.png");
+    QVERIFY(dialog->reading()->looksWet());
+    QVERIFY(in<QCheckBox>(*dialog, "cardWet")->isChecked());
+    QVERIFY(in<QLabel>(*dialog, "cardReadingChange")->text().contains("wet reading"));
+    dialog->file();
+    QVERIFY(!blue().swatch);
+    QCOMPARE(m_document->notebook().swatches.size(), 1U);
+    fileReading("card.png");
+    QVERIFY(blue().swatch);
+    QVERIFY2(find<QLabel>("cardNumbers")->text().contains("Dries "), qPrintable(find<QLabel>("cardNumbers")->text()));
+}
+
+void TestReading::badPicturesAreToldInPlace()
+{
+    CardDialog dialog(*m_document, m_window->settings(), path("words.txt"), tube("Ultramarine"));
+    dialog.show();
+    QTRY_VERIFY(in<QLabel>(dialog, "cardReadingTrouble")->text().contains("not a picture"));
+    QVERIFY(!in<QPushButton>(dialog, "fileReading")->isEnabled());
+    dialog.file();
+    QVERIFY(m_document->notebook().swatches.empty());
+}
+
+void TestReading::aMarkMovedIsReadAgain()
+{
+    const auto dialog = openCard("card.png");
+    auto* editor = in<RegionEditor>(*dialog, "cardPicture");
+    const Lab before = dialog->reading()->full->colour;
+    auto places = editor->places();
+    places[0].regions = places[1].regions; // full marked on the thin patch
+    editor->setPlaces(places);
+    Q_EMIT editor->placeMarked(0);
+    QTRY_VERIFY(deltaE00(dialog->reading()->full->colour, before) > 10);
+    QVERIFY(in<QPushButton>(*dialog, "place0")->text().startsWith("Full"));
+}
+
+void TestReading::aChartSetsTheScannerRight()
+{
+    const double before = openCard("card.png")->reading()->uncertainty;
+    ChartDialog chart(*m_document);
+    chart.show();
+    chart.openPicture(path("card.png"));
+    chart.openColours(path("words.txt"));
+    QVERIFY(in<QLabel>(chart, "chartWords")->text().contains("cannot be read"));
+    chart.openPicture(path("chart.png"));
+    chart.openColours(path("chart.txt"));
+    in<QLineEdit>(chart, "deviceName")->setText("Flatbed");
+    auto* keep = in<QPushButton>(chart, "keepDevice");
+    QVERIFY(QTest::qWaitFor([&] { return keep->isEnabled(); }, 10000));
+    QTest::mouseClick(keep, Qt::LeftButton);
+    QCOMPARE(m_document->notebook().devices.size(), 1U);
+    QVERIFY(m_document->notebook().devices[0].correction.uncertainty < 2);
+    const auto dialog = openCard("card.png");
+    QVERIFY(in<QComboBox>(*dialog, "cardDevice")->currentText().startsWith("Flatbed"));
+    QVERIFY(dialog->reading()->uncertainty < before);
+    QVERIFY(!dialog->reading()->paperAssumed);
+    QVERIFY(deltaE00(dialog->reading()->painted->thin, (**ReferenceTable::shipped().find("PB29")).thin) < 2.5);
+}
+
+void TestReading::papersAreKept()
+{
+    const auto dialog = openCard("card.png");
+    auto* paper = in<QComboBox>(*dialog, "cardPaper");
+    paper->setCurrentIndex(paper->count() - 1);
+    Q_EMIT paper->activated(paper->currentIndex());
+    QCOMPARE(m_document->notebook().papers.size(), 1U);
+    QCOMPARE(paper->currentText(), QString("Marsh box"));
+    QTRY_VERIFY(!dialog->reading()->paperAssumed);
+    dialog->file();
+    QCOMPARE(m_document->notebook().swatches[0].paper, std::string("Marsh box"));
+}
+
+void TestReading::readingsCanBeGoneBackTo()
+{
+    fileReading("card.png");
+    const Swatch first = *blue().swatch;
+    SwatchRecord second = m_document->notebook().swatches[0];
+    second.id = {};
+    second.onWhite.full.l += 6;
+    second.date = "2026-11-02";
+    m_document->fileReading(second);
+    QVERIFY(*blue().swatch != first);
+    ReadingsDialog dialog(*m_document, m_window->settings(), tube("Ultramarine"));
+    dialog.show();
+    auto* list = in<QListWidget>(dialog, "readings");
+    QCOMPARE(list->count(), 2);
+    QVERIFY(list->item(0)->text().contains("2 Nov 2026"));
+    QVERIFY(in<QLabel>(dialog, "readingWords")->text().contains("from the reading before: lighter"));
+    list->setCurrentRow(1);
+    QTest::mouseClick(in<QPushButton>(dialog, "goByReading"), Qt::LeftButton);
+    QCOMPARE(*blue().swatch, first);
+    list->setCurrentRow(0);
+    QTest::mouseClick(in<QPushButton>(dialog, "removeReading"), Qt::LeftButton);
+    QCOMPARE(m_document->notebook().swatches.size(), 1U);
+    QCOMPARE(list->count(), 1);
+    QCOMPARE(*blue().swatch, first);
+    m_document->undoStack().undo();
+    QCOMPARE(m_document->notebook().swatches.size(), 2U);
+    QCOMPARE(dayInWords("2026-10-03"), QString("3 Oct 2026"));
+    QCOMPARE(dayInWords(""), QString("no date"));
+}
+
+void TestReading::measurementsComeIn()
+{
+    m_window->takeFile(path("blue.txt"));
+    QVERIFY(blue().swatch);
+    QVERIFY(deltaE00(blue().swatch->full, (**ReferenceTable::shipped().find("PB29")).full) < 1);
+    const Notebook before = m_document->notebook();
+    m_window->takeFile(path("words.txt"));
+    QVERIFY(m_told.last().contains("Nothing came in"));
+    m_window->takeFile(path("chart.txt")); // a chart is no swatch
+    QVERIFY(m_told.last().contains("full, thin and black"));
+    QCOMPARE(m_document->notebook(), before);
+}
+
+void TestReading::manyAtOnceDuplicateAndMerge()
+{
+    press(Qt::Key_D);
+    QCOMPARE(m_document->notebook().tubes.size(), 5U);
+    m_document->undoStack().undo();
+    find<QListView>("tubes")->selectAll();
+    whenOpen<ManyTubesDialog>([](ManyTubesDialog& dialog) {
+        in<QComboBox>(dialog, "manyWhere")->setCurrentIndex(1); // palette
+        in<QLineEdit>(dialog, "manyMaker")->setText("Lower Quay");
+        QTest::mouseClick(in<QPushButton>(dialog, "changeMany"), Qt::LeftButton);
+    });
+    press(Qt::Key_E);
+    for (const Tube& one : m_document->notebook().tubes) {
+        QCOMPARE(one.stock.where, Whereabouts::Palette);
+        QCOMPARE(one.maker, std::string("Lower Quay"));
+    }
+    QCOMPARE(blue().notes, std::string("Half of October"));
+    QCOMPARE(m_document->undoStack().undoText(), QString("change 4 tubes"));
+    fileReading("card.png");
+    m_document->mergeTubes(tube("Ultramarine deep"), tube("Ultramarine"));
+    QCOMPARE(m_document->notebook().tubes.size(), 3U);
+    QCOMPARE(m_document->notebook().swatchesOf(tube("Ultramarine deep")).size(), 1U);
+    m_document->undoStack().undo();
+    QCOMPARE(m_document->notebook().swatchesOf(tube("Ultramarine")).size(), 1U);
+}
+
+void TestReading::aLetDownGivesTheStrength()
+{
+    LetDownDialog dialog(*m_document, tube("Ultramarine"));
+    auto* known = in<QComboBox>(dialog, "knownTube");
+    known->setCurrentIndex(known->findText("Ochre"));
+    auto* keep = in<QPushButton>(dialog, "keepStrength");
+    auto* colour = in<QLineEdit>(dialog, "letDownColour");
+    QVERIFY(!keep->isEnabled());
+    colour->setText("not a colour");
+    QVERIFY(!keep->isEnabled() && !in<QLabel>(dialog, "letDownWords")->text().isEmpty());
+    FilmCache films;
+    const Paint ochre = paintOf(**ReferenceTable::shipped().find("PY43"), films);
+    const Film own = filmOf("PB29");
+    const std::array parts{WeightedFilm{&own, 1 * 1.5}, WeightedFilm{&ochre.film, 4 * ochre.strength}};
+    const Lab mix = seenLab(mixedFilm(parts), 1, whitePaper());
+    colour->setText(QString("%1, %2, %3").arg(mix.l).arg(mix.a).arg(mix.b));
+    QVERIFY(keep->isEnabled());
+    QVERIFY(std::abs(*dialog.tube().strength - 1.5) < 0.1);
+    colour->setText("60, 70, 40"); // a bright red from blue and ochre
+    QVERIFY(!keep->isEnabled());
+}
+
+void TestReading::keptViewsAndFindingEverything()
+{
+    auto* list = find<QListView>("tubes");
+    auto* search = find<QLineEdit>("find");
+    const auto shown = [&] { return list->model()->rowCount(); };
+    search->setText("staithe"); // in the notes
+    QCOMPARE(shown(), 1);
+    search->setText("granulates pb29");
+    QCOMPARE(shown(), 2);
+    find<QComboBox>("where")->setCurrentIndex(2);
+    auto* kept = find<QComboBox>("keptViews");
+    const auto pick = [&](int index) {
+        kept->setCurrentIndex(index);
+        Q_EMIT kept->activated(index);
+    };
+    pick(kept->findData(-1LL));
+    QCOMPARE(m_document->notebook().filters.size(), 1U);
+    QCOMPARE(m_document->notebook().filters[0].sieve.words, std::string("granulates pb29"));
+    pick(0);
+    QCOMPARE(shown(), 4);
+    QVERIFY(search->text().isEmpty());
+    pick(1);
+    QCOMPARE(shown(), 2);
+    pick(kept->findData(-2LL));
+    QVERIFY(m_document->notebook().filters.empty());
+    QCOMPARE(shown(), 4);
+    find<QComboBox>("order")->setCurrentIndex(6); // by price a ml
+    QCOMPARE(list->model()->index(0, 0).data().toString(), QString("Ochre"));
+    QCOMPARE(list->model()->index(3, 0).data().toString(), QString("Lemon"));
+}
+
+void TestReading::warmBlueIsTheirsToSay()
+{
+    QVERIFY(find<QLabel>("cardJudgement")->text().contains("a warm blue"));
+    WarmBlueDialog dialog(WarmBlue::VioletSide);
+    in<QRadioButton>(dialog, "warmGreen")->setChecked(true);
+    QCOMPARE(dialog.side(), WarmBlue::GreenSide);
+    m_document->setWarmBlue(dialog.side());
+    QVERIFY(find<QLabel>("cardJudgement")->text().contains("a cool blue"));
+    m_document->undoStack().undo();
+    QVERIFY(find<QLabel>("cardJudgement")->text().contains("a warm blue"));
+}
+
+void TestReading::aSecondWindowOnlyReads()
+{
+    Document second;
+    QVERIFY(second.open(m_document->path()));
+    QVERIFY(second.readOnlyReason().contains("another window"));
+    MainWindow window(second);
+    window.show();
+    QTRY_VERIFY(m_told.last().contains("another window"));
+    const Notebook before = second.notebook();
+    second.removeTubes({before.tubes[0].id});
+    QVERIFY(m_told.last().contains("another window"));
+    QCOMPARE(second.notebook(), before);
+    QCOMPARE(second.undoStack().count(), 0);
+}
+
+void TestReading::everythingIsSavedInOpenFormats()
+{
+    fileReading("card.png");
+    for (const Exchange& format : exchanges()) {
+        m_answer = m_folder->filePath("out" + format.ending);
+        QVERIFY2(saveAs(*m_document, format, m_window.get()).isEmpty(), qPrintable(format.words));
+        QVERIFY(QFileInfo(m_answer).size() > 100);
+    }
+    const QString json = m_folder->filePath("out.json");
+    m_answer = m_folder->filePath("copy.iris");
+    const Notebook before = m_document->notebook();
+    m_window->takeFile(json);
+    QCOMPARE(m_document->path(), m_answer);
+    QCOMPARE(m_document->notebook(), before);
+    m_answer = "/no/such/folder/out.csv";
+    QVERIFY(saveAs(*m_document, exchanges().front(), m_window.get()).contains("cannot be written"));
+    m_answer = m_folder->filePath("other.iris");
+    m_window->takeFile(path("card.png").replace("card.png", "missing.json"));
+    QVERIFY(m_told.last().contains("cannot be read"));
+}
+
+void TestReading::theDialogKeepsWhatItDoesNotShow()
+{
+    fileReading("card.png");
+    const Tube before = blue();
+    TubeDialog dialog(before);
+    in<QLineEdit>(dialog, "price")->setText("6,20");
+    QCOMPARE(dialog.tube().stock.price, std::optional(6.2));
+    QCOMPARE(dialog.tube().swatch, before.swatch); // to the last digit
+    in<QLineEdit>(dialog, "leftPercent")->setText("130");
+    QVERIFY(in<QLabel>(dialog, "problem")->text().contains("0 to 100"));
+    in<QLineEdit>(dialog, "leftPercent")->setText("30");
+    in<QLineEdit>(dialog, "boughtOn")->setText("last week");
+    QVERIFY(!in<QPushButton>(dialog, "keep")->isEnabled());
+    in<QLineEdit>(dialog, "boughtOn")->setText("2026-10-03");
+    QVERIFY(in<QPushButton>(dialog, "keep")->isEnabled());
+    in<QLineEdit>(dialog, "full")->setText("30, 10, -50");
+    QCOMPARE(dialog.tube().swatch->full, (Lab{30, 10, -50}));
+}
+
+QTEST_MAIN(TestReading)
+#include "tst_reading.moc"
