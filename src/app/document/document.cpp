@@ -67,7 +67,7 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
     m_undoStack.clear();
     m_store = std::move(store);
     m_notebook = std::move(notebook);
-    rebuildPaints();
+    rebuildPaints({});
     Q_EMIT notebookOpened();
     Q_EMIT tubesChanged();
     Q_EMIT needsChanged();
@@ -77,19 +77,30 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
     Q_EMIT warmBlueChanged();
 }
 
-void Document::rebuildPaints()
+/// The paints of tubes that are as they were are kept; `before` are the tubes that m_paints belong to.
+void Document::rebuildPaints(const std::vector<Tube>& before)
 {
-    m_paints.assign(m_notebook.tubes.size(), {});
-    // A long list that comes in at once would hold the window up if its films were found one after the other.
-    inParallel(m_notebook.tubes.size(), {}, [this](std::size_t place) {
+    std::vector<Paint> paints(m_notebook.tubes.size());
+    std::vector<std::size_t> changed;
+    for (std::size_t place = 0; place < paints.size(); ++place) {
         const Tube& tube = m_notebook.tubes[place];
+        const auto same = std::ranges::lower_bound(before, tube.id, {}, &Tube::id);
+        if (same != before.end() && *same == tube)
+            paints[place] = std::move(m_paints[static_cast<std::size_t>(same - before.begin())]);
+        else
+            changed.push_back(place);
+    }
+    // A long list that comes in at once would hold the window up if its films were found one after the other.
+    inParallel(changed.size(), {}, [&](std::size_t i) {
+        const Tube& tube = m_notebook.tubes[changed[i]];
         // A tube of unknown pigments without a swatch shows as bare paper until it has one.
         Paint unknown;
         unknown.name = tube.name;
         unknown.codes = tube.codes;
         unknown.swatch = swatchOf(unknown.film);
-        m_paints[place] = paintOf(tube, ReferenceTable::shipped(), m_films).value_or(unknown);
+        paints[changed[i]] = paintOf(tube, ReferenceTable::shipped(), m_films).value_or(unknown);
     });
+    m_paints = std::move(paints);
 }
 
 std::optional<std::size_t> Document::placeOf(TubeId id) const
@@ -109,7 +120,7 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
     }
     const Notebook before = std::exchange(m_notebook, edited(m_notebook, *done));
     if (touchesTubes(*done)) {
-        rebuildPaints();
+        rebuildPaints(before.tubes);
         Q_EMIT tubesChanged();
     }
     if (touchesStudio(*done))

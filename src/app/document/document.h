@@ -89,7 +89,7 @@ Q_SIGNALS:
 private:
     void push(NotebookEdit edit, const QString& what);
     void take(std::unique_ptr<NotebookStore> store, Notebook notebook);
-    void rebuildPaints();
+    void rebuildPaints(const std::vector<Tube>& before);
 
     std::unique_ptr<NotebookStore> m_store;
     Notebook m_notebook;

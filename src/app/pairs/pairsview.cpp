@@ -7,6 +7,7 @@
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "app/tubes/tubechoicemodel.h"
 #include "colour/deltae.h"
 #include "paint/ratings.h"
 
@@ -24,19 +25,6 @@ namespace {
 
 constexpr int fieldSteps = 41;
 
-/// A small wash to go with a tube's name in a list: a few colours are enough at this size, and lists are long.
-QIcon chip(const WashColours& wash)
-{
-    QPixmap pixmap(28, 18);
-    QLinearGradient gradient(0, 0, pixmap.width(), 0);
-    constexpr std::size_t stops = 5;
-    for (std::size_t i = 0; i < stops; ++i)
-        gradient.setColorAt(static_cast<double>(i) / (stops - 1),
-                            displayed(wash.onPaper[i * (WashColours::steps - 1) / (stops - 1)]));
-    QPainter(&pixmap).fillRect(pixmap.rect(), gradient);
-    return QIcon(pixmap);
-}
-
 Recipe recipeOf(const LadderStep& step, double wash)
 {
     Recipe recipe{{}, wash};
@@ -52,7 +40,8 @@ PairsView::PairsView(Document& document, TubeModel& model, ViewSettings& setting
     : QWidget(parent),
       m_document(document),
       m_model(model),
-      m_settings(settings)
+      m_settings(settings),
+      m_choices(new TubeChoiceModel(model, this))
 {
     auto* page = new QWidget(this);
     auto* middle = new QVBoxLayout(page);
@@ -85,7 +74,8 @@ PairsView::PairsView(Document& document, TubeModel& model, ViewSettings& setting
         if (mark.kind == ColourField::Kind::Dot)
             m_strip->setCurrent(static_cast<int>(mark.index));
     });
-    connect(&model, &QAbstractItemModel::modelReset, this, &PairsView::tubesChanged);
+    // After the boxes, which lose their choice when the list is read again.
+    connect(m_choices, &QAbstractItemModel::modelReset, this, &PairsView::tubesChanged);
     tubesChanged();
 }
 
@@ -96,7 +86,12 @@ QComboBox* PairsView::makeTubeBox(const char* name, const QString& label)
     box->setAccessibleName(label);
     box->setIconSize({28, 18});
     box->setMaxVisibleItems(24);
-    connect(box, &QComboBox::currentIndexChanged, this, &PairsView::rebuild);
+    box->setModel(m_choices);
+    connect(box, &QComboBox::currentIndexChanged, this, [this] {
+        m_firstTube = {m_first->currentData().toLongLong()};
+        m_secondTube = {m_second->currentData().toLongLong()};
+        rebuild();
+    });
     return box;
 }
 
@@ -198,45 +193,50 @@ double PairsView::wash() const
     return m_wash->currentData().toDouble();
 }
 
+/// The same two tubes after the list was read again, or the first two.
 void PairsView::tubesChanged()
 {
+    choosePair();
+    rebuild();
+}
+
+void PairsView::choosePair()
+{
     int fallback = 0;
-    for (QComboBox* box : {m_first, m_second}) {
-        const QVariant before = box->currentData();
+    for (auto& [box, id] : {std::pair<QComboBox*, TubeId&>{m_first, m_firstTube}, {m_second, m_secondTube}}) {
         const QSignalBlocker quiet(box);
-        box->clear();
-        for (int row = 0; row < m_model.rowCount(); ++row) {
-            const QModelIndex index = m_model.index(row);
-            const auto* paint = index.data(TubeModel::PaintRole).value<const Paint*>();
-            box->addItem(chip(*index.data(TubeModel::WashRole).value<const WashColours*>()),
-                         QStringLiteral("%1   %2").arg(index.data().toString(), text(textOf(paint->codes))),
-                         index.data(TubeModel::IdRole));
-        }
-        const int same = box->findData(before);
+        const int same = m_model.rowOf(id);
         box->setCurrentIndex(same >= 0 ? same : std::min(fallback, box->count() - 1));
+        id = {box->currentData().toLongLong()};
         fallback = 1;
     }
-    rebuild();
 }
 
 void PairsView::showPair(TubeId first, TubeId second)
 {
-    {
-        const QSignalBlocker quiet(m_first);
-        m_first->setCurrentIndex(m_first->findData(static_cast<qlonglong>(first.value)));
-    }
-    const QSignalBlocker quiet(m_second);
-    m_second->setCurrentIndex(m_second->findData(static_cast<qlonglong>(second.value)));
+    m_firstTube = first;
+    m_secondTube = second;
+    choosePair();
     rebuild();
 }
 
 void PairsView::swap()
 {
-    showPair({m_second->currentData().toLongLong()}, {m_first->currentData().toLongLong()});
+    showPair(m_secondTube, m_firstTube);
+}
+
+void PairsView::showEvent(QShowEvent* event)
+{
+    QWidget::showEvent(event);
+    if (m_stale)
+        rebuild();
 }
 
 void PairsView::rebuild()
 {
+    m_stale = !isVisible(); // what nobody sees is worked out when it is looked at
+    if (m_stale)
+        return;
     const Paint* first = paintIn(m_first);
     const Paint* second = paintIn(m_second);
     const bool two = first && second && m_model.rowCount() > 1;

@@ -17,6 +17,7 @@ namespace iris {
 class ColourField;
 class LadderStrip;
 class ViewSettings;
+class TubeChoiceModel;
 class WashWidget;
 
 /// Two tubes and everything between them.
@@ -32,7 +33,11 @@ public:
     void wantStep();
     const Ladder& ladder() const { return m_ladder; }
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
+    void choosePair();
     QComboBox* makeTubeBox(const char* name, const QString& label);
     QHBoxLayout* makeChoice();
     QFrame* makeCard();
@@ -51,6 +56,10 @@ private:
     Document& m_document;
     TubeModel& m_model;
     ViewSettings& m_settings;
+    TubeChoiceModel* m_choices;
+    TubeId m_firstTube;
+    TubeId m_secondTube;
+    bool m_stale = true; ///< something changed while nobody looked
     QComboBox* m_first = nullptr;
     QComboBox* m_second = nullptr;
     QComboBox* m_wash = nullptr;

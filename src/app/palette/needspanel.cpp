@@ -4,6 +4,7 @@
 #include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "app/tubes/tubechoicemodel.h"
 #include "app/tubes/tubemodel.h"
 #include "colour/srgb.h"
 
@@ -79,8 +80,8 @@ NeedsPanel::NeedsPanel(Document& document, NeedsModel& model, TubeModel& tubes, 
     m_problem->setWordWrap(true);
     m_problem->hide();
     layout->addWidget(m_problem);
-    connect(&tubes, &QAbstractItemModel::modelReset, this, &NeedsPanel::fillTubes);
-    fillTubes();
+    // After the box itself, which picks a tube up when the list is read again.
+    connect(m_tube->model(), &QAbstractItemModel::modelReset, this, [this] { m_tube->setCurrentIndex(-1); });
 }
 
 void NeedsPanel::setUpList(ViewSettings& settings)
@@ -110,6 +111,12 @@ void NeedsPanel::setUpWriting(QGridLayout* grid)
     m_tube = new QComboBox(this);
     m_tube->setObjectName(QStringLiteral("needTube"));
     m_tube->setAccessibleName(tr("Take the colour of a tube"));
+    m_tube->setModel(new TubeChoiceModel(m_tubes, this));
+    m_tube->setPlaceholderText(tr("or from a tube"));
+    m_tube->setCurrentIndex(-1);
+    m_tube->setMinimumContentsLength(12);
+    m_tube->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_tube->view()->setMinimumWidth(220);
     connect(m_tube, &QComboBox::activated, this, &NeedsPanel::takeFromTube);
     m_tolerance = new QComboBox(this);
     m_tolerance->setObjectName(QStringLiteral("needTolerance"));
@@ -167,27 +174,16 @@ void NeedsPanel::change(const QModelIndex& index)
     m_name->setFocus();
 }
 
-void NeedsPanel::fillTubes()
+void NeedsPanel::takeFromTube(int row)
 {
-    m_tube->clear();
-    m_tube->addItem(tr("or from a tube"));
-    for (int row = 0; row < m_tubes.rowCount(); ++row)
-        m_tube->addItem(m_tubes.index(row).data().toString(), row);
-    m_tube->setMinimumContentsLength(12);
-    m_tube->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    m_tube->view()->setMinimumWidth(220);
-}
-
-void NeedsPanel::takeFromTube(int index)
-{
-    if (index <= 0)
+    const QModelIndex tube = m_tubes.index(row);
+    if (!tube.isValid())
         return;
-    const QModelIndex tube = m_tubes.index(m_tube->itemData(index).toInt());
     const auto* paint = tube.data(TubeModel::PaintRole).value<const Paint*>();
     m_colour->setText(typedLab(paint->swatch.full));
     if (m_name->text().trimmed().isEmpty())
         m_name->setText(tr("like %1").arg(tube.data().toString()));
-    m_tube->setCurrentIndex(0);
+    m_tube->setCurrentIndex(-1);
 }
 
 Result<Need> NeedsPanel::typed() const

@@ -35,8 +35,7 @@ Q_SIGNALS:
 private:
     void setUpList(ViewSettings& settings);
     void setUpWriting(QGridLayout* grid);
-    void fillTubes();
-    void takeFromTube(int index);
+    void takeFromTube(int row);
     void keep();
     void change(const QModelIndex& index);
     void startAfresh();

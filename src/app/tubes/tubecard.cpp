@@ -5,7 +5,7 @@
 #include "app/parts/words.h"
 #include "app/reading/readingwords.h"
 #include "app/theme/viewsettings.h"
-#include "mixing/ladder.h"
+#include "mixing/greypartner.h"
 #include "paint/ratings.h"
 
 #include <QAction>
@@ -14,6 +14,7 @@
 #include <QMenu>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QTimer>
 #include <QVBoxLayout>
 
 namespace iris {
@@ -83,6 +84,10 @@ TubeCard::TubeCard(Document& document, ViewSettings& settings, QWidget* parent)
     outer->addWidget(m_wash);
     setUpWords(outer);
     setUpButtons(outer);
+    m_findPartner = new QTimer(this);
+    m_findPartner->setSingleShot(true);
+    m_findPartner->setInterval(0);
+    connect(m_findPartner, &QTimer::timeout, this, &TubeCard::showGreyPartner);
     connect(&document, &Document::tubesChanged, this, [this] { showTubes(m_shown); });
     connect(&document, &Document::warmBlueChanged, this, [this] { showTubes(m_shown); });
     showNothing();
@@ -194,7 +199,7 @@ void TubeCard::showOne(const Tube& tube, const Paint& paint)
     const QString maker = (text(tube.maker) + QLatin1Char(' ') + text(tube.line)).trimmed();
     m_maker->setText(maker.isEmpty() ? codes : codes + QStringLiteral("   ") + maker);
     m_judgement->setText(judgementOf(tube, paint));
-    showGreyPartner(tube, paint);
+    m_findPartner->start();
     m_numbers->setText(readingsOf(tube, paint));
     const std::size_t count = m_document.notebook().swatchesOf(tube.id).size();
     m_readings->setText(count == 1 ? tr("1 reading (H)") : tr("%1 readings (H)").arg(count));
@@ -213,30 +218,21 @@ void TubeCard::showOne(const Tube& tube, const Paint& paint)
 }
 
 /// The tube of the drawer that takes this one nearest to grey: the first thing a painter looks for in a new tube.
-void TubeCard::showGreyPartner(const Tube& tube, const Paint& paint)
+/// Worked out once the rest is on show.
+void TubeCard::showGreyPartner()
 {
-    const Tube* partner = nullptr;
-    LadderStep greyest;
-    for (std::size_t i = 0; i < m_document.paints().size(); ++i) {
-        const Tube& other = m_document.notebook().tubes[i];
-        const Paint& second = m_document.paints()[i];
-        const bool colourless = second.family == HueFamily::Black || second.family == HueFamily::White;
-        if (other.id == tube.id || colourless)
-            continue;
-        const Ladder ladder = ladderBetween(paint, second, 11);
-        const LadderStep& step = ladder.steps[ladder.mostNeutral];
-        const bool mixed = step.parts[0] > 0 && step.parts[1] > 0;
-        if (mixed && (!partner || step.lch.chroma < greyest.lch.chroma)) {
-            partner = &other;
-            greyest = step;
-        }
-    }
-    m_greyPartner->setVisible(partner != nullptr);
+    const auto own = m_shown.size() == 1 ? m_document.placeOf(m_shown.front()) : std::nullopt;
+    const auto partner = own ? greyPartnerOf(m_document.paints(), *own,
+                                             [this](std::size_t i) { return isAtHand(m_document.notebook().tubes[i]); })
+                             : std::nullopt;
+    m_greyPartner->setVisible(partner.has_value());
     if (!partner)
         return;
-    m_greyPartner->setText(tr("Greys best with %1").arg(text(partner->name)));
-    m_greyPartner->setToolTip(tr("%1 parts give %2").arg(text(partsText(greyest)), colourWords(greyest.colour)));
-    m_greyPartner->setProperty("partner", static_cast<qlonglong>(partner->id.value));
+    const Tube& tube = m_document.notebook().tubes[partner->place];
+    m_greyPartner->setText(tr("Greys best with %1").arg(text(tube.name)));
+    m_greyPartner->setToolTip(
+        tr("%1 parts give %2").arg(text(partsText(partner->step)), colourWords(partner->step.colour)));
+    m_greyPartner->setProperty("partner", static_cast<qlonglong>(tube.id.value));
 }
 
 /// What the painter would say of it, each judgement with where it comes from.

@@ -7,6 +7,7 @@
 class QAction;
 class QLabel;
 class QPushButton;
+class QTimer;
 class QVBoxLayout;
 
 namespace iris {
@@ -40,7 +41,7 @@ private:
     void showNothing();
     void showOne(const Tube& tube, const Paint& paint);
     void showPair(TubeId first, TubeId second);
-    void showGreyPartner(const Tube& tube, const Paint& paint);
+    void showGreyPartner();
     QString twinsOf(const Tube& tube) const;
     QString judgementOf(const Tube& tube, const Paint& paint) const;
     QString readingsOf(const Tube& tube, const Paint& paint) const;
@@ -57,6 +58,7 @@ private:
     QPushButton* m_edit = nullptr;
     QPushButton* m_pair = nullptr;
     QPushButton* m_greyPartner = nullptr;
+    QTimer* m_findPartner = nullptr;
     QPushButton* m_readings = nullptr;
     QPushButton* m_more = nullptr;
     QAction* m_duplicate = nullptr;
