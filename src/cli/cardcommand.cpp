@@ -12,11 +12,6 @@
 namespace iris {
 namespace {
 
-struct Device {
-    DeviceCorrection correction;
-    std::string words;
-};
-
 Result<CgatsFile> measurementsFrom(const std::string& file)
 {
     const auto text = readTextFile(file);
@@ -65,10 +60,32 @@ Result<DeviceCorrection> deviceOf(const CardArguments& arguments)
     return readChart(*scan, *place, *truth);
 }
 
+/// A device kept in the notebook the reading goes into.
+Result<DeviceCorrection> keptDevice(const CardArguments& arguments)
+{
+    if (arguments.target.notebook.empty())
+        return failure(ErrorCode::BadOption, "--device takes a device from the notebook of --into");
+    const auto store = NotebookStore::open(QString::fromStdString(arguments.target.notebook));
+    if (!store)
+        return tl::unexpected(store.error());
+    const auto notebook = (*store)->load();
+    if (!notebook)
+        return tl::unexpected(notebook.error());
+    const auto found = std::ranges::find(notebook->devices, arguments.device, &DeviceRecord::name);
+    if (found == notebook->devices.end())
+        return failure(ErrorCode::NotFound, "no device called \"" + arguments.device + "\" in the notebook");
+    return found->correction;
+}
+
 Result<CardOptions> optionsOf(const CardArguments& arguments)
 {
     CardOptions options;
-    if (!arguments.chart.empty()) {
+    if (!arguments.device.empty()) {
+        const auto device = keptDevice(arguments);
+        if (!device)
+            return tl::unexpected(device.error());
+        options.device = *device;
+    } else if (!arguments.chart.empty()) {
         const auto device = deviceOf(arguments);
         if (!device)
             return tl::unexpected(device.error());
@@ -184,6 +201,17 @@ Result<void> fileInto(const FileArguments& target, SwatchRecord record, const Pi
     return done ? Result<void>{} : tl::unexpected(done.error());
 }
 
+Result<void> keep(const std::string& notebook, const DeviceRecord& device)
+{
+    const auto store = NotebookStore::open(QString::fromStdString(notebook));
+    if (!store)
+        return tl::unexpected(store.error());
+    NotebookEdit edit;
+    edit.putDevices = {device};
+    const auto done = (*store)->apply(edit);
+    return done ? Result<void>{} : tl::unexpected(done.error());
+}
+
 Result<void> check(const FileArguments& target)
 {
     if (target.notebook.empty() != target.tube.empty())
@@ -213,6 +241,11 @@ Result<Output> readCardCommand(const CardArguments& arguments)
         return output;
     if (!reading->swatch)
         return failure(ErrorCode::BadPicture, "full, thin and over black could not all be read; nothing was filed");
+    if (!arguments.keepDevice.empty() && options->device) {
+        const DeviceRecord device{{}, arguments.keepDevice, arguments.target.date, *options->device};
+        if (const auto kept = keep(arguments.target.notebook, device); !kept)
+            return tl::unexpected(kept.error());
+    }
     const Picture picture = pictureOf(*scan, reading->regions);
     if (const auto filed = fileInto(arguments.target, recordOf(*reading, {}), &picture); !filed)
         return tl::unexpected(filed.error());

@@ -122,6 +122,8 @@ void setUpReading(CLI::App& app, Request& request)
     card->add_option("--chart-file", request.card.chartFile, "The chart's colours, CGATS text");
     card->add_option("--chart-box", request.card.chartBox, "Where its patches are: left,top,right,bottom in pixels");
     card->add_option("--chart-columns", request.card.chartColumns, "How many patches in a row");
+    card->add_option("--device", request.card.device, "A device kept in the notebook, instead of a chart");
+    card->add_option("--keep-device", request.card.keepDevice, "Keep the device in the notebook under this name");
     card->add_option("--paper", request.card.paper, "The paper's white as L,a,b");
     card->add_option("--dpi", request.card.dpi, "The scan's resolution, when the picture does not tell");
     addTarget(card, request.card.target);

@@ -97,6 +97,8 @@ struct CardArguments {
     std::string chartFile;
     std::string chartBox;
     int chartColumns = 0;
+    std::string device;     ///< one kept in the notebook
+    std::string keepDevice; ///< keep the device the chart sets right under this name
     std::string paper;
     double dpi = 0;
     FileArguments target;

@@ -40,6 +40,7 @@ constexpr std::array<std::string_view, 28> columnNames{"maker",
                                                        "where",
                                                        "bought_on"};
 constexpr std::size_t firstSwatchColumn = 4;
+constexpr std::size_t mostRows = 5000; // many times any drawer; a longer list is some other table
 
 std::string canonical(std::string_view header)
 {
@@ -223,6 +224,10 @@ Result<TubeList> readTubesCsv(std::string_view text, const ReferenceTable& table
     if (records->empty())
         return failure(ErrorCode::BadCsv,
                        "the list is empty; its first line must name the columns, such as name and codes");
+    if (records->size() > mostRows + 1)
+        return failure(ErrorCode::BadCsv, "the list has " + std::to_string(records->size() - 1) + " lines; at most "
+                                              + std::to_string(mostRows)
+                                              + " tubes come in at once. Is it the right file?");
     TubeList list;
     std::map<std::string, std::size_t> columns;
     const CsvRecord& header = records->front();

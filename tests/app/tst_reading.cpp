@@ -517,6 +517,15 @@ void TestReading::everythingIsSavedInOpenFormats()
         QVERIFY2(saveAs(*m_document, format, m_window.get()).isEmpty(), qPrintable(format.words));
         QVERIFY(QFileInfo(m_answer).size() > 100);
     }
+    m_answer = m_folder->filePath("readings.csv");
+    QVERIFY(saveAs(*m_document, exchanges()[1], m_window.get()).isEmpty());
+    const Swatch swatch = *blue().swatch;
+    m_window->takeFile(m_answer);
+    QVERIFY2(m_told.last().contains("1 readings came in"), qPrintable(m_told.last()));
+    QCOMPARE(m_document->notebook().swatches.size(), 2U);
+    QVERIFY(deltaE00(blue().swatch->thin, swatch.thin) < 0.1);
+    m_document->undoStack().undo();
+    QCOMPARE(*blue().swatch, swatch);
     const QString json = m_folder->filePath("out.json");
     m_answer = m_folder->filePath("copy.iris");
     const Notebook before = m_document->notebook();

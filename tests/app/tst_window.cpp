@@ -189,7 +189,7 @@ void TestWindow::aWholeAfternoon()
     list->setCurrentIndex(list->model()->index(0, 0));
     QTest::keyClick(find<QListView>("tubes"), Qt::Key_Delete);
     QCOMPARE(m_document->notebook().tubes.size(), 23U);
-    QVERIFY(!panel().choice()); // the answer no longer belongs to the question
+    QVERIFY(!panel().choice());                           // the answer no longer belongs to the question
     QVERIFY(!textIn(find<QLabel>("cardName")).isEmpty()); // another is picked up in its place
     click("undo");
     QCOMPARE(m_document->notebook().tubes.size(), 24U);

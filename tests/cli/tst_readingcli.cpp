@@ -78,6 +78,7 @@ void TestReadingCli::aCardIsReadAndFiled()
                           "--tube",          "Ultramarine",
                           "--date",          "2026-10-04",
                           "--paper-name",    "Rough 300 g",
+                          "--keep-device",   "Flatbed",
                           "--json"});
     QVERIFY2(read.code == 0, read.err.c_str());
     const auto json = nlohmann::json::parse(read.out);
@@ -96,6 +97,14 @@ void TestReadingCli::aCardIsReadAndFiled()
     QCOMPARE(swatches[1]->paper, std::string("Rough 300 g"));
     QVERIFY(tube->swatch == swatches[1]->onWhite);
     QVERIFY(store->picture(swatches[1]->picture)->bytes.size() > 1000);
+    QCOMPARE(notebook.devices.at(0).name, std::string("Flatbed"));
+    const Run again = run({"read-card", path("card.png"), "--device", "Flatbed", "--dpi", "150", "--into",
+                           path("marsh.iris"), "--tube", "Ultramarine", "--json"});
+    QVERIFY2(again.code == 0, again.err.c_str());
+    QCOMPARE(nlohmann::json::parse(again.out)["full"], json["full"]);
+    QCOMPARE(
+        run({"read-card", path("card.png"), "--device", "Camera", "--into", path("marsh.iris"), "--tube", "Mud"}).code,
+        2);
 }
 
 void TestReadingCli::aPhotographIsRead()

@@ -10,7 +10,7 @@
 using namespace iris;
 
 class TestObserver : public QObject {
-Q_OBJECT
+    Q_OBJECT
 
 private Q_SLOTS:
     void whitePointIsD50();
@@ -67,8 +67,8 @@ SpectralTable readTable(const QString& path)
 
 } // namespace
 
-/// x, y of D50 for the 2-degree observer: 0.3457, 0.3585 (CIE 15, table T.3). The sum over 36 bands of 10 nm cuts the ends
-/// off, which costs up to 0.0003.
+/// x, y of D50 for the 2-degree observer: 0.3457, 0.3585 (CIE 15, table T.3). The sum over 36 bands of 10 nm cuts the
+/// ends off, which costs up to 0.0003.
 void TestObserver::whitePointIsD50()
 {
     const double sum = d50White.x + d50White.y + d50White.z;
@@ -80,7 +80,8 @@ void TestObserver::whitePointIsD50()
     QVERIFY(std::abs(d65White.y / d65Sum - 0.3290) < 1e-4);
 }
 
-/// S = S0 + M1 S1 + M2 S2 with M1 = -1.039, M2 = 0.363 for 5003 K (CIE 15, section 4.1.2); components from the CIE table.
+/// S = S0 + M1 S1 + M2 S2 with M1 = -1.039, M2 = 0.363 for 5003 K (CIE 15, section 4.1.2); components from the CIE
+/// table.
 void TestObserver::daylightTableIsTheCieFormula()
 {
     const SpectralTable components = readTable(colord + "ref/CIE-1986-daylight-SPD.cmf");
@@ -146,8 +147,10 @@ void TestObserver::testColourSamples()
         return Lab{lab.L, lab.a, lab.b};
     };
     const Lab ours = toLab(spectrumFrom([&](double nm) { return samples.at(row, static_cast<int>(nm)); }));
-    QVERIFY2(deltaE00(ours, independent(730, 10)) < 0.1, qPrintable(QString::number(deltaE00(ours, independent(730, 10)))));
-    QVERIFY2(deltaE00(ours, independent(780, 5)) < 0.3, qPrintable(QString::number(deltaE00(ours, independent(780, 5)))));
+    QVERIFY2(deltaE00(ours, independent(730, 10)) < 0.1,
+             qPrintable(QString::number(deltaE00(ours, independent(730, 10)))));
+    QVERIFY2(deltaE00(ours, independent(780, 5)) < 0.3,
+             qPrintable(QString::number(deltaE00(ours, independent(780, 5)))));
 }
 
 QTEST_APPLESS_MAIN(TestObserver)

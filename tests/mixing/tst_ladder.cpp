@@ -1,5 +1,6 @@
 #include "mixing/ladder.h"
 
+#include "mixing/greypartner.h"
 #include "mixing/ratios.h"
 #include "referencepaints.h"
 
@@ -21,6 +22,7 @@ private Q_SLOTS:
     void findsTheMostNeutralStep();
     void listsEveryRatioOnce();
     void nearestPartsAreNear();
+    void greyPartnerIsTheBestOfAll();
 };
 
 void TestLadder::endsAreTheTubes()
@@ -100,6 +102,33 @@ void TestLadder::nearestPartsAreNear()
         const auto parts = nearestParts(ratio);
         QVERIFY(std::abs(std::log(double(parts[0]) / parts[1] / ratio)) < 0.1);
     }
+}
+
+/// The quick way finds what trying every ladder finds, over the whole table.
+void TestLadder::greyPartnerIsTheBestOfAll()
+{
+    std::vector<Paint> paints;
+    for (const ReferencePigment& row : ReferenceTable::shipped().pigments())
+        paints.push_back(referencePaint(row.id().c_str()));
+    const auto colourless = [&](std::size_t i) {
+        return paints[i].family == HueFamily::Black || paints[i].family == HueFamily::White;
+    };
+    for (std::size_t own = 0; own < paints.size(); own += 9) {
+        const auto found = greyPartnerOf(paints, own, [](std::size_t i) { return i % 7 != 3; });
+        double least = 1e9;
+        for (std::size_t i = 0; i < paints.size(); ++i) {
+            if (i == own || i % 7 == 3 || colourless(i))
+                continue;
+            const Ladder ladder = ladderBetween(paints[own], paints[i], 11);
+            const LadderStep& step = ladder.steps[ladder.mostNeutral];
+            if (step.parts[0] > 0 && step.parts[1] > 0)
+                least = std::min(least, step.lch.chroma);
+        }
+        QVERIFY2(found && found->place != own && found->place % 7 != 3 && !colourless(found->place),
+                 paints[own].name.c_str());
+        QVERIFY2(found->step.lch.chroma <= least + 0.5, paints[own].name.c_str());
+    }
+    QVERIFY(!greyPartnerOf(paints, 0, [](std::size_t) { return false; }));
 }
 
 QTEST_APPLESS_MAIN(TestLadder)

@@ -9,6 +9,8 @@ class TestTubeCsv : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
+    void fiftyThousandRowsAreNoDrawer();
+    void stockAndLabelComeIn();
     void readsOtherPeoplesLists_data();
     void readsOtherPeoplesLists();
     void badRowsAreNamedAndGoodOnesComeIn();
@@ -103,6 +105,39 @@ void TestTubeCsv::roundTripsWithoutLoss()
         QVERIFY2(back && back->problems.empty() && back->tubes == tubes,
                  qPrintable(QString("seed %1 round %2").arg(seed).arg(round)));
     }
+}
+
+void TestTubeCsv::fiftyThousandRowsAreNoDrawer()
+{
+    std::string text = "name,codes\r\n";
+    for (int i = 0; i < 50000; ++i)
+        text += "Mud " + std::to_string(i) + ",PBr7\r\n";
+    const auto list = readTubesCsv(text, ReferenceTable::shipped());
+    QVERIFY(!list);
+    QVERIFY(list.error().message.find("50000 lines") != std::string::npos);
+}
+
+void TestTubeCsv::stockAndLabelComeIn()
+{
+    const auto list =
+        readTubesCsv("Name;Codes;Transparency;Staining;Container;Size_ml;Price;Left_percent;Where;Bought_on\n"
+                     "Blue;PB29;Semi-Transparent;2;pan;1.8;6.5;40;wish list;2026-10-03\n"
+                     "Green;PG7;see-through;;;;;;;\n"
+                     "Red;PR122;;;jar;;;;;\n"
+                     "Mud;PBr7;;;;;;140;;\n"
+                     "Sky;PB35;;;;;;;;soon\n",
+                     ReferenceTable::shipped());
+    QVERIFY(list);
+    QCOMPARE(list->tubes.size(), 1U);
+    const Tube& blue = list->tubes[0];
+    QCOMPARE(blue.transparency, std::optional(TransparencyClass::SemiTransparent));
+    QCOMPARE(blue.staining, std::optional(2));
+    QCOMPARE(blue.stock, (Stock{Container::Pan, 1.8, 6.5, 40, Whereabouts::WishList, "2026-10-03"}));
+    QVERIFY(std::abs(*blue.stock.pricePerMl() - 6.5 / 1.8) < 1e-12);
+    QVERIFY(!isAtHand(blue));
+    QCOMPARE(list->problems.size(), 4U);
+    QVERIFY(list->problems[0].message.find("see-through") != std::string::npos);
+    QVERIFY(list->problems[1].message.find("jar") != std::string::npos);
 }
 
 QTEST_APPLESS_MAIN(TestTubeCsv)

@@ -17,6 +17,8 @@ private Q_SLOTS:
     void blacksLeanToTheirUndertone();
     void familiesOfUnknownPaint();
     void severalPigmentsInOneTube();
+    void warmAndCoolByEitherSchool_data();
+    void warmAndCoolByEitherSchool();
 };
 
 void TestJudgements::transparencyOfPlainCases()
@@ -118,6 +120,46 @@ void TestJudgements::severalPigmentsInOneTube()
                          - (1 - share) * two.film.absorption[band])
                 < 1e-12);
     QCOMPARE(paintOf({green}, films).film, one.film);
+}
+
+/// Common practice: nobody disputes the warm and cool yellows and reds; of blue each school calls another one warm.
+void TestJudgements::warmAndCoolByEitherSchool_data()
+{
+    QTest::addColumn<QString>("pigment");
+    QTest::addColumn<QString>("violetSchool");
+    QTest::addColumn<QString>("greenSchool");
+    QTest::newRow("lemon") << "PY3"
+                           << "cool"
+                           << "cool";
+    QTest::newRow("deep yellow") << "PY110"
+                                 << "warm"
+                                 << "warm";
+    QTest::newRow("orange red") << "PR254"
+                                << "warm"
+                                << "warm";
+    QTest::newRow("rose") << "PV19/rose"
+                          << "cool"
+                          << "cool";
+    QTest::newRow("ultramarine") << "PB29"
+                                 << "warm"
+                                 << "cool";
+    QTest::newRow("phthalo blue") << "PB15:3"
+                                  << "cool"
+                                  << "warm";
+    QTest::newRow("a black has none") << "PBk7"
+                                      << ""
+                                      << "";
+}
+
+void TestJudgements::warmAndCoolByEitherSchool()
+{
+    QFETCH(QString, pigment);
+    QFETCH(QString, violetSchool);
+    QFETCH(QString, greenSchool);
+    FilmCache films;
+    const Lean lean = paintOf(**ReferenceTable::shipped().find(pigment.toStdString()), films).lean();
+    QCOMPARE(temperatureOf(lean, WarmBlue::VioletSide), violetSchool.toStdString());
+    QCOMPARE(temperatureOf(lean, WarmBlue::GreenSide), greenSchool.toStdString());
 }
 
 QTEST_APPLESS_MAIN(TestJudgements)

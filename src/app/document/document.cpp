@@ -193,6 +193,23 @@ void Document::fileReading(const SwatchRecord& reading, const std::optional<Pict
     push(std::move(edit), tr("reading of %1").arg(quoted(tube->name)));
 }
 
+void Document::addReadings(const std::vector<SwatchRecord>& readings)
+{
+    if (readings.empty())
+        return;
+    NotebookEdit edit;
+    edit.putSwatches = readings;
+    for (const SwatchRecord& reading : readings) {
+        const auto taken = std::ranges::find(edit.putTubes, reading.tube, &Tube::id);
+        const Tube* tube = m_notebook.tube(reading.tube);
+        if (taken != edit.putTubes.end())
+            *taken = withReading(*taken, reading);
+        else if (tube)
+            edit.putTubes.push_back(withReading(*tube, reading));
+    }
+    push(std::move(edit), tr("bring in %1 readings").arg(readings.size()));
+}
+
 void Document::goBy(SwatchId id)
 {
     const SwatchRecord* swatch = m_notebook.swatch(id);

@@ -54,6 +54,8 @@ public:
     void mergeTubes(TubeId kept, TubeId other);
     /// Files a reading; a dry one is what the tube goes by from now on.
     void fileReading(const SwatchRecord& reading, const std::optional<Picture>& picture = {});
+    /// Files readings from a list; each tube goes by its last dry one.
+    void addReadings(const std::vector<SwatchRecord>& readings);
     /// The tube goes by an earlier reading again.
     void goBy(SwatchId id);
     void removeSwatch(SwatchId id);

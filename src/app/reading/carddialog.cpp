@@ -436,6 +436,8 @@ SwatchRecord CardDialog::record() const
     SwatchRecord record = recordOf(*m_reading, tube()->id);
     record.date = m_date->date().toString(Qt::ISODate).toStdString();
     record.wet = m_wet->isChecked();
+    if (m_given.complete()) // every place marked by hand: any picture may be behind it
+        record.origin = SwatchOrigin::Picture;
     for (const PaperRecord& paper : m_document.notebook().papers)
         if (paper.id.value == m_paper->currentData().toLongLong())
             record.paper = paper.name;

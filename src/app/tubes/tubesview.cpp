@@ -10,6 +10,8 @@
 #include "app/tubes/tubecard.h"
 #include "app/tubes/tubedelegate.h"
 #include "app/tubes/tubedialog.h"
+#include "base/text.h"
+#include "notebook/exports.h"
 #include "notebook/measuredswatch.h"
 
 #include <QComboBox>
@@ -41,23 +43,23 @@ template <typename Value> std::optional<Value> chosenValue(const QComboBox* box)
 }
 
 /// What came of reading a list, in a few lines.
-QString report(const TubeList& list, const QString& file)
+QString report(const QString& file, const QString& what, const std::vector<Error>& problems)
 {
-    QString words = QObject::tr("%1: %2 tubes came in.").arg(file).arg(list.tubes.size());
-    if (!list.problems.empty())
-        words += QObject::tr("\n%1 lines were left out:").arg(list.problems.size());
+    QString words = QObject::tr("%1: %2 came in.").arg(file, what);
+    if (!problems.empty())
+        words += QObject::tr("\n%1 lines were left out:").arg(problems.size());
     constexpr std::size_t mostShown = 8;
-    for (std::size_t i = 0; i < std::min(mostShown, list.problems.size()); ++i)
-        words += QObject::tr("\nLine %1: %2").arg(list.problems[i].line).arg(text(list.problems[i].message));
-    if (list.problems.size() > mostShown)
-        words += QObject::tr("\nand %1 more").arg(list.problems.size() - mostShown);
-    if (!list.ignoredColumns.empty()) {
-        QStringList names;
-        for (const std::string& name : list.ignoredColumns)
-            names << text(name);
-        words += QObject::tr("\nColumns not used: %1").arg(listed(names));
-    }
+    for (std::size_t i = 0; i < std::min(mostShown, problems.size()); ++i)
+        words += QObject::tr("\nLine %1: %2").arg(problems[i].line).arg(text(problems[i].message));
+    if (problems.size() > mostShown)
+        words += QObject::tr("\nand %1 more").arg(problems.size() - mostShown);
     return words;
+}
+
+/// Readings have the white of their paper in a column; tubes do not.
+bool isListOfReadings(const std::string& content)
+{
+    return lowered(content.substr(0, content.find('\n'))).find("paper_l") != std::string::npos;
 }
 
 } // namespace
@@ -478,16 +480,44 @@ void TubesView::importFile(const QString& path)
         messages().tell(this, tr("Bring in a list"), tr("%1 cannot be read: %2").arg(name, file.errorString()));
         return;
     }
-    const auto list = readTubesCsv(file.readAll().toStdString(), ReferenceTable::shipped());
-    if (!list) {
-        const QString where = list.error().line > 0 ? tr(", line %1").arg(list.error().line) : QString();
-        messages().tell(this, tr("Bring in a list"),
-                        tr("%1%2: %3. Nothing came in.").arg(name, where, text(list.error().message)));
-        return;
-    }
+    const std::string content = file.readAll().toStdString();
+    if (isListOfReadings(content))
+        importReadings(content, name);
+    else
+        importTubes(content, name);
+}
+
+void TubesView::tellNothingCame(const QString& file, const Error& error)
+{
+    const QString where = error.line > 0 ? tr(", line %1").arg(error.line) : QString();
+    messages().tell(this, tr("Bring in a list"),
+                    tr("%1%2: %3. Nothing came in.").arg(file, where, text(error.message)));
+}
+
+void TubesView::importTubes(const std::string& content, const QString& file)
+{
+    const auto list = readTubesCsv(content, ReferenceTable::shipped());
+    if (!list)
+        return tellNothingCame(file, list.error());
     if (!list->tubes.empty())
         m_document.addTubes(list->tubes, tr("bring in %1 tubes").arg(list->tubes.size()));
-    messages().tell(this, tr("Bring in a list"), report(*list, name));
+    QStringList ignored;
+    for (const std::string& column : list->ignoredColumns)
+        ignored << text(column);
+    QString words = report(file, tr("%1 tubes").arg(list->tubes.size()), list->problems);
+    if (!ignored.isEmpty())
+        words += tr("\nColumns not used: %1").arg(listed(ignored));
+    messages().tell(this, tr("Bring in a list"), words);
+}
+
+void TubesView::importReadings(const std::string& content, const QString& file)
+{
+    const auto list = readSwatchesCsv(content, m_document.notebook());
+    if (!list)
+        return tellNothingCame(file, list.error());
+    m_document.addReadings(list->swatches);
+    messages().tell(this, tr("Bring in a list"),
+                    report(file, tr("%1 readings").arg(list->swatches.size()), list->problems));
 }
 
 } // namespace iris

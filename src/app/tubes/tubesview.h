@@ -61,6 +61,9 @@ private:
     void fillKeptViews();
     void keptViewPicked(int index);
     void sift();
+    void importTubes(const std::string& content, const QString& file);
+    void importReadings(const std::string& content, const QString& file);
+    void tellNothingCame(const QString& file, const Error& error);
     void showSieve(const TubeSieve& sieve);
     void updateCount();
     void fitCells();

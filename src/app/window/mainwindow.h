@@ -27,6 +27,7 @@ public:
 
     void goTo(Place place);
     const Document& document() const { return m_document; }
+    Document& openDocument() { return m_document; }
     ViewSettings& settings() { return m_settings; }
     TubesView& tubesView() { return *m_tubes; }
     PairsView& pairsView() { return *m_pairs; }

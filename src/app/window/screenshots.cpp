@@ -3,12 +3,15 @@
 #include "app/pairs/pairsview.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/paletteview.h"
+#include "app/reading/carddialog.h"
+#include "app/reading/readingsdialog.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/mainwindow.h"
 
 #include <QCoreApplication>
 #include <QDir>
 #include <QElapsedTimer>
+#include <QFileInfo>
 #include <QPixmap>
 
 namespace iris {
@@ -16,8 +19,8 @@ namespace {
 
 constexpr int longestChoiceMs = 60000;
 
-/// Lets the window settle, and waits for a choice that is going on.
-bool settle(MainWindow& window, bool untilChosen)
+/// Waits for a choice that is going on.
+bool waitForChoice(MainWindow& window)
 {
     QElapsedTimer clock;
     clock.start();
@@ -25,16 +28,8 @@ bool settle(MainWindow& window, bool untilChosen)
         QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
         if (clock.elapsed() > longestChoiceMs)
             return false;
-    } while (untilChosen && !window.paletteView().choicePanel().choice());
-    for (int i = 0; i < 5; ++i)
-        QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
+    } while (!window.paletteView().choicePanel().choice());
     return true;
-}
-
-bool save(MainWindow& window, const QString& folder, const char* name)
-{
-    settle(window, false);
-    return window.grab().save(QDir(folder).filePath(QLatin1String(name) + QStringLiteral(".png")));
 }
 
 TubeId tubeCalled(const Document& document, const char* name)
@@ -43,6 +38,35 @@ TubeId tubeCalled(const Document& document, const char* name)
         if (tube.name == name)
             return tube.id;
     return document.notebook().tubes.empty() ? TubeId{} : document.notebook().tubes.front().id;
+}
+
+bool save(QWidget& widget, const QString& folder, const char* name)
+{
+    for (int i = 0; i < 5; ++i)
+        QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
+    return widget.grab().save(QDir(folder).filePath(QLatin1String(name) + QStringLiteral(".png")));
+}
+
+/// The dialogs of reading: a card that lies beside the notebook in Scans, and the readings there are.
+bool saveReading(MainWindow& window, const QString& folder)
+{
+    const Document& document = window.document();
+    const QDir scans(QFileInfo(document.path()).dir().filePath(QStringLiteral("Scans")));
+    const QStringList waiting = scans.entryList({QStringLiteral("*not read yet*")}, QDir::Files);
+    bool saved = true;
+    if (!waiting.isEmpty()) {
+        CardDialog card(window.openDocument(), window.settings(), scans.filePath(waiting.front()),
+                        tubeCalled(document, "Cobalt Blue"), &window);
+        card.show();
+        QElapsedTimer clock;
+        clock.start();
+        while (!card.reading() && clock.elapsed() < longestChoiceMs)
+            QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
+        saved = save(card, folder, "card");
+    }
+    ReadingsDialog readings(window.openDocument(), window.settings(), tubeCalled(document, "Ultramarine"), &window);
+    readings.show();
+    return save(readings, folder, "readings") && saved;
 }
 
 } // namespace
@@ -57,12 +81,13 @@ QString takeScreenshots(MainWindow& window, const QString& folder)
     window.tubesView().choose(tubeCalled(document, "Ultramarine"));
     window.goTo(MainWindow::Tubes);
     saved = save(window, folder, "tubes") && saved;
+    saved = saveReading(window, folder) && saved;
     window.pairsView().showPair(tubeCalled(document, "Ultramarine"), tubeCalled(document, "Burnt Sienna"));
     window.goTo(MainWindow::Pairs);
     saved = save(window, folder, "pairs") && saved;
     window.goTo(MainWindow::Palette);
     window.paletteView().choicePanel().choose();
-    if (!settle(window, true))
+    if (!waitForChoice(window))
         return QObject::tr("the choice took too long");
     saved = save(window, folder, "palette") && saved;
     window.settings().setGround(Ground::Dark);
