@@ -51,6 +51,7 @@ Tube tubeOf(const char* name, const char* codes)
 
 void TestTubes::init()
 {
+    m_document.reset(); // before the folder its lock is in
     m_folder = std::make_unique<QTemporaryDir>();
     m_document = std::make_unique<Document>();
     QVERIFY(m_document->create(m_folder->filePath("n.iris")));

@@ -88,7 +88,7 @@ void TestReadingCli::aCardIsReadAndFiled()
     QCOMPARE(json["staining"], row.staining);
     QCOMPARE(json["granulation"], row.granulation);
     QCOMPARE(json["transparency"]["class"], "transparent");
-    const auto store = NotebookStore::open(QString::fromStdString(path("marsh.iris"))).value();
+    auto store = NotebookStore::open(QString::fromStdString(path("marsh.iris"))).value();
     const Notebook notebook = store->load().value();
     const auto tube = std::ranges::find(notebook.tubes, std::string("Ultramarine"), &Tube::name);
     const auto swatches = notebook.swatchesOf(tube->id);
@@ -97,6 +97,7 @@ void TestReadingCli::aCardIsReadAndFiled()
     QCOMPARE(swatches[1]->paper, std::string("Rough 300 g"));
     QVERIFY(tube->swatch == swatches[1]->onWhite);
     QVERIFY(store->picture(swatches[1]->picture)->bytes.size() > 1000);
+    store.reset();
     QCOMPARE(notebook.devices.at(0).name, std::string("Flatbed"));
     const Run again = run({"read-card", path("card.png"), "--device", "Flatbed", "--dpi", "150", "--into",
                            path("marsh.iris"), "--tube", "Ultramarine", "--json"});

@@ -53,7 +53,8 @@ QString describe(const SwatchRecord& swatch)
     QStringList words{dayInWords(swatch.date), originWords(swatch.origin)};
     if (!swatch.paper.empty())
         words << text(swatch.paper);
-    words << (swatch.wet ? translated("wet") : translated("dry"));
+    if (swatch.wet)
+        words << translated("wet");
     return words.join(QStringLiteral(", "));
 }
 

@@ -7,7 +7,7 @@
 
 namespace iris {
 
-/// "read 4 Oct 2026 off a card, Rough 300 g, dry" and the like.
+/// "4 Oct 2026, off a card, Rough 300 g" and the like; a wet one says so.
 QString describe(const SwatchRecord& swatch);
 
 /// How far a reading is from another, in words: "2.4 apart from the typical value, a little darker".
