@@ -57,6 +57,13 @@ std::string formatNumber(double value, int decimals)
     return code == std::errc() ? std::string(buffer, end) : std::string("?");
 }
 
+std::string shortestNumber(double value)
+{
+    char buffer[32];
+    const auto [end, code] = std::to_chars(buffer, buffer + sizeof buffer, value);
+    return {buffer, end};
+}
+
 std::string joinedInWords(const std::vector<std::string>& words)
 {
     std::string text;

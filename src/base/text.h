@@ -23,6 +23,9 @@ std::optional<double> parseNumber(std::string_view text);
 /// The number with `decimals` places after a point, without a "-0".
 std::string formatNumber(double value, int decimals);
 
+/// The fewest digits that read back as the same number.
+std::string shortestNumber(double value);
+
 /// "a", "a and b", "a, b and c".
 std::string joinedInWords(const std::vector<std::string>& words);
 

@@ -65,14 +65,11 @@ Result<DeviceCorrection> keptDevice(const CardArguments& arguments)
 {
     if (arguments.target.notebook.empty())
         return failure(ErrorCode::BadOption, "--device takes a device from the notebook of --into");
-    const auto store = NotebookStore::open(QString::fromStdString(arguments.target.notebook));
-    if (!store)
-        return tl::unexpected(store.error());
-    const auto notebook = (*store)->load();
-    if (!notebook)
-        return tl::unexpected(notebook.error());
-    const auto found = std::ranges::find(notebook->devices, arguments.device, &DeviceRecord::name);
-    if (found == notebook->devices.end())
+    const auto open = openNotebook(arguments.target.notebook);
+    if (!open)
+        return tl::unexpected(open.error());
+    const auto found = std::ranges::find(open->notebook.devices, arguments.device, &DeviceRecord::name);
+    if (found == open->notebook.devices.end())
         return failure(ErrorCode::NotFound, "no device called \"" + arguments.device + "\" in the notebook");
     return found->correction;
 }
@@ -184,20 +181,18 @@ Result<TubeId> tubeCalled(const Notebook& notebook, const std::string& name)
 /// Files a reading under a tube of a notebook.
 Result<void> fileInto(const FileArguments& target, SwatchRecord record, const Picture* picture)
 {
-    const auto store = NotebookStore::open(QString::fromStdString(target.notebook));
-    if (!store)
-        return tl::unexpected(store.error());
-    const auto notebook = (*store)->load();
-    if (!notebook)
-        return tl::unexpected(notebook.error());
-    const auto tube = tubeCalled(*notebook, target.tube);
+    const auto open = openNotebook(target.notebook);
+    if (!open)
+        return tl::unexpected(open.error());
+    const auto tube = tubeCalled(open->notebook, target.tube);
     if (!tube)
         return tl::unexpected(tube.error());
     record.tube = *tube;
     record.wet = target.wet;
     record.date = target.date;
     record.paper = target.paperName;
-    const auto done = (*store)->apply(picture ? filing(*notebook, record, *picture) : filing(*notebook, record));
+    const auto done =
+        open->store->apply(picture ? filing(open->notebook, record, *picture) : filing(open->notebook, record));
     return done ? Result<void>{} : tl::unexpected(done.error());
 }
 

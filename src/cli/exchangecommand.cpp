@@ -89,13 +89,10 @@ Result<Import> importFrom(const ImportArguments& arguments, const Notebook& note
 
 Result<Output> exportCommand(const ExportArguments& arguments)
 {
-    const auto store = NotebookStore::open(QString::fromStdString(arguments.notebook));
-    if (!store)
-        return tl::unexpected(store.error());
-    const auto notebook = (*store)->load();
-    if (!notebook)
-        return tl::unexpected(notebook.error());
-    const auto text = exported(**store, *notebook, arguments.format);
+    const auto open = openNotebook(arguments.notebook);
+    if (!open)
+        return tl::unexpected(open.error());
+    const auto text = exported(*open->store, open->notebook, arguments.format);
     if (!text)
         return tl::unexpected(text.error());
     if (arguments.out.empty())
@@ -111,16 +108,13 @@ Result<Output> exportCommand(const ExportArguments& arguments)
 
 Result<Output> importCommand(const ImportArguments& arguments)
 {
-    const auto store = NotebookStore::open(QString::fromStdString(arguments.notebook));
-    if (!store)
-        return tl::unexpected(store.error());
-    const auto notebook = (*store)->load();
-    if (!notebook)
-        return tl::unexpected(notebook.error());
-    const auto import = importFrom(arguments, *notebook);
+    const auto open = openNotebook(arguments.notebook);
+    if (!open)
+        return tl::unexpected(open.error());
+    const auto import = importFrom(arguments, open->notebook);
     if (!import)
         return tl::unexpected(import.error());
-    const auto done = (*store)->apply(import->edit);
+    const auto done = open->store->apply(import->edit);
     if (!done)
         return tl::unexpected(done.error());
     Output output{

@@ -123,15 +123,12 @@ Result<Output> notebookCommand(const NotebookArguments& arguments)
 
 Result<Output> tubesCommand(const TubesArguments& arguments)
 {
-    const auto store = NotebookStore::open(QString::fromStdString(arguments.notebook));
-    if (!store)
-        return tl::unexpected(store.error());
-    const auto notebook = (*store)->load();
-    if (!notebook)
-        return tl::unexpected(notebook.error());
+    const auto open = openNotebook(arguments.notebook);
+    if (!open)
+        return tl::unexpected(open.error());
     FilmCache films;
-    Output output{writeTubesCsv(notebook->tubes), Json{{"tubes", Json::array()}}};
-    for (const Tube& tube : notebook->tubes) {
+    Output output{writeTubesCsv(open->notebook.tubes), Json{{"tubes", Json::array()}}};
+    for (const Tube& tube : open->notebook.tubes) {
         const auto paint = paintOf(tube, ReferenceTable::shipped(), films);
         Json object{{"id", tube.id.value}, {"maker", tube.maker}, {"name", tube.name}, {"codes", textOf(tube.codes)}};
         if (paint) {

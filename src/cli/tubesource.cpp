@@ -25,13 +25,10 @@ Result<TubeSource> TubeSource::from(const SourceArguments& arguments)
         }
         return source;
     }
-    const auto store = NotebookStore::open(QString::fromStdString(arguments.notebook));
-    if (!store)
-        return tl::unexpected(store.error());
-    const auto notebook = (*store)->load();
-    if (!notebook)
-        return tl::unexpected(notebook.error());
-    for (const Tube& tube : notebook->tubes) {
+    const auto open = openNotebook(arguments.notebook);
+    if (!open)
+        return tl::unexpected(open.error());
+    for (const Tube& tube : open->notebook.tubes) {
         auto paint = paintOf(tube, table, films);
         if (!paint)
             return tl::unexpected(paint.error());
@@ -88,6 +85,17 @@ Result<TubeSource> TubeSource::only(const std::vector<std::string>& tubes) const
         source.m_ids.push_back(m_ids[place]);
     }
     return source;
+}
+
+Result<OpenNotebook> openNotebook(const std::string& path)
+{
+    auto store = NotebookStore::open(QString::fromStdString(path));
+    if (!store)
+        return tl::unexpected(store.error());
+    auto notebook = (*store)->load();
+    if (!notebook)
+        return tl::unexpected(notebook.error());
+    return OpenNotebook{std::move(*store), std::move(*notebook)};
 }
 
 Result<std::string> readTextFile(const std::string& path)

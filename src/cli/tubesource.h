@@ -1,6 +1,7 @@
 #pragma once
 
 #include "cli/commands.h"
+#include "notebook/notebookstore.h"
 #include "paint/paint.h"
 
 #include <string>
@@ -28,6 +29,13 @@ private:
     std::vector<Paint> m_paints;
     std::vector<std::string> m_ids;
 };
+
+/// A notebook that is open, and what it holds.
+struct OpenNotebook {
+    std::unique_ptr<NotebookStore> store;
+    Notebook notebook;
+};
+Result<OpenNotebook> openNotebook(const std::string& path);
 
 /// The whole of a text file; FileUnreadable.
 Result<std::string> readTextFile(const std::string& path);

@@ -1,14 +1,12 @@
 #include "notebook/exports.h"
 
-#include "base/csvreader.h"
-#include "base/text.h"
+#include "base/csvfields.h"
 #include "colour/srgb.h"
 #include "paint/paper.h"
 
 #include <algorithm>
 #include <array>
 #include <charconv>
-#include <map>
 
 namespace iris {
 namespace {
@@ -18,22 +16,15 @@ constexpr std::array<std::string_view, 24> swatchColumns{
     "full_L",  "full_a",   "full_b",   "thin_L",   "thin_a",     "thin_b",  "black_L",     "black_a",
     "black_b", "lifted_L", "lifted_a", "lifted_b", "share_left", "grain",   "uncertainty", "notes"};
 
-std::string shortest(double value)
-{
-    char buffer[32];
-    const auto [end, code] = std::to_chars(buffer, buffer + sizeof buffer, value);
-    return {buffer, end};
-}
-
 std::string written(const std::optional<double>& value)
 {
-    return value ? shortest(*value) : "";
+    return value ? shortestNumber(*value) : "";
 }
 
 void addLab(std::vector<std::string>& fields, const std::optional<Lab>& lab)
 {
     for (double Lab::*axis : {&Lab::l, &Lab::a, &Lab::b})
-        fields.push_back(lab ? shortest((*lab).*axis) : "");
+        fields.push_back(lab ? shortestNumber((*lab).*axis) : "");
 }
 
 std::string oneLine(std::string text)
@@ -54,57 +45,24 @@ void addColour(std::string& text, const Lab& lab, const std::string& name)
             + (colour.outside ? " (stronger than sRGB)" : "") + '\n';
 }
 
-/// The fields of one reading, by column name.
-class Fields {
-public:
-    Fields(const std::map<std::string, std::size_t>& columns, const std::vector<std::string>& fields)
-        : m_columns(columns),
-          m_fields(fields)
-    {
-    }
-
-    std::string text(const std::string& column) const
-    {
-        const auto at = m_columns.find(column);
-        return at != m_columns.end() && at->second < m_fields.size() ? m_fields[at->second] : "";
-    }
-
-    std::optional<double> maybe(const std::string& column)
-    {
-        const std::string field = text(column);
-        if (trimmed(field).empty())
-            return std::nullopt;
-        const auto value = parseNumber(field);
-        if (!value && problem.empty())
-            problem = "\"" + field + "\" in column " + column + " is not a number";
-        return value;
-    }
-
-    double number(const std::string& column)
-    {
-        const auto value = maybe(column);
-        if (!value && problem.empty())
-            problem = "column " + column + " is empty";
+/// A colour whose three numbers must be there.
+Lab neededLab(CsvFields& fields, const std::string& start)
+{
+    const auto needed = [&](const char* axis) {
+        const auto value = fields.number(start + axis);
+        if (!value)
+            fields.complain("column " + start + axis + " is empty");
         return value.value_or(0);
-    }
+    };
+    const double l = needed("_l");
+    const double a = needed("_a");
+    const double b = needed("_b");
+    if (l < 0 || l > 100.5 || std::abs(a) > 200 || std::abs(b) > 200)
+        fields.complain("L runs from 0 to 100, a and b from -128 to 128");
+    return {l, a, b};
+}
 
-    Lab lab(const std::string& start)
-    {
-        const Lab lab{number(start + "_l"), number(start + "_a"), number(start + "_b")};
-        const bool fine = lab.l >= 0 && lab.l <= 100.5 && std::abs(lab.a) <= 200 && std::abs(lab.b) <= 200;
-        if (!fine && problem.empty())
-            problem = "L runs from 0 to 100, a and b from -128 to 128";
-        return lab;
-    }
-
-    std::string problem;
-
-private:
-    const std::map<std::string, std::size_t>& m_columns;
-    const std::vector<std::string>& m_fields;
-};
-
-Result<SwatchRecord> swatchFrom(Fields fields, const Notebook& notebook)
+Result<SwatchRecord> swatchFrom(CsvFields fields, const Notebook& notebook)
 {
     SwatchRecord swatch;
     const std::string name = fields.text("tube");
@@ -114,20 +72,20 @@ Result<SwatchRecord> swatchFrom(Fields fields, const Notebook& notebook)
     swatch.tube = tube->id;
     swatch.date = fields.text("date");
     if (!swatch.date.empty() && !isDay(swatch.date))
-        fields.problem = "\"" + swatch.date + "\" is not a day as in 2026-10-03";
+        fields.complain("\"" + swatch.date + "\" is not a day as in 2026-10-03");
     swatch.origin = parseSwatchOrigin(fields.text("origin")).value_or(SwatchOrigin::Typed);
     swatch.wet = lowered(fields.text("wet")) == "yes";
     swatch.paper = fields.text("paper");
-    swatch.paperWhite = fields.lab("paper");
-    swatch.painted = {fields.lab("full"), fields.lab("thin"), fields.lab("black")};
-    if (fields.maybe("lifted_l"))
-        swatch.lifted = fields.lab("lifted");
-    swatch.shareLeft = fields.maybe("share_left");
-    swatch.grain = fields.maybe("grain");
-    swatch.uncertainty = fields.maybe("uncertainty").value_or(0);
+    swatch.paperWhite = neededLab(fields, "paper");
+    swatch.painted = {neededLab(fields, "full"), neededLab(fields, "thin"), neededLab(fields, "black")};
+    if (fields.number("lifted_l"))
+        swatch.lifted = neededLab(fields, "lifted");
+    swatch.shareLeft = fields.number("share_left");
+    swatch.grain = fields.number("grain");
+    swatch.uncertainty = fields.number("uncertainty").value_or(0);
     swatch.notes = fields.text("notes");
-    if (!fields.problem.empty())
-        return failure(ErrorCode::BadCsv, fields.problem);
+    if (!fields.problem().empty())
+        return failure(ErrorCode::BadCsv, fields.problem());
     swatch.onWhite = onWhitePaper(swatch.painted, swatch.paperWhite);
     return swatch;
 }
@@ -204,7 +162,7 @@ std::string writeSwatchesCsv(const Notebook& notebook)
         addLab(fields, swatch.lifted);
         fields.push_back(written(swatch.shareLeft));
         fields.push_back(written(swatch.grain));
-        fields.push_back(shortest(swatch.uncertainty));
+        fields.push_back(shortestNumber(swatch.uncertainty));
         fields.push_back(swatch.notes);
         text += csvLine(fields);
     }
@@ -216,7 +174,7 @@ Result<SwatchList> readSwatchesCsv(std::string_view text, const Notebook& notebo
     const auto records = readCsv(text, guessSeparator(text));
     if (!records)
         return tl::unexpected(records.error());
-    std::map<std::string, std::size_t> columns;
+    CsvColumns columns;
     if (!records->empty())
         for (std::size_t i = 0; i < records->front().fields.size(); ++i)
             columns.emplace(lowered(trimmed(records->front().fields[i])), i);
@@ -226,7 +184,7 @@ Result<SwatchList> readSwatchesCsv(std::string_view text, const Notebook& notebo
                                                   + "; the first line must name the columns");
     SwatchList list;
     for (std::size_t i = 1; i < records->size(); ++i) {
-        auto swatch = swatchFrom(Fields(columns, (*records)[i].fields), notebook);
+        auto swatch = swatchFrom(CsvFields(columns, (*records)[i]), notebook);
         if (swatch) {
             list.swatches.push_back(std::move(*swatch));
         } else {

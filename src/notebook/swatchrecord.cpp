@@ -1,5 +1,6 @@
 #include "notebook/swatchrecord.h"
 
+#include "base/goldensection.h"
 #include "base/text.h"
 #include "colour/deltae.h"
 #include "paint/ratings.h"
@@ -12,21 +13,6 @@ namespace iris {
 namespace {
 
 constexpr std::array<std::string_view, 4> originNames{"typed", "card", "instrument", "picture"};
-
-/// The smallest value of a function with one valley, golden section.
-template <typename Function> double lowest(double low, double high, Function&& value)
-{
-    constexpr double golden = 0.6180339887498949;
-    for (int step = 0; step < 32; ++step) {
-        const double left = high - golden * (high - low);
-        const double right = low + golden * (high - low);
-        if (value(left) < value(right))
-            high = right;
-        else
-            low = left;
-    }
-    return (low + high) / 2;
-}
 
 } // namespace
 
@@ -76,7 +62,7 @@ LetDown strengthFromLetDown(const Film& tube, const Film& known, double knownStr
         return deltaE00(seenLab(mixedFilm(films), thickness, whitePaper()), painted);
     };
     const auto thicknessFor = [&](double logStrength) {
-        return lowest(0.3, 1.5, [&](double thickness) { return mixAt(logStrength, thickness); });
+        return lowestBetween(0.3, 1.5, [&](double thickness) { return mixAt(logStrength, thickness); });
     };
     const auto apartAt = [&](double logStrength) { return mixAt(logStrength, thicknessFor(logStrength)); };
     // The valley may have a shoulder: look over the whole range first, then closely.
@@ -85,7 +71,7 @@ LetDown strengthFromLetDown(const Film& tube, const Film& known, double knownStr
     for (double at = -widest; at <= widest; at += widest / 20)
         if (apartAt(at) < apartAt(best))
             best = at;
-    best = lowest(best - widest / 20, best + widest / 20, apartAt);
+    best = lowestBetween(best - widest / 20, best + widest / 20, apartAt);
     return {std::exp(best), apartAt(best)};
 }
 

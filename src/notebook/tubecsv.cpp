@@ -1,12 +1,9 @@
 #include "notebook/tubecsv.h"
 
-#include "base/csvreader.h"
-#include "base/text.h"
+#include "base/csvfields.h"
 
 #include <algorithm>
 #include <array>
-#include <charconv>
-#include <map>
 
 namespace iris {
 namespace {
@@ -54,78 +51,12 @@ std::string canonical(std::string_view header)
     return name;
 }
 
-/// The fields of a row by column name; remembers the first thing wrong with it.
-class Fields {
-public:
-    Fields(const std::map<std::string, std::size_t>& columns, const CsvRecord& record)
-        : m_columns(columns),
-          m_record(record)
-    {
-    }
-
-    std::string text(const std::string& column) const
-    {
-        const auto at = m_columns.find(column);
-        return at != m_columns.end() && at->second < m_record.fields.size() ? m_record.fields[at->second] : "";
-    }
-
-    std::optional<double> number(const std::string& column)
-    {
-        const std::string field = text(column);
-        if (trimmed(field).empty())
-            return std::nullopt;
-        const auto value = parseNumber(field);
-        if (!value)
-            complain("\"" + field + "\" in column " + column + " is not a number");
-        return value;
-    }
-
-    std::optional<int> rating(const std::string& column)
-    {
-        const auto value = number(column);
-        if (!value)
-            return std::nullopt;
-        if (*value < -100 || *value > 100 || *value != static_cast<int>(*value)) {
-            complain("\"" + text(column) + "\" in column " + column + " is not a whole number");
-            return std::nullopt;
-        }
-        return static_cast<int>(*value);
-    }
-
-    /// A word from a list; `what` names the choices for the complaint.
-    template <typename Value>
-    std::optional<Value> word(const std::string& column, std::optional<Value> (*parse)(std::string_view),
-                              const char* choices)
-    {
-        const std::string field = text(column);
-        if (trimmed(field).empty())
-            return std::nullopt;
-        const auto value = parse(field);
-        if (!value)
-            complain("\"" + field + "\" in column " + column + " is not one of " + choices);
-        return value;
-    }
-
-    void complain(std::string what)
-    {
-        if (m_problem.empty())
-            m_problem = std::move(what);
-    }
-
-    const std::string& problem() const { return m_problem; }
-
-private:
-    const std::map<std::string, std::size_t>& m_columns;
-    const CsvRecord& m_record;
-    std::string m_problem;
-};
-
 bool inRange(const Lab& lab)
 {
     return lab.l >= 0 && lab.l <= 100 && std::abs(lab.a) <= 128 && std::abs(lab.b) <= 128;
 }
 
-std::optional<Swatch> swatchFrom(Fields& fields)
+std::optional<Swatch> swatchFrom(CsvFields& fields)
 {
     std::array<double, 9> values{};
     std::size_t given = 0;
@@ -146,20 +77,20 @@ std::optional<Swatch> swatchFrom(Fields& fields)
     return swatch;
 }
 
-Stock stockFrom(Fields& fields)
+Stock stockFrom(CsvFields& fields)
 {
     Stock stock;
     stock.container = fields.word("container", parseContainer, "tube, pan").value_or(Container::Tube);
     stock.sizeMl = fields.number("size_ml");
     stock.price = fields.number("price");
-    stock.leftPercent = fields.rating("left_percent");
+    stock.leftPercent = fields.wholeNumber("left_percent");
     stock.where =
         fields.word("where", parseWhereabouts, "palette, drawer, wish list, used up").value_or(Whereabouts::Drawer);
     stock.boughtOn = trimmed(fields.text("bought_on"));
     return stock;
 }
 
-Result<Tube> tubeFrom(Fields fields, const ReferenceTable& table)
+Result<Tube> tubeFrom(CsvFields fields, const ReferenceTable& table)
 {
     Tube tube;
     tube.maker = fields.text("maker");
@@ -175,14 +106,14 @@ Result<Tube> tubeFrom(Fields fields, const ReferenceTable& table)
     }
     tube.swatch = swatchFrom(fields);
     tube.strength = fields.number("strength");
-    tube.staining = fields.rating("staining");
-    tube.granulation = fields.rating("granulation");
-    tube.lightfastness = fields.rating("lightfastness");
+    tube.staining = fields.wholeNumber("staining");
+    tube.granulation = fields.wholeNumber("granulation");
+    tube.lightfastness = fields.wholeNumber("lightfastness");
     tube.line = fields.text("line");
     tube.transparency =
         fields.word("transparency", parseTransparency, "transparent, semi-transparent, semi-opaque, opaque");
-    tube.measured.staining = fields.rating("measured_staining");
-    tube.measured.granulation = fields.rating("measured_granulation");
+    tube.measured.staining = fields.wholeNumber("measured_staining");
+    tube.measured.granulation = fields.wholeNumber("measured_granulation");
     tube.stock = stockFrom(fields);
     if (!fields.problem().empty())
         return failure(ErrorCode::BadCsv, fields.problem());
@@ -191,16 +122,9 @@ Result<Tube> tubeFrom(Fields fields, const ReferenceTable& table)
     return tube;
 }
 
-std::string shortest(double value)
-{
-    char buffer[32];
-    const auto [end, code] = std::to_chars(buffer, buffer + sizeof buffer, value);
-    return {buffer, end};
-}
-
 std::string written(const std::optional<double>& value)
 {
-    return value ? shortest(*value) : "";
+    return value ? shortestNumber(*value) : "";
 }
 
 std::string written(const std::optional<int>& value)
@@ -211,7 +135,7 @@ std::string written(const std::optional<int>& value)
 void addLab(std::vector<std::string>& fields, const std::optional<Swatch>& swatch, Lab Swatch::*colour)
 {
     for (double Lab::*axis : {&Lab::l, &Lab::a, &Lab::b})
-        fields.push_back(swatch ? shortest((*swatch).*colour.*axis) : "");
+        fields.push_back(swatch ? shortestNumber((*swatch).*colour.*axis) : "");
 }
 
 } // namespace
@@ -229,7 +153,7 @@ Result<TubeList> readTubesCsv(std::string_view text, const ReferenceTable& table
                                               + std::to_string(mostRows)
                                               + " tubes come in at once. Is it the right file?");
     TubeList list;
-    std::map<std::string, std::size_t> columns;
+    CsvColumns columns;
     const CsvRecord& header = records->front();
     for (std::size_t i = 0; i < header.fields.size(); ++i) {
         const std::string name = canonical(header.fields[i]);
@@ -241,7 +165,7 @@ Result<TubeList> readTubesCsv(std::string_view text, const ReferenceTable& table
     if (!columns.contains("name"))
         return failure(ErrorCode::BadCsv, "there is no column called name; the first line must name the columns");
     for (std::size_t i = 1; i < records->size(); ++i) {
-        auto tube = tubeFrom(Fields(columns, (*records)[i]), table);
+        auto tube = tubeFrom(CsvFields(columns, (*records)[i]), table);
         if (tube) {
             list.tubes.push_back(std::move(*tube));
         } else {

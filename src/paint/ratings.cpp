@@ -1,5 +1,6 @@
 #include "paint/ratings.h"
 
+#include "base/goldensection.h"
 #include "colour/deltae.h"
 
 #include <algorithm>
@@ -46,18 +47,7 @@ std::string_view granulationWord(int rating)
 double shareLeft(const Film& film, const Lab& lifted, const Spectrum& paper)
 {
     const auto miss = [&](double thickness) { return deltaE00(seenLab(film, thickness, paper), lifted); };
-    constexpr double golden = 0.6180339887498949;
-    double low = 0;
-    double high = 1;
-    for (int step = 0; step < 30; ++step) {
-        const double left = high - golden * (high - low);
-        const double right = low + golden * (high - low);
-        if (miss(left) < miss(right))
-            high = right;
-        else
-            low = left;
-    }
-    return (low + high) / 2;
+    return lowestBetween(0, 1, miss);
 }
 
 int stainingOf(double shareLeft)

@@ -556,6 +556,13 @@ void TestReading::theDialogKeepsWhatItDoesNotShow()
     QVERIFY(in<QPushButton>(dialog, "keep")->isEnabled());
     in<QLineEdit>(dialog, "full")->setText("30, 10, -50");
     QCOMPARE(dialog.tube().swatch->full, (Lab{30, 10, -50}));
+    m_document->changeTube(dialog.tube());
+    const auto swatches = m_document->notebook().swatchesOf(before.id);
+    QCOMPARE(swatches.size(), 2U); // what is typed in is a reading, too
+    QCOMPARE(swatches[1]->origin, SwatchOrigin::Typed);
+    m_document->undoStack().undo();
+    QCOMPARE(blue(), before);
+    QCOMPARE(m_document->notebook().swatches.size(), 1U);
 }
 
 QTEST_MAIN(TestReading)

@@ -1,4 +1,4 @@
-#include "cli/cli.h"
+#include "clirun.h"
 
 #include "colour/deltae.h"
 #include "mixing/ladder.h"
@@ -8,8 +8,6 @@
 
 #include <QTemporaryDir>
 #include <QtTest>
-#include <nlohmann/json.hpp>
-#include <sstream>
 
 using namespace iris;
 
@@ -38,30 +36,11 @@ private:
 
 namespace {
 
-struct Run {
-    int code;
-    std::string out;
-    std::string err;
-};
-
-Run run(const std::vector<std::string>& arguments)
-{
-    std::ostringstream out;
-    std::ostringstream err;
-    const int code = runCli(arguments, out, err);
-    return {code, out.str(), err.str()};
-}
-
 nlohmann::json json(std::vector<std::string> arguments)
 {
     arguments.push_back("--json");
     const Run result = run(arguments);
     return result.code == 0 ? nlohmann::json::parse(result.out) : nlohmann::json{};
-}
-
-Lab labOf(const nlohmann::json& object)
-{
-    return {object["L"], object["a"], object["b"]};
 }
 
 } // namespace

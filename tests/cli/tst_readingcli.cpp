@@ -1,4 +1,4 @@
-#include "cli/cli.h"
+#include "clirun.h"
 #include "colour/deltae.h"
 #include "notebook/exports.h"
 #include "notebook/notebookstore.h"
@@ -6,33 +6,8 @@
 
 #include <QTemporaryDir>
 #include <QtTest>
-#include <nlohmann/json.hpp>
-#include <sstream>
 
 using namespace iris;
-
-namespace {
-
-struct Run {
-    int code;
-    std::string out;
-    std::string err;
-};
-
-Run run(const std::vector<std::string>& arguments)
-{
-    std::ostringstream out;
-    std::ostringstream err;
-    const int code = runCli(arguments, out, err);
-    return {code, out.str(), err.str()};
-}
-
-Lab labOf(const nlohmann::json& json)
-{
-    return {json["L"], json["a"], json["b"]};
-}
-
-} // namespace
 
 /// Cards, charts, instruments and lists through the command line, as a script would use them.
 class TestReadingCli : public QObject {

@@ -1,9 +1,11 @@
 #include "app/document/document.h"
 
 #include "app/document/editcommand.h"
+#include "colour/observer.h"
 #include "palette/coverage.h"
 #include "sheet/cardfiling.h"
 
+#include <QDate>
 #include <QFileInfo>
 #include <algorithm>
 
@@ -151,7 +153,16 @@ void Document::addTubes(std::vector<Tube> tubes, const QString& what)
 
 void Document::changeTube(const Tube& tube)
 {
+    const Tube* before = m_notebook.tube(tube.id);
     NotebookEdit edit;
+    if (before && tube.swatch && tube.swatch != before->swatch) { // colours typed in are a reading, too
+        SwatchRecord typed;
+        typed.tube = tube.id;
+        typed.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+        typed.paperWhite = toLab(seen(whitePaper()));
+        typed.painted = typed.onWhite = *tube.swatch;
+        edit = filing(m_notebook, typed);
+    }
     edit.putTubes = {tube};
     push(std::move(edit), tr("change %1").arg(quoted(tube.name)));
 }

@@ -1,0 +1,28 @@
+#pragma once
+
+#include "cli/cli.h"
+#include "colour/cielab.h"
+
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+/// What a command printed and how it ended.
+struct Run {
+    int code;
+    std::string out;
+    std::string err;
+};
+
+inline Run run(const std::vector<std::string>& arguments)
+{
+    std::ostringstream out;
+    std::ostringstream err;
+    const int code = iris::runCli(arguments, out, err);
+    return {code, out.str(), err.str()};
+}
+
+/// A colour as JSON writes it.
+inline iris::Lab labOf(const nlohmann::json& json)
+{
+    return {json["L"], json["a"], json["b"]};
+}
