@@ -460,6 +460,8 @@ void TestReading::keptViewsAndFindingEverything()
     QCOMPARE(shown(), 1);
     search->setText("granulates pb29");
     QCOMPARE(shown(), 2);
+    find<QComboBox>("where")->setCurrentIndex(1); // in the palette there is none
+    QCOMPARE(shown(), 0);
     find<QComboBox>("where")->setCurrentIndex(2);
     auto* kept = find<QComboBox>("keptViews");
     const auto pick = [&](int index) {

@@ -121,6 +121,16 @@ void TestRatings::ratingsHaveTheirThresholds()
     QCOMPARE(stainingOf(0.2), 1);
     QCOMPARE(stainingOf(0.5), 2);
     QCOMPARE(stainingOf(0.95), 3);
+    int rating = 0;
+    for (const double threshold : {0.12, 0.32, 0.62}) {
+        QCOMPARE(stainingOf(threshold - 0.001), rating);
+        QCOMPARE(stainingOf(threshold + 0.001), ++rating);
+    }
+    rating = 0;
+    for (const double threshold : {0.012, 0.055, 0.14}) {
+        QCOMPARE(granulationOf(threshold - 0.001), rating);
+        QCOMPARE(granulationOf(threshold + 0.001), ++rating);
+    }
     QCOMPARE(granulationOf(0.0), 0);
     QCOMPARE(granulationOf(0.03), 1);
     QCOMPARE(granulationOf(0.1), 2);

@@ -47,6 +47,7 @@ private Q_SLOTS:
     void aStainOnThePaperDoesNotBendTheField();
     void fewPatchesGiveASimplerField();
     void specksDoNotMoveTheColour();
+    void aBloomDoesNotMoveTheColour();
     void grainIsAveragedInLight();
     void doubts_data();
     void doubts();
@@ -115,6 +116,17 @@ void TestPatchReading::specksDoNotMoveTheColour()
     const Lab clean = readPatch(Scan::of(picture(200, 200, 0, plain)), all, even, {}).colour;
     const Lab dirty = readPatch(Scan::of(picture(200, 200, 0, specked)), all, even, {}).colour;
     QVERIFY2(deltaE00(clean, dirty) < 0.5, qPrintable(QString::number(deltaE00(clean, dirty))));
+}
+
+/// A cauliflower over a tenth of the patch.
+void TestPatchReading::aBloomDoesNotMoveTheColour()
+{
+    const auto plain = [](int, int) { return blue; };
+    const auto bloomed = [](int x, int y) { return std::hypot(x - 60, y - 70) < 30 ? LinearRgb{0.3, 0.4, 0.7} : blue; };
+    const LightField even = evenField({200, 200});
+    const Lab clean = readPatch(Scan::of(picture(200, 200, 0, plain)), all, even, {}).colour;
+    const PatchReading reading = readPatch(Scan::of(picture(200, 200, 0, bloomed)), all, even, {});
+    QVERIFY2(deltaE00(clean, reading.colour) < 0.3, qPrintable(QString::number(deltaE00(clean, reading.colour))));
 }
 
 /// Half the pixels pale, half dark: the eye far away sees their mean light, not the commoner nor the middle one.
