@@ -1,5 +1,6 @@
 #include "sheet/cardreader.h"
 
+#include "colour/deltae.h"
 #include "colour/observer.h"
 #include "sheet/cardfinder.h"
 #include "sheet/robust.h"
@@ -163,7 +164,10 @@ void judge(CardReading& reading)
     const RebuiltFilm own = rebuildFilm(*reading.painted, paper);
     reading.swatch = onWhitePaper(*reading.painted, reading.paper);
     reading.film = rebuildFilm(*reading.swatch);
-    if (reading.lifted && !reading.lifted->refused())
+    // A film that hardly differs from its paper cannot tell how much of it is left.
+    constexpr double tellsApart = 6;
+    const bool shows = deltaE00(reading.painted->full, reading.paper) > tellsApart;
+    if (shows && reading.lifted && !reading.lifted->refused())
         reading.shareLeft = shareLeft(own.film, reading.lifted->colour, paper);
 }
 
