@@ -165,6 +165,8 @@ void TestReading::init()
     m_window = std::make_unique<MainWindow>(*m_document);
     m_window->show();
     QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
+    m_window->activateWindow(); // a display without a window manager leaves it without the keys
+    QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
     // A new user's own list and nothing else.
     QFile list(m_folder->filePath("mine.csv"));
     QVERIFY(list.open(QIODevice::WriteOnly));

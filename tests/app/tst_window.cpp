@@ -109,6 +109,8 @@ void TestWindow::openWindow()
     m_window = std::make_unique<MainWindow>(*m_document);
     m_window->show();
     QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
+    m_window->activateWindow(); // a display without a window manager leaves it without the keys
+    QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
 }
 
 void TestWindow::writeNeed(const QString& name, const QString& colour)

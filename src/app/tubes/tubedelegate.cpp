@@ -61,7 +61,10 @@ void TubeDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, 
     const int codesWidth = codes.isEmpty() ? 0 : QFontMetrics(bold).horizontalAdvance(codes) + 2 * gridStep;
     const QFont plain = textFont(textsize::small);
     drawLine(*painter, at.codes.adjusted(codesWidth, 0, 0, 0), plain, colours.text, text(describeSide(tube->lean())));
-    drawLine(*painter, at.transparency, plain, colours.text, text(describe(tube->transparency())));
+    const QString away = index.data(TubeModel::NotAtHandRole).toString();
+    const QString clear = text(describe(tube->transparency()));
+    drawLine(*painter, at.transparency, plain, colours.text,
+             away.isEmpty() ? clear : QStringLiteral("%1, %2").arg(away, clear));
     paintSourceMark(*painter, QRectF(at.mark).center(), tube->source, colours.text);
 }
 

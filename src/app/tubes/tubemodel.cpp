@@ -83,6 +83,10 @@ QVariant TubeModel::data(const QModelIndex& index, int role) const
     case IdRole: return static_cast<qlonglong>(m_document.notebook().tubes[row].id.value);
     case PaintRole: return QVariant::fromValue(&m_document.paints()[row]);
     case WashRole: return QVariant::fromValue(&washAt(row));
+    case NotAtHandRole: {
+        const Tube& tube = m_document.notebook().tubes[row];
+        return isAtHand(tube) ? QString() : text(nameOf(tube.stock.where));
+    }
     case MakerRole: return text(m_document.notebook().tubes[row].maker);
     default: return {};
     }

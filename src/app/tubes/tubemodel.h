@@ -30,6 +30,7 @@ public:
         PaintRole,                 ///< const iris::Paint*, until the next change
         WashRole,                  ///< const iris::WashColours*, until the next change
         MakerRole,
+        NotAtHandRole, ///< "wish list", "used up", or empty for a tube that can be mixed with
     };
 
     explicit TubeModel(Document& document, QObject* parent = nullptr);
