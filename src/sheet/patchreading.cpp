@@ -265,7 +265,7 @@ PatchReading readPatch(const Scan& scan, const QPolygonF& region, const LightFie
         reading.doubts.push_back(Doubt::Glare);
     else if (glare > someGlare)
         reading.doubts.push_back(Doubt::LooksWet);
-    if (pixels.clipped > muchClipped)
+    if (pixels.clipped > muchClipped && glare <= someGlare) // a mirrored lamp is at the limit, too
         reading.doubts.push_back(Doubt::Clipped);
     const Lab commonest = commonestColour(coloursOf(all, basis));
     if (deltaE00(commonest, reading.colour) > twoColoursApart)

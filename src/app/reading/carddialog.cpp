@@ -22,6 +22,7 @@
 #include <QPainter>
 #include <QProgressBar>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QVBoxLayout>
 
 namespace iris {
@@ -132,7 +133,7 @@ CardDialog::CardDialog(Document& document, ViewSettings& settings, const QString
     connect(&m_job, &CardJob::failed, this, [this](const QString& why) {
         m_busy->hide();
         m_doing->clear();
-        m_trouble->setText(sentence(why));
+        m_trouble->setText(why); // may begin with the name of a file
         m_trouble->show();
     });
     connect(&m_job, &CardJob::done, this, &CardDialog::takeReading);
@@ -148,8 +149,21 @@ QVBoxLayout* CardDialog::makeRightSide(ViewSettings& settings)
     auto* column = new QVBoxLayout;
     column->setSpacing(2 * gridStep);
     addChoices(column);
-    addPlaces(column);
-    addResult(column, settings);
+    // Doubts may be many; what is above and below them stays where it is.
+    auto* inside = new QWidget(this);
+    auto* findings = new QVBoxLayout(inside);
+    findings->setContentsMargins(0, 0, 0, 0);
+    findings->setSpacing(gridStep);
+    addPlaces(findings);
+    addResult(findings, settings);
+    auto* scroll = new QScrollArea(this);
+    scroll->setWidget(inside);
+    scroll->setWidgetResizable(true);
+    scroll->setFixedWidth(364);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->viewport()->setAutoFillBackground(false);
+    inside->setAutoFillBackground(false);
+    column->addWidget(scroll, 1);
     auto* buttons = new QHBoxLayout;
     m_file = new QPushButton(tr("File it (Enter)"), this);
     m_file->setObjectName(QStringLiteral("fileReading"));
