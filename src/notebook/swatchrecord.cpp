@@ -68,8 +68,8 @@ LetDown strengthFromLetDown(const Film& tube, const Film& known, double knownStr
     // The valley may have a shoulder: look over the whole range first, then closely.
     const double widest = std::log(32.0);
     double best = 0;
-    for (double at = -widest; at <= widest; at += widest / 20)
-        if (apartAt(at) < apartAt(best))
+    for (int i = -20; i <= 20; ++i)
+        if (const double at = i * widest / 20; apartAt(at) < apartAt(best))
             best = at;
     best = lowestBetween(best - widest / 20, best + widest / 20, apartAt);
     return {std::exp(best), apartAt(best)};

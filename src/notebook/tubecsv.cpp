@@ -41,7 +41,7 @@ constexpr std::size_t mostRows = 5000; // many times any drawer; a longer list i
 
 std::string canonical(std::string_view header)
 {
-    const std::string name = lowered(trimmed(header));
+    std::string name = lowered(trimmed(header));
     if (name == "tube" || name == "paint")
         return "name";
     if (name == "code" || name == "pigment" || name == "pigments")

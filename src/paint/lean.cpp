@@ -73,13 +73,13 @@ std::string_view temperatureOf(const Lean& lean, WarmBlue warmBlue)
         return "";
     const auto warmIf = [](bool warm) { return std::string_view(warm ? "warm" : "cool"); };
     switch (lean.family) {
-    case Yellow: return warmIf(lean.towards == Orange);
+    case Yellow:
     case Red: return warmIf(lean.towards == Orange);
-    case Orange: return warmIf(lean.towards == Red);
-    case Violet: return warmIf(lean.towards == Red);
+    case Orange:
+    case Violet:
+    case Brown: return warmIf(lean.towards == Red);
     case Green: return warmIf(lean.towards == Yellow);
     case Blue: return warmIf((lean.towards == Violet) == (warmBlue == WarmBlue::VioletSide));
-    case Brown: return warmIf(lean.towards == Red);
     default: return "";
     }
 }

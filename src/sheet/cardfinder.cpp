@@ -155,8 +155,9 @@ std::optional<QPolygonF> squareIn(const Mask& mask, const Eigen::Vector2d& along
     if (*best < 3)
         return std::nullopt;
     const auto place = static_cast<std::size_t>(best - distance.begin());
-    const Eigen::Vector2d middle(static_cast<double>(place % static_cast<std::size_t>(mask.width())),
-                                 static_cast<double>(place / static_cast<std::size_t>(mask.width())));
+    const auto width = static_cast<std::size_t>(mask.width());
+    const std::size_t row = place / width;
+    const Eigen::Vector2d middle(static_cast<double>(place % width), static_cast<double>(row));
     const double half = 0.85 * static_cast<double>(*best) / std::numbers::sqrt2;
     const double u = middle.dot(along);
     const double v = middle.dot(Eigen::Vector2d(-along.y(), along.x()));
@@ -175,7 +176,8 @@ std::optional<QPolygonF> overBlackOf(const Patch& patch, const Line& line, const
 {
     double least = 1e9;
     double most = -1e9;
-    for (double t = -2000; t <= 2000; t += 0.5) {
+    for (int i = -4000; i <= 4000; ++i) {
+        const double t = 0.5 * i;
         const Eigen::Vector2d at = line.middle + t * line.along;
         const int x = static_cast<int>(std::lround(at.x()));
         const int y = static_cast<int>(std::lround(at.y()));
@@ -236,7 +238,7 @@ std::vector<QPolygonF> paperOf(const Overview& overview, const BarePaper& paper,
             for (int y = row * overview.height / rows; y < (row + 1) * overview.height / rows; ++y)
                 for (int x = column * overview.width / columns; x < (column + 1) * overview.width / columns; ++x)
                     part.set(x, y, paper.mask.at(x, y));
-            if (part.count() > part.size() / (columns * rows * 12))
+            if (part.count() > part.size() / (std::size_t{columns} * rows * 12))
                 if (auto square = squareIn(part, along, overview))
                     regions.push_back(std::move(*square));
         }

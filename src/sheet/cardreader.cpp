@@ -74,11 +74,12 @@ std::optional<LineWalk> walkOf(const QPolygonF& strip)
 std::vector<double> profileAcross(const Scan& scan, const LineWalk& line, double reach, const LightField& field)
 {
     std::vector<double> profile;
-    for (double t = -reach; t <= reach; t += 1) {
+    const int last = static_cast<int>(reach);
+    for (int t = -last; t <= last; ++t) {
         double sum = 0;
         int count = 0;
-        for (double s = -0.3; s <= 0.3; s += 0.05) {
-            const QPointF at = line.middle + t * line.across + s * line.along;
+        for (int s = -6; s <= 6; ++s) {
+            const QPointF at = line.middle + t * line.across + 0.05 * s * line.along;
             const QPoint pixel(static_cast<int>(at.x()), static_cast<int>(at.y()));
             if (!QRect(QPoint(), scan.size()).contains(pixel))
                 continue;

@@ -32,18 +32,18 @@ QRect squareIn(const QPolygonF& region, QSize scan)
 {
     const QPointF middle = region.boundingRect().center();
     const QRectF bounds = region.boundingRect();
-    for (double share = 1.0; share > 0.05; share -= 0.05) {
+    for (int twentieths = 20; twentieths > 1; --twentieths) {
+        const double share = twentieths / 20.0;
         QRectF candidate(0, 0, std::min<double>(bounds.width() * share, mostAcross),
                          std::min<double>(bounds.height() * share, mostAcross));
         candidate.moveCenter(middle);
         const QRect whole = candidate.toAlignedRect().adjusted(1, 1, -1, -1);
-        bool inside = QRect(QPoint(), scan).contains(whole);
-        for (const QPointF corner :
-             {candidate.topLeft(), candidate.topRight(), candidate.bottomLeft(), candidate.bottomRight()})
-            inside = inside
-                     && (share == 1.0 ? bounds.contains(corner) && region.containsPoint(corner, Qt::OddEvenFill)
-                                      : region.containsPoint(corner, Qt::OddEvenFill));
-        if (inside)
+        // The corners a little inwards: those of the region itself lie on its edge.
+        const QRectF inner = candidate.adjusted(0.5, 0.5, -0.5, -0.5);
+        const bool inside =
+            std::ranges::all_of(std::array{inner.topLeft(), inner.topRight(), inner.bottomLeft(), inner.bottomRight()},
+                                [&](QPointF corner) { return region.containsPoint(corner, Qt::OddEvenFill); });
+        if (inside && QRect(QPoint(), scan).contains(whole))
             return whole;
     }
     return {};

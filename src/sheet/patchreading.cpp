@@ -186,6 +186,7 @@ Lab commonestColour(const std::vector<Lab>& colours)
 std::vector<Lab> coloursOf(const Squares& squares, const ColourBasis& basis)
 {
     std::vector<Lab> colours;
+    colours.reserve(squares.light.size());
     for (const LinearRgb& light : squares.light)
         colours.push_back(basis.colourOf(light));
     return colours;
@@ -195,6 +196,7 @@ double spreadOf(const std::vector<Lab>& colours)
 {
     const auto sd = [&](double Lab::*axis) {
         std::vector<double> values;
+        values.reserve(colours.size());
         for (const Lab& lab : colours)
             values.push_back(lab.*axis);
         return robustSd(values);

@@ -165,9 +165,13 @@ void SimulatedCard::measure()
     const auto mean = [&](const Shades& shades, double left, double nominal) {
         LinearRgb sum;
         int count = 0;
-        constexpr double step = 0.2;
-        for (double y = card::patchTopMm + 6; y < card::patchTopMm + card::patchSizeMm - 6; y += step)
-            for (double x = left + 6; x < left + card::patchSizeMm - 6; x += step) {
+        constexpr double inset = 6;
+        constexpr double stepMm = 0.2;
+        constexpr int across = static_cast<int>((card::patchSizeMm - 2 * inset) / stepMm);
+        for (int j = 0; j < across; ++j)
+            for (int i = 0; i < across; ++i) {
+                const double x = left + inset + stepMm * i;
+                const double y = card::patchTopMm + inset + stepMm * j;
                 const LinearRgb light = shade(shades, thicknessAt(x, y, nominal, 1));
                 sum = {sum.red + light.red, sum.green + light.green, sum.blue + light.blue};
                 ++count;
@@ -198,7 +202,8 @@ LinearRgb SimulatedChart::at(double xMm, double yMm) const
     constexpr double patchShare = (pitchMm - gapMm) / pitchMm;
     if (u - column > patchShare || v - row > patchShare)
         return white;
-    return m_light[static_cast<std::size_t>(row * m_columns + column)];
+    return m_light[static_cast<std::size_t>(row) * static_cast<std::size_t>(m_columns)
+                   + static_cast<std::size_t>(column)];
 }
 
 QPolygonF SimulatedChart::cornersAt(double pixelsPerMm) const

@@ -69,7 +69,7 @@ void blur(Canvas& canvas, double sigma)
                 for (int i = -radius; i <= radius; ++i) {
                     const Rgb& from = canvas.at(std::clamp(x + i * dx, 0, canvas.width - 1),
                                                 std::clamp(y + i * dy, 0, canvas.height - 1));
-                    const float weight = kernel[static_cast<std::size_t>(i + radius)] / sum;
+                    const float weight = kernel[static_cast<std::size_t>(i) + static_cast<std::size_t>(radius)] / sum;
                     total.red += weight * from.red;
                     total.green += weight * from.green;
                     total.blue += weight * from.blue;
