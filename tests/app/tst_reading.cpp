@@ -511,6 +511,11 @@ void TestReading::aSecondWindowOnlyReads()
     QVERIFY(m_told.last().contains("another window"));
     QCOMPARE(second.notebook(), before);
     QCOMPARE(second.undoStack().count(), 0);
+    // The same window opening its own notebook again goes on writing.
+    QVERIFY(m_document->open(m_document->path()));
+    QVERIFY(m_document->readOnlyReason().isEmpty());
+    m_document->removeTubes({before.tubes[0].id});
+    QCOMPARE(m_document->notebook().tubes.size(), 3U);
 }
 
 void TestReading::everythingIsSavedInOpenFormats()

@@ -45,6 +45,10 @@ QString Document::title() const
 
 Result<void> Document::open(const QString& path)
 {
+    // Opened a second time it would find its own lock and only read.
+    const bool alreadyOpen = m_store && QFileInfo(path) == QFileInfo(m_store->path());
+    if (alreadyOpen && !m_store->isReadOnly())
+        return {};
     auto store = NotebookStore::open(path);
     if (!store)
         return tl::unexpected(store.error());
