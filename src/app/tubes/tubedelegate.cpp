@@ -62,9 +62,8 @@ void TubeDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, 
     const QFont plain = textFont(textsize::small);
     drawLine(*painter, at.codes.adjusted(codesWidth, 0, 0, 0), plain, colours.text, text(describeSide(tube->lean())));
     const QString away = index.data(TubeModel::NotAtHandRole).toString();
-    const QString clear = text(describe(tube->transparency()));
     drawLine(*painter, at.transparency, plain, colours.text,
-             away.isEmpty() ? clear : QStringLiteral("%1, %2").arg(away, clear));
+             away.isEmpty() ? text(describe(tube->transparency())) : away);
     paintSourceMark(*painter, QRectF(at.mark).center(), tube->source, colours.text);
 }
 

@@ -93,7 +93,11 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
 
     auto* middle = new QVBoxLayout;
     middle->setSpacing(3 * gridStep);
-    middle->addLayout(makeSieve());
+    auto* finding = new QVBoxLayout;
+    finding->setSpacing(2 * gridStep);
+    finding->addLayout(makeFind());
+    finding->addLayout(makeSieve());
+    middle->addLayout(finding);
     middle->addWidget(m_pages, 1);
     middle->addLayout(makeActions());
     auto* layout = new QHBoxLayout(this);
@@ -134,35 +138,45 @@ QComboBox* TubesView::makeSieveBox(const char* name, const QString& everything)
     return box;
 }
 
-QHBoxLayout* TubesView::makeSieve()
+/// What is looked for, the views that were kept, and the order.
+QHBoxLayout* TubesView::makeFind()
 {
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * gridStep);
     m_search = new QLineEdit(this);
     m_search->setObjectName(QStringLiteral("find"));
-    m_search->setPlaceholderText(tr("Find  ( / )"));
+    m_search->setPlaceholderText(tr("Find anything written on a tube  ( / )"));
     m_search->setClearButtonEnabled(true);
     m_search->setMinimumWidth(120);
-    row->addWidget(m_search, 1);
+    connect(m_search, &QLineEdit::textChanged, this, &TubesView::sift);
+    row->addWidget(m_search, 2);
+    row->addWidget(makeKeptViews(), 1);
+    row->addWidget(makeOrder(), 1);
+    return row;
+}
 
-    m_family = makeSieveBox("family", tr("Every family"));
+QHBoxLayout* TubesView::makeSieve()
+{
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * gridStep);
+    m_family = makeSieveBox("family", tr("any family"));
     for (const HueFamily value : allHueFamilies)
         m_family->addItem(text(nameOf(value)), static_cast<int>(value));
-    m_transparency = makeSieveBox("transparency", tr("Clear or opaque"));
+    m_transparency = makeSieveBox("transparency", tr("any opacity"));
     for (int value = 0; value < 4; ++value)
         m_transparency->addItem(text(nameOf(static_cast<TransparencyClass>(value))), value);
-    m_lean = makeSieveBox("lean", tr("Any lean"));
+    m_lean = makeSieveBox("lean", tr("any lean"));
     for (std::size_t i = 0; i < wheelFamilyCount; ++i)
         m_lean->addItem(tr("leans %1").arg(text(nameOf(allHueFamilies[i]))), static_cast<int>(allHueFamilies[i]));
-    m_where = makeSieveBox("where", tr("Anywhere"));
+    m_where = makeSieveBox("where", tr("any place"));
     for (int value = 0; value < 4; ++value)
         m_where->addItem(text(nameOf(static_cast<Whereabouts>(value))), value);
-    connect(m_search, &QLineEdit::textChanged, this, &TubesView::sift);
     for (QComboBox* box : {m_family, m_transparency, m_lean, m_where}) {
         connect(box, &QComboBox::currentIndexChanged, this, &TubesView::sift);
-        row->addWidget(box);
+        box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        box->setMinimumContentsLength(9);
+        row->addWidget(box, 1);
     }
-    row->addWidget(makeKeptViews());
     return row;
 }
 
@@ -195,6 +209,8 @@ QComboBox* TubesView::makeKeptViews()
     m_keptViews = new QComboBox(this);
     m_keptViews->setObjectName(QStringLiteral("keptViews"));
     m_keptViews->setAccessibleName(tr("Kept views"));
+    m_keptViews->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_keptViews->setMinimumContentsLength(8);
     connect(m_keptViews, &QComboBox::activated, this, &TubesView::keptViewPicked);
     fillKeptViews();
     return m_keptViews;
@@ -282,7 +298,6 @@ QHBoxLayout* TubesView::makeActions()
     m_count->setFont(textFont(textsize::small));
     m_count->setSizePolicy(QSizePolicy::Minimum, QSizePolicy::Preferred);
     row->addWidget(m_count);
-    row->addWidget(makeOrder());
     return row;
 }
 

@@ -52,6 +52,7 @@ Q_SIGNALS:
     void pairWanted(iris::TubeId first, iris::TubeId second);
 
 private:
+    QHBoxLayout* makeFind();
     QHBoxLayout* makeSieve();
     QWidget* makeEmptyPage();
     QHBoxLayout* makeActions();
