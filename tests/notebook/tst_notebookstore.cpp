@@ -307,16 +307,37 @@ void TestNotebookStore::aSecondWindowOnlyReads()
     QVERIFY(!NotebookStore::open(file("a.iris")).value()->isReadOnly());
 }
 
+/// A child that is nobody opens a notebook it may read and not write, in a folder it may not write to either: to it
+/// that is what a disc or a locked card is.
 void TestNotebookStore::writeProtectedOnesOnlyRead()
 {
     NotebookStore::create(file("a.iris")).value()->apply(everything()).value();
-    QFile::setPermissions(file("a.iris"), QFile::ReadOwner);
-    if (QFileInfo(file("a.iris")).isWritable())
-        QSKIP("whoever runs this may write everywhere");
-    const auto store = NotebookStore::open(file("a.iris")).value();
-    QVERIFY(store->isReadOnly());
-    QCOMPARE(store->load()->tubes.size(), 2U);
-    QVERIFY(!store->apply(everything()));
+    QFile::setPermissions(m_folder->path(), QFile::Permissions(0x7755));
+    QFile::setPermissions(file("a.iris"), QFile::Permissions(0x6644));
+    const QByteArray before = contents(file("a.iris"));
+    const pid_t child = fork();
+    QVERIFY(child >= 0);
+    if (child == 0) {
+        if (geteuid() == 0 && setuid(65534) != 0)
+            _exit(10);
+        if (QFileInfo(file("a.iris")).isWritable() && QFile::setPermissions(file("a.iris"), QFile::ReadOwner)
+            && QFileInfo(file("a.iris")).isWritable())
+            _exit(11);
+        const auto store = NotebookStore::open(file("a.iris"));
+        if (!store)
+            _exit(12);
+        if (!(*store)->readOnlyReason().contains("write-protected"))
+            _exit(13);
+        if ((*store)->load()->tubes.size() != 2)
+            _exit(14);
+        const auto refused = (*store)->apply(everything());
+        _exit(!refused && refused.error().code == ErrorCode::FileUnwritable ? 0 : 15);
+    }
+    int status = 0;
+    waitpid(child, &status, 0);
+    QVERIFY(WIFEXITED(status));
+    QCOMPARE(WEXITSTATUS(status), 0);
+    QCOMPARE(contents(file("a.iris")), before);
 }
 
 /// No file of this process may grow beyond what the notebook needs now.
