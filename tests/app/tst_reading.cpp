@@ -44,6 +44,7 @@ private Q_SLOTS:
     void picturesFitTheirWidget();
     void placesAreMarkedByHand();
     void aDroppedCardBecomesTheTube();
+    void aScanIsCalledAfterItsTube();
     void aWetCardIsOnlyKept();
     void badPicturesAreToldInPlace();
     void aMarkMovedIsReadAgain();
@@ -287,6 +288,18 @@ void TestReading::aDroppedCardBecomesTheTube()
     QVERIFY(m_document->open(file));
     QCOMPARE(m_document->notebook(), after);
     QVERIFY(!m_document->picture(after.swatches[0].picture).isEmpty());
+}
+
+void TestReading::aScanIsCalledAfterItsTube()
+{
+    QVERIFY(QFile::copy(path("card.png"), m_folder->filePath("ultramarine deep, october.png")));
+    QString offered;
+    whenOpen<CardDialog>([&](CardDialog& dialog) {
+        offered = in<QComboBox>(dialog, "cardTube")->currentText();
+        dialog.reject();
+    });
+    m_window->takeFile(m_folder->filePath("ultramarine deep, october.png"));
+    QVERIFY2(offered.startsWith("Ultramarine deep "), qPrintable(offered));
 }
 
 void TestReading::aWetCardIsOnlyKept()

@@ -56,6 +56,17 @@ QString report(const QString& file, const QString& what, const std::vector<Error
     return words;
 }
 
+/// The tube a scan is called after: the one with the longest name in the file's own.
+std::optional<TubeId> tubeNamedIn(const QString& file, const std::vector<Tube>& tubes)
+{
+    const Tube* longest = nullptr;
+    for (const Tube& tube : tubes)
+        if (file.contains(text(tube.name), Qt::CaseInsensitive)
+            && (!longest || tube.name.size() > longest->name.size()))
+            longest = &tube;
+    return longest ? std::optional(longest->id) : std::nullopt;
+}
+
 /// Readings have the white of their paper in a column; tubes do not.
 bool isListOfReadings(const std::string& content)
 {
@@ -447,7 +458,8 @@ void TubesView::readCard(const QString& picture)
         return;
     }
     const auto ids = chosen();
-    CardDialog dialog(m_document, m_settings, picture, ids.empty() ? TubeId{} : ids.front(), this);
+    const auto named = tubeNamedIn(QFileInfo(picture).completeBaseName(), m_document.notebook().tubes);
+    CardDialog dialog(m_document, m_settings, picture, named ? *named : ids.empty() ? TubeId{} : ids.front(), this);
     dialog.exec();
 }
 
