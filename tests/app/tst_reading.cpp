@@ -47,6 +47,7 @@ private Q_SLOTS:
     void aScanIsCalledAfterItsTube();
     void aWetCardIsOnlyKept();
     void badPicturesAreToldInPlace();
+    void anyPictureCanBeMarkedByHand();
     void aMarkMovedIsReadAgain();
     void aChartSetsTheScannerRight();
     void papersAreKept();
@@ -324,6 +325,41 @@ void TestReading::badPicturesAreToldInPlace()
     QVERIFY(!in<QPushButton>(dialog, "fileReading")->isEnabled());
     dialog.file();
     QVERIFY(m_document->notebook().swatches.empty());
+}
+
+/// A picture without a margin, in which nothing can be found: five patches side by side, marked one after the other.
+void TestReading::anyPictureCanBeMarkedByHand()
+{
+    const std::array colours{qRgb(40, 50, 140), qRgb(150, 170, 220), qRgb(35, 35, 50), qRgb(150, 40, 40),
+                             qRgb(240, 238, 230)};
+    QImage image(500, 200, QImage::Format_RGB32);
+    for (int y = 0; y < image.height(); ++y)
+        for (int x = 0; x < image.width(); ++x)
+            image.setPixel(x, y,
+                           y < 150 && x > 10 ? colours[static_cast<std::size_t>(x / 100)] : qRgb(30 + x % 90, y, 60));
+    const QString file = m_folder->filePath("patches.png");
+    QVERIFY(image.save(file));
+    CardDialog dialog(*m_document, m_window->settings(), file, tube("Ultramarine"));
+    dialog.show();
+    auto* editor = in<RegionEditor>(dialog, "cardPicture");
+    auto* trouble = in<QLabel>(dialog, "cardReadingTrouble");
+    QTRY_VERIFY(dialog.reading() || trouble->isVisible());
+    const auto mark = [&](int place, double left) {
+        auto places = editor->places();
+        QCOMPARE(places.size(), 5U);
+        places[static_cast<std::size_t>(place)].regions = {QPolygonF(QRectF(left + 15, 20, 70, 110))};
+        editor->setPlaces(places);
+        Q_EMIT editor->placeMarked(place);
+    };
+    mark(CardDialog::Paper, 400);
+    QTRY_VERIFY(dialog.reading() && trouble->isHidden());
+    mark(CardDialog::Full, 0);
+    mark(CardDialog::Thin, 100);
+    mark(CardDialog::OverBlack, 200);
+    QTRY_VERIFY(in<QPushButton>(dialog, "fileReading")->isEnabled());
+    QVERIFY(toLch(dialog.reading()->full->colour).hueDegrees > 270);
+    dialog.file();
+    QCOMPARE(m_document->notebook().swatches.at(0).origin, SwatchOrigin::Picture);
 }
 
 void TestReading::aMarkMovedIsReadAgain()

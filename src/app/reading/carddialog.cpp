@@ -98,6 +98,7 @@ CardDialog::CardDialog(Document& document, ViewSettings& settings, const QString
     setWindowTitle(tr("Read a card: %1").arg(QFileInfo(picture).fileName()));
     resize(1200, 740);
     m_editor->setObjectName(QStringLiteral("cardPicture"));
+    m_editor->setPlaces(placesOf({})); // to be marked even where nothing is found
     m_editor->setAccessibleName(tr("The card with the places that are read"));
     auto* left = new QVBoxLayout;
     left->addWidget(m_editor, 1);
