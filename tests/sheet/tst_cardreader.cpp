@@ -78,18 +78,21 @@ std::array<Lab, 3> coloursOf(const Swatch& swatch)
     return {swatch.full, swatch.thin, swatch.overBlack};
 }
 
-void readOne(unsigned seed, Figures& figures)
+/// Ten cards go through each device, which a chart has set right once.
+constexpr unsigned cardsADevice = 10;
+
+void readOne(unsigned seed, const std::vector<DeviceCorrection>& devices, Figures& figures)
 {
     const auto& rows = ReferenceTable::shipped().pigments();
     const ReferencePigment& row = rows[(seed * 37) % rows.size()];
     const Painted painted = paintedCard(seed, rebuildFilm({row.full, row.thin, row.overBlack}).film);
     const SimulatedCard card(painted.painting);
-    const unsigned device = seed / 10;
+    const unsigned device = seed / cardsADevice;
     const Scan scan = scanned(card, dpi, scannerFaults(device, seed));
     // White paint on white paper cannot be found; there the painter marks the card.
     const CardRegions regions = row.family == HueFamily::White ? standardRegions(perMm) : CardRegions{};
     CardOptions options;
-    options.device = calibrated(device).value();
+    options.device = devices[device];
     const auto reading = readCard(scan, regions, options);
     const auto plain = readCard(scan, regions, {});
     const std::scoped_lock lock(figures.mutex);
@@ -148,13 +151,17 @@ private Q_SLOTS:
 /// one the stated uncertainty holds for two thirds; transparency and staining right for 95 in a hundred.
 void TestCardReader::twoHundredCards()
 {
+    constexpr unsigned cards = 200;
+    std::vector<DeviceCorrection> devices;
+    for (unsigned device = 0; device < cards / cardsADevice; ++device)
+        devices.push_back(calibrated(device).value());
     Figures figures;
     std::atomic<unsigned> next = 0;
     std::vector<std::jthread> workers;
     for (unsigned i = 0; i < std::max(1U, std::thread::hardware_concurrency()); ++i)
         workers.emplace_back([&] {
-            for (unsigned seed = next++; seed < 200; seed = next++)
-                readOne(seed, figures);
+            for (unsigned seed = next++; seed < cards; seed = next++)
+                readOne(seed, devices, figures);
         });
     workers.clear();
     std::ranges::sort(figures.apart);
