@@ -5,6 +5,7 @@
 #include <QFileInfo>
 #include <QImageReader>
 #include <exiv2/exiv2.hpp>
+#include <mutex>
 
 namespace iris {
 namespace {
@@ -49,6 +50,9 @@ PictureNotes notesOf(const QString& path)
     const bool jpeg = start.startsWith("\xff\xd8");
     const bool png = start.startsWith("\x89PNG");
     const bool announced = (jpeg && start.contains(QByteArray("ICC_PROFILE\0", 12))) || (png && start.contains("iCCP"));
+    // Exiv2 sets itself up on first use, which two threads must not do at once.
+    static std::mutex one;
+    const std::scoped_lock lock(one);
     try {
         Exiv2::LogMsg::setLevel(Exiv2::LogMsg::mute);
         const auto image = Exiv2::ImageFactory::open(path.toStdString());
