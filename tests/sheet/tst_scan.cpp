@@ -57,6 +57,7 @@ private Q_SLOTS:
     void resolutionIsTakenWhenItIsKnown();
     void profilesAgreeWithLittleCms_data();
     void profilesAgreeWithLittleCms();
+    void wholePicturesAgreeWithJpgicc();
     void badPictures_data();
     void badPictures();
 
@@ -167,6 +168,31 @@ void TestScan::profilesAgreeWithLittleCms()
     const Lab expected{numbers[0].toDouble(), numbers[1].toDouble(), numbers[2].toDouble()};
     const double apart = deltaE00(labAt(*scan, 16, 16), expected);
     QVERIFY2(apart < 0.6, qPrintable(QString::number(apart))); // Lab to 8 bits, and JPEG
+}
+
+/// A picture with a wide-gamut profile, against the same after LittleCMS's own jpgicc has turned it into sRGB.
+void TestScan::wholePicturesAgreeWithJpgicc()
+{
+    QFile icc("/usr/share/color/icc/colord/AdobeRGB1998.icc");
+    QVERIFY(icc.open(QIODevice::ReadOnly));
+    QImage image(96, 64, QImage::Format_RGB32);
+    const std::array colours{qRgb(180, 120, 90), qRgb(90, 130, 110), qRgb(120, 120, 160), qRgb(200, 195, 180)};
+    for (int y = 0; y < image.height(); ++y)
+        for (int x = 0; x < image.width(); ++x)
+            image.setPixel(x, y, colours[static_cast<std::size_t>(x / 24)]);
+    image.setColorSpace(QColorSpace::fromIccProfile(icc.readAll()));
+    QVERIFY(image.save(file("before.jpg"), nullptr, 100));
+    QVERIFY2(run("jpgicc", {"-q", "100", "-t", "1", file("before.jpg"), file("after.jpg")}),
+             "jpgicc of liblcms2-utils is needed");
+    const auto before = Scan::load(file("before.jpg"));
+    const auto after = Scan::load(file("after.jpg"));
+    QVERIFY(before && after);
+    for (const int x : {12, 36, 60, 84}) {
+        const double apart = deltaE00(labAt(*before, x, 32), labAt(*after, x, 32));
+        QVERIFY2(apart < 0.7, qPrintable(QString("%1 at %2").arg(apart).arg(x))); // 8 bits and JPEG twice
+    }
+    // Without its profile the picture would be read as something else.
+    QVERIFY(deltaE00(labAt(*before, 12, 32), toLab(Srgb{180, 120, 90, false})) > 1.5);
 }
 
 void TestScan::badPictures_data()
