@@ -3,6 +3,7 @@
 #include "cli/cli.h"
 #include "colour/cielab.h"
 
+#include <QStringList>
 #include <nlohmann/json.hpp>
 #include <sstream>
 
@@ -19,6 +20,15 @@ inline Run run(const std::vector<std::string>& arguments)
     std::ostringstream err;
     const int code = iris::runCli(arguments, out, err);
     return {code, out.str(), err.str()};
+}
+
+/// The same from the rows of a test's table.
+inline Run runRow(const QStringList& arguments)
+{
+    std::vector<std::string> plain;
+    for (const QString& argument : arguments)
+        plain.push_back(argument.toStdString());
+    return run(plain);
 }
 
 /// A colour as JSON writes it.

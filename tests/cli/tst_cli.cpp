@@ -183,10 +183,7 @@ void TestCli::wrongArgumentsGetOneLine()
 {
     QFETCH(QStringList, arguments);
     QFETCH(int, code);
-    std::vector<std::string> plain;
-    for (const QString& argument : arguments)
-        plain.push_back(argument.toStdString());
-    const Run result = run(plain);
+    const Run result = runRow(arguments);
     QCOMPARE(result.code, code);
     QVERIFY(result.out.empty());
     QCOMPARE(std::ranges::count(result.err, '\n'), 1);

@@ -162,10 +162,7 @@ void TestReadingCli::faultsGetOneLine()
 {
     QFETCH(QStringList, arguments);
     QFETCH(int, code);
-    std::vector<std::string> plain;
-    for (const QString& argument : arguments)
-        plain.push_back(argument.toStdString());
-    const Run result = run(plain);
+    const Run result = runRow(arguments);
     QVERIFY2(result.code == code, result.err.c_str());
     QCOMPARE(std::ranges::count(result.err, '\n'), 1);
 }
