@@ -3,7 +3,6 @@
 #include "base/text.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <numbers>
 
@@ -16,6 +15,11 @@ constexpr double degreesPerRadian = 180.0 / std::numbers::pi;
 double compress(double t)
 {
     return t > delta * delta * delta ? std::cbrt(t) : t / (3 * delta * delta) + 4.0 / 29.0;
+}
+
+double compressSlope(double t)
+{
+    return t > delta * delta * delta ? 1 / (3 * std::cbrt(t) * std::cbrt(t)) : 1 / (3 * delta * delta);
 }
 
 double expand(double f)
@@ -31,6 +35,14 @@ Lab toLab(const Xyz& xyz, const Xyz& white)
     const double fy = compress(xyz.y / white.y);
     const double fz = compress(xyz.z / white.z);
     return {116 * fy - 16, 500 * (fx - fy), 200 * (fy - fz)};
+}
+
+std::array<std::array<double, 3>, 3> labPerXyz(const Xyz& xyz, const Xyz& white)
+{
+    const double fx = compressSlope(xyz.x / white.x) / white.x;
+    const double fy = compressSlope(xyz.y / white.y) / white.y;
+    const double fz = compressSlope(xyz.z / white.z) / white.z;
+    return {{{0, 116 * fy, 0}, {500 * fx, -500 * fy, 0}, {0, 200 * fy, -200 * fz}}};
 }
 
 Xyz toXyz(const Lab& lab, const Xyz& white)

@@ -2,6 +2,7 @@
 
 #include "base/result.h"
 
+#include <array>
 #include <string_view>
 
 namespace iris {
@@ -37,6 +38,9 @@ struct Lch {
 /// L* = 116 f(Y/Yn) - 16, a* = 500 (f(X/Xn) - f(Y/Yn)), b* = 200 (f(Y/Yn) - f(Z/Zn)), with f the cube root above
 /// (6/29)^3 and the straight line t / (3 (6/29)^2) + 4/29 below. Source: ISO/CIE 11664-4.
 Lab toLab(const Xyz& xyz, const Xyz& white);
+
+/// How toLab() moves with the tristimulus values: dL, da and db (rows) for a step in X, Y and Z (columns).
+std::array<std::array<double, 3>, 3> labPerXyz(const Xyz& xyz, const Xyz& white);
 
 /// The inverse of toLab(). Source: ISO/CIE 11664-4, annex.
 Xyz toXyz(const Lab& lab, const Xyz& white);

@@ -100,19 +100,6 @@ Eigen::Vector3d vectorOf(const Lab& lab)
     return {lab.l, lab.a, lab.b};
 }
 
-/// dLab/dXYZ. Every colour seen lies above the surface reflection, so the cube-root branch of CIELAB is enough for
-/// the slope; the value itself comes from toLab().
-Eigen::Matrix3d labPerXyz(const Xyz& xyz)
-{
-    const auto slope = [](double value, double white) { return std::pow(value / white, -2.0 / 3.0) / (3 * white); };
-    const double fx = slope(xyz.x, d50White.x);
-    const double fy = slope(xyz.y, d50White.y);
-    const double fz = slope(xyz.z, d50White.z);
-    Eigen::Matrix3d matrix;
-    matrix << 0, 116 * fy, 0, 500 * fx, -500 * fy, 0, 0, 200 * fy, -200 * fz;
-    return matrix;
-}
-
 /// The nine colour numbers of a film.
 Residuals coloursOf(const Film& film, const Spectrum& paper)
 {
@@ -141,7 +128,8 @@ Eigen::Matrix<double, 3, unknowns> slopesOf(const Film& film, const View& view)
         xyzSlopes.col(unknowns - 2) += weight * perLogS;
         xyzSlopes.col(unknowns - 1) += weight * (perLogS * position(band));
     }
-    return labPerXyz(toXyz(reflectance)) * xyzSlopes;
+    const auto slopes = labPerXyz(toXyz(reflectance), d50White);
+    return Eigen::Map<const Eigen::Matrix<double, 3, 3, Eigen::RowMajor>>(slopes.front().data()) * xyzSlopes;
 }
 
 Jacobian slopesOf(const Film& film, const Spectrum& paper)

@@ -1,19 +1,9 @@
 #pragma once
 
+#include "base/parallel.h"
 #include "palette/needgrid.h"
 
-#include <functional>
-#include <stop_token>
-
 namespace iris {
-
-/// How long work is watched and ended. `progress` gets 0 to 1 and may be called from any of the working threads, one
-/// at a time; `threads` 0 means as many as the machine has.
-struct WorkOptions {
-    std::stop_token stop;
-    std::function<void(double)> progress;
-    unsigned threads = 0;
-};
 
 /// For every set of one to three paints, the needs that some recipe inside it meets: subsets count.
 class CoverageTable {
@@ -61,8 +51,5 @@ CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs
 
 /// The most paints a palette is chosen from at once; beyond it the tables outgrow the memory and the patience.
 inline constexpr std::size_t mostPaints = 128;
-
-/// Runs task(i) for i = 0 .. count - 1 on several threads, each taking the next; stops early when asked to.
-void inParallel(std::size_t count, const WorkOptions& work, const std::function<void(std::size_t)>& task);
 
 } // namespace iris

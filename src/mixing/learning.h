@@ -1,0 +1,80 @@
+#pragma once
+
+#include "mixing/recipe.h"
+
+#include <functional>
+#include <stop_token>
+
+namespace iris {
+
+/// A painted, dry square and what was in it.
+struct PaintedMix {
+    std::vector<Part> parts;  ///< two or three different paints
+    double wash = wash::full; ///< as it was meant; how thick it really lies is found
+    Lab colour;               ///< as it would look on the white paper of the reference table, D50
+    double uncertainty = 1;   ///< of the reading, deltaE00
+
+    bool operator==(const PaintedMix&) const = default;
+};
+
+struct LearningOptions {
+    double strengthSd = 0.5;      ///< how far ln(strength) may be off before anything was painted
+    double washSd = 0.4;          ///< how far ln(thickness) of a square may be off what was meant
+    double modelSd = 1.0;         ///< what the mixing model leaves unexplained, deltaE
+    std::vector<double> sureness; ///< one a paint: replaces strengthSd where it is above 0; may be empty
+
+    bool operator==(const LearningOptions&) const = default;
+};
+
+/// What one painted square tells about the predictions.
+struct MixLesson {
+    double thickness = 1;     ///< at which the square was laid, as found
+    double before = 0;        ///< deltaE00 of the prediction with the strengths there were, at the best wash
+    double after = 0;         ///< deltaE00 with the strengths found, at the best wash
+    double leftOut = 0;       ///< deltaE00 with the strengths found from all other squares, at the best wash
+    double leftOutAsLaid = 0; ///< the same at the wash that was meant
+
+    bool operator==(const MixLesson&) const = default;
+};
+
+/// Tinting strengths learnt from painted squares.
+struct Learned {
+    std::vector<double> strengths;  ///< one a paint
+    std::vector<double> covariance; ///< of ln(strengths), row by row
+    std::vector<MixLesson> lessons; ///< one a square, in their order
+    bool settled = true;            ///< false when the search ended before it came to rest
+
+    std::size_t paints() const { return strengths.size(); }
+    double covarianceOf(std::size_t one, std::size_t two) const { return covariance[one * paints() + two]; }
+
+    /// How far a paint's strength may still be off: a factor, 1 for none (one standard deviation of its logarithm).
+    double factor(std::size_t paint) const;
+
+    /// Median of `leftOut`: what predictions are off by for a mix that was not painted yet. Nothing below 3 squares.
+    std::optional<double> typicalMiss() const;
+
+    bool operator==(const Learned&) const = default;
+};
+
+/// What is known before any square was painted: the paints' own strengths, and how sure they are.
+Learned beforePainting(std::span<const Paint> paints, const LearningOptions& options = {});
+
+/// Finds the strengths that explain painted squares best: least squares on ln(strength) with a normal prior about the
+/// paints' own, the thickness of every square a free unknown with a wide prior about what was meant. Misses are counted
+/// along lightness, chroma and hue (seenStep()), those beyond 2.5 deviations linearly (Huber, "Robust estimation of a
+/// location parameter", 1964), so that one square written down wrong does not drag the rest along. Damped Gauss-Newton;
+/// the thicknesses are eliminated square by square (Schur complement). The left-out figures take one further Newton
+/// step from the common solution without the square, which is what refitting gives to first order (Cook and Weisberg,
+/// "Residuals and influence in regression", 1982).
+/// @param squares every index below paints.size(); squares of a single paint tell nothing and are passed over
+Learned learnStrengths(std::span<const Paint> paints, std::span<const PaintedMix> squares,
+                       const LearningOptions& options = {});
+
+/// The paints with the strengths learnt.
+std::vector<Paint> withStrengths(std::vector<Paint> paints, const Learned& learned);
+
+/// How far a prediction may be off, deltaE: what the uncertain strengths do to it once the wash is matched, and what
+/// the painted squares show the model to miss in any case (1 before there are any).
+double expectedMiss(const Recipe& recipe, std::span<const Paint> paints, const Learned& learned);
+
+} // namespace iris
