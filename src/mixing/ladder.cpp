@@ -1,5 +1,6 @@
 #include "mixing/ladder.h"
 
+#include "colour/deltae.h"
 #include "mixing/ratios.h"
 
 #include <algorithm>
@@ -17,40 +18,116 @@ std::array<int, 2> partsAt(const Paint& first, const Paint& second, double share
     return nearestParts((1 - share) / first.strength / (share / second.strength));
 }
 
+/// Shares that are even to the eye: the way is walked in fine steps, and its length in deltaE00 shared out.
+std::vector<double> sharesEvenToTheEye(const Paint& first, const Paint& second, int steps, double wash,
+                                       const Spectrum& paper)
+{
+    constexpr int fine = 400;
+    std::vector<double> walked{0};
+    Lab last = seenLab(first.film, wash, paper);
+    for (int i = 1; i <= fine; ++i) {
+        const Lab next = seenLab(filmBetween(first, second, static_cast<double>(i) / fine), wash, paper);
+        walked.push_back(walked.back() + deltaE00(last, next));
+        last = next;
+    }
+    std::vector<double> shares{0};
+    for (int i = 1; i + 1 < steps; ++i) {
+        const double wanted = walked.back() * i / (steps - 1);
+        const auto above = std::ranges::lower_bound(walked, wanted);
+        const auto place = static_cast<double>(above - walked.begin());
+        const double gap = above == walked.begin() ? 0 : *above - *(above - 1);
+        shares.push_back((place - (gap > 0 ? (*above - wanted) / gap : 0)) / fine);
+    }
+    shares.push_back(1);
+    return shares;
+}
+
+std::vector<double> sharesOf(const Paint& first, const Paint& second, int steps, double wash, const Spectrum& paper,
+                             LadderSpacing spacing)
+{
+    if (spacing == LadderSpacing::Appearance)
+        return sharesEvenToTheEye(first, second, steps, wash, paper);
+    std::vector<double> shares;
+    for (int i = 0; i < steps; ++i) {
+        const double even = static_cast<double>(i) / (steps - 1);
+        const double own = (1 - even) * first.strength;
+        const double other = even * second.strength;
+        shares.push_back(spacing == LadderSpacing::Parts ? other / (own + other) : even);
+    }
+    return shares;
+}
+
+void mark(Ladder& ladder)
+{
+    const auto& steps = ladder.steps;
+    const auto chroma = [](const LadderStep& step) { return step.lch.chroma; };
+    const auto dullest = std::ranges::min_element(steps, {}, chroma);
+    ladder.mostNeutral = static_cast<std::size_t>(dullest - steps.begin());
+    const double dullerEnd = std::min(chroma(steps.front()), chroma(steps.back()));
+    ladder.keepsChroma = dullerEnd > 0 ? std::min(1.0, chroma(*dullest) / dullerEnd) : 1.0;
+    if (steps.size() > 2)
+        ladder.cleanest = static_cast<std::size_t>(
+            std::ranges::max_element(steps.begin() + 1, steps.end() - 1, {}, chroma) - steps.begin());
+    const auto turned = std::ranges::find_if(steps, [&](const LadderStep& step) {
+        return deltaE00(step.colour, steps.back().colour) < deltaE00(step.colour, steps.front().colour);
+    });
+    ladder.turningPoint = static_cast<std::size_t>(turned - steps.begin());
+    if (turned == steps.end()) // two tubes of one colour
+        ladder.turningPoint = steps.size() - 1;
+}
+
+struct SpacingName {
+    LadderSpacing spacing;
+    std::string_view name;
+};
+constexpr std::array<SpacingName, 3> spacingNames{{{LadderSpacing::Strength, "strength"},
+                                                   {LadderSpacing::Appearance, "appearance"},
+                                                   {LadderSpacing::Parts, "parts"}}};
+
 } // namespace
+
+std::string_view nameOf(LadderSpacing spacing)
+{
+    return std::ranges::find(spacingNames, spacing, &SpacingName::spacing)->name;
+}
+
+std::optional<LadderSpacing> parseLadderSpacing(std::string_view name)
+{
+    const auto found = std::ranges::find(spacingNames, name, &SpacingName::name);
+    return found == spacingNames.end() ? std::nullopt : std::optional(found->spacing);
+}
 
 Film filmBetween(const Paint& first, const Paint& second, double share)
 {
     return mixedFilm(std::array{WeightedFilm{&first.film, 1 - share}, WeightedFilm{&second.film, share}});
 }
 
-Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double wash, const Spectrum& paper)
+Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double wash, const Spectrum& paper,
+                     LadderSpacing spacing)
 {
     assert(steps >= 2);
     Ladder ladder;
-    for (int i = 0; i < steps; ++i) {
+    for (const double share : sharesOf(first, second, steps, wash, paper, spacing)) {
         LadderStep step;
-        step.share = static_cast<double>(i) / (steps - 1);
-        step.parts = partsAt(first, second, step.share);
-        step.colour = seenLab(filmBetween(first, second, step.share), wash, paper);
+        step.share = share;
+        step.parts = partsAt(first, second, share);
+        step.colour = seenLab(filmBetween(first, second, share), wash, paper);
         step.lch = toLch(step.colour);
         ladder.steps.push_back(step);
     }
-    const auto chroma = [](const LadderStep& step) { return step.lch.chroma; };
-    const auto dullest = std::ranges::min_element(ladder.steps, {}, chroma);
-    ladder.mostNeutral = static_cast<std::size_t>(dullest - ladder.steps.begin());
-    const double dullerEnd = std::min(chroma(ladder.steps.front()), chroma(ladder.steps.back()));
-    ladder.keepsChroma = dullerEnd > 0 ? std::min(1.0, chroma(*dullest) / dullerEnd) : 1.0;
+    mark(ladder);
     return ladder;
 }
 
 std::string describe(const Ladder& ladder)
 {
-    if (ladder.steps[ladder.mostNeutral].lch.chroma < 8)
-        return "passes through a grey";
-    if (ladder.keepsChroma > 0.85)
+    constexpr double grey = 8;
+    const bool atAnEnd = ladder.mostNeutral == 0 || ladder.mostNeutral + 1 == ladder.steps.size();
+    if (ladder.steps[ladder.mostNeutral].lch.chroma < grey)
+        return atAnEnd ? "loses its colour" : "passes through a grey";
+    if (ladder.keepsChroma > 0.75)
         return "stays clean";
-    if (ladder.keepsChroma > 0.6)
+    if (ladder.keepsChroma > 0.55)
         return "dulls a little";
     return ladder.keepsChroma > 0.3 ? "dulls on the way" : "greys on the way";
 }

@@ -2,6 +2,8 @@
 
 #include "mixing/recipe.h"
 
+#include <optional>
+
 namespace iris {
 
 /// One step of a ladder between two tubes.
@@ -15,24 +17,37 @@ struct LadderStep {
     bool operator==(const LadderStep&) const = default;
 };
 
-/// The way from one tube to another, in even steps of tinting strength: how painters see it, whatever a strong tube
-/// does to the count of parts.
+/// How the steps of a ladder are set apart.
+enum class LadderSpacing {
+    Strength,   ///< even in tinting strength: how painters count, whatever a strong tube does to the parts
+    Appearance, ///< even to the eye: every step as far from the next, in deltaE00
+    Parts,      ///< even in parts of tube paint, as 10:0, 9:1, 8:2
+};
+
+/// "strength", "appearance", "parts".
+std::string_view nameOf(LadderSpacing spacing);
+std::optional<LadderSpacing> parseLadderSpacing(std::string_view name);
+
+/// The way from one tube to another.
 struct Ladder {
     std::vector<LadderStep> steps;
-    std::size_t mostNeutral = 0; ///< the step of least chroma
-    double keepsChroma = 1;      ///< least chroma on the way over that of the duller end, 0 to 1
+    std::size_t mostNeutral = 0;  ///< the step of least chroma
+    std::size_t cleanest = 0;     ///< the mixed step of most chroma; the first step of a ladder of two
+    std::size_t turningPoint = 0; ///< the first step that looks more like the second tube than like the first
+    double keepsChroma = 1;       ///< least chroma on the way over that of the duller end, 0 to 1
 
     bool operator==(const Ladder&) const = default;
 };
 
 /// @param steps 2 to 101, both ends counted; @param wash film thickness, 0 < x <= 4
 Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double wash = wash::full,
-                     const Spectrum& paper = whitePaper());
+                     const Spectrum& paper = whitePaper(), LadderSpacing spacing = LadderSpacing::Strength);
 
 /// The film at a share (0 to 1) of the second tube by tinting strength.
 Film filmBetween(const Paint& first, const Paint& second, double share);
 
-/// What a painter would say of a ladder: "stays clean", "dulls a little", "greys", "passes through a grey".
+/// What a painter would say of a ladder: "stays clean", "dulls a little", "dulls on the way", "greys on the
+/// way", "passes through a grey", or "loses its colour" towards a black or a grey.
 std::string describe(const Ladder& ladder);
 
 /// "3:1", "pure" at the ends.

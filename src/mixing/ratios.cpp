@@ -48,4 +48,32 @@ std::array<int, 2> nearestParts(double ratio)
     return {best[0], best[1]};
 }
 
+Ratio nearestParts(const std::array<double, 3>& amounts)
+{
+    assert(amounts[0] > 0);
+    const auto tubes = static_cast<int>(std::ranges::count_if(amounts, [](double amount) { return amount > 0; }));
+    double least = amounts[0];
+    double total = 0;
+    for (int i = 0; i < tubes; ++i) {
+        const double amount = amounts[static_cast<std::size_t>(i)];
+        least = std::min(least, amount);
+        total += amount;
+    }
+    Ratio parts{};
+    if (total > least * mostParts) {
+        for (std::size_t i = 0; i < static_cast<std::size_t>(tubes); ++i)
+            parts[i] = std::max(1, static_cast<int>(std::lround(amounts[i] / least)));
+        return parts;
+    }
+    const auto distance = [&](const Ratio& ratio) {
+        double sum = 0;
+        for (std::size_t i = 1; i < static_cast<std::size_t>(tubes); ++i) {
+            const double off = std::log(static_cast<double>(ratio[i]) / ratio[0]) - std::log(amounts[i] / amounts[0]);
+            sum += off * off;
+        }
+        return sum;
+    };
+    return *std::ranges::min_element(ratiosOf(tubes), {}, distance);
+}
+
 } // namespace iris

@@ -24,4 +24,9 @@ inline constexpr std::array<double, 8> recipeWashes{1.0,  0.70710678118654752, 0
 /// beyond that so many parts to one. The ratio must be positive.
 std::array<int, 2> nearestParts(double ratio);
 
+/// The whole parts nearest to amounts of two or three tubes (> 0; 0 for an unused place), by the sum of squared
+/// logarithms of what each differs from the first: up to mostParts in all, and beyond that so many parts to one of the
+/// least.
+Ratio nearestParts(const std::array<double, 3>& amounts);
+
 } // namespace iris

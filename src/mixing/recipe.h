@@ -39,6 +39,8 @@ struct MixJudgement {
     int lightfastness = 1;  ///< of its weakest tube, 1 excellent to 5 fugitive
     int staining = 0;       ///< of its strongest stainer, 0 to 3
     bool separates = false; ///< two of its tubes granulate (2 or more), so they part as they dry
+
+    bool operator==(const MixJudgement&) const = default;
 };
 MixJudgement judge(const Recipe& recipe, std::span<const Paint> paints);
 

@@ -1,0 +1,64 @@
+#include "mixing/cleanliness.h"
+
+#include "mixing/ladder.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+namespace iris {
+namespace {
+
+constexpr int shares = 9;
+
+} // namespace
+
+CleanReach::CleanReach(std::span<const Paint> paints, double wash)
+{
+    const auto note = [&](const Lab& colour) {
+        const Lch lch = toLch(colour);
+        double& most = m_most[static_cast<std::size_t>(lch.hueDegrees / 360 * sectors) % sectors];
+        most = std::max(most, lch.chroma);
+    };
+    for (std::size_t i = 0; i < paints.size(); ++i) {
+        note(seenLab(paints[i].film, wash, whitePaper()));
+        for (std::size_t j = i + 1; j < paints.size(); ++j)
+            for (int step = 1; step <= shares; ++step)
+                note(seenLab(filmBetween(paints[i], paints[j], step / (shares + 1.0)), wash, whitePaper()));
+    }
+}
+
+double CleanReach::chromaAt(double hueDegrees) const
+{
+    const double place = normalisedDegrees(hueDegrees) / 360 * sectors;
+    const auto sector = static_cast<std::size_t>(place) % sectors;
+    const std::size_t neighbour = (place - std::floor(place) < 0.5 ? sector + sectors - 1 : sector + 1) % sectors;
+    return std::max(m_most[sector], m_most[neighbour]);
+}
+
+double CleanReach::cleanlinessOf(const Lab& colour) const
+{
+    const Lch lch = toLch(colour);
+    const double best = chromaAt(lch.hueDegrees);
+    return best > 0 ? std::min(1.0, lch.chroma / best) : 1.0;
+}
+
+std::string_view cleanlinessWord(double cleanliness, const Lab& colour)
+{
+    if (std::hypot(colour.a, colour.b) < 6)
+        return "grey";
+    if (cleanliness >= 0.9)
+        return "as clean as your tubes go";
+    if (cleanliness >= 0.7)
+        return "clean";
+    if (cleanliness >= 0.5)
+        return "a little dull";
+    return cleanliness >= 0.25 ? "muted" : "greyed";
+}
+
+double warmthOf(const Lab& colour)
+{
+    return colour.a * 0.5 + colour.b * std::numbers::sqrt3 / 2;
+}
+
+} // namespace iris

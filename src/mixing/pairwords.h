@@ -1,0 +1,32 @@
+#pragma once
+
+#include "mixing/ladder.h"
+
+#include <functional>
+#include <optional>
+
+namespace iris {
+
+/// What happens between two tubes and why, as a painter would tell it: "Dulls at once: the red leans orange, so yellow
+/// comes in." Source of the reasons: common practice (trade facts 21).
+std::string explain(const Paint& first, const Paint& second, const Ladder& ladder);
+
+/// Another tube to put in place of one of a pair.
+struct Swap {
+    int end = 0;           ///< 0: in place of the first, 1: of the second
+    std::size_t place = 0; ///< the tube to take
+    double chroma = 0;     ///< of the balanced mix then
+
+    bool operator==(const Swap&) const = default;
+};
+
+/// For a pair out of a list of paints: which other tube of the same family makes the balanced mix cleaner, or greyer,
+/// by at least 3 of chroma. Nothing when none does.
+struct Swaps {
+    std::optional<Swap> cleaner;
+    std::optional<Swap> greyer;
+};
+Swaps swapsFor(std::span<const Paint> paints, std::size_t first, std::size_t second, double wash,
+               const std::function<bool(std::size_t)>& allowed);
+
+} // namespace iris

@@ -1,0 +1,318 @@
+#include "mixing/whatmakes.h"
+
+#include "colour/deltae.h"
+#include "colour/huefamily.h"
+#include "mixing/cleanliness.h"
+#include "mixing/matching.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <map>
+#include <mutex>
+#include <tuple>
+
+namespace iris {
+namespace {
+
+constexpr float none = -std::numeric_limits<float>::infinity();
+constexpr double brownFrom = 25;
+constexpr double brownTo = 88;
+constexpr double brownLightest = 48;
+constexpr double brownMostChroma = 40;
+constexpr double fewestChroma = 10;
+
+template <typename Value> struct Named {
+    Value value;
+    std::string_view name;
+};
+
+constexpr std::array<Named<MixKind>, 6> kindNames{{{MixKind::Oranges, "oranges"},
+                                                   {MixKind::Greens, "greens"},
+                                                   {MixKind::Violets, "violets"},
+                                                   {MixKind::Browns, "browns"},
+                                                   {MixKind::Greys, "greys"},
+                                                   {MixKind::Darks, "darks"}}};
+constexpr std::array<Named<MixOrder>, 9> orderNames{{{MixOrder::Best, "best"},
+                                                     {MixOrder::Muted, "muted"},
+                                                     {MixOrder::Warm, "warm"},
+                                                     {MixOrder::Cool, "cool"},
+                                                     {MixOrder::Light, "light"},
+                                                     {MixOrder::Dark, "dark"},
+                                                     {MixOrder::Transparent, "transparent"},
+                                                     {MixOrder::Lifts, "lifts"},
+                                                     {MixOrder::FewPigments, "few pigments"}}};
+
+template <typename Names> auto valueNamed(const Names& names, std::string_view name)
+{
+    const auto found = std::ranges::find(names, name, [](const auto& entry) { return entry.name; });
+    return found == names.end() ? std::nullopt : std::optional(found->value);
+}
+
+template <typename Names, typename Value> std::string_view nameIn(const Names& names, Value value)
+{
+    return std::ranges::find(names, value, [](const auto& entry) { return entry.value; })->name;
+}
+
+bool isHue(const Lab& colour, HueFamily family)
+{
+    return std::hypot(colour.a, colour.b) >= fewestChroma && hueFamilyOf(colour) == family
+           && !isOfKind(colour, MixKind::Browns);
+}
+
+/// What a recipe is worth in an order; the higher the better. Orders that need more than the colour go by the best.
+float keyOf(const Lab& colour, MixKind kind, MixOrder order)
+{
+    const double chroma = std::hypot(colour.a, colour.b);
+    switch (order) {
+    case MixOrder::Muted: return static_cast<float>(-chroma);
+    case MixOrder::Warm: return static_cast<float>(warmthOf(colour));
+    case MixOrder::Cool: return static_cast<float>(-warmthOf(colour));
+    case MixOrder::Light: return static_cast<float>(colour.l);
+    case MixOrder::Dark: return static_cast<float>(-colour.l);
+    default: break;
+    }
+    if (kind == MixKind::Greys)
+        return static_cast<float>(-chroma);
+    return static_cast<float>(kind == MixKind::Darks ? -colour.l : chroma);
+}
+
+/// How much better three tubes must be than two of them.
+constexpr float worthAThirdTube = 1;
+
+struct Best {
+    float key = none;
+    std::size_t chunk = 0;
+    std::size_t place = 0;
+};
+
+struct Candidate {
+    std::array<std::size_t, 3> set{};
+    std::size_t tubes = 0;
+    Best best;
+
+    std::span<const std::size_t> tubesOf() const { return {set.data(), tubes}; }
+};
+
+/// Looks through the recipes of one set after another. One a thread.
+class Searcher {
+public:
+    Searcher(const MixKernel& kernel, const WhatMakesOptions& options) : m_kernel(kernel), m_options(options)
+    {
+        while (m_washes < recipeWashes.size() && recipeWashes[m_washes] >= options.thinnest)
+            ++m_washes;
+        if (options.kind == MixKind::Darks)
+            m_washes = 1; // water never made anything darker
+    }
+
+    Best bestOf(std::span<const std::size_t> set, float toBeat)
+    {
+        Best best;
+        best.key = toBeat;
+        bool found = false;
+        for (std::size_t chunk = 0; chunk < MixKernel::chunkCount(set.size()); ++chunk) {
+            m_kernel.mix(set, chunk, m_chunk);
+            for (std::size_t place = 0; place < m_washes * chunkRatios; ++place) {
+                const Lab colour{m_chunk.l[place], m_chunk.a[place], m_chunk.b[place]};
+                if (!nearKind(colour))
+                    continue;
+                const float key = keyOf(colour, m_options.kind, m_options.order);
+                if (key > best.key && isOfKind(colour, m_options.kind)) {
+                    best = {key, chunk, place};
+                    found = true;
+                }
+            }
+        }
+        return found ? best : Best{};
+    }
+
+private:
+    /// A quick look that lets through everything of the kind.
+    bool nearKind(const Lab& colour) const
+    {
+        const double squared = colour.a * colour.a + colour.b * colour.b;
+        switch (m_options.kind) {
+        case MixKind::Greys: return squared < 36;
+        case MixKind::Darks: return colour.l < 30;
+        case MixKind::Browns: return colour.l < brownLightest;
+        default: return squared >= fewestChroma * fewestChroma;
+        }
+    }
+
+    const MixKernel& m_kernel;
+    const WhatMakesOptions& m_options;
+    std::size_t m_washes = 0;
+    LabChunk m_chunk;
+};
+
+bool asked(const WhatMakesOptions& options, std::span<const std::size_t> set)
+{
+    return !options.with || std::ranges::find(set, *options.with) != set.end();
+}
+
+/// The best of every pair and triple that was asked for.
+std::vector<Candidate> candidatesOf(std::size_t count, const MixKernel& kernel, const WhatMakesOptions& options)
+{
+    std::vector<Candidate> found;
+    std::vector<float> pairKeys(count * count, none);
+    Searcher searcher(kernel, options);
+    for (std::size_t i = 0; i < count; ++i)
+        for (std::size_t j = i + 1; j < count; ++j) {
+            const Candidate candidate{{i, j, 0}, 2, searcher.bestOf(std::array{i, j}, none)};
+            pairKeys[i * count + j] = candidate.best.key;
+            if (candidate.best.key > none && asked(options, candidate.tubesOf()))
+                found.push_back(candidate);
+        }
+    if (options.mostTubes < 3)
+        return found;
+    std::mutex mutex;
+    inParallel(count * count, options.work, [&](std::size_t task) {
+        const std::size_t i = task / count;
+        const std::size_t j = task % count;
+        if (j <= i)
+            return;
+        Searcher own(kernel, options);
+        std::vector<Candidate> triples;
+        for (std::size_t k = j + 1; k < count; ++k) {
+            const float inside = std::max({pairKeys[i * count + j], pairKeys[i * count + k], pairKeys[j * count + k]});
+            Candidate candidate{{i, j, k}, 3, {}};
+            if (!asked(options, candidate.tubesOf()))
+                continue;
+            candidate.best = own.bestOf(candidate.tubesOf(), inside > none ? inside + worthAThirdTube : none);
+            if (candidate.best.key > none)
+                triples.push_back(candidate);
+        }
+        const std::scoped_lock lock(mutex);
+        found.insert(found.end(), triples.begin(), triples.end());
+    });
+    return found;
+}
+
+/// What decides between findings where the colour alone does not.
+int rankOf(const Finding& finding, std::span<const Paint> paints, MixOrder order)
+{
+    switch (order) {
+    case MixOrder::Transparent:
+        return static_cast<int>(std::lround(1000 * finding.judgement.transparency.opacityIndex));
+    case MixOrder::Lifts: return finding.judgement.staining;
+    case MixOrder::FewPigments: {
+        int pigments = 0;
+        for (const Part& part : finding.recipe.parts)
+            pigments += static_cast<int>(paints[part.paint].codes.size());
+        return pigments;
+    }
+    default: return 0;
+    }
+}
+
+bool needsJudging(MixOrder order)
+{
+    return order == MixOrder::Transparent || order == MixOrder::Lifts || order == MixOrder::FewPigments;
+}
+
+} // namespace
+
+std::string_view nameOf(MixKind kind)
+{
+    return nameIn(kindNames, kind);
+}
+
+std::optional<MixKind> parseMixKind(std::string_view name)
+{
+    return valueNamed(kindNames, name);
+}
+
+std::string_view nameOf(MixOrder order)
+{
+    return nameIn(orderNames, order);
+}
+
+std::optional<MixOrder> parseMixOrder(std::string_view name)
+{
+    return valueNamed(orderNames, name);
+}
+
+bool isOfKind(const Lab& colour, MixKind kind)
+{
+    const Lch lch = toLch(colour);
+    switch (kind) {
+    case MixKind::Oranges: return isHue(colour, HueFamily::Orange);
+    case MixKind::Greens: return isHue(colour, HueFamily::Green);
+    case MixKind::Violets: return isHue(colour, HueFamily::Violet);
+    case MixKind::Browns:
+        return lch.hueDegrees >= brownFrom && lch.hueDegrees <= brownTo && lch.l < brownLightest && lch.chroma >= 8
+               && lch.chroma < brownMostChroma;
+    case MixKind::Greys: return lch.chroma < 6 && lch.l >= 30;
+    case MixKind::Darks: return lch.chroma < 10 && lch.l < 30;
+    }
+    return false;
+}
+
+std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOptions& options)
+{
+    const MixKernel kernel(paints);
+    std::vector<Candidate> candidates = candidatesOf(paints.size(), kernel, options);
+    if (options.work.stop.stop_requested())
+        return {};
+    // Threads finish in any order; the tubes decide between equals.
+    std::ranges::sort(candidates, {}, [](const Candidate& c) { return std::tuple(-c.best.key, c.tubes, c.set); });
+    if (!needsJudging(options.order) && candidates.size() > options.most)
+        candidates.resize(options.most);
+    std::vector<Finding> findings;
+    for (const Candidate& candidate : candidates) {
+        Finding finding;
+        finding.recipe = MixKernel::recipeAt(candidate.tubesOf(), candidate.best.chunk, candidate.best.place);
+        finding.colour = colourOf(finding.recipe, paints);
+        finding.judgement = judge(finding.recipe, paints);
+        findings.push_back(std::move(finding));
+    }
+    std::ranges::stable_sort(findings, {}, [&](const Finding& f) { return rankOf(f, paints, options.order); });
+    if (findings.size() > options.most)
+        findings.resize(options.most);
+    return findings;
+}
+
+std::optional<Recipe> nudged(const Recipe& recipe, std::span<const Paint> paints, bool warmer)
+{
+    constexpr double plainly = 2;
+    const Lab own = colourOf(recipe, paints);
+    std::optional<Recipe> best;
+    double nearest = std::numeric_limits<double>::infinity();
+    for (const Ratio& ratio : ratiosOf(static_cast<int>(recipe.parts.size()))) {
+        Recipe other = recipe;
+        for (std::size_t i = 0; i < other.parts.size(); ++i)
+            other.parts[i].parts = ratio[i];
+        const Lab colour = colourOf(other, paints);
+        const double change = warmthOf(colour) - warmthOf(own);
+        if ((warmer ? change : -change) < plainly)
+            continue;
+        if (const double apart = deltaE00(colour, own); apart < nearest) {
+            nearest = apart;
+            best = std::move(other);
+        }
+    }
+    return best;
+}
+
+std::optional<BlackVerdict> judgeBlack(std::span<const Paint> paints, const std::vector<Finding>& darks)
+{
+    constexpr double asDeep = 2;
+    std::optional<BlackVerdict> verdict;
+    for (std::size_t i = 0; i < paints.size(); ++i)
+        if (paints[i].family == HueFamily::Black && (!verdict || paints[i].swatch.full.l < verdict->colour.l))
+            verdict = BlackVerdict{i, paints[i].swatch.full, 0, true};
+    double deepest = std::numeric_limits<double>::infinity();
+    for (const Finding& dark : darks) {
+        const bool withBlack = std::ranges::any_of(
+            dark.recipe.parts, [&](const Part& part) { return paints[part.paint].family == HueFamily::Black; });
+        if (!withBlack)
+            deepest = std::min(deepest, dark.colour.l);
+    }
+    if (!verdict || !std::isfinite(deepest))
+        return std::nullopt;
+    verdict->mixedDeeper = verdict->colour.l - deepest;
+    verdict->worthItsWell = verdict->mixedDeeper < -asDeep;
+    return verdict;
+}
+
+} // namespace iris

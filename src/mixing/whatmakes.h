@@ -1,0 +1,78 @@
+#pragma once
+
+#include "base/parallel.h"
+#include "mixing/mixkernel.h"
+
+#include <optional>
+#include <string_view>
+
+namespace iris {
+
+/// The kinds of colour a painter hunts for among the tubes.
+enum class MixKind {
+    Oranges,
+    Greens,
+    Violets,
+    Browns, ///< hue 25 to 88 degrees, L* below 48, chroma 8 to 40
+    Greys,  ///< chroma below 6, L* 30 and above
+    Darks,  ///< L* below 30, chroma below 10
+};
+inline constexpr std::array<MixKind, 6> allMixKinds{MixKind::Greens, MixKind::Oranges, MixKind::Violets,
+                                                    MixKind::Browns, MixKind::Greys,   MixKind::Darks};
+
+/// "greens", "greys" and so on.
+std::string_view nameOf(MixKind kind);
+std::optional<MixKind> parseMixKind(std::string_view name);
+
+/// True when a colour counts as a kind. The three hues are those of hueFamilyOf() with chroma 10 and more that are no
+/// browns.
+bool isOfKind(const Lab& colour, MixKind kind);
+
+/// What comes first. For a hue the best is the cleanest, for greys the most neutral, for darks the deepest.
+enum class MixOrder { Best, Muted, Warm, Cool, Light, Dark, Transparent, Lifts, FewPigments };
+inline constexpr std::array<MixOrder, 9> allMixOrders{MixOrder::Best,        MixOrder::Muted, MixOrder::Warm,
+                                                      MixOrder::Cool,        MixOrder::Light, MixOrder::Dark,
+                                                      MixOrder::Transparent, MixOrder::Lifts, MixOrder::FewPigments};
+
+/// "best", "muted", ..., "few pigments".
+std::string_view nameOf(MixOrder order);
+std::optional<MixOrder> parseMixOrder(std::string_view name);
+
+/// A mix of the kind that was asked for.
+struct Finding {
+    Recipe recipe;
+    Lab colour;
+    MixJudgement judgement;
+
+    bool operator==(const Finding&) const = default;
+};
+
+struct WhatMakesOptions {
+    MixKind kind = MixKind::Greens;
+    MixOrder order = MixOrder::Best;
+    int mostTubes = 2;               ///< 2 or 3
+    std::size_t most = 60;           ///< how many to list
+    double thinnest = 0.17;          ///< the thinnest wash that is looked at
+    std::optional<std::size_t> with; ///< only mixes of this tube
+    WorkOptions work;
+};
+
+/// The mixes of two or three paints that make a kind of colour: of every set the recipe that comes first in the order,
+/// over all ratios and washes. Three tubes are left out when two of them do as well. Empty when stopped.
+std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOptions& options);
+
+/// The same tubes at the same wash in other parts: the nearest colour that is warmer, or cooler, by at least 2
+/// (warmthOf()). Nothing when no parts are.
+std::optional<Recipe> nudged(const Recipe& recipe, std::span<const Paint> paints, bool warmer);
+
+/// Whether a tube of black is worth its well beside the darks one can mix.
+struct BlackVerdict {
+    std::size_t black = 0;    ///< the darkest tube of black there is
+    Lab colour;               ///< at full strength
+    double mixedDeeper = 0;   ///< L* of the black less that of the deepest mixed dark: above 0 the mix is deeper
+    bool worthItsWell = true; ///< false when a mix comes within 2 of its depth
+};
+/// Nothing without a tube of black or without a mixed dark.
+std::optional<BlackVerdict> judgeBlack(std::span<const Paint> paints, const std::vector<Finding>& darks);
+
+} // namespace iris

@@ -1,0 +1,161 @@
+#include "mixing/wheel.h"
+
+#include "mixing/ladder.h"
+#include "mixing/ratios.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr int walkSteps = 240;
+constexpr double near = 8;
+
+/// Amounts of the three primaries by tinting strength, and the colour they give.
+struct Mixed {
+    std::array<double, 3> shares{};
+    Film film;
+    Lch lch;
+};
+
+Film filmOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries,
+            const std::array<double, 3>& shares)
+{
+    std::array<WeightedFilm, 3> films{};
+    for (std::size_t i = 0; i < 3; ++i)
+        films[i] = {&paints[primaries[i]].film, shares[i]};
+    return mixedFilm(films);
+}
+
+/// Everything along the sides of the triad.
+std::vector<Mixed> walk(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries, double wash)
+{
+    std::vector<Mixed> way;
+    for (std::size_t side = 0; side < 3; ++side)
+        for (int step = 0; step < walkSteps; ++step) {
+            Mixed mixed;
+            const double share = static_cast<double>(step) / walkSteps;
+            mixed.shares[side] = 1 - share;
+            mixed.shares[(side + 1) % 3] = share;
+            mixed.film = filmOf(paints, primaries, mixed.shares);
+            mixed.lch = toLch(seenLab(mixed.film, wash, whitePaper()));
+            way.push_back(mixed);
+        }
+    return way;
+}
+
+/// Whole parts of tube paint for shares by tinting strength.
+Recipe recipeOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries,
+                const std::array<double, 3>& shares, double wash)
+{
+    std::array<double, 3> amounts{};
+    std::array<std::size_t, 3> used{};
+    std::size_t count = 0;
+    for (std::size_t i = 0; i < 3; ++i)
+        if (shares[i] > 1e-6) {
+            amounts[count] = shares[i] / paints[primaries[i]].strength;
+            used[count++] = primaries[i];
+        }
+    const Ratio parts = nearestParts(amounts);
+    Recipe recipe{{}, wash};
+    for (std::size_t i = 0; i < count; ++i)
+        recipe.parts.push_back({used[i], parts[i]});
+    return recipe;
+}
+
+const Mixed& nearestTo(const std::vector<Mixed>& way, double hue)
+{
+    const auto away = [&](const Mixed& mixed) { return std::abs(signedDegreesBetween(mixed.lch.hueDegrees, hue)); };
+    const double least = away(*std::ranges::min_element(way, {}, away));
+    const Mixed* best = nullptr;
+    for (const Mixed& mixed : way)
+        if (away(mixed) <= least + 1 && (!best || mixed.lch.chroma > best->lch.chroma))
+            best = &mixed;
+    return *best;
+}
+
+WheelStep stepOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries, const Mixed& mixed,
+                 double hue, double wash)
+{
+    const bool reached = std::abs(signedDegreesBetween(mixed.lch.hueDegrees, hue)) <= near;
+    return {recipeOf(paints, primaries, mixed.shares, wash), mixed.film, toLab(mixed.lch), normalisedDegrees(hue),
+            reached};
+}
+
+/// A step greyed by the one across from it: so far of the way from its own chroma to the least on the way.
+Mixed neutralised(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries, const Mixed& own,
+                  const Mixed& across, double depth, double wash)
+{
+    constexpr int fine = 60;
+    std::vector<Mixed> way;
+    for (int step = 0; step <= fine; ++step) {
+        const double share = static_cast<double>(step) / fine;
+        Mixed mixed;
+        for (std::size_t c = 0; c < 3; ++c)
+            mixed.shares[c] = (1 - share) * own.shares[c] + share * across.shares[c];
+        mixed.film = filmOf(paints, primaries, mixed.shares);
+        mixed.lch = toLch(seenLab(mixed.film, wash, whitePaper()));
+        way.push_back(mixed);
+    }
+    const auto chroma = [](const Mixed& mixed) { return mixed.lch.chroma; };
+    const auto dullest = std::ranges::min_element(way, {}, chroma);
+    const double wanted = chroma(own) + depth * (chroma(*dullest) - chroma(own));
+    return *std::ranges::min_element(way.begin(), dullest + 1, {},
+                                     [&](const Mixed& mixed) { return std::abs(chroma(mixed) - wanted); });
+}
+
+/// The chroma of the rim at a hue, between its two nearest steps.
+double rimChroma(const Wheel& wheel, double hue)
+{
+    constexpr double apart = 360.0 / Wheel::steps;
+    double sum = 0;
+    double weights = 0;
+    for (const WheelStep& step : wheel.rim) {
+        const double away = std::abs(signedDegreesBetween(step.wantedHue, hue));
+        const double weight = std::max(0.0, 1 - away / apart);
+        sum += weight * toLch(step.colour).chroma;
+        weights += weight;
+    }
+    return weights > 0 ? sum / weights : 0;
+}
+
+} // namespace
+
+std::size_t Wheel::missing() const
+{
+    return static_cast<std::size_t>(std::ranges::count(rim, false, &WheelStep::reached));
+}
+
+Wheel wheelOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries,
+              std::span<const std::size_t> others, double wash)
+{
+    Wheel wheel{primaries, {}, {}, {}};
+    const std::vector<Mixed> way = walk(paints, primaries, wash);
+    const double start = way.front().lch.hueDegrees;
+    const double second = way[walkSteps].lch.hueDegrees;
+    const double turn = signedDegreesBetween(start, second) >= 0 ? 360.0 / Wheel::steps : -360.0 / Wheel::steps;
+    std::vector<Mixed> rim;
+    for (std::size_t i = 0; i < Wheel::steps; ++i) {
+        const double hue = start + turn * static_cast<double>(i);
+        rim.push_back(nearestTo(way, hue));
+        wheel.rim.push_back(stepOf(paints, primaries, rim.back(), hue, wash));
+    }
+    for (const double depth : ringDepths) {
+        std::vector<WheelStep> ring;
+        for (std::size_t i = 0; i < Wheel::steps; ++i) {
+            const Mixed mixed =
+                neutralised(paints, primaries, rim[i], rim[(i + Wheel::steps / 2) % Wheel::steps], depth, wash);
+            ring.push_back(stepOf(paints, primaries, mixed, wheel.rim[i].wantedHue, wash));
+        }
+        wheel.rings.push_back(std::move(ring));
+    }
+    for (const std::size_t place : others) {
+        const Lch lch = toLch(seenLab(paints[place].film, wash, whitePaper()));
+        const double rimAt = rimChroma(wheel, lch.hueDegrees);
+        wheel.others.push_back({place, lch.hueDegrees, rimAt > 0 ? lch.chroma / rimAt : 0});
+    }
+    return wheel;
+}
+
+} // namespace iris

@@ -1,0 +1,510 @@
+#include "mixing/cleanliness.h"
+#include "mixing/pairchart.h"
+#include "mixing/pairwords.h"
+#include "mixing/ratios.h"
+#include "mixing/whatmakes.h"
+#include "mixing/wheel.h"
+
+#include "colour/deltae.h"
+#include "mixing/ladder.h"
+#include "mixing/matching.h"
+#include "referencepaints.h"
+
+#include <QtTest>
+#include <cmath>
+#include <set>
+
+using namespace iris;
+
+/// Charts, what makes what, wheels, and the words for a pair. Numbered facts are those of tst_tradefacts: common
+/// practice, no published source.
+class TestPairs : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void chartSharesOutByStrengthOrByParts();
+    void firstDominatesAboveTheDiagonal();
+    void waterStepsGetLighter();
+    void axisOrders_data();
+    void axisOrders();
+    void threePartsAreTheNearest();
+    void spacingIsEven_data();
+    void spacingIsEven();
+    void ladderMarks();
+    void explains_data();
+    void explains();
+    void swapsAreBetterOnes();
+    void cleanestOfAllIsOne();
+    void warmthPointsToOrange();
+    void findsWhatASlowSearchFinds_data();
+    void findsWhatASlowSearchFinds();
+    void ordersHold_data();
+    void ordersHold();
+    void aThirdTubeMustBeWorthIt();
+    void onlyMixesOfATube();
+    void canBeStopped();
+    void darksOfTheTrade();
+    void blackBesideMixedDarks();
+    void nudgesGoTheRightWay();
+    void wheelIsEven();
+    void wheelSaysWhatItLacks();
+    void earthsStandInsideTheWheel();
+};
+
+namespace {
+
+std::vector<Paint> paintsOf(const std::vector<const char*>& ids)
+{
+    std::vector<Paint> paints;
+    for (const char* id : ids)
+        paints.push_back(referencePaint(id));
+    return paints;
+}
+
+std::vector<std::size_t> places(std::size_t count)
+{
+    std::vector<std::size_t> all(count);
+    for (std::size_t i = 0; i < count; ++i)
+        all[i] = i;
+    return all;
+}
+
+const std::vector<const char*> drawer{"PY3", "PR108/light", "PV19/rose", "PB29", "PB15:3", "PG7", "PBr7/burnt sienna"};
+
+double lean(const Paint& paint)
+{
+    return paint.lean().degrees;
+}
+
+} // namespace
+
+void TestPairs::chartSharesOutByStrengthOrByParts()
+{
+    const std::vector<Paint> paints = paintsOf({"PY3", "PB29", "PB15:3"});
+    ChartPlan plan{{0}, {1, 2}, 0.5, true, wash::full, {}};
+    PairChart chart = chartOf(plan, paints);
+    QCOMPARE(chart.recipes.size(), std::size_t{2});
+    const auto phthalo = chart.recipes[1].parts;
+    const auto wanted = nearestParts(paints[2].strength / paints[0].strength);
+    QCOMPARE((std::array{phthalo[0].parts, phthalo[1].parts}), wanted);
+    plan.byStrength = false;
+    chart = chartOf(plan, paints);
+    QCOMPARE(partsText(chart.recipes[1]), std::string("1:1"));
+    QCOMPARE(chart.colours[0], colourOf({{{0, 1}, {1, 1}}, wash::full}, paints));
+}
+
+void TestPairs::firstDominatesAboveTheDiagonal()
+{
+    const std::vector<Paint> paints = paintsOf(drawer);
+    const ChartPlan plan{places(paints.size()), places(paints.size()), 0.75, true, wash::full, {}};
+    const PairChart chart = chartOf(plan, paints);
+    for (std::size_t row = 0; row < paints.size(); ++row)
+        for (std::size_t column = 0; column < paints.size(); ++column) {
+            const Recipe& recipe = chart.recipes[row * paints.size() + column];
+            if (row == column) {
+                QCOMPARE(recipe.parts, (std::vector<Part>{{row, 1}}));
+                continue;
+            }
+            const double first = recipe.parts[0].parts * paints[row].strength;
+            const double second = recipe.parts[1].parts * paints[column].strength;
+            QVERIFY(first > 1.8 * second && first < 5 * second); // 3 to 1, in whole parts
+        }
+}
+
+void TestPairs::waterStepsGetLighter()
+{
+    const std::vector<Paint> paints = paintsOf({"PB29", "PY3"});
+    const ChartPlan plan{{0, 1}, {}, 0.5, true, wash::full, {1, 0.45, 0.2, 0.1}};
+    const PairChart chart = chartOf(plan, paints);
+    QCOMPARE(chart.colours.size(), std::size_t{8});
+    for (std::size_t i = 1; i < 4; ++i) // fact 27
+        QVERIFY(chart.colours[i].l > chart.colours[i - 1].l);
+}
+
+void TestPairs::axisOrders_data()
+{
+    QTest::addColumn<QString>("order");
+    QTest::addColumn<QStringList>("expected");
+    QTest::newRow("hue") << "hue"
+                         << QStringList{"PR108/light", "PY110", "PY3", "PG7", "PB29", "PBr7/burnt sienna", "PBk9"};
+    QTest::newRow("value") << "value"
+                           << QStringList{"PY3", "PY110", "PR108/light", "PBr7/burnt sienna", "PG7", "PB29", "PBk9"};
+    QTest::newRow("by hand") << "by hand"
+                             << QStringList{"PBk9", "PB29", "PY3", "PG7", "PY110", "PBr7/burnt sienna", "PR108/light"};
+}
+
+void TestPairs::axisOrders()
+{
+    QFETCH(QString, order);
+    QFETCH(QStringList, expected);
+    const std::vector<Paint> paints =
+        paintsOf({"PBk9", "PB29", "PY3", "PG7", "PY110", "PBr7/burnt sienna", "PR108/light"});
+    const auto parsed = parseAxisOrder(order.toStdString());
+    QVERIFY(parsed);
+    QStringList names;
+    for (const std::size_t place : ordered(places(paints.size()), paints, *parsed))
+        names << QString::fromStdString(paints[place].name);
+    QCOMPARE(names, expected);
+    const std::vector<std::size_t> byLean = ordered(places(paints.size()), paints, AxisOrder::Lean);
+    for (std::size_t i = 1; i < byLean.size(); ++i) {
+        const Paint& before = paints[byLean[i - 1]];
+        const Paint& after = paints[byLean[i]];
+        QVERIFY(before.family < after.family || (before.family == after.family && lean(before) <= lean(after)));
+    }
+}
+
+void TestPairs::threePartsAreTheNearest()
+{
+    QCOMPARE(nearestParts(std::array<double, 3>{2, 4, 6}), (Ratio{1, 2, 3}));
+    QCOMPARE(nearestParts(std::array<double, 3>{1, 0, 0}), (Ratio{1, 0, 0}));
+    QCOMPARE(nearestParts(std::array<double, 3>{3, 1, 0}), (Ratio{3, 1, 0}));
+    QCOMPARE(nearestParts(std::array<double, 3>{40, 1, 5}), (Ratio{40, 1, 5}));
+    QCOMPARE(nearestParts(std::array<double, 3>{0.1, 2.04, 0.98}), (Ratio{1, 20, 10}));
+    for (const Ratio& ratio : ratiosOf(3))
+        QCOMPARE(nearestParts(std::array<double, 3>{0.3 * ratio[0], 0.3 * ratio[1], 0.3 * ratio[2]}), ratio);
+}
+
+void TestPairs::spacingIsEven_data()
+{
+    QTest::addColumn<QString>("first");
+    QTest::addColumn<QString>("second");
+    QTest::newRow("yellow to phthalo") << "PY3"
+                                       << "PB15:3";
+    QTest::newRow("complements") << "PB29"
+                                 << "PBr7/burnt sienna";
+    QTest::newRow("one tube twice") << "PB29"
+                                    << "PB29";
+}
+
+void TestPairs::spacingIsEven()
+{
+    QFETCH(QString, first);
+    QFETCH(QString, second);
+    const Paint& one = referencePaint(first.toUtf8());
+    const Paint& two = referencePaint(second.toUtf8());
+    const Ladder seen = ladderBetween(one, two, 9, wash::full, whitePaper(), LadderSpacing::Appearance);
+    double least = 1e9;
+    double most = 0;
+    for (std::size_t i = 1; i < seen.steps.size(); ++i) {
+        const double apart = deltaE00(seen.steps[i - 1].colour, seen.steps[i].colour);
+        least = std::min(least, apart);
+        most = std::max(most, apart);
+        QVERIFY(seen.steps[i].share > seen.steps[i - 1].share || first == second);
+    }
+    QVERIFY2(most - least < 0.35 * most + 1e-9, qPrintable(QStringLiteral("%1 to %2").arg(least).arg(most)));
+    const Ladder parts = ladderBetween(one, two, 5, wash::full, whitePaper(), LadderSpacing::Parts);
+    const std::array paints{one, two};
+    for (int i = 1; i < 4; ++i) {
+        const Lab expected = colourOf({{{0, 4 - i}, {1, i}}, wash::full}, paints);
+        QVERIFY(deltaE00(parts.steps[static_cast<std::size_t>(i)].colour, expected) < 1e-6);
+    }
+}
+
+void TestPairs::ladderMarks()
+{
+    const Ladder ladder = ladderBetween(referencePaint("PY3"), referencePaint("PB15:3"), 15);
+    const auto chroma = [&](std::size_t i) { return ladder.steps[i].lch.chroma; };
+    for (std::size_t i = 1; i + 1 < ladder.steps.size(); ++i)
+        QVERIFY(chroma(ladder.cleanest) >= chroma(i));
+    QVERIFY(ladder.cleanest > 0 && ladder.cleanest < 14);
+    for (std::size_t i = 0; i < ladder.steps.size(); ++i) {
+        const Lab& at = ladder.steps[i].colour;
+        const bool likeSecond = deltaE00(at, ladder.steps.back().colour) < deltaE00(at, ladder.steps.front().colour);
+        QCOMPARE(likeSecond, i >= ladder.turningPoint);
+    }
+    QCOMPARE(parseLadderSpacing(nameOf(LadderSpacing::Appearance)), std::optional(LadderSpacing::Appearance));
+    QVERIFY(!parseLadderSpacing("even"));
+}
+
+void TestPairs::explains_data()
+{
+    QTest::addColumn<QString>("first");
+    QTest::addColumn<QString>("second");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("21, red leans orange") << "PB29"
+                                          << "PR108/light"
+                                          << "the red leans orange, so yellow comes in";
+    QTest::newRow("warm yellow with ultramarine")
+        << "PY153"
+        << "PB29"
+        << "the yellow leans orange, so red comes in, and the blue leans violet as well";
+    QTest::newRow("lemon and green-shade phthalo") << "PY3"
+                                                   << "PB15:3"
+                                                   << "both lean green";
+    QTest::newRow("across the wheel") << "PV19/rose"
+                                      << "PG7"
+                                      << "they stand across the wheel and grey each other";
+    QTest::newRow("with an earth") << "PB29"
+                                   << "PBr7/burnt sienna"
+                                   << "an earth holds all three primaries already";
+    QTest::newRow("22, neighbours") << "PB29"
+                                    << "PB15:3"
+                                    << "two blues are neighbours";
+    QTest::newRow("14, with black") << "PY3"
+                                    << "PBk9"
+                                    << "the black takes the colour away";
+}
+
+void TestPairs::explains()
+{
+    QFETCH(QString, first);
+    QFETCH(QString, second);
+    QFETCH(QString, says);
+    const Paint& one = referencePaint(first.toUtf8());
+    const Paint& two = referencePaint(second.toUtf8());
+    const QString text = QString::fromStdString(explain(one, two, ladderBetween(one, two, 21)));
+    QVERIFY2(text.contains(says), qPrintable(text));
+    QVERIFY(text.front().isUpper() && text.endsWith(QLatin1Char('.')));
+}
+
+void TestPairs::swapsAreBetterOnes()
+{
+    const std::vector<Paint> paints = paintsOf({"PB29", "PR108/light", "PV19/rose", "PR101/light red", "PB28", "PY3"});
+    const Swaps swaps = swapsFor(paints, 0, 1, wash::full, [](std::size_t) { return true; });
+    QVERIFY(swaps.cleaner);
+    QCOMPARE(swaps.cleaner->place, std::size_t{2}); // fact 11: with the rose it is a clean violet
+    QCOMPARE(swaps.cleaner->end, 1);
+    const auto none = swapsFor(paints, 0, 1, wash::full, [](std::size_t) { return false; });
+    QVERIFY(!none.cleaner && !none.greyer);
+}
+
+void TestPairs::cleanestOfAllIsOne()
+{
+    const std::vector<Paint> paints = paintsOf({"PY3", "PY35", "PY110", "PY43", "PB15:3", "PB28", "PB29", "PB35"});
+    const CleanReach reach(paints);
+    for (const Paint& paint : paints)
+        QVERIFY(reach.cleanlinessOf(paint.swatch.full) > 0.2);
+    const Ladder clean = ladderBetween(referencePaint("PY3"), referencePaint("PB15:3"), 11);
+    QVERIFY(reach.cleanlinessOf(clean.steps[clean.cleanest].colour) > 0.97); // fact 8
+    QCOMPARE(cleanlinessWord(0.95, {50, -50, 10}), std::string_view("as clean as your tubes go"));
+    QCOMPARE(cleanlinessWord(0.3, {50, -20, 10}), std::string_view("muted"));
+    QCOMPARE(cleanlinessWord(1, {50, 2, 2}), std::string_view("grey"));
+    // Fact 8: with ochre every green is duller than with lemon.
+    const Ladder dull = ladderBetween(referencePaint("PY43"), referencePaint("PB15:3"), 11);
+    QVERIFY(reach.cleanlinessOf(dull.steps[5].colour) < reach.cleanlinessOf(clean.steps[5].colour));
+}
+
+void TestPairs::warmthPointsToOrange()
+{
+    QVERIFY(std::abs(warmthOf(toLab(Lch{50, 30, 60})) - 30) < 1e-9);
+    QVERIFY(std::abs(warmthOf(toLab(Lch{50, 30, 240})) + 30) < 1e-9);
+    QVERIFY(std::abs(warmthOf(toLab(Lch{50, 30, 150}))) < 1e-9);
+}
+
+void TestPairs::findsWhatASlowSearchFinds_data()
+{
+    QTest::addColumn<QString>("kind");
+    for (const MixKind kind : allMixKinds)
+        QTest::newRow(nameOf(kind).data()) << QString::fromStdString(std::string(nameOf(kind)));
+}
+
+void TestPairs::findsWhatASlowSearchFinds()
+{
+    QFETCH(QString, kind);
+    const std::vector<Paint> paints = paintsOf(drawer);
+    WhatMakesOptions options;
+    options.kind = *parseMixKind(kind.toStdString());
+    const std::vector<Finding> findings = whatMakes(paints, options);
+    // Every pair, ratio and wash in plain double precision.
+    const auto worth = [&](const Lab& colour) {
+        const double chroma = std::hypot(colour.a, colour.b);
+        return options.kind == MixKind::Greys ? -chroma : options.kind == MixKind::Darks ? -colour.l : chroma;
+    };
+    double best = -1e9;
+    std::set<std::pair<std::size_t, std::size_t>> makers;
+    forEachSet(paints.size(), 2, [&](std::span<const std::size_t> set) {
+        if (set.size() < 2)
+            return;
+        for (const Ratio& ratio : ratiosOf(2))
+            for (const double wash : recipeWashes) {
+                const Lab colour = colourOf({{{set[0], ratio[0]}, {set[1], ratio[1]}}, wash}, paints);
+                if (wash < options.thinnest || !isOfKind(colour, options.kind))
+                    continue;
+                best = std::max(best, worth(colour));
+                makers.insert({set[0], set[1]});
+            }
+    });
+    QCOMPARE(findings.size(), makers.size());
+    if (findings.empty())
+        return;
+    QVERIFY(std::abs(worth(findings.front().colour) - best) < 0.01);
+    for (std::size_t i = 0; i < findings.size(); ++i) {
+        QVERIFY(i == 0 || worth(findings[i].colour) <= worth(findings[i - 1].colour) + 0.01);
+        QVERIFY(makers.contains({findings[i].recipe.parts[0].paint, findings[i].recipe.parts[1].paint}));
+    }
+}
+
+void TestPairs::ordersHold_data()
+{
+    QTest::addColumn<QString>("order");
+    for (const MixOrder order : allMixOrders)
+        QTest::newRow(nameOf(order).data()) << QString::fromStdString(std::string(nameOf(order)));
+}
+
+void TestPairs::ordersHold()
+{
+    QFETCH(QString, order);
+    WhatMakesOptions options;
+    options.order = *parseMixOrder(order.toStdString());
+    options.mostTubes = 3;
+    options.most = 40;
+    const std::vector<Paint> paints = paintsOf(drawer);
+    const auto measure = [&](const Finding& f) {
+        switch (options.order) {
+        case MixOrder::Best: return -std::hypot(f.colour.a, f.colour.b);
+        case MixOrder::Muted: return std::hypot(f.colour.a, f.colour.b);
+        case MixOrder::Warm: return -warmthOf(f.colour);
+        case MixOrder::Cool: return warmthOf(f.colour);
+        case MixOrder::Light: return -f.colour.l;
+        case MixOrder::Dark: return f.colour.l;
+        case MixOrder::Transparent: return f.judgement.transparency.opacityIndex - 0.001;
+        case MixOrder::Lifts: return static_cast<double>(f.judgement.staining);
+        case MixOrder::FewPigments: return static_cast<double>(f.recipe.parts.size());
+        }
+        return 0.0;
+    };
+    const std::vector<Finding> findings = whatMakes(paints, options);
+    QVERIFY(findings.size() > 5);
+    for (std::size_t i = 1; i < findings.size(); ++i)
+        QVERIFY(measure(findings[i]) >= measure(findings[i - 1]) - 0.01);
+    for (const Finding& finding : findings)
+        QVERIFY(isOfKind(finding.colour, MixKind::Greens));
+}
+
+void TestPairs::aThirdTubeMustBeWorthIt()
+{
+    const std::vector<Paint> paints = paintsOf(drawer);
+    WhatMakesOptions options;
+    options.kind = MixKind::Greys;
+    options.mostTubes = 2;
+    const std::vector<Finding> pairs = whatMakes(paints, options);
+    options.mostTubes = 3;
+    options.most = 500;
+    for (const Finding& finding : whatMakes(paints, options)) {
+        if (finding.recipe.parts.size() < 3)
+            continue;
+        std::set<std::size_t> tubes;
+        for (const Part& part : finding.recipe.parts)
+            tubes.insert(part.paint);
+        for (const Finding& pair : pairs)
+            if (tubes.contains(pair.recipe.parts[0].paint) && tubes.contains(pair.recipe.parts[1].paint))
+                QVERIFY(toLch(finding.colour).chroma < toLch(pair.colour).chroma - 0.99);
+    }
+}
+
+void TestPairs::onlyMixesOfATube()
+{
+    const std::vector<Paint> paints = paintsOf(drawer);
+    WhatMakesOptions options;
+    options.mostTubes = 3;
+    options.with = 5;
+    const auto findings = whatMakes(paints, options);
+    QVERIFY(!findings.empty());
+    for (const Finding& finding : findings)
+        QVERIFY(std::ranges::any_of(finding.recipe.parts, [](const Part& part) { return part.paint == 5; }));
+}
+
+void TestPairs::canBeStopped()
+{
+    std::stop_source stop;
+    stop.request_stop();
+    WhatMakesOptions options;
+    options.mostTubes = 3;
+    options.work.stop = stop.get_token();
+    QVERIFY(whatMakes(paintsOf(drawer), options).empty());
+}
+
+void TestPairs::darksOfTheTrade()
+{
+    // Facts 15, 16 and 17: the near-blacks painters know are found among a drawer of tubes.
+    const std::vector<std::pair<const char*, const char*>> known{
+        {"PB29", "PBr7/burnt umber"}, {"PR83", "PG7"}, {"PB60", "PO71"}};
+    std::vector<const char*> ids{"PY3", "PV19/rose"};
+    for (const auto& [one, two] : known) {
+        ids.push_back(one);
+        ids.push_back(two);
+    }
+    const std::vector<Paint> paints = paintsOf(ids);
+    WhatMakesOptions options;
+    options.kind = MixKind::Darks;
+    const auto findings = whatMakes(paints, options);
+    for (std::size_t pair = 0; pair < known.size(); ++pair)
+        QVERIFY2(std::ranges::any_of(findings,
+                                     [&](const Finding& f) {
+                                         return f.recipe.parts[0].paint == 2 + 2 * pair
+                                                && f.recipe.parts[1].paint == 3 + 2 * pair;
+                                     }),
+                 known[pair].first);
+}
+
+void TestPairs::blackBesideMixedDarks()
+{
+    WhatMakesOptions options;
+    options.kind = MixKind::Darks;
+    const std::vector<Paint> withDarks = paintsOf({"PR83", "PG7", "PBk9", "PB60", "PO71"});
+    const auto needless = judgeBlack(withDarks, whatMakes(withDarks, options));
+    QVERIFY(needless);
+    QCOMPARE(needless->black, std::size_t{2});
+    QVERIFY(!needless->worthItsWell);
+    // The only darks of these hold the black itself: nothing mixed to set beside it.
+    const std::vector<Paint> withoutDarks = paintsOf({"PY3", "PBk9"});
+    const auto only = judgeBlack(withoutDarks, whatMakes(withoutDarks, options));
+    QVERIFY(!only);
+    QVERIFY(!judgeBlack(paintsOf({"PR83", "PG7"}), {}));
+}
+
+void TestPairs::nudgesGoTheRightWay()
+{
+    const std::vector<Paint> paints = paintsOf({"PB29", "PBr7/burnt sienna"});
+    const Ladder ladder = ladderBetween(paints[0], paints[1], 21); // fact 15: passes through neutral grey
+    const auto parts = ladder.steps[ladder.mostNeutral].parts;
+    const Recipe grey{{{0, parts[0]}, {1, parts[1]}}, wash::middle};
+    const Lab own = colourOf(grey, paints);
+    const auto warmer = nudged(grey, paints, true);
+    const auto cooler = nudged(grey, paints, false);
+    QVERIFY(warmer && cooler);
+    QVERIFY(warmthOf(colourOf(*warmer, paints)) >= warmthOf(own) + 2);
+    QVERIFY(warmthOf(colourOf(*cooler, paints)) <= warmthOf(own) - 2);
+    QCOMPARE(warmer->wash, grey.wash);
+    QVERIFY(deltaE00(colourOf(*warmer, paints), own) < 8);
+    QVERIFY(!nudged({{{0, 1}}, wash::full}, paints, true));
+}
+
+void TestPairs::wheelIsEven()
+{
+    const std::vector<Paint> paints = paintsOf({"PY3", "PR122", "PB15:3"});
+    const Wheel wheel = wheelOf(paints, {0, 1, 2});
+    QCOMPARE(wheel.rim.size(), Wheel::steps);
+    QCOMPARE(wheel.missing(), std::size_t{0});
+    for (std::size_t i = 0; i < Wheel::steps; ++i) {
+        const WheelStep& step = wheel.rim[i];
+        const double next = wheel.rim[(i + 1) % Wheel::steps].wantedHue;
+        QVERIFY(std::abs(std::abs(signedDegreesBetween(step.wantedHue, next)) - 30) < 1e-9);
+        QVERIFY(std::abs(signedDegreesBetween(toLch(step.colour).hueDegrees, step.wantedHue)) < 8);
+        QVERIFY(step.recipe.parts.size() <= 2);
+        QVERIFY(deltaE00(colourOf(step.recipe, paints), step.colour) < 6); // whole parts come near
+        QVERIFY(toLch(wheel.rings[0][i].colour).chroma < toLch(step.colour).chroma);
+        QVERIFY(toLch(wheel.rings[1][i].colour).chroma < toLch(wheel.rings[0][i].colour).chroma);
+    }
+    QCOMPARE(wheel.rim[0].recipe.parts.front().paint, std::size_t{0});
+}
+
+void TestPairs::wheelSaysWhatItLacks()
+{
+    // Three earths: most hues are out of reach.
+    const Wheel wheel = wheelOf(paintsOf({"PY43", "PR101/light red", "PBr7/burnt umber"}), {0, 1, 2});
+    QVERIFY(wheel.missing() >= 6);
+}
+
+void TestPairs::earthsStandInsideTheWheel()
+{
+    const std::vector<Paint> paints = paintsOf({"PY3", "PR122", "PB15:3", "PBr7/burnt sienna", "PG18"});
+    const std::array<std::size_t, 2> others{3, 4};
+    const Wheel wheel = wheelOf(paints, {0, 1, 2}, others);
+    QCOMPARE(wheel.others.size(), std::size_t{2});
+    QVERIFY(wheel.others[0].radius < 0.8 && wheel.others[0].radius > 0.1);
+    QVERIFY(std::abs(signedDegreesBetween(wheel.others[0].hueDegrees, toLch(paints[3].swatch.full).hueDegrees)) < 3);
+}
+
+QTEST_APPLESS_MAIN(TestPairs)
+#include "tst_pairs.moc"
