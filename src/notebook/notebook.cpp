@@ -65,6 +65,23 @@ void replaceBy(std::vector<TubeId>& list, TubeId other, TubeId kept)
     std::ranges::replace(list, other, kept);
 }
 
+/// A mix of the other tube is one of the kept tube; what held both holds the sum. False when nothing changed.
+bool replaceBy(std::vector<MixPart>& parts, TubeId other, const Tube& kept)
+{
+    const auto from = std::ranges::find(parts, other, &MixPart::tube);
+    if (from == parts.end())
+        return false;
+    const auto to = std::ranges::find(parts, kept.id, &MixPart::tube);
+    if (to == parts.end()) {
+        from->tube = kept.id;
+        from->name = kept.name;
+        return true;
+    }
+    to->parts += from->parts;
+    parts.erase(from);
+    return true;
+}
+
 template <typename Value> void fill(Value& own, const Value& from)
 {
     if (own == Value{})
@@ -107,6 +124,8 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
     remove(notebook.filters, edit.removeFilters);
     remove(notebook.needs, edit.removeNeeds);
     remove(notebook.palettes, edit.removePalettes);
+    remove(notebook.mixes, edit.removeMixes);
+    remove(notebook.sheets, edit.removeSheets);
     for (PaletteRecord& palette : notebook.palettes)
         forget(palette.tubes, edit.removeTubes);
     forget(notebook.wishes.must, edit.removeTubes);
@@ -118,12 +137,15 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
     put(notebook.filters, edit.putFilters);
     put(notebook.needs, edit.putNeeds);
     put(notebook.palettes, edit.putPalettes);
+    put(notebook.mixes, edit.putMixes);
+    put(notebook.sheets, edit.putSheets);
     if (edit.wishes) {
         notebook.wishes = *edit.wishes;
         std::ranges::sort(notebook.wishes.must);
         std::ranges::sort(notebook.wishes.never);
     }
     notebook.warmBlue = edit.warmBlue.value_or(notebook.warmBlue);
+    notebook.code = edit.code.value_or(notebook.code);
     return notebook;
 }
 
@@ -140,8 +162,12 @@ NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
     invert(before.filters, edit.putFilters, edit.removeFilters, back.putFilters, back.removeFilters);
     if (edit.warmBlue)
         back.warmBlue = before.warmBlue;
+    if (edit.code)
+        back.code = before.code;
     invert(before.needs, edit.putNeeds, edit.removeNeeds, back.putNeeds, back.removeNeeds);
     invert(before.palettes, edit.putPalettes, edit.removePalettes, back.putPalettes, back.removePalettes);
+    invert(before.mixes, edit.putMixes, edit.removeMixes, back.putMixes, back.removeMixes);
+    invert(before.sheets, edit.putSheets, edit.removeSheets, back.putSheets, back.removeSheets);
     for (const PaletteRecord& palette : before.palettes)
         if (usesAny(palette.tubes, edit.removeTubes) && !find(back.putPalettes, palette.id))
             back.putPalettes.push_back(palette);
@@ -170,6 +196,9 @@ NotebookEdit merging(const Notebook& notebook, TubeId kept, TubeId other)
             replaceBy(palette.tubes, other, kept);
             edit.putPalettes.push_back(std::move(palette));
         }
+    for (MixRecord mix : notebook.mixes)
+        if (replaceBy(mix.parts, other, *to))
+            edit.putMixes.push_back(std::move(mix));
     PaletteWishes wishes = notebook.wishes;
     if (holds(wishes.must, other) || holds(wishes.never, other)) {
         replaceBy(wishes.must, other, kept);
@@ -226,6 +255,16 @@ std::vector<const SwatchRecord*> Notebook::swatchesOf(TubeId tube) const
 const NeedRecord* Notebook::need(NeedId id) const
 {
     return find(needs, id);
+}
+
+const MixRecord* Notebook::mix(MixId id) const
+{
+    return find(mixes, id);
+}
+
+const SheetRecord* Notebook::sheet(SheetId id) const
+{
+    return find(sheets, id);
 }
 
 const PaletteRecord* Notebook::palette(PaletteId id) const

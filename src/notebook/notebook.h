@@ -1,5 +1,6 @@
 #pragma once
 
+#include "notebook/mixrecord.h"
 #include "notebook/swatchrecord.h"
 #include "notebook/tube.h"
 #include "palette/need.h"
@@ -89,13 +90,18 @@ struct Notebook {
     std::vector<FilterRecord> filters;
     std::vector<NeedRecord> needs;
     std::vector<PaletteRecord> palettes;
+    std::vector<MixRecord> mixes;
+    std::vector<SheetRecord> sheets;
     PaletteWishes wishes;
     WarmBlue warmBlue = WarmBlue::VioletSide;
+    std::string code; ///< six hexadecimal digits that tell its printed sheets from those of other notebooks
 
     const Tube* tube(TubeId id) const;
     const SwatchRecord* swatch(SwatchId id) const;
     const NeedRecord* need(NeedId id) const;
     const PaletteRecord* palette(PaletteId id) const;
+    const MixRecord* mix(MixId id) const;
+    const SheetRecord* sheet(SheetId id) const;
 
     /// The readings of a tube, oldest first.
     std::vector<const SwatchRecord*> swatchesOf(TubeId tube) const;
@@ -104,7 +110,8 @@ struct Notebook {
 };
 
 /// One change to a notebook: records to write, new ones with id 0, and records to take out. Taking a tube out takes it
-/// out of its palettes and wishes as well, and its readings with it. Pictures are only ever added.
+/// out of its palettes and wishes as well, and its readings with it; painted mixes and sheets keep its name. Pictures
+/// are only ever added.
 struct NotebookEdit {
     std::vector<Tube> putTubes;
     std::vector<TubeId> removeTubes;
@@ -120,8 +127,13 @@ struct NotebookEdit {
     std::vector<NeedId> removeNeeds;
     std::vector<PaletteRecord> putPalettes;
     std::vector<PaletteId> removePalettes;
+    std::vector<MixRecord> putMixes;
+    std::vector<MixId> removeMixes;
+    std::vector<SheetRecord> putSheets;
+    std::vector<SheetId> removeSheets;
     std::optional<PaletteWishes> wishes;
     std::optional<WarmBlue> warmBlue;
+    std::optional<std::string> code;
     std::vector<Picture> pictures;
 
     bool operator==(const NotebookEdit&) const = default;

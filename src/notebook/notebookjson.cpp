@@ -1,5 +1,6 @@
 #include "notebook/notebookjson.h"
 
+#include "notebook/mixjson.h"
 #include "notebook/notebookstore.h"
 
 #include <QByteArray>
@@ -148,6 +149,39 @@ Json toJson(const PaletteRecord& palette)
     return Json{{"id", palette.id.value}, {"name", palette.name}, {"tubes", idsOf(palette.tubes)}};
 }
 
+Json toJson(const MixRecord& mix)
+{
+    Json object{
+        {"id", mix.id.value}, {"parts", jsonOf(mix.parts)},   {"wash", mix.wash},   {"layers", mix.layers},
+        {"wet", mix.wet},     {"origin", nameOf(mix.origin)}, {"stars", mix.stars}, {"uncertainty", mix.uncertainty}};
+    addIf(object, "name", mix.name);
+    addIf(object, "date", mix.date);
+    addIf(object, "paper", mix.paper);
+    if (mix.painted)
+        object["painted"] = toJson(*mix.painted);
+    if (mix.overBlack)
+        object["over_black"] = toJson(*mix.overBlack);
+    addIf(object, "picture", mix.picture);
+    if (mix.from.value > 0)
+        object["from"] = mix.from.value;
+    addIf(object, "tags", mix.tags);
+    addIf(object, "notes", mix.notes);
+    if (mix.sheet.value > 0) {
+        object["sheet"] = mix.sheet.value;
+        object["cell"] = mix.cell;
+    }
+    return object;
+}
+
+Json toJson(const SheetRecord& sheet)
+{
+    Json object{{"id", sheet.id.value},       {"title", sheet.title},        {"format", nameOf(sheet.format)},
+                {"cell_mm", sheet.cellMm},    {"columns", sheet.columns},    {"black_line", sheet.blackLine},
+                {"finished", sheet.finished}, {"cells", jsonOf(sheet.cells)}};
+    addIf(object, "date", sheet.date);
+    return object;
+}
+
 template <typename Record> Json listOf(const std::vector<Record>& records)
 {
     Json list = Json::array();
@@ -234,6 +268,18 @@ public:
         for (const Json& item : m_object.at(key))
             records.push_back(read(Reader(item, std::string(key) + " " + std::to_string(records.size() + 1))));
         return records;
+    }
+
+    /// What a function makes of a value.
+    template <typename Value> Value made(const char* key, Value (*make)(const Json&)) const
+    {
+        if (!has(key))
+            throw Fault{m_place + " has no \"" + key + "\""};
+        try {
+            return make(m_object.at(key));
+        } catch (const Json::exception&) {
+            throw Fault{m_place + ": \"" + key + "\" is not what it should be"};
+        }
     }
 
     const std::string& place() const { return m_place; }
@@ -365,6 +411,48 @@ PaletteRecord readPalette(const Reader& reader)
     return {idOf<PaletteId>(reader), reader.get<std::string>("name"), readIds(reader, "tubes")};
 }
 
+MixRecord readMix(const Reader& reader)
+{
+    MixRecord mix;
+    mix.id = idOf<MixId>(reader);
+    mix.name = reader.get<std::string>("name", "");
+    mix.parts = reader.made("parts", partsFrom);
+    mix.wash = reader.get<double>("wash");
+    mix.layers = reader.get<int>("layers", 1);
+    mix.wet = reader.get<bool>("wet", false);
+    mix.origin = reader.named("origin", parseMixOrigin).value_or(MixOrigin::Noted);
+    mix.date = reader.get<std::string>("date", "");
+    mix.paper = reader.get<std::string>("paper", "");
+    if (reader.has("painted"))
+        mix.painted = reader.lab("painted");
+    if (reader.has("over_black"))
+        mix.overBlack = reader.lab("over_black");
+    mix.uncertainty = reader.get<double>("uncertainty", 0);
+    mix.picture = reader.get<std::string>("picture", "");
+    mix.from = {reader.get<std::int64_t>("from", 0)};
+    mix.stars = reader.get<int>("stars", 0);
+    mix.tags = reader.get<std::string>("tags", "");
+    mix.notes = reader.get<std::string>("notes", "");
+    mix.sheet = {reader.get<std::int64_t>("sheet", 0)};
+    mix.cell = reader.get<int>("cell", -1);
+    return mix;
+}
+
+SheetRecord readSheet(const Reader& reader)
+{
+    SheetRecord sheet;
+    sheet.id = idOf<SheetId>(reader);
+    sheet.title = reader.get<std::string>("title");
+    sheet.date = reader.get<std::string>("date", "");
+    sheet.format = reader.named("format", parseSheetFormat).value_or(SheetFormat::A4);
+    sheet.cellMm = reader.get<double>("cell_mm");
+    sheet.columns = std::max(1, reader.get<int>("columns"));
+    sheet.blackLine = reader.get<bool>("black_line", true);
+    sheet.finished = reader.get<bool>("finished", false);
+    sheet.cells = reader.made("cells", cellsFrom);
+    return sheet;
+}
+
 Picture readPicture(const Reader& reader)
 {
     const QByteArray bytes = QByteArray::fromBase64(QByteArray::fromStdString(reader.get<std::string>("base64")));
@@ -400,6 +488,11 @@ void check(NotebookDump& dump, const ReferenceTable& table)
     checkIds(notebook.filters, "filters");
     checkIds(notebook.needs, "needs");
     checkIds(notebook.palettes, "palettes");
+    checkIds(notebook.mixes, "mixes");
+    checkIds(notebook.sheets, "sheets");
+    for (const MixRecord& mix : notebook.mixes)
+        if (const auto fine = validate(mix); !fine)
+            throw Fault{"mix " + std::to_string(mix.id.value) + ": " + fine.error().message};
     for (const Tube& tube : notebook.tubes)
         if (const auto fine = validate(tube, table); !fine)
             throw Fault{"tube " + std::to_string(tube.id.value) + ": " + fine.error().message};
@@ -429,6 +522,9 @@ NotebookDump readDump(const Json& json, const ReferenceTable& table)
     notebook.filters = reader.list("filters", readFilter);
     notebook.needs = reader.list("needs", readNeed);
     notebook.palettes = reader.list("palettes", readPalette);
+    notebook.mixes = reader.list("mixes", readMix);
+    notebook.sheets = reader.list("sheets", readSheet);
+    notebook.code = reader.get<std::string>("code", "");
     dump.pictures = reader.list("pictures", readPicture);
     if (reader.has("wishes")) {
         const Reader wishes = reader.child("wishes");
@@ -450,12 +546,16 @@ Result<NotebookDump> dumpOf(const NotebookStore& store, const Notebook& notebook
     NotebookDump dump{notebook, {}};
     std::set<std::string> names;
     for (const SwatchRecord& swatch : notebook.swatches)
-        if (!swatch.picture.empty() && names.insert(swatch.picture).second) {
-            auto picture = store.picture(swatch.picture);
-            if (!picture)
-                return tl::unexpected(picture.error());
-            dump.pictures.push_back(std::move(*picture));
-        }
+        names.insert(swatch.picture);
+    for (const MixRecord& mix : notebook.mixes)
+        names.insert(mix.picture);
+    names.erase("");
+    for (const std::string& name : names) {
+        auto picture = store.picture(name);
+        if (!picture)
+            return tl::unexpected(picture.error());
+        dump.pictures.push_back(std::move(*picture));
+    }
     return dump;
 }
 
@@ -474,6 +574,9 @@ std::string writeNotebookJson(const NotebookDump& dump)
                       {"must", idsOf(notebook.wishes.must)},
                       {"never", idsOf(notebook.wishes.never)},
                       {"most_tubes", notebook.wishes.mostTubes}};
+    json["mixes"] = listOf(notebook.mixes);
+    json["sheets"] = listOf(notebook.sheets);
+    json["code"] = notebook.code;
     json["warm_blue"] = nameOf(notebook.warmBlue);
     json["pictures"] = Json::array();
     for (const Picture& picture : dump.pictures)
@@ -506,6 +609,10 @@ NotebookEdit filling(const NotebookDump& dump)
     edit.putFilters = notebook.filters;
     edit.putNeeds = notebook.needs;
     edit.putPalettes = notebook.palettes;
+    edit.putMixes = notebook.mixes;
+    edit.putSheets = notebook.sheets;
+    if (!notebook.code.empty())
+        edit.code = notebook.code;
     edit.wishes = notebook.wishes;
     edit.warmBlue = notebook.warmBlue;
     edit.pictures = dump.pictures;

@@ -1,5 +1,6 @@
 #include "notebook/notebookrows.h"
 
+#include "notebook/mixjson.h"
 #include "notebook/rowbinding.h"
 
 #include <QFileInfo>
@@ -254,6 +255,73 @@ template <> struct Table<NeedRecord> {
     }
 };
 
+template <> struct Table<MixRecord> {
+    static constexpr auto name = "mix";
+    static constexpr std::array columns{"name",    "parts",   "wash",        "layers",  "wet",       "origin",
+                                        "date",    "paper",   "l",           "a",       "b",         "black_l",
+                                        "black_a", "black_b", "uncertainty", "picture", "grew_from", "stars",
+                                        "tags",    "notes",   "sheet",       "cell"};
+
+    static MixRecord read(Row& row)
+    {
+        MixRecord mix;
+        mix.id = {row.id()};
+        mix.name = row.text();
+        mix.parts = partsFromText(row.text());
+        mix.wash = row.real();
+        mix.layers = row.whole();
+        mix.wet = row.whole() != 0;
+        mix.origin = parseMixOrigin(row.text()).value_or(MixOrigin::Noted);
+        mix.date = row.text();
+        mix.paper = row.text();
+        mix.painted = row.maybeLab();
+        mix.overBlack = row.maybeLab();
+        mix.uncertainty = row.real();
+        mix.picture = row.text();
+        mix.from = {row.id()};
+        mix.stars = row.whole();
+        mix.tags = row.text();
+        mix.notes = row.text();
+        mix.sheet = {row.id()};
+        mix.cell = row.whole();
+        return mix;
+    }
+
+    static void bind(Binder& to, const MixRecord& mix)
+    {
+        to << mix.name << textFrom(mix.parts) << mix.wash << mix.layers << int(mix.wet) << nameOf(mix.origin)
+           << mix.date << mix.paper << mix.painted << mix.overBlack << mix.uncertainty << mix.picture << mix.from
+           << mix.stars << mix.tags << mix.notes << mix.sheet << mix.cell;
+    }
+};
+
+template <> struct Table<SheetRecord> {
+    static constexpr auto name = "sheet";
+    static constexpr std::array columns{"title",   "date",       "format", "cell_mm",
+                                        "columns", "black_line", "cells",  "finished"};
+
+    static SheetRecord read(Row& row)
+    {
+        SheetRecord sheet;
+        sheet.id = {row.id()};
+        sheet.title = row.text();
+        sheet.date = row.text();
+        sheet.format = parseSheetFormat(row.text()).value_or(SheetFormat::A4);
+        sheet.cellMm = row.real();
+        sheet.columns = std::max(1, row.whole());
+        sheet.blackLine = row.whole() != 0;
+        sheet.cells = cellsFromText(row.text());
+        sheet.finished = row.whole() != 0;
+        return sheet;
+    }
+
+    static void bind(Binder& to, const SheetRecord& sheet)
+    {
+        to << sheet.title << sheet.date << nameOf(sheet.format) << sheet.cellMm << sheet.columns << int(sheet.blackLine)
+           << textFrom(sheet.cells) << int(sheet.finished);
+    }
+};
+
 template <typename Record> QStringList columnsOf()
 {
     QStringList names;
@@ -348,20 +416,22 @@ Result<PaletteWishes> loadWishes(const QSqlDatabase& database)
     return wishes;
 }
 
-Result<WarmBlue> loadWarmBlue(const QSqlDatabase& database)
+/// A setting's value; empty when it was never set.
+Result<std::string> loadSetting(const QSqlDatabase& database, std::string_view name)
 {
     QSqlQuery query(database);
-    query.prepare(QStringLiteral("SELECT value FROM setting WHERE name = 'warm_blue'"));
+    query.prepare(QStringLiteral("SELECT value FROM setting WHERE name = ?"));
+    Binder(query) << name;
     if (auto done = run(query, database); !done)
         return tl::unexpected(done.error());
-    return query.next() ? parseWarmBlue(Row(query).text()).value_or(WarmBlue::VioletSide) : WarmBlue::VioletSide;
+    return query.next() ? Row(query).text() : std::string();
 }
 
-Result<void> writeWarmBlue(const QSqlDatabase& database, WarmBlue side)
+Result<void> writeSetting(const QSqlDatabase& database, std::string_view name, std::string_view value)
 {
     QSqlQuery query(database);
-    query.prepare(QStringLiteral("INSERT OR REPLACE INTO setting (name, value) VALUES ('warm_blue', ?)"));
-    Binder(query) << nameOf(side);
+    query.prepare(QStringLiteral("INSERT OR REPLACE INTO setting (name, value) VALUES (?, ?)"));
+    Binder(query) << name << value;
     return run(query, database);
 }
 
@@ -449,6 +519,10 @@ Result<void> removeAll(const QSqlDatabase& database, const NotebookEdit& edit)
         done = removeRows(database, QStringLiteral("need"), edit.removeNeeds);
     if (done)
         done = removeRows(database, QStringLiteral("palette"), edit.removePalettes);
+    if (done)
+        done = removeRows(database, QStringLiteral("mix"), edit.removeMixes);
+    if (done)
+        done = removeRows(database, QStringLiteral("sheet"), edit.removeSheets);
     return done;
 }
 
@@ -494,13 +568,26 @@ Result<Notebook> loadRows(const QSqlDatabase& database)
     auto filters = load<FilterRecord>(database);
     auto needs = load<NeedRecord>(database);
     auto palettes = loadPalettes(database);
+    auto mixes = load<MixRecord>(database);
+    auto sheets = load<SheetRecord>(database);
     auto wishes = loadWishes(database);
-    const auto warmBlue = loadWarmBlue(database);
-    if (auto error = firstError(tubes, swatches, papers, devices, filters, needs, palettes, wishes, warmBlue))
+    auto warmBlue = loadSetting(database, "warm_blue");
+    auto code = loadSetting(database, "code");
+    if (auto error = firstError(tubes, swatches, papers, devices, filters, needs, palettes, mixes, sheets, wishes,
+                                warmBlue, code))
         return tl::unexpected(*error);
-    return Notebook{std::move(*tubes),    std::move(*swatches), std::move(*papers),
-                    std::move(*devices),  std::move(*filters),  std::move(*needs),
-                    std::move(*palettes), std::move(*wishes),   *warmBlue};
+    return Notebook{std::move(*tubes),
+                    std::move(*swatches),
+                    std::move(*papers),
+                    std::move(*devices),
+                    std::move(*filters),
+                    std::move(*needs),
+                    std::move(*palettes),
+                    std::move(*mixes),
+                    std::move(*sheets),
+                    std::move(*wishes),
+                    parseWarmBlue(*warmBlue).value_or(WarmBlue::VioletSide),
+                    std::move(*code)};
 }
 
 Result<void> writeRows(const QSqlDatabase& database, NotebookEdit& edit)
@@ -520,13 +607,19 @@ Result<void> writeRows(const QSqlDatabase& database, NotebookEdit& edit)
         done = write(database, edit.putFilters);
     if (done)
         done = write(database, edit.putNeeds);
+    if (done)
+        done = write(database, edit.putMixes);
+    if (done)
+        done = write(database, edit.putSheets);
     for (PaletteRecord& palette : edit.putPalettes)
         if (done)
             done = writePalette(database, palette);
     if (done && edit.wishes)
         done = writeWishes(database, *edit.wishes);
     if (done && edit.warmBlue)
-        done = writeWarmBlue(database, *edit.warmBlue);
+        done = writeSetting(database, "warm_blue", nameOf(*edit.warmBlue));
+    if (done && edit.code)
+        done = writeSetting(database, "code", *edit.code);
     return done;
 }
 

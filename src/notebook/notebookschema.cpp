@@ -72,8 +72,18 @@ const QStringList& upgradeFrom(int version)
          "CREATE TABLE filter (id INTEGER PRIMARY KEY, name TEXT NOT NULL, words TEXT NOT NULL, family TEXT NOT NULL, "
          "transparency TEXT NOT NULL, leans_to TEXT NOT NULL, whereabouts TEXT NOT NULL)",
          "CREATE TABLE setting (name TEXT PRIMARY KEY, value TEXT NOT NULL)", "PRAGMA user_version = 2"});
+    static const QStringList toThird = statements(
+        {"CREATE TABLE mix (id INTEGER PRIMARY KEY, name TEXT NOT NULL, parts TEXT NOT NULL, wash REAL NOT NULL, "
+         "layers INTEGER NOT NULL, wet INTEGER NOT NULL, origin TEXT NOT NULL, date TEXT NOT NULL, "
+         "paper TEXT NOT NULL, l REAL, a REAL, b REAL, black_l REAL, black_a REAL, black_b REAL, "
+         "uncertainty REAL NOT NULL, picture TEXT NOT NULL, grew_from INTEGER NOT NULL, stars INTEGER NOT NULL, "
+         "tags TEXT NOT NULL, notes TEXT NOT NULL, sheet INTEGER NOT NULL, cell INTEGER NOT NULL)",
+         "CREATE TABLE sheet (id INTEGER PRIMARY KEY AUTOINCREMENT, title TEXT NOT NULL, date TEXT NOT NULL, "
+         "format TEXT NOT NULL, cell_mm REAL NOT NULL, columns INTEGER NOT NULL, black_line INTEGER NOT NULL, "
+         "cells TEXT NOT NULL, finished INTEGER NOT NULL)",
+         "INSERT INTO setting (name, value) VALUES ('code', hex(randomblob(3)))", "PRAGMA user_version = 3"});
     static const QStringList nothing;
-    return version == 1 ? toSecond : nothing;
+    return version == 1 ? toSecond : version == 2 ? toThird : nothing;
 }
 
 QStringList tablesOf(int version)
@@ -81,6 +91,8 @@ QStringList tablesOf(int version)
     QStringList tables = statements({"tube", "need", "palette", "palette_tube", "wish", "wish_tube"});
     if (version >= 2)
         tables += statements({"swatch", "picture", "paper", "device", "filter", "setting"});
+    if (version >= 3)
+        tables += statements({"mix", "sheet"});
     return tables;
 }
 

@@ -17,7 +17,7 @@ class NotebookStore {
 public:
     /// "Iris" in ASCII, as SQLite's application_id.
     static constexpr int applicationId = 0x49726973;
-    static constexpr int schemaVersion = 2;
+    static constexpr int schemaVersion = 3;
 
     /// Makes a new, empty notebook; FileUnwritable when there is a file of that name already or it cannot be made.
     static Result<std::unique_ptr<NotebookStore>> create(const QString& path);

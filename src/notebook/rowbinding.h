@@ -1,6 +1,6 @@
 #pragma once
 
-#include "notebook/tube.h"
+#include "notebook/mixrecord.h"
 #include "paint/rebuild.h"
 
 #include <QSqlQuery>
@@ -77,6 +77,8 @@ public:
     Binder& operator<<(double value) { return add(value); }
     Binder& operator<<(int value) { return add(value); }
     Binder& operator<<(TubeId value) { return add(static_cast<qlonglong>(value.value)); }
+    Binder& operator<<(MixId value) { return add(static_cast<qlonglong>(value.value)); }
+    Binder& operator<<(SheetId value) { return add(static_cast<qlonglong>(value.value)); }
     Binder& operator<<(const Lab& lab) { return *this << lab.l << lab.a << lab.b; }
     Binder& operator<<(const Swatch& swatch) { return *this << swatch.full << swatch.thin << swatch.overBlack; }
     Binder& operator<<(const std::optional<double>& value) { return add(value ? QVariant(*value) : QVariant()); }

@@ -21,7 +21,8 @@ struct TubeList {
 /// `measured_staining`, `measured_granulation`, `line`, `container`, `size_ml`, `price`, `left_percent`, `where`,
 /// `bought_on`, `notes`. Only the name and either codes or all nine colour
 /// numbers are needed.
-/// @return BadCsv when the text is no table at all, has no `name` column or more than 5,000 rows; bad rows are listed in the value.
+/// @return BadCsv when the text is no table at all, has no `name` column or more than 5,000 rows; bad rows are listed
+/// in the value.
 Result<TubeList> readTubesCsv(std::string_view text, const ReferenceTable& table);
 
 /// Writes tubes so that readTubesCsv() gives the same tubes again, numbers to the last digit.

@@ -29,6 +29,11 @@ public:
             notebook.needs.push_back({{id}, {text(), lab(), 1 + real(9), 1 + below(3)}});
         for (std::int64_t id = 1; id <= below(3); ++id)
             notebook.palettes.push_back({{id}, text(), {notebook.tubes[1].id, notebook.tubes[0].id}});
+        for (std::int64_t id = 1; id <= below(5); ++id)
+            notebook.mixes.push_back(mix({id}, notebook, dump));
+        for (std::int64_t id = 1; id <= below(3); ++id)
+            notebook.sheets.push_back(sheet({id}, notebook));
+        notebook.code = "A0B1C" + std::to_string(below(10));
         notebook.wishes = {School::Triad, {notebook.tubes[0].id}, {notebook.tubes[2].id}, 7};
         notebook.warmBlue = below(2) ? WarmBlue::GreenSide : WarmBlue::VioletSide;
         return dump;
@@ -94,14 +99,66 @@ private:
                             maybe(real(0.3)),
                             "",
                             text()};
-        if (below(2)) {
-            const std::string bytes = "\x89PNG" + std::to_string(id.value) + std::string(3, '\0');
-            const QByteArray hash =
-                QCryptographicHash::hash(QByteArray::fromStdString(bytes), QCryptographicHash::Sha256).toHex();
-            swatch.picture = hash.toStdString();
-            dump.pictures.push_back({swatch.picture, bytes});
-        }
+        if (below(2))
+            swatch.picture = picture("s" + std::to_string(id.value), dump);
         return swatch;
+    }
+
+    std::string picture(const std::string& contents, iris::NotebookDump& dump)
+    {
+        const std::string bytes = "\x89PNG" + contents + std::string(3, '\0');
+        const QByteArray hash =
+            QCryptographicHash::hash(QByteArray::fromStdString(bytes), QCryptographicHash::Sha256).toHex();
+        dump.pictures.push_back({hash.toStdString(), bytes});
+        return dump.pictures.back().name;
+    }
+
+    std::vector<iris::MixPart> parts(const iris::Notebook& notebook)
+    {
+        std::vector<iris::MixPart> list{{notebook.tubes[0].id, text(), 1 + below(9)}};
+        if (below(2))
+            list.push_back({{999}, text(), 1 + below(9)}); // one that is no longer there
+        return list;
+    }
+
+    iris::MixRecord mix(iris::MixId id, const iris::Notebook& notebook, iris::NotebookDump& dump)
+    {
+        using namespace iris;
+        MixRecord mix;
+        mix.id = id;
+        mix.name = below(2) ? text() : "";
+        mix.parts = parts(notebook);
+        mix.wash = 0.1 + real(1);
+        mix.layers = 1 + below(3);
+        mix.wet = below(2) == 1;
+        mix.origin = static_cast<MixOrigin>(below(3));
+        mix.date = below(2) ? day() : "";
+        mix.paper = text();
+        mix.painted = maybe(lab());
+        mix.overBlack = maybe(lab());
+        mix.uncertainty = real(4);
+        if (below(2))
+            mix.picture = picture("m" + std::to_string(id.value), dump);
+        mix.from = {below(3)};
+        mix.stars = below(4);
+        mix.tags = below(2) ? text() : "";
+        mix.notes = text();
+        if (below(2)) {
+            mix.sheet = {1 + below(3)};
+            mix.cell = below(40);
+        }
+        return mix;
+    }
+
+    iris::SheetRecord sheet(iris::SheetId id, const iris::Notebook& notebook)
+    {
+        using namespace iris;
+        SheetRecord sheet{
+            id, text(),       day(), static_cast<SheetFormat>(below(2)), 15 + real(60), 1 + below(6), below(2) == 1,
+            {}, below(2) == 1};
+        for (int cell = 0; cell < 1 + below(5); ++cell)
+            sheet.cells.push_back({parts(notebook), 0.1 + real(1)});
+        return sheet;
     }
 
     iris::DeviceCorrection device()

@@ -27,6 +27,8 @@ private Q_SLOTS:
     void neverWritesOverAFile();
     void marksItsFiles();
     void olderNotebooksAreCopiedAndBroughtUpToDate();
+    void notebooksOfTheSecondSchemaComeAlong();
+    void sheetNumbersAreNeverUsedTwice();
     void olderNotebooksThatMayNotBeWrittenAreRead();
     void aSecondWindowOnlyReads();
     void writeProtectedOnesOnlyRead();
@@ -109,12 +111,14 @@ void TestNotebookStore::keepsEverything()
     Notebook expected;
     {
         auto store = NotebookStore::create(file("a.iris")).value();
+        const Notebook empty = store->load().value();
+        QVERIFY(parseSheetCode(sheetCode(empty.code, {1})));
         const NotebookEdit done = store->apply(everything()).value();
         NotebookEdit more;
         more.putPalettes = {{{}, "both", {done.putTubes[1].id, done.putTubes[0].id}}};
         more.wishes = PaletteWishes{School::SplitPrimary, {done.putTubes[0].id}, {done.putTubes[1].id}, 7};
         const NotebookEdit second = store->apply(more).value();
-        expected = edited(edited({}, done), second);
+        expected = edited(edited(empty, done), second);
         QCOMPARE(store->load().value(), expected);
     }
     QCOMPARE(NotebookStore::open(file("a.iris")).value()->load().value(), expected);
@@ -248,7 +252,7 @@ void TestNotebookStore::marksItsFiles()
     const QByteArray header = contents(file("a.iris"));
     // SQLite file format: application_id at byte 68, user_version at byte 60, big-endian.
     QCOMPARE(header.mid(68, 4), QByteArray("Iris"));
-    QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\2", 4));
+    QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\3", 4));
 }
 
 void TestNotebookStore::olderNotebooksAreCopiedAndBroughtUpToDate()
@@ -271,6 +275,39 @@ void TestNotebookStore::olderNotebooksAreCopiedAndBroughtUpToDate()
     QCOMPARE(contents(copy), original);
     const auto again = NotebookStore::open(file("old.iris"));
     QVERIFY(again && (*again)->keptCopy().isEmpty());
+}
+
+void TestNotebookStore::notebooksOfTheSecondSchemaComeAlong()
+{
+    QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/schema-2.iris"), file("old.iris")));
+    QFile::setPermissions(file("old.iris"), QFile::ReadOwner | QFile::WriteOwner);
+    const auto store = NotebookStore::open(file("old.iris"));
+    QVERIFY2(store, store ? "" : store.error().message.c_str());
+    QVERIFY(!(*store)->keptCopy().isEmpty());
+    const Notebook notebook = (*store)->load().value();
+    QCOMPARE(notebook.tubes.size(), 3U);
+    QCOMPARE(notebook.swatches.size(), 1U);
+    QCOMPARE(notebook.swatches[0].paper, std::string("rough block"));
+    QCOMPARE(notebook.palettes[0].tubes.size(), 2U);
+    QVERIFY(notebook.mixes.empty() && notebook.sheets.empty());
+    QVERIFY(parseSheetCode(sheetCode(notebook.code, {7})));
+    QCOMPARE((*store)->load()->code, notebook.code); // it stays what it was given
+}
+
+void TestNotebookStore::sheetNumbersAreNeverUsedTwice()
+{
+    // A printed sheet outlives its record: the next one must not answer to the same code.
+    auto store = NotebookStore::create(file("a.iris")).value();
+    NotebookEdit edit;
+    SheetRecord sheet;
+    sheet.title = "greens";
+    sheet.cells = {{{{{1}, "Lemon", 1}}, 1.0}};
+    edit.putSheets = {sheet};
+    const SheetId first = store->apply(edit)->putSheets[0].id;
+    NotebookEdit removal;
+    removal.removeSheets = {first};
+    QVERIFY(store->apply(removal));
+    QVERIFY(store->apply(edit)->putSheets[0].id > first);
 }
 
 void TestNotebookStore::olderNotebooksThatMayNotBeWrittenAreRead()

@@ -64,7 +64,10 @@ Result<void> Document::create(const QString& path)
     auto store = NotebookStore::create(path);
     if (!store)
         return tl::unexpected(store.error());
-    take(std::move(*store), {});
+    auto notebook = (*store)->load();
+    if (!notebook)
+        return tl::unexpected(notebook.error());
+    take(std::move(*store), std::move(*notebook));
     return {};
 }
 

@@ -1,0 +1,123 @@
+#include "notebook/lessons.h"
+
+#include "mixing/matching.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr double surelySet = 0.15;
+constexpr double defaultUncertainty = 2;
+constexpr std::size_t recipesANeed = 3;
+constexpr double everyPairWeight = 0.02;
+
+std::optional<std::size_t> placeOf(const Notebook& notebook, TubeId tube)
+{
+    const auto found = std::ranges::lower_bound(notebook.tubes, tube, {}, &Tube::id);
+    if (found == notebook.tubes.end() || found->id != tube)
+        return std::nullopt;
+    return static_cast<std::size_t>(found - notebook.tubes.begin());
+}
+
+bool teaches(const MixRecord& mix)
+{
+    return mix.painted && !mix.wet && mix.layers == 1 && mix.parts.size() >= 2 && mix.parts.size() <= 3;
+}
+
+} // namespace
+
+Lessons lessonsOf(const Notebook& notebook)
+{
+    Lessons lessons;
+    for (const MixRecord& mix : notebook.mixes) {
+        if (!teaches(mix))
+            continue;
+        const auto recipe = recipeOf(mix.parts, mix.wash, notebook);
+        if (!recipe)
+            continue;
+        const double uncertainty = mix.uncertainty > 0 ? mix.uncertainty : defaultUncertainty;
+        lessons.squares.push_back({recipe->parts, mix.wash, *mix.painted, uncertainty});
+        lessons.mixes.push_back(mix.id);
+    }
+    return lessons;
+}
+
+LearningOptions learningOptionsOf(const Notebook& notebook)
+{
+    LearningOptions options;
+    for (const Tube& tube : notebook.tubes)
+        options.sureness.push_back(tube.strength ? surelySet : 0);
+    return options;
+}
+
+Learned learntFrom(const Notebook& notebook, std::span<const Paint> paints)
+{
+    return learnStrengths(paints, lessonsOf(notebook).squares, learningOptionsOf(notebook));
+}
+
+std::vector<WantedMix> wantedBy(const Notebook& notebook, std::span<const Paint> paints,
+                                const std::function<bool(std::size_t)>& usable)
+{
+    std::vector<std::size_t> places;
+    std::vector<Paint> atHand;
+    for (std::size_t i = 0; i < paints.size(); ++i)
+        if (usable(i)) {
+            places.push_back(i);
+            atHand.push_back(paints[i]);
+        }
+    const auto inNotebook = [&](Recipe recipe) {
+        for (Part& part : recipe.parts)
+            part.paint = places[part.paint];
+        return recipe;
+    };
+    std::vector<WantedMix> wanted;
+    for (const NeedRecord& record : notebook.needs) {
+        MatchOptions options;
+        options.tolerance = record.need.tolerance + 4; // recipes that look a little off may be right once learnt
+        options.mostTubes = 2;
+        options.mostMatches = recipesANeed;
+        for (const Match& match : matchesFor(record.need.target, atHand, options))
+            if (match.recipe.parts.size() > 1)
+                wanted.push_back({inNotebook(match.recipe), static_cast<double>(record.need.importance)});
+    }
+    for (const WantedMix& pair : everyPair(atHand, wash::full, everyPairWeight))
+        wanted.push_back({inNotebook(pair.recipe), pair.weight});
+    return wanted;
+}
+
+std::vector<MixPart> mixPartsOf(const Recipe& recipe, const Notebook& notebook)
+{
+    std::vector<MixPart> parts;
+    for (const Part& part : recipe.parts)
+        parts.push_back({notebook.tubes[part.paint].id, notebook.tubes[part.paint].name, part.parts});
+    return parts;
+}
+
+std::optional<Recipe> recipeOf(const std::vector<MixPart>& parts, double wash, const Notebook& notebook)
+{
+    Recipe recipe{{}, wash};
+    for (const MixPart& part : parts) {
+        const auto place = placeOf(notebook, part.tube);
+        if (!place)
+            return std::nullopt;
+        recipe.parts.push_back({*place, part.parts});
+    }
+    return recipe.parts.empty() ? std::nullopt : std::optional(recipe);
+}
+
+const MixRecord* paintedAs(const Notebook& notebook, const Recipe& recipe)
+{
+    const std::vector<MixPart> parts = mixPartsOf(recipe, notebook);
+    const MixRecord* latest = nullptr;
+    for (const MixRecord& mix : notebook.mixes) {
+        const bool same = mix.painted && !mix.wet && mix.layers == 1 && std::abs(mix.wash - recipe.wash) < 0.01
+                          && sameMix(mix.parts, parts);
+        if (same && (!latest || mix.date >= latest->date))
+            latest = &mix;
+    }
+    return latest;
+}
+
+} // namespace iris

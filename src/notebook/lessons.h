@@ -1,0 +1,40 @@
+#pragma once
+
+#include "mixing/worthpainting.h"
+#include "notebook/notebook.h"
+
+namespace iris {
+
+/// The painted squares of a notebook that strengths can be learnt from: dry, of one layer, with a known colour, of two
+/// or three tubes that are all still there.
+struct Lessons {
+    std::vector<PaintedMix> squares; ///< places are those of the notebook's tubes
+    std::vector<MixId> mixes;        ///< the record of each square
+
+    bool operator==(const Lessons&) const = default;
+};
+Lessons lessonsOf(const Notebook& notebook);
+
+/// How sure the strengths are before learning: those set by hand or by a let-down are nearly certain.
+LearningOptions learningOptionsOf(const Notebook& notebook);
+
+/// What the notebook's painted squares teach about its tubes.
+/// @param paints one a tube, with the strengths they would have unlearnt
+Learned learntFrom(const Notebook& notebook, std::span<const Paint> paints);
+
+/// What the needs will be mixed from: for each need the nearest recipes of up to three of the paints, weighted by its
+/// importance, and a little of every pair besides, so that something is wanted even without needs.
+/// @param usable which of the paints are at hand
+std::vector<WantedMix> wantedBy(const Notebook& notebook, std::span<const Paint> paints,
+                                const std::function<bool(std::size_t)>& usable);
+
+/// A recipe's tubes by number and name.
+std::vector<MixPart> mixPartsOf(const Recipe& recipe, const Notebook& notebook);
+
+/// The recipe of some parts; nothing when one of the tubes is gone.
+std::optional<Recipe> recipeOf(const std::vector<MixPart>& parts, double wash, const Notebook& notebook);
+
+/// The latest dry painted record of a recipe: the same tubes in the same proportions at the same wash, in one layer.
+const MixRecord* paintedAs(const Notebook& notebook, const Recipe& recipe);
+
+} // namespace iris

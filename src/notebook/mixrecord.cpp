@@ -1,0 +1,138 @@
+#include "notebook/mixrecord.h"
+
+#include <algorithm>
+#include <array>
+#include <cctype>
+#include <charconv>
+#include <map>
+#include <numeric>
+
+namespace iris {
+namespace {
+
+template <typename Value> struct Named {
+    Value value;
+    std::string_view name;
+};
+
+constexpr std::array<Named<MixOrigin>, 3> originNames{
+    {{MixOrigin::Noted, "noted"}, {MixOrigin::Typed, "typed"}, {MixOrigin::Sheet, "sheet"}}};
+constexpr std::array<Named<SheetFormat>, 2> formatNames{{{SheetFormat::A4, "A4"}, {SheetFormat::Letter, "Letter"}}};
+
+constexpr std::size_t notebookCodeLength = 6;
+constexpr int mostLayers = 9;
+constexpr int mostStars = 3;
+constexpr double thickest = 4;
+
+/// Each tube's share, in lowest terms and by tube. Tubes that are gone are told apart by their names.
+std::map<std::pair<std::int64_t, std::string>, int> proportions(const std::vector<MixPart>& parts)
+{
+    std::map<std::pair<std::int64_t, std::string>, int> sums;
+    int divisor = 0;
+    for (const MixPart& part : parts)
+        sums[{part.tube.value, part.tube.value > 0 ? std::string() : part.name}] += part.parts;
+    for (const auto& [tube, count] : sums)
+        divisor = std::gcd(divisor, count);
+    for (auto& [tube, count] : sums)
+        count /= std::max(divisor, 1);
+    return sums;
+}
+
+} // namespace
+
+std::string_view nameOf(MixOrigin origin)
+{
+    return std::ranges::find(originNames, origin, &Named<MixOrigin>::value)->name;
+}
+
+std::optional<MixOrigin> parseMixOrigin(std::string_view name)
+{
+    const auto found = std::ranges::find(originNames, name, &Named<MixOrigin>::name);
+    return found == originNames.end() ? std::nullopt : std::optional(found->value);
+}
+
+std::string_view nameOf(SheetFormat format)
+{
+    return std::ranges::find(formatNames, format, &Named<SheetFormat>::value)->name;
+}
+
+std::optional<SheetFormat> parseSheetFormat(std::string_view name)
+{
+    const auto same = [](char one, char two) { return std::tolower(one) == std::tolower(two); };
+    for (const auto& [format, own] : formatNames)
+        if (std::ranges::equal(name, own, same))
+            return format;
+    return std::nullopt;
+}
+
+Result<void> validate(const MixRecord& mix)
+{
+    if (mix.parts.empty())
+        return failure(ErrorCode::BadNumber, "a mix needs at least one tube");
+    if (std::ranges::any_of(mix.parts, [](const MixPart& part) { return part.parts < 1; }))
+        return failure(ErrorCode::BadNumber, "every tube of a mix has at least one part");
+    if (!(mix.wash > 0 && mix.wash <= thickest))
+        return failure(ErrorCode::BadNumber, "a wash lies between 0 and 4");
+    if (mix.layers < 1 || mix.layers > mostLayers)
+        return failure(ErrorCode::BadNumber, "a mix has 1 to 9 layers");
+    if (mix.stars < 0 || mix.stars > mostStars)
+        return failure(ErrorCode::BadNumber, "a mix has 0 to 3 stars");
+    if (!mix.date.empty() && !isDay(mix.date))
+        return failure(ErrorCode::BadNumber, "\"" + mix.date + "\" is no day as in 2026-10-03");
+    return {};
+}
+
+std::string partsText(const std::vector<MixPart>& parts)
+{
+    std::string text;
+    for (const MixPart& part : parts) {
+        const std::string count = parts.size() > 1 ? std::to_string(part.parts) + " " : "";
+        text += (text.empty() ? "" : " + ") + count + part.name;
+    }
+    return text;
+}
+
+bool sameMix(const std::vector<MixPart>& one, const std::vector<MixPart>& two)
+{
+    return proportions(one) == proportions(two);
+}
+
+MixRecord withTouchOf(const MixRecord& mix, const Tube& tube)
+{
+    MixRecord grown;
+    grown.parts = mix.parts;
+    grown.wash = mix.wash;
+    grown.layers = mix.layers;
+    grown.paper = mix.paper;
+    grown.from = mix.id;
+    const auto own = std::ranges::find(grown.parts, tube.id, &MixPart::tube);
+    if (own == grown.parts.end())
+        grown.parts.push_back({tube.id, tube.name, 1});
+    else
+        ++own->parts;
+    return grown;
+}
+
+std::string sheetCode(std::string_view notebookCode, SheetId sheet)
+{
+    return std::string(notebookCode) + "-" + std::to_string(sheet.value);
+}
+
+std::optional<SheetCode> parseSheetCode(std::string_view text)
+{
+    if (text.size() < notebookCodeLength + 2 || text[notebookCodeLength] != '-')
+        return std::nullopt;
+    SheetCode code;
+    for (const char c : text.substr(0, notebookCodeLength)) {
+        if (!std::isxdigit(static_cast<unsigned char>(c)))
+            return std::nullopt;
+        code.notebook += static_cast<char>(std::toupper(static_cast<unsigned char>(c)));
+    }
+    const std::string_view number = text.substr(notebookCodeLength + 1);
+    const auto [end, problem] = std::from_chars(number.data(), number.data() + number.size(), code.sheet.value);
+    if (problem != std::errc() || end != number.data() + number.size() || code.sheet.value <= 0)
+        return std::nullopt;
+    return code;
+}
+
+} // namespace iris

@@ -1,0 +1,118 @@
+#pragma once
+
+#include "notebook/tube.h"
+
+namespace iris {
+
+struct MixId {
+    std::int64_t value = 0;
+
+    auto operator<=>(const MixId&) const = default;
+};
+
+struct SheetId {
+    std::int64_t value = 0;
+
+    auto operator<=>(const SheetId&) const = default;
+};
+
+/// A tube in a painted mix. Its name is kept, so that the mix still shows when the tube is taken out of the notebook.
+struct MixPart {
+    TubeId tube;
+    std::string name;
+    int parts = 1; ///< >= 1
+
+    bool operator==(const MixPart&) const = default;
+};
+
+/// How a mix came into the notebook.
+enum class MixOrigin {
+    Noted, ///< only written down; not painted, or its colour not known
+    Typed, ///< its colour typed in
+    Sheet, ///< read off a printed sheet
+};
+
+/// "noted", "typed", "sheet".
+std::string_view nameOf(MixOrigin origin);
+std::optional<MixOrigin> parseMixOrigin(std::string_view name);
+
+/// A mix the painter wants to keep: what is in it, how it was laid, what it looked like, and what it grew out of.
+struct MixRecord {
+    MixId id;
+    std::string name; ///< the painter's own, "wet mud"; may be empty
+    std::vector<MixPart> parts;
+    double wash = 1.0; ///< as it was meant, film thickness
+    int layers = 1;    ///< of the same wash, 1 to 9
+    bool wet = false;  ///< read before it was dry: kept, but nothing is learnt from it
+    MixOrigin origin = MixOrigin::Noted;
+    std::string date;             ///< the day, as in 2026-10-03, or empty
+    std::string paper;            ///< the paper's name; may be empty
+    std::optional<Lab> painted;   ///< as it would look on the white paper of the reference table
+    std::optional<Lab> overBlack; ///< over the black line
+    double uncertainty = 0;       ///< deltaE00 that two thirds of such readings stay below; 0 when nothing is known
+    std::string picture;          ///< name of a picture in the notebook, or empty
+    MixId from;                   ///< the mix this one grew out of by a touch of something; 0 for none
+    int stars = 0;                ///< how much the painter likes it, 0 to 3
+    std::string tags;             ///< words between commas: "reeds, shadow"
+    std::string notes;
+    SheetId sheet; ///< the printed sheet it was read from; 0 for none
+    int cell = -1; ///< and which of its squares
+
+    bool operator==(const MixRecord&) const = default;
+};
+
+/// What keeps a mix from being written down, in plain words.
+Result<void> validate(const MixRecord& mix);
+
+/// "3 Lemon Yellow + 1 Ultramarine", by the names that were kept.
+std::string partsText(const std::vector<MixPart>& parts);
+
+/// True for the same tubes in the same proportions, in any order.
+bool sameMix(const std::vector<MixPart>& one, const std::vector<MixPart>& two);
+
+/// The mix that comes of adding one part of a tube to another mix; it remembers where it came from.
+MixRecord withTouchOf(const MixRecord& mix, const Tube& tube);
+
+/// What a sheet is printed on.
+enum class SheetFormat { A4, Letter };
+
+/// "A4", "Letter".
+std::string_view nameOf(SheetFormat format);
+std::optional<SheetFormat> parseSheetFormat(std::string_view name);
+
+/// One square of a sheet: what is to be painted there.
+struct SheetCell {
+    std::vector<MixPart> parts; ///< empty: no square in this place
+    double wash = 1.0;
+
+    bool operator==(const SheetCell&) const = default;
+};
+
+/// A sheet to paint, as it was printed. It never changes, so that paper and notebook keep agreeing.
+struct SheetRecord {
+    SheetId id;
+    std::string title;
+    std::string date; ///< the day it was laid out
+    SheetFormat format = SheetFormat::A4;
+    double cellMm = 25; ///< 15 to 75
+    int columns = 1;
+    bool blackLine = true;        ///< a line across each square, for transparency
+    std::vector<SheetCell> cells; ///< row by row
+    bool finished = false;        ///< painted and read, or given up
+
+    int rows() const { return columns > 0 ? (static_cast<int>(cells.size()) + columns - 1) / columns : 0; }
+
+    bool operator==(const SheetRecord&) const = default;
+};
+
+/// What is printed on a sheet to know it by, "3F9A0C-12": the notebook's code and the sheet's number.
+std::string sheetCode(std::string_view notebookCode, SheetId sheet);
+
+/// The two halves of a sheet code as read or typed, in any letter case; nothing for anything else.
+struct SheetCode {
+    std::string notebook;
+    SheetId sheet;
+};
+std::optional<SheetCode> parseSheetCode(std::string_view text);
+
+} // namespace iris

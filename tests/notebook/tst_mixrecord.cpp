@@ -1,0 +1,252 @@
+#include "notebook/lessons.h"
+
+#include "mixing/worthpainting.h"
+
+#include <QtTest>
+#include <cmath>
+
+using namespace iris;
+
+/// Painted mixes as records, and what a notebook learns from them.
+class TestMixRecord : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void refusesWhatNoMixIs_data();
+    void refusesWhatNoMixIs();
+    void sameMixesInOtherWords();
+    void aTouchRemembersWhereItCameFrom();
+    void sheetCodes_data();
+    void sheetCodes();
+    void mixesOutliveTheirTubes();
+    void mergingTubesMergesTheirMixes();
+    void onlyDryPaintedPairsTeach();
+    void learnsAStrengthFromTheRecord();
+    void strengthsSetByHandHold();
+    void needsSayWhatIsWanted();
+    void findsTheLatestPaintedRecord();
+};
+
+namespace {
+
+Tube tube(std::int64_t id, const char* name, const char* code)
+{
+    Tube made;
+    made.id = {id};
+    made.name = name;
+    made.codes = parsePigmentCodes(code).value();
+    return made;
+}
+
+Notebook threeTubes()
+{
+    Notebook notebook;
+    notebook.tubes = {tube(2, "Lemon", "PY3"), tube(5, "Ultramarine", "PB29"), tube(9, "Earth", "PBr7")};
+    return notebook;
+}
+
+std::vector<Paint> paintsOf(const Notebook& notebook)
+{
+    FilmCache films;
+    std::vector<Paint> paints;
+    for (const Tube& own : notebook.tubes)
+        paints.push_back(paintOf(own, ReferenceTable::shipped(), films).value());
+    return paints;
+}
+
+MixRecord record(std::int64_t id, std::vector<MixPart> parts, std::optional<Lab> painted = Lab{50, -20, 20})
+{
+    MixRecord mix;
+    mix.id = {id};
+    mix.parts = std::move(parts);
+    mix.painted = painted;
+    mix.uncertainty = 0.5;
+    mix.date = "2026-10-0" + std::to_string(id);
+    return mix;
+}
+
+} // namespace
+
+void TestMixRecord::refusesWhatNoMixIs_data()
+{
+    QTest::addColumn<int>("fault");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("nothing in it") << 0 << "at least one tube";
+    QTest::newRow("no parts") << 1 << "at least one part";
+    QTest::newRow("no paint") << 2 << "wash";
+    QTest::newRow("layers") << 3 << "layers";
+    QTest::newRow("stars") << 4 << "stars";
+    QTest::newRow("day") << 5 << "no day";
+}
+
+void TestMixRecord::refusesWhatNoMixIs()
+{
+    QFETCH(int, fault);
+    QFETCH(QString, says);
+    MixRecord mix = record(1, {{{2}, "Lemon", 3}});
+    QVERIFY(validate(mix));
+    switch (fault) {
+    case 0: mix.parts.clear(); break;
+    case 1: mix.parts[0].parts = 0; break;
+    case 2: mix.wash = std::nan(""); break;
+    case 3: mix.layers = 10; break;
+    case 4: mix.stars = -1; break;
+    default: mix.date = "yesterday"; break;
+    }
+    const auto refused = validate(mix);
+    QVERIFY(!refused);
+    QVERIFY2(QString::fromStdString(refused.error().message).contains(says), refused.error().message.c_str());
+}
+
+void TestMixRecord::sameMixesInOtherWords()
+{
+    const std::vector<MixPart> one{{{2}, "Lemon", 3}, {{5}, "Ultramarine", 1}};
+    QVERIFY(sameMix(one, {{{5}, "French blue", 2}, {{2}, "Lemon", 6}}));
+    QVERIFY(!sameMix(one, {{{5}, "Ultramarine", 3}, {{2}, "Lemon", 1}}));
+    QVERIFY(!sameMix(one, {{{2}, "Lemon", 3}}));
+    QVERIFY(!sameMix({{{0}, "Lemon", 1}}, {{{0}, "Ochre", 1}})); // tubes typed by name only
+    QCOMPARE(partsText(one), std::string("3 Lemon + 1 Ultramarine"));
+    QCOMPARE(partsText({{{2}, "Lemon", 3}}), std::string("Lemon"));
+}
+
+void TestMixRecord::aTouchRemembersWhereItCameFrom()
+{
+    const MixRecord grey = record(4, {{{5}, "Ultramarine", 3}, {{9}, "Earth", 2}});
+    const Notebook notebook = threeTubes();
+    const MixRecord warmer = withTouchOf(grey, *notebook.tube({9}));
+    QCOMPARE(warmer.parts[1].parts, 3);
+    QCOMPARE(warmer.from, grey.id);
+    QVERIFY(!warmer.painted && warmer.id.value == 0);
+    const MixRecord third = withTouchOf(grey, *notebook.tube({2}));
+    QCOMPARE(third.parts.size(), 3U);
+    QCOMPARE(third.parts[2], (MixPart{{2}, "Lemon", 1}));
+}
+
+void TestMixRecord::sheetCodes_data()
+{
+    QTest::addColumn<QString>("text");
+    QTest::addColumn<int>("sheet");
+    QTest::newRow("as printed") << "3F9A0C-12" << 12;
+    QTest::newRow("typed small") << "3f9a0c-7" << 7;
+    QTest::newRow("no number") << "3F9A0C-" << 0;
+    QTest::newRow("no sheet nought") << "3F9A0C-0" << 0;
+    QTest::newRow("too short") << "3F9A-12" << 0;
+    QTest::newRow("letters") << "3F9A0Z-12" << 0;
+    QTest::newRow("something behind") << "3F9A0C-12x" << 0;
+    QTest::newRow("another QR") << "https://example.org" << 0;
+    QTest::newRow("empty") << "" << 0;
+}
+
+void TestMixRecord::sheetCodes()
+{
+    QFETCH(QString, text);
+    QFETCH(int, sheet);
+    const auto code = parseSheetCode(text.toStdString());
+    QCOMPARE(code.has_value(), sheet > 0);
+    if (code) {
+        QCOMPARE(code->sheet.value, sheet);
+        QCOMPARE(sheetCode(code->notebook, code->sheet), text.toUpper().toStdString());
+    }
+}
+
+void TestMixRecord::mixesOutliveTheirTubes()
+{
+    Notebook notebook = threeTubes();
+    notebook.mixes = {record(1, {{{2}, "Lemon", 3}, {{5}, "Ultramarine", 1}})};
+    NotebookEdit removal;
+    removal.removeTubes = {{5}};
+    const Notebook after = edited(notebook, removal);
+    QCOMPARE(after.mixes, notebook.mixes);
+    QCOMPARE(partsText(after.mixes[0].parts), std::string("3 Lemon + 1 Ultramarine"));
+    QVERIFY(lessonsOf(after).squares.empty());
+    QCOMPARE(edited(after, inverseOf(notebook, removal)), notebook);
+}
+
+void TestMixRecord::mergingTubesMergesTheirMixes()
+{
+    Notebook notebook = threeTubes();
+    notebook.mixes = {record(1, {{{2}, "Lemon", 3}, {{5}, "Ultramarine", 1}}),
+                      record(2, {{{5}, "Ultramarine", 1}, {{9}, "Earth", 4}})};
+    const NotebookEdit edit = merging(notebook, {5}, {9});
+    const Notebook after = edited(notebook, edit);
+    QCOMPARE(after.mixes[0], notebook.mixes[0]);
+    QCOMPARE(after.mixes[1].parts, (std::vector<MixPart>{{{5}, "Ultramarine", 5}}));
+    QCOMPARE(edited(after, inverseOf(notebook, edit)), notebook);
+}
+
+void TestMixRecord::onlyDryPaintedPairsTeach()
+{
+    Notebook notebook = threeTubes();
+    const std::vector<MixPart> green{{{2}, "Lemon", 3}, {{5}, "Ultramarine", 1}};
+    notebook.mixes = {
+        record(1, green), record(2, green, std::nullopt), record(3, green),
+        record(4, green), record(5, {{{2}, "Lemon", 1}}), record(6, {{{2}, "Lemon", 1}, {{77}, "gone", 1}})};
+    notebook.mixes[2].wet = true;
+    notebook.mixes[3].layers = 2;
+    const Lessons lessons = lessonsOf(notebook);
+    QCOMPARE(lessons.mixes, std::vector<MixId>{{1}});
+    QCOMPARE(lessons.squares[0].parts, (std::vector<Part>{{0, 3}, {1, 1}}));
+}
+
+void TestMixRecord::learnsAStrengthFromTheRecord()
+{
+    Notebook notebook = threeTubes();
+    const std::vector<Paint> paints = paintsOf(notebook);
+    std::vector<Paint> truth = paints;
+    truth[1].strength *= 2.5;
+    for (int parts = 1; parts <= 4; ++parts)
+        notebook.mixes.push_back(record(parts, {{{2}, "Lemon", parts}, {{5}, "Ultramarine", 1}},
+                                        colourOf({{{0, parts}, {1, 1}}, 1}, truth)));
+    const Learned learned = learntFrom(notebook, paints);
+    const double ratio = learned.strengths[1] / learned.strengths[0] / (paints[1].strength / paints[0].strength);
+    QVERIFY2(ratio > 2 && ratio < 2.8, qPrintable(QString::number(ratio)));
+    QCOMPARE(learned.lessons.size(), 4U);
+    QVERIFY(learned.typicalMiss() && *learned.typicalMiss() < 1);
+}
+
+void TestMixRecord::strengthsSetByHandHold()
+{
+    Notebook notebook = threeTubes();
+    notebook.tubes[1].strength = 1;
+    const std::vector<Paint> paints = paintsOf(notebook);
+    std::vector<Paint> truth = paints;
+    truth[1].strength *= 2;
+    notebook.mixes = {record(1, {{{2}, "Lemon", 3}, {{5}, "Ultramarine", 1}}, colourOf({{{0, 3}, {1, 1}}, 1}, truth))};
+    const Learned learned = learntFrom(notebook, paints);
+    QVERIFY(std::abs(std::log(learned.strengths[1])) < 0.12); // what was set by a let-down
+    QVERIFY(learned.strengths[0] < 0.7 * paints[0].strength); // gives way to no one
+}
+
+void TestMixRecord::needsSayWhatIsWanted()
+{
+    Notebook notebook = threeTubes();
+    const std::vector<Paint> paints = paintsOf(notebook);
+    const auto all = [](std::size_t) { return true; };
+    QCOMPARE(wantedBy(notebook, paints, all).size(), 3U); // every pair
+    const Lab reed = colourOf({{{0, 3}, {1, 1}}, 0.5}, paints);
+    notebook.needs = {{{1}, {"reeds", reed, 4, 3}}};
+    const auto wanted = wantedBy(notebook, paints, all);
+    QVERIFY(wanted.size() > 3);
+    QCOMPARE(wanted.front().weight, 3.0);
+    QCOMPARE(wanted.front().recipe.parts.size(), 2U);
+    const auto some = wantedBy(notebook, paints, [](std::size_t place) { return place != 0; });
+    for (const WantedMix& mix : some)
+        for (const Part& part : mix.recipe.parts)
+            QVERIFY(part.paint != 0);
+}
+
+void TestMixRecord::findsTheLatestPaintedRecord()
+{
+    Notebook notebook = threeTubes();
+    const std::vector<MixPart> green{{{2}, "Lemon", 3}, {{5}, "Ultramarine", 1}};
+    notebook.mixes = {record(1, green), record(2, {{{5}, "Ultramarine", 2}, {{2}, "Lemon", 6}}), record(3, green)};
+    notebook.mixes[2].wash = wash::thin;
+    const MixRecord* painted = paintedAs(notebook, {{{0, 3}, {1, 1}}, wash::full});
+    QVERIFY(painted);
+    QCOMPARE(painted->id, MixId{2});
+    QVERIFY(!paintedAs(notebook, {{{0, 3}, {1, 2}}, wash::full}));
+    QCOMPARE(paintedAs(notebook, {{{0, 3}, {1, 1}}, wash::thin})->id, MixId{3});
+}
+
+QTEST_GUILESS_MAIN(TestMixRecord)
+#include "tst_mixrecord.moc"
