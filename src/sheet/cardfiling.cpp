@@ -33,8 +33,11 @@ Picture pictureOf(const Scan& scan, const CardRegions& regions)
     const double margin = 0.12 * std::max(bounds.width(), bounds.height());
     const QRect part =
         bounds.adjusted(-margin, -margin, margin, margin).toAlignedRect().intersected(QRect(QPoint(), scan.size()));
-    QImage image = scan.image().copy(part.isEmpty() ? scan.image().rect() : part);
-    constexpr int widest = 900;
+    return pictureOf(scan.image().copy(part.isEmpty() ? scan.image().rect() : part), 900);
+}
+
+Picture pictureOf(QImage image, int widest)
+{
     if (image.width() > widest)
         image = image.scaledToWidth(widest, Qt::SmoothTransformation);
     QByteArray bytes;

@@ -10,10 +10,6 @@
 namespace iris {
 namespace {
 
-/// What is left of the paper's own unevenness and of the paint's, as a share of the deltaE that both cause.
-constexpr double spreadLeft = 0.35;
-constexpr double deltaPerUnevenness = 40; // 1 % of light is about 0.4 in L*
-
 template <typename Region> void keepGiven(Region& proposed, const Region& given)
 {
     if (given)
@@ -29,21 +25,6 @@ CardRegions completed(CardRegions proposed, const CardRegions& given)
     keepGiven(proposed.overBlack, given.overBlack);
     keepGiven(proposed.lifted, given.lifted);
     return proposed;
-}
-
-/// Light as the paper regions of the painter show it.
-LightField fieldOf(const Scan& scan, const std::vector<QPolygonF>& regions)
-{
-    const LightField even = LightField::fitted(std::vector{PaperSample{0, 0, {1, 1, 1}}}, scan.size(), 1);
-    std::vector<PaperSample> samples;
-    for (const QPolygonF& region : regions) {
-        const PatchReading reading = readPatch(scan, region, even, {});
-        if (!reading.refused())
-            samples.push_back({region.boundingRect().center().x(), region.boundingRect().center().y(), reading.light});
-    }
-    if (samples.empty())
-        return even;
-    return LightField::fitted(samples, scan.size(), samples.size());
 }
 
 /// The middle of the black line's region, the way along the line and the step of one pixel across it.
@@ -130,28 +111,13 @@ QPolygonF plainPaper(const CardRegions& regions)
     return largest == regions.paper.end() ? QPolygonF() : *largest;
 }
 
-/// The device's own way to see the paper, and whether its white has to be taken for granted.
-ColourBasis basisOf(const CardOptions& options, const LightField& field, bool& assumed)
-{
-    ColourBasis basis;
-    basis.meanPaper = field.meanPaper();
-    if (options.device)
-        basis.correction = *options.device;
-    basis.paper = options.paperWhite;
-    assumed = !options.device && !options.paperWhite;
-    if (assumed)
-        basis.paper = toLab(seen(whitePaper()));
-    return basis;
-}
-
 double uncertaintyOf(const CardReading& reading, const CardOptions& options, const LightField& field)
 {
     double spread = 0;
     for (const auto* patch : {&reading.full, &reading.thin, &reading.overBlack})
         if (*patch)
             spread = std::max(spread, (*patch)->spread);
-    const double device = options.device ? options.device->uncertainty : DeviceCorrection::uncalibrated;
-    return std::hypot(device, spreadLeft * spread, deltaPerUnevenness * field.unevenness());
+    return readingUncertainty(options.device, spread, field);
 }
 
 void judge(CardReading& reading)
@@ -207,8 +173,9 @@ Result<CardReading> readCard(const Scan& scan, const CardRegions& given, const C
     CardReading reading;
     say("looking for the paint");
     reading.regions = bare ? completed(findCard(overview, *bare), given) : given;
-    const LightField field = given.paper.empty() ? bare->field : fieldOf(scan, given.paper);
-    const ColourBasis basis = basisOf(options, field, reading.paperAssumed);
+    const LightField field = given.paper.empty() ? bare->field : lightFieldFrom(scan, given.paper);
+    const ColourBasis basis = basisFor(field, options.device, options.paperWhite);
+    reading.paperAssumed = !options.device && !options.paperWhite;
     reading.paper = basis.colourOf(field.meanPaper());
 
     say("reading the colours");

@@ -2,10 +2,15 @@
 
 #include "colour/deltae.h"
 #include "colour/observer.h"
+#include "paint/paper.h"
 #include "sheet/robust.h"
 
 namespace iris {
 namespace {
+
+/// What is left of the paper's own unevenness and of the paint's, as a share of the deltaE that both cause.
+constexpr double spreadLeft = 0.35;
+constexpr double deltaPerUnevenness = 40; // 1 % of light is about 0.4 in L*
 
 constexpr std::size_t fewestPixels = 150;
 constexpr double mostLooked = 40000;
@@ -275,6 +280,39 @@ PatchReading readPatch(const Scan& scan, const QPolygonF& region, const LightFie
     else if (reading.spread > unevenSpread)
         reading.doubts.push_back(Doubt::Uneven);
     return reading;
+}
+
+LightField lightFieldFrom(const Scan& scan, const std::vector<QPolygonF>& regions)
+{
+    const LightField even = LightField::fitted(std::vector{PaperSample{0, 0, {1, 1, 1}}}, scan.size(), 1);
+    std::vector<PaperSample> samples;
+    for (const QPolygonF& region : regions) {
+        const PatchReading reading = readPatch(scan, region, even, {});
+        if (!reading.refused())
+            samples.push_back({region.boundingRect().center().x(), region.boundingRect().center().y(), reading.light});
+    }
+    if (samples.empty())
+        return even;
+    return LightField::fitted(samples, scan.size(), samples.size());
+}
+
+ColourBasis basisFor(const LightField& field, const std::optional<DeviceCorrection>& device,
+                     const std::optional<Lab>& paperWhite)
+{
+    ColourBasis basis;
+    basis.meanPaper = field.meanPaper();
+    if (device)
+        basis.correction = *device;
+    basis.paper = paperWhite;
+    if (!device && !paperWhite)
+        basis.paper = toLab(seen(whitePaper()));
+    return basis;
+}
+
+double readingUncertainty(const std::optional<DeviceCorrection>& device, double spread, const LightField& field)
+{
+    const double own = device ? device->uncertainty : DeviceCorrection::uncalibrated;
+    return std::hypot(own, spreadLeft * spread, deltaPerUnevenness * field.unevenness());
 }
 
 } // namespace iris

@@ -56,4 +56,15 @@ struct ColourBasis {
 /// looked at. Source of the estimator: our own trials in simulation; docs/accuracy.md has the figures.
 PatchReading readPatch(const Scan& scan, const QPolygonF& region, const LightField& field, const ColourBasis& basis);
 
+/// Light as some regions of bare paper show it; even when none of them can be read.
+LightField lightFieldFrom(const Scan& scan, const std::vector<QPolygonF>& paper);
+
+/// What is known of the device and the paper. Without a chart the reading hangs on the paper's white, and when that is
+/// not known either it is taken for the white paper of the reference table.
+ColourBasis basisFor(const LightField& field, const std::optional<DeviceCorrection>& device,
+                     const std::optional<Lab>& paperWhite);
+
+/// deltaE00 that two thirds of readings stay below: device, unevenness of the paint and of the light together.
+double readingUncertainty(const std::optional<DeviceCorrection>& device, double spread, const LightField& field);
+
 } // namespace iris

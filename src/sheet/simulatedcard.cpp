@@ -4,39 +4,10 @@
 #include "paint/paper.h"
 
 #include <cmath>
-#include <cstdint>
 #include <random>
 
 namespace iris {
 namespace {
-
-/// A repeatable number from -1 to 1 for a point of a grid.
-double hashed(std::int64_t x, std::int64_t y, unsigned seed)
-{
-    std::uint64_t h = static_cast<std::uint64_t>(x) * 0x9e3779b97f4a7c15ULL
-                      + static_cast<std::uint64_t>(y) * 0xc2b2ae3d27d4eb4fULL + seed * 0x165667b19e3779f9ULL;
-    h ^= h >> 29;
-    h *= 0xbf58476d1ce4e5b9ULL;
-    h ^= h >> 32;
-    return static_cast<double>(h & 0xffffff) / 8388607.5 - 1;
-}
-
-/// Smooth noise with one hill or dale every `cellMm`; standard deviation about 0.37.
-double smoothNoise(double xMm, double yMm, double cellMm, unsigned seed)
-{
-    const double u = xMm / cellMm;
-    const double v = yMm / cellMm;
-    const auto x = static_cast<std::int64_t>(std::floor(u));
-    const auto y = static_cast<std::int64_t>(std::floor(v));
-    const auto eased = [](double t) { return t * t * (3 - 2 * t); };
-    const double s = eased(u - static_cast<double>(x));
-    const double t = eased(v - static_cast<double>(y));
-    const double top = hashed(x, y, seed) * (1 - s) + hashed(x + 1, y, seed) * s;
-    const double bottom = hashed(x, y + 1, seed) * (1 - s) + hashed(x + 1, y + 1, seed) * s;
-    return top * (1 - t) + bottom * t;
-}
-
-constexpr double noiseSd = 0.37;
 
 enum class Patch { None, Full, Thin, Lifted };
 
@@ -48,7 +19,7 @@ struct Where {
 /// Patches have edges that wander a little.
 Where patchAt(double xMm, double yMm, const CardPainting& painting)
 {
-    const double wander = 0.5 * smoothNoise(xMm, yMm, 5, painting.seed + 11);
+    const double wander = 0.185 * simulatedNoise(xMm, yMm, 5, painting.seed + 11);
     struct Column {
         Patch patch;
         double left;
@@ -82,8 +53,8 @@ LinearRgb lightOf(const Lab& lab)
 
 SimulatedCard::SimulatedCard(const CardPainting& painting) : m_painting(painting)
 {
-    m_onPaper = shadesOver(paperSeenAs(painting.paper));
-    m_overLine = shadesOver(blackLine());
+    m_onPaper = FilmShades(painting.film, paperSeenAs(painting.paper));
+    m_overLine = FilmShades(painting.film, blackLine());
     std::mt19937 random(painting.seed * 7919 + 3);
     std::uniform_real_distribution<double> share(0, 1);
     const double lefts[3] = {card::fullLeftMm, card::thinLeftMm, card::liftedLeftMm};
@@ -97,40 +68,9 @@ SimulatedCard::SimulatedCard(const CardPainting& painting) : m_painting(painting
     measure();
 }
 
-SimulatedCard::Shades SimulatedCard::shadesOver(const Spectrum& backing) const
-{
-    Shades shades;
-    for (std::size_t i = 0; i < shades.size(); ++i) {
-        const double thickness = 2.0 * static_cast<double>(i) / (static_cast<double>(shades.size()) - 1);
-        shades[i] = toLinearRgb(toXyz(seen(filmReflectance(m_painting.film, thickness, backing))));
-    }
-    return shades;
-}
-
-LinearRgb SimulatedCard::shade(const Shades& shades, double thickness) const
-{
-    const double place = std::clamp(thickness / 2.0, 0.0, 1.0) * (static_cast<double>(shades.size()) - 1);
-    const auto i = std::min(static_cast<std::size_t>(place), shades.size() - 2);
-    const double share = place - static_cast<double>(i);
-    const auto mixed = [&](double LinearRgb::*channel) {
-        return std::max(0.0, shades[i].*channel + share * (shades[i + 1].*channel - shades[i].*channel));
-    };
-    return {mixed(&LinearRgb::red), mixed(&LinearRgb::green), mixed(&LinearRgb::blue)};
-}
-
-double SimulatedCard::grainAt(double xMm, double yMm) const
-{
-    if (m_painting.grain <= 0)
-        return 1;
-    const double fine = smoothNoise(xMm, yMm, 0.35, m_painting.seed + 1) / noiseSd;
-    const double coarse = smoothNoise(xMm, yMm, 0.9, m_painting.seed + 2) / noiseSd;
-    return std::max(0.05, 1 + m_painting.grain * (0.8 * fine + 0.6 * coarse));
-}
-
 double SimulatedCard::thicknessAt(double xMm, double yMm, double nominal, double left) const
 {
-    const double wash = 1 + m_painting.unevenness * smoothNoise(xMm, yMm, 14, m_painting.seed + 5) / noiseSd;
-    return nominal * left * wash * grainAt(xMm, yMm);
+    return nominal * left * simulatedLay(xMm, yMm, m_painting.unevenness, m_painting.grain, m_painting.seed);
 }
 
 LinearRgb SimulatedCard::at(double xMm, double yMm) const
@@ -151,18 +91,17 @@ LinearRgb SimulatedCard::at(double xMm, double yMm) const
                 thickness *= away > 0.85 ? 1.5 : 0.55;
         }
     }
-    LinearRgb light = shade(onLine(xMm, yMm) ? m_overLine : m_onPaper, thickness);
-    const double shading = 1 + 0.012 * smoothNoise(xMm, yMm, 0.6, m_painting.seed + 3) / noiseSd; // the paper's tooth
+    LinearRgb light = (onLine(xMm, yMm) ? m_overLine : m_onPaper).at(thickness);
+    const double shading = 1 + 0.012 * simulatedNoise(xMm, yMm, 0.6, m_painting.seed + 3); // the paper's tooth
     light = {light.red * shading, light.green * shading, light.blue * shading};
-    const bool shines =
-        where.patch != Patch::None && m_painting.wetShine > 0
-        && 0.5 + 0.5 * smoothNoise(xMm, yMm, 1.6, m_painting.seed + 9) / noiseSd / 2 > 1 - m_painting.wetShine;
+    const bool shines = where.patch != Patch::None && m_painting.wetShine > 0
+                        && 0.5 + 0.5 * simulatedNoise(xMm, yMm, 1.6, m_painting.seed + 9) / 2 > 1 - m_painting.wetShine;
     return shines ? LinearRgb{light.red + 1.3, light.green + 1.3, light.blue + 1.3} : light;
 }
 
 void SimulatedCard::measure()
 {
-    const auto mean = [&](const Shades& shades, double left, double nominal) {
+    const auto mean = [&](const FilmShades& shades, double left, double nominal) {
         LinearRgb sum;
         int count = 0;
         constexpr double inset = 6;
@@ -172,7 +111,7 @@ void SimulatedCard::measure()
             for (int i = 0; i < across; ++i) {
                 const double x = left + inset + stepMm * i;
                 const double y = card::patchTopMm + inset + stepMm * j;
-                const LinearRgb light = shade(shades, thicknessAt(x, y, nominal, 1));
+                const LinearRgb light = shades.at(thicknessAt(x, y, nominal, 1));
                 sum = {sum.red + light.red, sum.green + light.green, sum.blue + light.blue};
                 ++count;
             }

@@ -1,11 +1,9 @@
 #pragma once
 
-#include "colour/srgb.h"
-#include "paint/film.h"
 #include "paint/rebuild.h"
 #include "sheet/cardlayout.h"
+#include "sheet/simulatedpaint.h"
 
-#include <array>
 #include <vector>
 
 namespace iris {
@@ -24,16 +22,6 @@ struct CardPainting {
     unsigned seed = 1;
 
     bool operator==(const CardPainting&) const = default;
-};
-
-/// A flat thing with colours, measured in mm, that a simulated device can look at.
-class Scene {
-public:
-    virtual ~Scene() = default;
-    virtual double widthMm() const = 0;
-    virtual double heightMm() const = 0;
-    /// Light thrown back at a place, linear sRGB; between 0 and 1 for anything but a mirrored lamp.
-    virtual LinearRgb at(double xMm, double yMm) const = 0;
 };
 
 /// A swatch card painted from a film: three patches on rough paper, laid out as cardlayout.h says, with grain, blooms,
@@ -56,18 +44,12 @@ private:
         double y;
         double radius;
     };
-    /// Light by film thickness, 0 to 2, over one backing.
-    using Shades = std::array<LinearRgb, 512>;
-
-    Shades shadesOver(const Spectrum& backing) const;
-    LinearRgb shade(const Shades& shades, double thickness) const;
     double thicknessAt(double xMm, double yMm, double nominal, double left) const;
-    double grainAt(double xMm, double yMm) const;
     void measure();
 
     CardPainting m_painting;
-    Shades m_onPaper;
-    Shades m_overLine;
+    FilmShades m_onPaper;
+    FilmShades m_overLine;
     std::vector<Spot> m_blooms;
     std::vector<Spot> m_specks;
     Swatch m_truth;

@@ -1,9 +1,8 @@
 #include "colour/deltae.h"
 #include "colour/observer.h"
+#include "madedevices.h"
 #include "paint/paint.h"
 #include "sheet/cardreader.h"
-#include "sheet/chartreader.h"
-#include "sheet/simulateddevice.h"
 
 #include <QtTest>
 #include <atomic>
@@ -49,15 +48,6 @@ Film filmOf(const char* pigment)
 {
     const ReferencePigment& row = **ReferenceTable::shipped().find(pigment);
     return rebuildFilm({row.full, row.thin, row.overBlack}).film;
-}
-
-Result<DeviceCorrection> calibrated(unsigned device)
-{
-    const SimulatedChart chart(SimulatedChart::twelvePatches(), 4);
-    CgatsFile truth;
-    for (const Lab& patch : chart.patches())
-        truth.samples.push_back({"patch", patch, {}});
-    return readChart(scanned(chart, dpi, scannerFaults(device, 9999)), {chart.cornersAt(perMm), 4, 3}, truth);
 }
 
 struct Figures {

@@ -1,16 +1,10 @@
 #include "app/theme/theme.h"
 
 #include <QApplication>
-#include <QFontDatabase>
 #include <QPalette>
 #include <QPushButton>
 #include <QStyle>
 #include <QStyleFactory>
-
-static void initialiseFontResource()
-{
-    Q_INIT_RESOURCE(fonts);
-}
 
 namespace iris {
 namespace {
@@ -108,15 +102,6 @@ QString nameOf(Ground ground)
 Ground nextGround(Ground ground)
 {
     return ground == Ground::Light ? Ground::Middle : ground == Ground::Middle ? Ground::Dark : Ground::Light;
-}
-
-bool loadFonts()
-{
-    initialiseFontResource();
-    bool all = true;
-    for (const auto* file : {"OpenSans-Regular.ttf", "OpenSans-Semibold.ttf", "OpenSans-Bold.ttf"})
-        all = QFontDatabase::addApplicationFont(QStringLiteral(":/fonts/") + QLatin1String(file)) >= 0 && all;
-    return all;
 }
 
 QFont textFont(int pixels, QFont::Weight weight)

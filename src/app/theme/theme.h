@@ -1,7 +1,8 @@
 #pragma once
 
+#include "sheet/sheetfont.h"
+
 #include <QColor>
-#include <QFont>
 
 class QApplication;
 class QPushButton;
@@ -33,12 +34,6 @@ inline constexpr int title = 20;
 
 /// Spacing goes in steps of this many pixels.
 inline constexpr int gridStep = 4;
-
-/// The family name of the font that ships with the program.
-inline constexpr auto fontFamily = "Open Sans";
-
-/// Loads the shipped font; false when it is not there, which would leave every letter an empty box.
-bool loadFonts();
 
 QFont textFont(int pixels, QFont::Weight weight = QFont::Normal);
 

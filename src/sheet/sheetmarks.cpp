@@ -1,0 +1,125 @@
+#include "sheet/sheetmarks.h"
+
+#include <QPainter>
+#include <ZXing/BarcodeFormat.h>
+#include <ZXing/BitMatrix.h>
+#include <ZXing/DecodeHints.h>
+#include <ZXing/MultiFormatWriter.h>
+#include <ZXing/ReadBarcode.h>
+#include <memory>
+
+extern "C" {
+#include <apriltag/apriltag.h>
+#include <apriltag/common/image_u8.h>
+#include <apriltag/tag36h11.h>
+}
+
+namespace iris {
+namespace {
+
+constexpr int tagModules = 8; // the black square; the code proper is 6 x 6 inside it
+constexpr int highestTag = 3;
+constexpr float surely = 15;
+constexpr int mostWrongBits = 2;
+constexpr int longestSide = 3500;
+
+/// The detector and its family, let go together.
+class Detector {
+public:
+    Detector() : m_family(tag36h11_create()), m_detector(apriltag_detector_create())
+    {
+        apriltag_detector_add_family_bits(m_detector, m_family, mostWrongBits);
+        m_detector->quad_decimate = 2;
+        m_detector->nthreads = 2;
+        m_detector->refine_edges = true;
+    }
+    ~Detector()
+    {
+        apriltag_detector_destroy(m_detector);
+        tag36h11_destroy(m_family);
+    }
+    Detector(const Detector&) = delete;
+    Detector& operator=(const Detector&) = delete;
+
+    zarray_t* detect(image_u8_t& image) { return apriltag_detector_detect(m_detector, &image); }
+
+private:
+    apriltag_family_t* m_family;
+    apriltag_detector_t* m_detector;
+};
+
+} // namespace
+
+void drawTag(QPainter& painter, int number, const QRectF& square)
+{
+    const std::unique_ptr<apriltag_family_t, void (*)(apriltag_family_t*)> family(tag36h11_create(), tag36h11_destroy);
+    const std::unique_ptr<image_u8_t, void (*)(image_u8_t*)> image(apriltag_to_image(family.get(), number),
+                                                                   image_u8_destroy);
+    const double module = square.width() / tagModules;
+    // The library draws a white frame of one module about the black square.
+    const int frame = (image->width - tagModules) / 2;
+    painter.fillRect(square, Qt::black);
+    for (int y = 0; y < tagModules; ++y)
+        for (int x = 0; x < tagModules; ++x)
+            if (image->buf[(y + frame) * image->stride + x + frame] > 127)
+                painter.fillRect(QRectF(square.left() + x * module, square.top() + y * module, module, module),
+                                 Qt::white);
+}
+
+void drawCode(QPainter& painter, const QString& text, const QRectF& square)
+{
+    constexpr int levelH = 8;
+    ZXing::MultiFormatWriter writer(ZXing::BarcodeFormat::QRCode);
+    writer.setMargin(0).setEccLevel(levelH);
+    const ZXing::BitMatrix code = writer.encode(text.toStdString(), 0, 0);
+    const double module = square.width() / code.width();
+    for (int y = 0; y < code.height(); ++y)
+        for (int x = 0; x < code.width(); ++x)
+            if (code.get(x, y))
+                painter.fillRect(QRectF(square.left() + x * module, square.top() + y * module, module, module),
+                                 Qt::black);
+}
+
+std::vector<FoundTag> findTags(const QImage& picture)
+{
+    const double shrink = std::min(1.0, static_cast<double>(longestSide) / std::max(picture.width(), picture.height()));
+    QImage grey = picture.convertToFormat(QImage::Format_Grayscale8);
+    if (shrink < 1)
+        grey = grey.scaled(picture.size() * shrink, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
+                   .convertToFormat(QImage::Format_Grayscale8);
+    const QSizeF scale(static_cast<double>(picture.width()) / grey.width(),
+                       static_cast<double>(picture.height()) / grey.height());
+    image_u8_t view{grey.width(), grey.height(), static_cast<int32_t>(grey.bytesPerLine()), grey.bits()};
+    Detector detector;
+    zarray_t* detections = detector.detect(view);
+    std::vector<FoundTag> tags;
+    for (int i = 0; i < zarray_size(detections); ++i) {
+        apriltag_detection_t* detection = nullptr;
+        zarray_get(detections, i, &detection);
+        if (detection->id > highestTag || detection->decision_margin < surely || detection->hamming > mostWrongBits)
+            continue;
+        FoundTag tag{detection->id, {}};
+        // The library counts from the lower left and on to the right.
+        for (const int corner : {3, 2, 1, 0})
+            tag.corners << QPointF((detection->p[corner][0] + 0.5) * scale.width(),
+                                   (detection->p[corner][1] + 0.5) * scale.height());
+        tags.push_back(std::move(tag));
+    }
+    apriltag_detections_destroy(detections);
+    return tags;
+}
+
+std::optional<QString> readCode(const QImage& picture)
+{
+    const QImage grey = picture.convertToFormat(QImage::Format_Grayscale8);
+    const ZXing::ImageView view(grey.constBits(), grey.width(), grey.height(), ZXing::ImageFormat::Lum,
+                                static_cast<int>(grey.bytesPerLine()));
+    ZXing::DecodeHints hints;
+    hints.setFormats(ZXing::BarcodeFormat::QRCode).setTryHarder(true).setTryRotate(false);
+    const ZXing::Result result = ZXing::ReadBarcode(view, hints);
+    if (!result.isValid())
+        return std::nullopt;
+    return QString::fromStdString(result.text());
+}
+
+} // namespace iris

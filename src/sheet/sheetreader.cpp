@@ -1,0 +1,239 @@
+#include "sheet/sheetreader.h"
+
+#include "base/goldensection.h"
+#include "colour/deltae.h"
+#include "notebook/lessons.h"
+#include "paint/paper.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+// A wash this near the paper is no wash, unless that is what it should look like.
+constexpr double asBare = 2.5;
+constexpr double plainlyColoured = 6;
+// Beyond this even a wash of another thickness does not explain the colour.
+constexpr double farOff = 18;
+
+/// What the parts should give: the film where every tube is known, and the wash at which it comes nearest.
+struct Expectation {
+    Film film;
+    double thickness = 1;
+    double apart = 0;
+};
+
+Expectation expectationOf(const Recipe& recipe, std::span<const Paint> paints, const Lab& seenColour,
+                          const Spectrum& paper)
+{
+    constexpr double thinnest = 0.05;
+    constexpr double thickest = 2.5;
+    Expectation expected{mixedFilm(recipe, paints), 1, 0};
+    const auto apart = [&](double logThickness) {
+        return deltaE00(seenLab(expected.film, std::exp(logThickness), paper), seenColour);
+    };
+    expected.thickness = std::exp(lowestBetween(std::log(thinnest), std::log(thickest), apart));
+    expected.apart = apart(std::log(expected.thickness));
+    return expected;
+}
+
+bool has(const PatchReading& reading, Doubt doubt)
+{
+    return std::ranges::find(reading.doubts, doubt) != reading.doubts.end();
+}
+
+bool inSight(const QPolygonF& region, QSize picture)
+{
+    return QRectF(QPointF(), QSizeF(picture)).contains(region.boundingRect());
+}
+
+/// Everything a square is read with.
+struct Setting {
+    const Scan& scan;
+    const FoundSheet& found;
+    const SheetLayout& layout;
+    const SheetRecord& record;
+    const Notebook& notebook;
+    std::span<const Paint> paints;
+    const LightField& field;
+    const ColourBasis& basis;
+    const std::optional<DeviceCorrection>& device;
+    Lab paper;
+    Spectrum paperSpectrum;
+};
+
+/// Sets the square beside what its parts should give, and moves its colour to the white paper of the table.
+void compare(SquareReading& square, const Setting& at)
+{
+    const SheetCell& cell = at.record.cells[square.cell];
+    square.painted = square.wash.colour;
+    if (square.overLine)
+        square.overBlack = square.overLine->colour;
+    const auto recipe = recipeOf(cell.parts, cell.wash, at.notebook);
+    const bool nearPaper = deltaE00(square.wash.colour, at.paper) < asBare;
+    if (!recipe) {
+        if (nearPaper)
+            square.doubts.push_back(SquareDoubt::Blank);
+        return;
+    }
+    const Lab meant = seenLab(mixedFilm(*recipe, at.paints), cell.wash, at.paperSpectrum);
+    if (nearPaper && deltaE00(meant, at.paper) > plainlyColoured) {
+        square.doubts.push_back(SquareDoubt::Blank);
+        return;
+    }
+    const Expectation expected = expectationOf(*recipe, at.paints, square.wash.colour, at.paperSpectrum);
+    const Lab onOwn = seenLab(expected.film, expected.thickness, at.paperSpectrum);
+    const Lab onWhite = seenLab(expected.film, expected.thickness, whitePaper());
+    // What the prediction misses on the paper in hand it misses on any other.
+    square.painted = {onWhite.l + square.wash.colour.l - onOwn.l, onWhite.a + square.wash.colour.a - onOwn.a,
+                      onWhite.b + square.wash.colour.b - onOwn.b};
+    square.expected = onWhite;
+    square.thickness = expected.thickness;
+    square.apart = expected.apart;
+    if (square.apart > farOff)
+        square.doubts.push_back(SquareDoubt::FarOff);
+}
+
+SquareReading readSquare(std::size_t cell, const Setting& at)
+{
+    SquareReading square;
+    square.cell = cell;
+    const QPolygonF wash = at.found.inPixels(at.layout.washOf(cell, at.record.blackLine));
+    if (!inSight(wash, at.scan.size())) {
+        square.doubts.push_back(SquareDoubt::OutOfSight);
+        return square;
+    }
+    square.wash = readPatch(at.scan, wash, at.field, at.basis);
+    square.uncertainty = readingUncertainty(at.device, square.wash.spread, at.field);
+    if (square.wash.refused()) {
+        square.doubts.push_back(SquareDoubt::Unreadable);
+        return square;
+    }
+    const QPolygonF line = at.found.inPixels(at.layout.overLineOf(cell));
+    if (at.record.blackLine && inSight(line, at.scan.size())) {
+        PatchReading overLine = readPatch(at.scan, line, at.field, at.basis);
+        if (!overLine.refused())
+            square.overLine = std::move(overLine);
+    }
+    if (has(square.wash, Doubt::TwoColours) || has(square.wash, Doubt::LooksWet) || has(square.wash, Doubt::Clipped))
+        square.doubts.push_back(SquareDoubt::Patchy);
+    compare(square, at);
+    return square;
+}
+
+/// Bare paper that is in the picture: the bracketed places and the gutters.
+std::vector<QPolygonF> barePlaces(const Scan& scan, const FoundSheet& found, const SheetLayout& layout)
+{
+    std::vector<QPolygonF> places;
+    const auto add = [&](const QRectF& mm) {
+        QPolygonF place = found.inPixels(mm);
+        if (inSight(place, scan.size()))
+            places.push_back(std::move(place));
+    };
+    for (const QRectF& white : layout.whites)
+        add(white.adjusted(0.8, 0.8, -0.8, -0.8));
+    for (const QRectF& gutter : layout.gutters())
+        add(gutter);
+    return places;
+}
+
+Result<const SheetRecord*> recordOf(const FoundSheet& found, const Notebook& notebook, const std::string& typed)
+{
+    const std::string text = found.code ? found.code->toStdString() : typed;
+    if (text.empty())
+        return failure(ErrorCode::BadPicture,
+                       "the sheet's code cannot be read; type what is printed beside its title, as in 3F9A0C-12");
+    const auto code = parseSheetCode(text);
+    if (!code)
+        return failure(ErrorCode::BadPicture, "\"" + text + "\" is no code of a sheet");
+    if (code->notebook != notebook.code)
+        return failure(ErrorCode::NotFound, "this sheet was printed from another notebook (" + text + ")");
+    const SheetRecord* record = notebook.sheet(code->sheet);
+    if (!record)
+        return failure(ErrorCode::NotFound, "sheet " + text + " was taken out of this notebook");
+    if (record->format != found.format)
+        return failure(ErrorCode::BadPicture, "sheet " + text + " was laid out for other paper than this");
+    return record;
+}
+
+Error stopped()
+{
+    return {ErrorCode::Stopped, "stopped", {}, 0, 0};
+}
+
+} // namespace
+
+std::string describe(SquareDoubt doubt)
+{
+    switch (doubt) {
+    case SquareDoubt::Blank: return "not painted yet";
+    case SquareDoubt::OutOfSight: return "not in the picture";
+    case SquareDoubt::Unreadable: return "cannot be read";
+    case SquareDoubt::Patchy: return "a bloom, a hard edge or a shine lies in it";
+    case SquareDoubt::FarOff: return "looks like another mix than is printed beside it";
+    }
+    return {};
+}
+
+bool SquareReading::refused() const
+{
+    return std::ranges::any_of(
+        doubts, [](SquareDoubt doubt) { return doubt == SquareDoubt::OutOfSight || doubt == SquareDoubt::Unreadable; });
+}
+
+bool SquareReading::blank() const
+{
+    return std::ranges::find(doubts, SquareDoubt::Blank) != doubts.end();
+}
+
+Result<SheetReading> readSheet(const Scan& scan, const Notebook& notebook, std::span<const Paint> paints,
+                               const SheetOptions& options)
+{
+    const auto say = [&](const char* doing) {
+        if (options.progress)
+            options.progress(doing);
+    };
+    say("looking for the sheet");
+    auto found = findSheet(scan);
+    if (!found)
+        return tl::unexpected(found.error());
+    const auto record = recordOf(*found, notebook, options.typedCode);
+    if (!record)
+        return tl::unexpected(record.error());
+    const auto layout = layoutOf(**record);
+    if (!layout)
+        return tl::unexpected(layout.error());
+    if (options.stop.stop_requested())
+        return tl::unexpected(stopped());
+
+    say("reading the squares");
+    const LightField field = lightFieldFrom(scan, barePlaces(scan, *found, *layout));
+    const ColourBasis basis = basisFor(field, options.device, options.paperWhite);
+    SheetReading reading{std::move(*found),
+                         (*record)->id,
+                         basis.colourOf(field.meanPaper()),
+                         !options.device && !options.paperWhite,
+                         {}};
+    const Setting at{scan,
+                     reading.found,
+                     *layout,
+                     **record,
+                     notebook,
+                     paints,
+                     field,
+                     basis,
+                     options.device,
+                     reading.paper,
+                     paperSeenAs(reading.paper)};
+    for (std::size_t cell = 0; cell < (*record)->cells.size(); ++cell) {
+        if ((*record)->cells[cell].parts.empty())
+            continue;
+        if (options.stop.stop_requested())
+            return tl::unexpected(stopped());
+        reading.squares.push_back(readSquare(cell, at));
+    }
+    return reading;
+}
+
+} // namespace iris
