@@ -20,6 +20,14 @@ struct Request {
     PigmentArguments pigment;
     MixArguments mix;
     LadderArguments ladder;
+    ChartArguments chart;
+    WhatMakesArguments whatMakes;
+    WhatMakesArguments neutrals;
+    WhatMakesArguments darks;
+    WheelArguments wheel;
+    SheetArguments sheet;
+    ReadSheetArguments readSheet;
+    NextArguments next;
     MatchArguments match;
     PaletteArguments palette;
     NotebookArguments notebook;
@@ -63,7 +71,93 @@ void setUpMixing(CLI::App& app, Request& request)
     ladder->add_option("SECOND", request.ladder.second, "Another tube")->required();
     ladder->add_option("--steps", request.ladder.steps, "How many steps, both ends counted");
     ladder->add_option("--wash", request.ladder.wash, "Film thickness: full 1, middle 0.45, thin 0.2");
+    ladder->add_option("--spacing", request.ladder.spacing, "Even in strength, appearance or parts");
     addSource(ladder, request.ladder.source);
+}
+
+void addChart(CLI::App* command, ChartArguments& chart)
+{
+    command->add_option("--rows", chart.rows, "Tubes down the side")->delimiter(',');
+    command->add_option("--columns", chart.columns, "Tubes across; the rows again when left out")->delimiter(',');
+    command->add_option("--row-share", chart.rowShare, "How much of the row's tube, 0 to 1; 0.5 is balanced");
+    command->add_flag("--by-parts", chart.byParts, "Share out by parts of tube paint instead of by strength");
+    command->add_option("--wash", chart.wash, "Film thickness: full 1, middle 0.45, thin 0.2");
+}
+
+void addSearch(CLI::App* command, WhatMakesArguments& search)
+{
+    command->add_option("--max-tubes", search.mostTubes, "Tubes in a mix, 2 or 3");
+    command->add_option("--with", search.with, "Only mixes of this tube");
+    command->add_option("--only", search.only, "Use only these tubes")->delimiter(',');
+    command->add_option("--most", search.most, "How many to list");
+    addSource(command, search.source);
+}
+
+void setUpPairs(CLI::App& app, Request& request)
+{
+    auto* chart = addCommand(app, request, "chart", "Every tube of the rows with every tube of the columns",
+                             [&] { return chartCommand(request.chart); });
+    addChart(chart, request.chart);
+    chart->add_flag("--water", request.chart.water, "One tube a row, with six steps of water");
+    chart->add_option("--order", request.chart.order, "by hand, hue, lean or value");
+    addSource(chart, request.chart.source);
+
+    auto* makes = addCommand(app, request, "what-makes", "Which tubes make a kind of colour",
+                             [&] { return whatMakesCommand(request.whatMakes); });
+    makes->add_option("KIND", request.whatMakes.kind, "greens, oranges, violets, browns, greys or darks")->required();
+    makes->add_option("--order", request.whatMakes.order,
+                      "best, muted, warm, cool, light, dark, transparent, lifts or few pigments");
+    addSearch(makes, request.whatMakes);
+
+    auto* neutrals = addCommand(app, request, "neutrals", "Cool and warm greys, and what greys each tube best",
+                                [&] { return neutralsCommand(request.neutrals); });
+    addSearch(neutrals, request.neutrals);
+    auto* darks = addCommand(app, request, "darks", "The deepest mixes, and whether a tube black is worth its well",
+                             [&] { return darksCommand(request.darks); });
+    addSearch(darks, request.darks);
+
+    auto* wheel = addCommand(app, request, "wheel", "Twelve even steps of hue around three tubes",
+                             [&] { return wheelCommand(request.wheel); });
+    wheel->add_option("TUBE", request.wheel.primaries, "Three tubes, in order around the wheel")->required();
+    wheel->add_option("--others", request.wheel.others, "Tubes to set on the wheel")->delimiter(',');
+    wheel->add_option("--wash", request.wheel.wash, "Film thickness: full 1, middle 0.45, thin 0.2");
+    addSource(wheel, request.wheel.source);
+}
+
+void setUpSheets(CLI::App& app, Request& request)
+{
+    auto* sheet = addCommand(app, request, "sheet", "Lay out a sheet to paint and write it as a PDF",
+                             [&] { return sheetCommand(request.sheet); });
+    sheet->add_option("--notebook", request.sheet.notebook, "The notebook the sheet is kept in")->required();
+    sheet->add_option("--out", request.sheet.out, "The PDF to write")->required();
+    sheet->add_option("--title", request.sheet.title, "What is printed on top");
+    sheet->add_option("--date", request.sheet.date, "The day, as in 2026-10-03");
+    sheet->add_option("--format", request.sheet.format, "A4 or Letter");
+    sheet->add_option("--cell", request.sheet.cellMm, "Width of a square, 15 to 75 mm");
+    sheet->add_flag("--no-line", request.sheet.noLine, "No black line across the squares");
+    addChart(sheet, request.sheet.chart);
+    sheet->add_option("--ladder", request.sheet.ladder, "Two tubes")->delimiter(',');
+    sheet->add_option("--steps", request.sheet.steps, "Steps of the ladder, 3 to 15");
+    sheet->add_option("--spacing", request.sheet.spacing, "Even in appearance, strength or parts");
+    sheet->add_option("--next", request.sheet.worth, "So many of the squares worth painting next");
+
+    auto* read = addCommand(app, request, "read-sheet", "Read a painted sheet from a scan or photograph",
+                            [&] { return readSheetCommand(request.readSheet); });
+    read->add_option("PICTURE", request.readSheet.picture, "PNG, JPEG or TIFF")->required();
+    read->add_option("--into", request.readSheet.notebook, "The notebook the sheet was printed from")->required();
+    read->add_option("--device", request.readSheet.device, "A device kept in the notebook");
+    read->add_option("--paper", request.readSheet.paper, "The paper's white as L,a,b");
+    read->add_option("--paper-name", request.readSheet.paperName, "The name of the paper");
+    read->add_option("--code", request.readSheet.code, "The sheet's code, when the picture does not show it");
+    read->add_option("--date", request.readSheet.date, "The day, as in 2026-10-03");
+    read->add_flag("--wet", request.readSheet.wet, "The paint is not dry yet: kept, but nothing is learnt from it");
+    read->add_flag("--doubtful", request.readSheet.doubtful, "File doubtful squares as well");
+    read->add_flag("--look", request.readSheet.look, "Only look; file nothing");
+
+    auto* next =
+        addCommand(app, request, "next", "The squares worth painting next", [&] { return nextCommand(request.next); });
+    next->add_option("--notebook", request.next.notebook, "The notebook")->required();
+    next->add_option("--squares", request.next.squares, "How many, 1 to 200");
 }
 
 void setUpChoosing(CLI::App& app, Request& request)
@@ -135,11 +229,14 @@ void setUpReading(CLI::App& app, Request& request)
 
     auto* simulate = addCommand(app, request, "simulate", "Paint with a made-up scanner, camera, chart or instrument",
                                 [&] { return simulateCommand(request.simulate); });
-    simulate->add_option("WHAT", request.simulate.what, "card, photo, chart or measurement")->required();
+    simulate->add_option("WHAT", request.simulate.what, "card, photo, chart, measurement or sheet")->required();
     simulate->add_option("--tube", request.simulate.tube, "The tube to paint with");
     simulate->add_option("--out", request.simulate.out, "The file to write")->required();
     simulate->add_option("--dpi", request.simulate.dpi, "Of a scan");
     simulate->add_option("--seed", request.simulate.seed, "Another seed, another card");
+    simulate->add_option("--sheet", request.simulate.sheet, "The number of a sheet in the notebook");
+    simulate->add_option("--strengths-off", request.simulate.strengthsOff,
+                         "How many times stronger or weaker the painter's tubes are at most");
     simulate->add_option("--device", request.simulate.device, "Another device, other faults");
     addSource(simulate, request.simulate.source);
 }
@@ -196,6 +293,8 @@ int runCli(std::vector<std::string> arguments, std::ostream& out, std::ostream& 
     app.require_subcommand(1);
     Request request;
     setUpMixing(app, request);
+    setUpPairs(app, request);
+    setUpSheets(app, request);
     setUpChoosing(app, request);
     setUpNotebooks(app, request);
     setUpReading(app, request);

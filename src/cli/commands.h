@@ -41,8 +41,88 @@ struct LadderArguments {
     std::string second;
     int steps = 11;
     double wash = 1.0;
+    std::string spacing = "strength";
 };
 Result<Output> ladderCommand(const LadderArguments& arguments);
+
+struct ChartArguments {
+    SourceArguments source;
+    std::vector<std::string> rows;
+    std::vector<std::string> columns; ///< the rows again when empty
+    double rowShare = 0.5;
+    bool byParts = false;
+    double wash = 1.0;
+    bool water = false;
+    std::string order = "by hand";
+};
+/// Every tube of the rows with every tube of the columns.
+Result<Output> chartCommand(const ChartArguments& arguments);
+
+struct WhatMakesArguments {
+    SourceArguments source;
+    std::string kind;
+    std::string order = "best";
+    std::string with;
+    std::vector<std::string> only;
+    int mostTubes = 2;
+    int most = 20;
+};
+/// Which of the tubes make greens, oranges, violets, browns, greys or darks.
+Result<Output> whatMakesCommand(const WhatMakesArguments& arguments);
+
+/// Greys, cool and warm, and each tube's mixing complement.
+Result<Output> neutralsCommand(const WhatMakesArguments& arguments);
+
+/// The darkest mixes, and whether a tube black is worth its well.
+Result<Output> darksCommand(const WhatMakesArguments& arguments);
+
+struct WheelArguments {
+    SourceArguments source;
+    std::vector<std::string> primaries;
+    std::vector<std::string> others;
+    double wash = 1.0;
+};
+/// Twelve even steps around three tubes.
+Result<Output> wheelCommand(const WheelArguments& arguments);
+
+struct SheetArguments {
+    std::string notebook;
+    std::string out;
+    std::string title;
+    std::string date;
+    std::string format = "A4";
+    double cellMm = 25;
+    bool noLine = false;
+    ChartArguments chart; ///< rows and columns, when they are named
+    std::vector<std::string> ladder;
+    std::string spacing = "appearance";
+    int steps = 9;
+    int worth = 0; ///< so many squares worth painting
+};
+/// Lays a sheet out, keeps it in the notebook and writes it as a PDF.
+Result<Output> sheetCommand(const SheetArguments& arguments);
+
+struct ReadSheetArguments {
+    std::string picture;
+    std::string notebook;
+    std::string device;
+    std::string paper;
+    std::string paperName;
+    std::string code;
+    std::string date;
+    bool wet = false;
+    bool doubtful = false; ///< file doubtful squares as well
+    bool look = false;     ///< file nothing
+};
+/// Reads a painted sheet and files its squares.
+Result<Output> readSheetCommand(const ReadSheetArguments& arguments);
+
+struct NextArguments {
+    std::string notebook;
+    int squares = 12;
+};
+/// The squares worth painting next, and how good predictions are today.
+Result<Output> nextCommand(const NextArguments& arguments);
 
 struct MatchArguments {
     SourceArguments source;
@@ -114,12 +194,14 @@ struct MeasurementArguments {
 Result<Output> readMeasurementsCommand(const MeasurementArguments& arguments);
 
 struct SimulateArguments {
-    std::string what; ///< card, photo, chart or measurement
+    std::string what; ///< card, photo, chart, measurement or sheet
     std::string tube;
     std::string out;
     double dpi = 300;
     unsigned seed = 1;
     unsigned device = 1;
+    long long sheet = 0;     ///< the number of a sheet in the notebook
+    double strengthsOff = 1; ///< how many times off the painter's tubes are at most
     SourceArguments source;
 };
 /// The stand-ins: a made-up scanner, camera, chart and instrument.

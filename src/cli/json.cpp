@@ -67,6 +67,20 @@ Json toJson(const Match& match, std::span<const Paint> paints)
     return object;
 }
 
+Json mixJson(const Recipe& recipe, const Lab& colour, const MixJudgement& judgement, std::span<const Paint> paints)
+{
+    Json object{{"parts", partsJson(recipe, paints)},
+                {"wash", recipe.wash},
+                {"colour", toJson(colour)},
+                {"swatch", toJson(judgement.swatch)},
+                {"transparency", toJson(judgement.transparency)},
+                {"weakest_lightfastness", judgement.lightfastness},
+                {"staining", judgement.staining},
+                {"separates", judgement.separates}};
+    addDisplay(object, colour);
+    return object;
+}
+
 std::string recipeText(const Recipe& recipe, std::span<const Paint> paints)
 {
     std::string text;

@@ -22,6 +22,9 @@ void addDisplay(Json& object, const Lab& lab);
 Json partsJson(const Recipe& recipe, std::span<const Paint> paints);
 Json toJson(const Match& match, std::span<const Paint> paints);
 
+/// A recipe with its colour, name and what it does beyond its colour.
+Json mixJson(const Recipe& recipe, const Lab& colour, const MixJudgement& judgement, std::span<const Paint> paints);
+
 /// "3 Yellow Ochre + 1 Ultramarine, thin" for people.
 std::string recipeText(const Recipe& recipe, std::span<const Paint> paints);
 

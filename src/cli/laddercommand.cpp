@@ -2,7 +2,7 @@
 #include "cli/arguments.h"
 #include "cli/json.h"
 #include "colour/colourname.h"
-#include "mixing/ladder.h"
+#include "mixing/pairwords.h"
 
 namespace iris {
 namespace {
@@ -51,14 +51,20 @@ Result<Output> ladderCommand(const LadderArguments& arguments)
         return tl::unexpected(second.error());
     const Paint& one = source->paints()[*first];
     const Paint& two = source->paints()[*second];
-    const Ladder ladder = ladderBetween(one, two, arguments.steps, *wash);
+    const auto spacing = parseLadderSpacing(arguments.spacing);
+    if (!spacing)
+        return failure(ErrorCode::BadOption, "--spacing is strength, appearance or parts");
+    const Ladder ladder = ladderBetween(one, two, arguments.steps, *wash, whitePaper(), *spacing);
 
-    Output output{one.name + " to " + two.name + ": " + describe(ladder) + "\n", {}};
+    Output output{one.name + " to " + two.name + ": " + describe(ladder) + "\n" + explain(one, two, ladder) + "\n", {}};
     output.json = {{"first", one.name},
                    {"second", two.name},
                    {"wash", *wash},
                    {"judgement", describe(ladder)},
+                   {"reason", explain(one, two, ladder)},
                    {"most_neutral_step", ladder.mostNeutral},
+                   {"cleanest_step", ladder.cleanest},
+                   {"turning_step", ladder.turningPoint},
                    {"keeps_chroma", rounded(ladder.keepsChroma, 3)},
                    {"steps", Json::array()}};
     for (const LadderStep& step : ladder.steps) {

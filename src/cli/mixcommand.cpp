@@ -6,24 +6,6 @@
 #include "paint/ratings.h"
 
 namespace iris {
-namespace {
-
-Json mixJson(const Recipe& recipe, const Lab& colour, const MixJudgement& judgement, const std::vector<Paint>& paints)
-{
-    Json object{{"parts", partsJson(recipe, paints)},
-                {"wash", recipe.wash},
-                {"colour", toJson(colour)},
-                {"swatch", toJson(judgement.swatch)},
-                {"transparency", toJson(judgement.transparency)},
-                {"weakest_lightfastness", judgement.lightfastness},
-                {"staining", judgement.staining},
-                {"separates", judgement.separates}};
-    addDisplay(object, colour);
-    return object;
-}
-
-} // namespace
-
 Result<Output> mixCommand(const MixArguments& arguments)
 {
     const auto source = TubeSource::from(arguments.source);

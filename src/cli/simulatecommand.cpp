@@ -3,9 +3,12 @@
 #include "notebook/cgats.h"
 #include "sheet/simulateddevice.h"
 #include "sheet/simulatedinstrument.h"
+#include "sheet/simulatedsheet.h"
 
 #include <QFile>
 #include <QSaveFile>
+#include <cmath>
+#include <random>
 
 namespace iris {
 namespace {
@@ -63,6 +66,39 @@ Result<Output> chart(const SimulateArguments& arguments)
                   Json{{"picture", arguments.out}, {"colours", colours}, {"box", sides}, {"columns", 4}}};
 }
 
+/// The tubes as they really are in a made-up painter's box: each stronger or weaker than the notebook believes.
+std::vector<Paint> withStrengthsOff(std::vector<Paint> paints, double most, unsigned seed)
+{
+    std::mt19937 random(seed * 31 + 7);
+    std::uniform_real_distribution<double> off(-std::log(most), std::log(most));
+    for (Paint& paint : paints)
+        paint.strength *= std::exp(off(random));
+    return paints;
+}
+
+Result<Output> sheet(const SimulateArguments& arguments, const TubeSource& source)
+{
+    const SheetRecord* record = source.notebook().sheet({arguments.sheet});
+    if (!record)
+        return failure(ErrorCode::NotFound, "name a sheet of the notebook with --notebook and --sheet");
+    if (!(arguments.strengthsOff >= 1 && arguments.strengthsOff <= 10))
+        return failure(ErrorCode::BadNumber, "--strengths-off is 1 to 10");
+    const auto page = pageOf(*record, source.notebook());
+    if (!page)
+        return tl::unexpected(page.error());
+    SheetPainting painting;
+    painting.seed = arguments.seed;
+    painting.specks = 12;
+    // The painter's tubes stay what they are from sheet to sheet, as the device does.
+    const SimulatedSheet scene(*page, source.notebook(),
+                               withStrengthsOff(source.unlearnt(), arguments.strengthsOff, arguments.device), painting);
+    const Scan scan = scanned(scene, arguments.dpi, scannerFaults(arguments.device, arguments.seed));
+    if (const auto done = saved(scan, arguments.out); !done)
+        return tl::unexpected(done.error());
+    return Output{arguments.out + ": " + record->title + "\n",
+                  Json{{"file", arguments.out}, {"sheet", arguments.sheet}}};
+}
+
 } // namespace
 
 Result<Output> simulateCommand(const SimulateArguments& arguments)
@@ -74,6 +110,8 @@ Result<Output> simulateCommand(const SimulateArguments& arguments)
     const auto source = TubeSource::from(arguments.source);
     if (!source)
         return tl::unexpected(source.error());
+    if (arguments.what == "sheet")
+        return sheet(arguments, *source);
     const auto place = source->find(arguments.tube);
     if (!place)
         return tl::unexpected(place.error());
@@ -90,7 +128,7 @@ Result<Output> simulateCommand(const SimulateArguments& arguments)
         done = written(arguments.out,
                        writeCgats(simulatedMeasurement(paint.film, painting.shareLeft, 0.004, arguments.seed)));
     } else {
-        return failure(ErrorCode::BadOption, "what can be simulated is card, photo, chart or measurement");
+        return failure(ErrorCode::BadOption, "what can be simulated is card, photo, chart, measurement or sheet");
     }
     if (!done)
         return tl::unexpected(done.error());

@@ -23,6 +23,7 @@ Result<TubeSource> TubeSource::from(const SourceArguments& arguments)
             source.m_paints.back().name = pigment.id();
             source.m_ids.push_back(pigment.id());
         }
+        source.m_learned = beforePainting(source.m_paints);
         return source;
     }
     const auto open = openNotebook(arguments.notebook);
@@ -35,6 +36,10 @@ Result<TubeSource> TubeSource::from(const SourceArguments& arguments)
         source.m_paints.push_back(std::move(*paint));
         source.m_ids.push_back(std::to_string(tube.id.value));
     }
+    source.m_learned = learntFrom(open->notebook, source.m_paints);
+    source.m_unlearnt = source.m_paints;
+    source.m_paints = withStrengths(std::move(source.m_paints), source.m_learned);
+    source.m_notebook = open->notebook;
     return source;
 }
 
@@ -83,7 +88,10 @@ Result<TubeSource> TubeSource::only(const std::vector<std::string>& tubes) const
     for (const std::size_t place : *places) {
         source.m_paints.push_back(m_paints[place]);
         source.m_ids.push_back(m_ids[place]);
+        if (isNotebook())
+            source.m_notebook.tubes.push_back(m_notebook.tubes[place]);
     }
+    source.m_learned = beforePainting(source.m_paints);
     return source;
 }
 

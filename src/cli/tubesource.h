@@ -1,6 +1,7 @@
 #pragma once
 
 #include "cli/commands.h"
+#include "notebook/lessons.h"
 #include "notebook/notebookstore.h"
 #include "paint/paint.h"
 
@@ -15,7 +16,14 @@ class TubeSource {
 public:
     static Result<TubeSource> from(const SourceArguments& arguments);
 
+    /// With the strengths that painted mixes of the notebook teach.
     const std::vector<Paint>& paints() const { return m_paints; }
+    /// The notebook the tubes come from, one tube for each paint; empty for the table.
+    const Notebook& notebook() const { return m_notebook; }
+    bool isNotebook() const { return !m_isReference; }
+    const Learned& learned() const { return m_learned; }
+    /// The same with the strengths they have before anything is learnt.
+    const std::vector<Paint>& unlearnt() const { return m_unlearnt; }
 
     /// The place of a tube in paints(): by its name or id in a notebook, by CODE or CODE/FORM in the table.
     Result<std::size_t> find(std::string_view tube) const;
@@ -28,6 +36,9 @@ private:
     bool m_isReference = false;
     std::vector<Paint> m_paints;
     std::vector<std::string> m_ids;
+    Notebook m_notebook;
+    Learned m_learned;
+    std::vector<Paint> m_unlearnt;
 };
 
 /// A notebook that is open, and what it holds.

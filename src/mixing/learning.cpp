@@ -44,6 +44,43 @@ double huberCost(double squared)
     return length <= huberLimit ? squared / 2 : huberLimit * length - huberLimit * huberLimit / 2;
 }
 
+double sdOf(std::size_t paint, const LearningOptions& options)
+{
+    const bool own = paint < options.sureness.size() && options.sureness[paint] > 0;
+    return own ? options.sureness[paint] : options.strengthSd;
+}
+
+/// The paints that are in some square, and the squares by their places among those: the others learn nothing.
+struct Subset {
+    std::vector<std::size_t> places;
+    std::vector<Paint> paints;
+    std::vector<PaintedMix> squares;
+    LearningOptions options;
+};
+
+Subset subsetOf(std::span<const Paint> paints, std::span<const PaintedMix> squares, const LearningOptions& options)
+{
+    Subset subset;
+    subset.options = options;
+    subset.options.sureness.clear();
+    for (const PaintedMix& square : squares)
+        for (const Part& part : square.parts)
+            subset.places.push_back(part.paint);
+    std::ranges::sort(subset.places);
+    subset.places.erase(std::ranges::unique(subset.places).begin(), subset.places.end());
+    for (const std::size_t place : subset.places) {
+        subset.paints.push_back(paints[place]);
+        subset.options.sureness.push_back(sdOf(place, options));
+    }
+    for (PaintedMix square : squares) {
+        for (Part& part : square.parts)
+            part.paint =
+                static_cast<std::size_t>(std::ranges::lower_bound(subset.places, part.paint) - subset.places.begin());
+        subset.squares.push_back(std::move(square));
+    }
+    return subset;
+}
+
 class Fit {
 public:
     Fit(std::span<const Paint> paints, std::span<const PaintedMix> squares, const LearningOptions& options)
@@ -54,8 +91,7 @@ public:
           m_prior(m_logs.size())
     {
         for (std::size_t i = 0; i < paints.size(); ++i) {
-            const bool own = i < options.sureness.size() && options.sureness[i] > 0;
-            const double sd = own ? options.sureness[i] : options.strengthSd;
+            const double sd = sdOf(i, options);
             m_prior[static_cast<Eigen::Index>(i)] = 1 / (sd * sd);
         }
         for (const PaintedMix& square : squares)
@@ -253,6 +289,22 @@ Learned Fit::result() const
 
 } // namespace
 
+double Learned::covarianceOf(std::size_t one, std::size_t two) const
+{
+    const auto first = std::ranges::lower_bound(touched, one);
+    const auto second = std::ranges::lower_bound(touched, two);
+    const bool both = first != touched.end() && *first == one && second != touched.end() && *second == two;
+    if (!both)
+        return one == two ? variances[one] : 0;
+    return covariance[static_cast<std::size_t>(first - touched.begin()) * touched.size()
+                      + static_cast<std::size_t>(second - touched.begin())];
+}
+
+bool Learned::isTouched(std::size_t paint) const
+{
+    return std::ranges::binary_search(touched, paint);
+}
+
 double Learned::factor(std::size_t paint) const
 {
     return std::exp(std::sqrt(covarianceOf(paint, paint)));
@@ -270,16 +322,30 @@ std::optional<double> Learned::typicalMiss() const
 
 Learned beforePainting(std::span<const Paint> paints, const LearningOptions& options)
 {
-    return Fit(paints, {}, options).result();
+    Learned learned;
+    for (std::size_t i = 0; i < paints.size(); ++i) {
+        const double sd = sdOf(i, options);
+        learned.strengths.push_back(paints[i].strength);
+        learned.variances.push_back(sd * sd);
+    }
+    return learned;
 }
 
 Learned learnStrengths(std::span<const Paint> paints, std::span<const PaintedMix> squares,
                        const LearningOptions& options)
 {
-    Fit fit(paints, squares, options);
-    const bool settled = fit.run();
-    Learned learned = fit.result();
-    learned.settled = settled;
+    Learned learned = beforePainting(paints, options);
+    const Subset subset = subsetOf(paints, squares, options);
+    if (subset.places.empty())
+        return learned;
+    Fit fit(subset.paints, subset.squares, subset.options);
+    learned.settled = fit.run();
+    const Learned found = fit.result();
+    learned.touched = subset.places;
+    learned.covariance = found.covariance;
+    learned.lessons = found.lessons;
+    for (std::size_t i = 0; i < subset.places.size(); ++i)
+        learned.strengths[subset.places[i]] = found.strengths[i];
     return learned;
 }
 

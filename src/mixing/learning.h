@@ -39,13 +39,16 @@ struct MixLesson {
 
 /// Tinting strengths learnt from painted squares.
 struct Learned {
-    std::vector<double> strengths;  ///< one a paint
-    std::vector<double> covariance; ///< of ln(strengths), row by row
-    std::vector<MixLesson> lessons; ///< one a square, in their order
-    bool settled = true;            ///< false when the search ended before it came to rest
+    std::vector<double> strengths;    ///< one a paint
+    std::vector<double> variances;    ///< of ln(strength) before anything was painted, one a paint
+    std::vector<std::size_t> touched; ///< the paints that are in some square, in order
+    std::vector<double> covariance;   ///< of ln(strengths) of those, row by row
+    std::vector<MixLesson> lessons;   ///< one a square, in their order
+    bool settled = true;              ///< false when the search ended before it came to rest
 
     std::size_t paints() const { return strengths.size(); }
-    double covarianceOf(std::size_t one, std::size_t two) const { return covariance[one * paints() + two]; }
+    double covarianceOf(std::size_t one, std::size_t two) const;
+    bool isTouched(std::size_t paint) const;
 
     /// How far a paint's strength may still be off: a factor, 1 for none (one standard deviation of its logarithm).
     double factor(std::size_t paint) const;

@@ -8,8 +8,8 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
-#include <map>
 #include <mutex>
+#include <numbers>
 #include <tuple>
 
 namespace iris {
@@ -60,6 +60,13 @@ bool isHue(const Lab& colour, HueFamily family)
            && !isOfKind(colour, MixKind::Browns);
 }
 
+/// How far a colour goes towards the middle of a family.
+float towards(const Lab& colour, HueFamily family)
+{
+    const double middle = *middleDegrees(family) * std::numbers::pi / 180;
+    return static_cast<float>(colour.a * std::cos(middle) + colour.b * std::sin(middle));
+}
+
 /// What a recipe is worth in an order; the higher the better. Orders that need more than the colour go by the best.
 float keyOf(const Lab& colour, MixKind kind, MixOrder order)
 {
@@ -72,9 +79,15 @@ float keyOf(const Lab& colour, MixKind kind, MixOrder order)
     case MixOrder::Dark: return static_cast<float>(-colour.l);
     default: break;
     }
-    if (kind == MixKind::Greys)
-        return static_cast<float>(-chroma);
-    return static_cast<float>(kind == MixKind::Darks ? -colour.l : chroma);
+    switch (kind) {
+    case MixKind::Greys: return static_cast<float>(-chroma);
+    case MixKind::Darks: return static_cast<float>(-colour.l);
+    case MixKind::Browns: return static_cast<float>(chroma);
+    case MixKind::Oranges: return towards(colour, HueFamily::Orange);
+    case MixKind::Greens: return towards(colour, HueFamily::Green);
+    case MixKind::Violets: return towards(colour, HueFamily::Violet);
+    }
+    return none;
 }
 
 /// How much better three tubes must be than two of them.
@@ -145,14 +158,34 @@ private:
     LabChunk m_chunk;
 };
 
-bool asked(const WhatMakesOptions& options, std::span<const std::size_t> set)
-{
-    return !options.with || std::ranges::find(set, *options.with) != set.end();
-}
+/// Which sets are looked at: those with the tube that was asked for, and none with a tube of black where that is no
+/// find.
+class Sieve {
+public:
+    Sieve(std::span<const Paint> paints, const WhatMakesOptions& options) : m_with(options.with)
+    {
+        const bool neutral = options.kind == MixKind::Greys || options.kind == MixKind::Darks;
+        for (const Paint& paint : paints)
+            m_barred.push_back(neutral && !options.withBlacks && paint.family == HueFamily::Black);
+    }
+
+    bool lets(std::span<const std::size_t> set) const
+    {
+        const bool barred = std::ranges::any_of(set, [&](std::size_t paint) { return m_barred[paint]; });
+        return !barred && (!m_with || std::ranges::find(set, *m_with) != set.end());
+    }
+
+private:
+    std::optional<std::size_t> m_with;
+    std::vector<bool> m_barred;
+};
 
 /// The best of every pair and triple that was asked for.
-std::vector<Candidate> candidatesOf(std::size_t count, const MixKernel& kernel, const WhatMakesOptions& options)
+std::vector<Candidate> candidatesOf(std::span<const Paint> paints, const MixKernel& kernel,
+                                    const WhatMakesOptions& options)
 {
+    const std::size_t count = paints.size();
+    const Sieve sieve(paints, options);
     std::vector<Candidate> found;
     std::vector<float> pairKeys(count * count, none);
     Searcher searcher(kernel, options);
@@ -160,7 +193,7 @@ std::vector<Candidate> candidatesOf(std::size_t count, const MixKernel& kernel, 
         for (std::size_t j = i + 1; j < count; ++j) {
             const Candidate candidate{{i, j, 0}, 2, searcher.bestOf(std::array{i, j}, none)};
             pairKeys[i * count + j] = candidate.best.key;
-            if (candidate.best.key > none && asked(options, candidate.tubesOf()))
+            if (candidate.best.key > none && sieve.lets(candidate.tubesOf()))
                 found.push_back(candidate);
         }
     if (options.mostTubes < 3)
@@ -176,7 +209,7 @@ std::vector<Candidate> candidatesOf(std::size_t count, const MixKernel& kernel, 
         for (std::size_t k = j + 1; k < count; ++k) {
             const float inside = std::max({pairKeys[i * count + j], pairKeys[i * count + k], pairKeys[j * count + k]});
             Candidate candidate{{i, j, k}, 3, {}};
-            if (!asked(options, candidate.tubesOf()))
+            if (!sieve.lets(candidate.tubesOf()))
                 continue;
             candidate.best = own.bestOf(candidate.tubesOf(), inside > none ? inside + worthAThirdTube : none);
             if (candidate.best.key > none)
@@ -251,7 +284,7 @@ bool isOfKind(const Lab& colour, MixKind kind)
 std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOptions& options)
 {
     const MixKernel kernel(paints);
-    std::vector<Candidate> candidates = candidatesOf(paints.size(), kernel, options);
+    std::vector<Candidate> candidates = candidatesOf(paints, kernel, options);
     if (options.work.stop.stop_requested())
         return {};
     // Threads finish in any order; the tubes decide between equals.

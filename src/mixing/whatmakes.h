@@ -28,7 +28,8 @@ std::optional<MixKind> parseMixKind(std::string_view name);
 /// browns.
 bool isOfKind(const Lab& colour, MixKind kind);
 
-/// What comes first. For a hue the best is the cleanest, for greys the most neutral, for darks the deepest.
+/// What comes first. For a hue the best is what goes farthest towards the middle of its family, a cos m + b sin m with
+/// m = middleDegrees(); for greys the most neutral, for darks the deepest, for browns the strongest in colour.
 enum class MixOrder { Best, Muted, Warm, Cool, Light, Dark, Transparent, Lifts, FewPigments };
 inline constexpr std::array<MixOrder, 9> allMixOrders{MixOrder::Best,        MixOrder::Muted, MixOrder::Warm,
                                                       MixOrder::Cool,        MixOrder::Light, MixOrder::Dark,
@@ -53,6 +54,7 @@ struct WhatMakesOptions {
     int mostTubes = 2;               ///< 2 or 3
     std::size_t most = 60;           ///< how many to list
     double thinnest = 0.17;          ///< the thinnest wash that is looked at
+    bool withBlacks = false;         ///< greys and darks may be mixed with a tube of black, which is no find
     std::optional<std::size_t> with; ///< only mixes of this tube
     WorkOptions work;
 };

@@ -24,8 +24,9 @@ struct WorthSquare {
 struct WorthOptions {
     std::size_t squares = 12;
     double wash = wash::full;
-    double readingSd = 1.5; ///< what a painted square is off by: reading and model together, deltaE
-    std::function<bool(std::size_t, std::size_t)> allowed; ///< which pairs; all when empty
+    double readingSd = 1.5;         ///< what a painted square is off by: reading and model together, deltaE
+    std::vector<std::size_t> among; ///< the paints that may be used; all when empty
+    std::stop_token stop;
 };
 
 /// Every pair of the paints in balanced amounts: what is wanted when nothing else is known.
@@ -37,7 +38,8 @@ Recipe pairAt(std::span<const Paint> paints, std::size_t first, std::size_t seco
 /// The squares that would teach most about what is wanted, best first. Each is chosen to take away most of
 /// tr(G C), the mean squared miss of the wanted mixes (G their slopes, C the covariance of the strengths), given
 /// those before it; a square of two paints measures one difference of log strengths. Parts are tried at several
-/// ratios. Source: Bayesian A-optimal design, Chaloner and Verdinelli, "Bayesian experimental design: a review" (1995).
+/// ratios. Empty when stopped. Source: Bayesian A-optimal design, Chaloner and Verdinelli, "Bayesian experimental
+/// design: a review" (1995).
 std::vector<WorthSquare> worthPainting(std::span<const Paint> paints, const Learned& known,
                                        std::span<const WantedMix> wanted, const WorthOptions& options = {});
 

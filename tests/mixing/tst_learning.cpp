@@ -28,7 +28,8 @@ private Q_SLOTS:
     void sureTubesStayWhereTheyAre();
     void twelveSquaresHalveTheMiss();
     void gainIsWhatTheCovarianceLoses();
-    void onlyAllowedPairsAreProposed();
+    void onlyAllowedTubesAreProposed();
+    void tubesThatAreInNoSquareKeepTheirDoubt();
 };
 
 namespace {
@@ -279,7 +280,7 @@ void TestLearning::gainIsWhatTheCovarianceLoses()
     const std::vector<Paint> paints = paintsOf({"PY3", "PB29"});
     const Learned known = beforePainting(paints);
     const std::vector<WantedMix> wanted = everyPair(paints);
-    const auto squares = worthPainting(paints, known, wanted, {1, wash::full, 1.5, {}});
+    const auto squares = worthPainting(paints, known, wanted, {1, wash::full, 1.5, {}, {}});
     QCOMPARE(squares.size(), std::size_t{1});
     const auto slopes = slopesAtMatchedWash(slopeOf(squares[0].recipe, paints, known.strengths));
     const double squared = slopes[0][0] * slopes[0][0] + slopes[0][1] * slopes[0][1] + slopes[0][2] * slopes[0][2];
@@ -288,21 +289,40 @@ void TestLearning::gainIsWhatTheCovarianceLoses()
     QVERIFY(std::abs(squares[0].missBefore - std::hypot(std::sqrt(squared * 0.5), 1.0)) < 1e-9);
 }
 
-void TestLearning::onlyAllowedPairsAreProposed()
+void TestLearning::onlyAllowedTubesAreProposed()
 {
     const std::vector<Paint> paints = paintsOf(drawer);
     WorthOptions options;
     options.squares = 40;
-    options.allowed = [](std::size_t one, std::size_t two) { return one == 6 || two == 6; };
+    options.among = {1, 6, 8, 10};
     const auto squares = worthPainting(paints, beforePainting(paints), everyPair(paints), options);
-    QCOMPARE(squares.size(), paints.size() - 1);
+    QCOMPARE(squares.size(), std::size_t{6}); // every pair of four, once
     double all = 0;
     for (const WorthSquare& square : squares) {
-        QVERIFY(square.recipe.parts[0].paint == 6 || square.recipe.parts[1].paint == 6);
+        for (const Part& part : square.recipe.parts)
+            QVERIFY(std::ranges::find(options.among, part.paint) != options.among.end());
         QVERIFY(square.share > 0);
         all += square.share;
     }
     QVERIFY(all < 1);
+    std::stop_source stop;
+    stop.request_stop();
+    options.stop = stop.get_token();
+    QVERIFY(worthPainting(paints, beforePainting(paints), everyPair(paints), options).empty());
+}
+
+void TestLearning::tubesThatAreInNoSquareKeepTheirDoubt()
+{
+    const std::vector<Paint> paints = paintsOf(drawer);
+    std::mt19937 random(1);
+    const PaintedMix square = painted(pairAt(paints, 2, 7, 0.5, 1), paints, random);
+    const Learned learned = learnStrengths(paints, {&square, 1});
+    QCOMPARE(learned.touched, (std::vector<std::size_t>{2, 7}));
+    QVERIFY(learned.isTouched(7) && !learned.isTouched(3));
+    QCOMPARE(learned.covarianceOf(3, 3), 0.25);
+    QCOMPARE(learned.covarianceOf(3, 7), 0.0);
+    QVERIFY(learned.covarianceOf(7, 7) < 0.25 && learned.covarianceOf(2, 7) > 0);
+    QCOMPARE(learned.strengths[3], paints[3].strength);
 }
 
 QTEST_APPLESS_MAIN(TestLearning)

@@ -71,6 +71,12 @@ std::vector<std::size_t> places(std::size_t count)
 
 const std::vector<const char*> drawer{"PY3", "PR108/light", "PV19/rose", "PB29", "PB15:3", "PG7", "PBr7/burnt sienna"};
 
+/// Of the angle between a colour and the middle of a family.
+double cosine(const Lab& colour, HueFamily family)
+{
+    return std::cos(qDegreesToRadians(toLch(colour).hueDegrees - *middleDegrees(family)));
+}
+
 double lean(const Paint& paint)
 {
     return paint.lean().degrees;
@@ -308,7 +314,15 @@ void TestPairs::findsWhatASlowSearchFinds()
     // Every pair, ratio and wash in plain double precision.
     const auto worth = [&](const Lab& colour) {
         const double chroma = std::hypot(colour.a, colour.b);
-        return options.kind == MixKind::Greys ? -chroma : options.kind == MixKind::Darks ? -colour.l : chroma;
+        switch (options.kind) {
+        case MixKind::Greys: return -chroma;
+        case MixKind::Darks: return -colour.l;
+        case MixKind::Browns: return chroma;
+        case MixKind::Oranges: return chroma * cosine(colour, HueFamily::Orange);
+        case MixKind::Greens: return chroma * cosine(colour, HueFamily::Green);
+        case MixKind::Violets: return chroma * cosine(colour, HueFamily::Violet);
+        }
+        return 0.0;
     };
     double best = -1e9;
     std::set<std::pair<std::size_t, std::size_t>> makers;
@@ -351,7 +365,7 @@ void TestPairs::ordersHold()
     const std::vector<Paint> paints = paintsOf(drawer);
     const auto measure = [&](const Finding& f) {
         switch (options.order) {
-        case MixOrder::Best: return -std::hypot(f.colour.a, f.colour.b);
+        case MixOrder::Best: return -toLch(f.colour).chroma * cosine(f.colour, HueFamily::Green);
         case MixOrder::Muted: return std::hypot(f.colour.a, f.colour.b);
         case MixOrder::Warm: return -warmthOf(f.colour);
         case MixOrder::Cool: return warmthOf(f.colour);
@@ -451,6 +465,13 @@ void TestPairs::blackBesideMixedDarks()
     const auto only = judgeBlack(withoutDarks, whatMakes(withoutDarks, options));
     QVERIFY(!only);
     QVERIFY(!judgeBlack(paintsOf({"PR83", "PG7"}), {}));
+    options.withBlacks = true;
+    const auto holdsBlack = [](const Finding& f) {
+        return std::ranges::any_of(f.recipe.parts, [](const Part& part) { return part.paint == 2; });
+    };
+    QVERIFY(std::ranges::any_of(whatMakes(withDarks, options), holdsBlack));
+    options.withBlacks = false;
+    QVERIFY(std::ranges::none_of(whatMakes(withDarks, options), holdsBlack));
 }
 
 void TestPairs::nudgesGoTheRightWay()

@@ -1,0 +1,316 @@
+#include "base/text.h"
+#include "cli/arguments.h"
+#include "cli/json.h"
+#include "colour/colourname.h"
+#include "mixing/ladder.h"
+#include "mixing/pairchart.h"
+#include "sheet/sheetfiling.h"
+#include "sheet/sheetpage.h"
+#include "sheet/sheetplan.h"
+#include "sheet/sheetreader.h"
+
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+constexpr int mostSquares = 200;
+
+Result<TubeSource> sourceOf(const std::string& notebook)
+{
+    if (notebook.empty())
+        return failure(ErrorCode::BadOption, "name the notebook with --notebook");
+    return TubeSource::from({notebook, false});
+}
+
+std::vector<std::size_t> atHand(const Notebook& notebook)
+{
+    std::vector<std::size_t> places;
+    for (std::size_t i = 0; i < notebook.tubes.size(); ++i)
+        if (isAtHand(notebook.tubes[i]))
+            places.push_back(i);
+    return places;
+}
+
+std::vector<WorthSquare> worthOf(const TubeSource& source, int squares)
+{
+    WorthOptions options;
+    options.squares = static_cast<std::size_t>(squares);
+    options.among = atHand(source.notebook());
+    const auto wanted = wantedBy(source.notebook(), source.paints(),
+                                 [&](std::size_t place) { return isAtHand(source.notebook().tubes[place]); });
+    return worthPainting(source.paints(), source.learned(), wanted, options);
+}
+
+/// What is to be painted: squares in a grid, or one after the other.
+struct Squares {
+    std::vector<SheetCell> cells;
+    int columns = 0;
+    std::string title;
+};
+
+Result<Squares> ladderSquares(const SheetArguments& arguments, const TubeSource& source)
+{
+    if (arguments.ladder.size() != 2)
+        return failure(ErrorCode::BadOption, "--ladder takes two tubes");
+    const auto ends = source.find(arguments.ladder);
+    const auto spacing = parseLadderSpacing(arguments.spacing);
+    if (!ends)
+        return tl::unexpected(ends.error());
+    if (ends->size() != 2 || !spacing || arguments.steps < 3 || arguments.steps > 15)
+        return failure(ErrorCode::BadOption,
+                       "a ladder has two tubes, 3 to 15 steps, and --spacing strength, appearance or parts");
+    const Paint& first = source.paints()[(*ends)[0]];
+    const Paint& second = source.paints()[(*ends)[1]];
+    const Ladder ladder = ladderBetween(first, second, arguments.steps, wash::full, whitePaper(), *spacing);
+    std::vector<Recipe> recipes;
+    for (const LadderStep& step : ladder.steps) {
+        Recipe recipe;
+        for (std::size_t i = 0; i < 2; ++i)
+            if (step.parts[i] > 0)
+                recipe.parts.push_back({(*ends)[i], step.parts[i]});
+        recipes.push_back(std::move(recipe));
+    }
+    return Squares{cellsOf(recipes, source.notebook()), 0, first.name + " to " + second.name};
+}
+
+Result<Squares> chartSquares(const ChartArguments& arguments, const TubeSource& source)
+{
+    const auto rows = source.find(arguments.rows);
+    const auto columns = arguments.columns.empty() ? rows : source.find(arguments.columns);
+    const auto wash = checkedWash(arguments.wash);
+    if (!rows)
+        return tl::unexpected(rows.error());
+    if (!columns)
+        return tl::unexpected(columns.error());
+    if (!wash)
+        return tl::unexpected(wash.error());
+    const ChartPlan plan{*rows, *columns, arguments.rowShare, !arguments.byParts, *wash, {}};
+    return Squares{cellsOf(chartOf(plan, source.paints()), source.notebook()), static_cast<int>(columns->size()),
+                   "Mixing chart"};
+}
+
+Result<Squares> squaresOf(const SheetArguments& arguments, const TubeSource& source)
+{
+    if (arguments.worth > 0) {
+        if (arguments.worth > mostSquares)
+            return failure(ErrorCode::BadNumber, "at most 200 squares at a time");
+        std::vector<Recipe> recipes;
+        for (const WorthSquare& square : worthOf(source, arguments.worth))
+            recipes.push_back(square.recipe);
+        return Squares{cellsOf(recipes, source.notebook()), 0, "Worth painting next"};
+    }
+    if (!arguments.ladder.empty())
+        return ladderSquares(arguments, source);
+    if (arguments.chart.rows.empty())
+        return failure(ErrorCode::BadOption, "say what to paint: --rows (and --columns), --ladder, or --next");
+    return chartSquares(arguments.chart, source);
+}
+
+Result<std::vector<SheetRecord>> planned(const SheetArguments& arguments, const TubeSource& source)
+{
+    const auto squares = squaresOf(arguments, source);
+    if (!squares)
+        return tl::unexpected(squares.error());
+    const auto format = parseSheetFormat(arguments.format);
+    if (!format)
+        return failure(ErrorCode::BadOption, "--format is A4 or Letter");
+    if (!arguments.date.empty() && !isDay(arguments.date))
+        return failure(ErrorCode::BadOption, "--date is a day, as in 2026-10-03");
+    const SheetChoice choice{arguments.title.empty() ? squares->title : arguments.title, arguments.date, *format,
+                             arguments.cellMm, !arguments.noLine};
+    return squares->columns > 0 ? sheetsFor(squares->cells, squares->columns, choice)
+                                : sheetsFor(squares->cells, choice);
+}
+
+void describe(Output& output, const SheetRecord& sheet, const std::string& code)
+{
+    const SheetEffort effort = effortOf(sheet);
+    output.text += "sheet " + std::to_string(sheet.id.value) + " (" + code + "): " + sheet.title + ", "
+                   + std::to_string(effort.squares) + " squares, " + formatNumber(effort.fewestMinutes, 0) + " to "
+                   + formatNumber(effort.mostMinutes, 0) + " minutes and half an hour to dry\n";
+    Json paints = Json::array();
+    for (const SheetEffort::Paint& paint : effort.paints) {
+        output.text += "  " + formatNumber(paint.ml, 2) + " ml " + paint.name + "\n";
+        paints.push_back({{"tube", paint.name}, {"ml", rounded(paint.ml, 3)}});
+    }
+    output.json["sheets"].push_back({{"sheet", sheet.id.value},
+                                     {"code", code},
+                                     {"title", sheet.title},
+                                     {"squares", effort.squares},
+                                     {"minutes", {effort.fewestMinutes, effort.mostMinutes}},
+                                     {"paint", paints}});
+}
+
+Result<SheetOptions> optionsOf(const ReadSheetArguments& arguments, const Notebook& notebook)
+{
+    SheetOptions options;
+    options.typedCode = arguments.code;
+    if (!arguments.device.empty()) {
+        const auto found = std::ranges::find(notebook.devices, arguments.device, &DeviceRecord::name);
+        if (found == notebook.devices.end())
+            return failure(ErrorCode::NotFound, "no device called \"" + arguments.device + "\" in the notebook");
+        options.device = found->correction;
+    }
+    if (!arguments.paper.empty()) {
+        const auto white = parseLab(arguments.paper);
+        if (!white)
+            return tl::unexpected(white.error());
+        options.paperWhite = *white;
+    }
+    return options;
+}
+
+Json squareJson(const SquareReading& square, const SheetRecord& sheet, bool filed)
+{
+    Json object{{"square", square.cell + 1}, {"mix", partsText(sheet.cells[square.cell].parts)}, {"filed", filed}};
+    object["doubts"] = Json::array();
+    for (const SquareDoubt doubt : square.doubts)
+        object["doubts"].push_back(describe(doubt));
+    if (square.refused())
+        return object;
+    object["painted"] = toJson(square.painted);
+    object["expected"] = toJson(square.expected);
+    object["apart"] = rounded(square.apart, 2);
+    object["thickness"] = rounded(square.thickness, 3);
+    addDisplay(object, square.painted);
+    return object;
+}
+
+std::string squareText(const SquareReading& square, const SheetRecord& sheet, bool filed)
+{
+    std::string text = "  " + std::to_string(square.cell + 1) + "  " + partsText(sheet.cells[square.cell].parts) + ": ";
+    if (!square.refused() && !square.blank())
+        text += labText(square.painted) + ", " + colourName(square.painted) + ", " + formatNumber(square.apart, 1)
+                + " apart from what was expected";
+    for (const SquareDoubt doubt : square.doubts)
+        text += "; " + describe(doubt);
+    return text + (filed ? "\n" : " (not filed)\n");
+}
+
+std::vector<std::size_t> acceptedOf(const SheetReading& reading, const ReadSheetArguments& arguments)
+{
+    std::vector<std::size_t> accepted;
+    for (const SquareReading& square : reading.squares)
+        if (!arguments.look && !square.refused() && !square.blank() && (square.certain() || arguments.doubtful))
+            accepted.push_back(square.cell);
+    return accepted;
+}
+
+} // namespace
+
+Result<Output> sheetCommand(const SheetArguments& arguments)
+{
+    const auto source = sourceOf(arguments.notebook);
+    if (!source)
+        return tl::unexpected(source.error());
+    auto sheets = planned(arguments, *source);
+    if (!sheets)
+        return tl::unexpected(sheets.error());
+    const auto open = openNotebook(arguments.notebook);
+    if (!open)
+        return tl::unexpected(open.error());
+    NotebookEdit edit;
+    edit.putSheets = std::move(*sheets);
+    const auto done = open->store->apply(edit);
+    if (!done)
+        return tl::unexpected(done.error());
+    Output output{"", {{"file", arguments.out}, {"sheets", Json::array()}}};
+    std::vector<SheetPage> pages;
+    for (const SheetRecord& sheet : done->putSheets) {
+        const auto page = pageOf(sheet, open->notebook);
+        if (!page)
+            return tl::unexpected(page.error());
+        pages.push_back(*page);
+        describe(output, sheet, sheetCode(open->notebook.code, sheet.id));
+    }
+    if (const auto written = writePdf(pages, QString::fromStdString(arguments.out)); !written) {
+        NotebookEdit back; // a sheet nobody can print is no sheet
+        for (const SheetRecord& sheet : done->putSheets)
+            back.removeSheets.push_back(sheet.id);
+        if (const auto undone = open->store->apply(back); !undone)
+            return tl::unexpected(undone.error());
+        return tl::unexpected(written.error());
+    }
+    output.text += arguments.out + "\n";
+    return output;
+}
+
+Result<Output> readSheetCommand(const ReadSheetArguments& arguments)
+{
+    const auto source = sourceOf(arguments.notebook);
+    if (!source)
+        return tl::unexpected(source.error());
+    if (!arguments.date.empty() && !isDay(arguments.date))
+        return failure(ErrorCode::BadOption, "--date is a day, as in 2026-10-03");
+    const auto scan = Scan::load(QString::fromStdString(arguments.picture));
+    if (!scan)
+        return tl::unexpected(scan.error());
+    const auto options = optionsOf(arguments, source->notebook());
+    if (!options)
+        return tl::unexpected(options.error());
+    const auto reading = readSheet(*scan, source->notebook(), source->paints(), *options);
+    if (!reading)
+        return tl::unexpected(reading.error());
+    const SheetRecord& sheet = *source->notebook().sheet(reading->sheet);
+    const std::vector<std::size_t> accepted = acceptedOf(*reading, arguments);
+    if (!accepted.empty()) {
+        const auto open = openNotebook(arguments.notebook);
+        if (!open)
+            return tl::unexpected(open.error());
+        const NotebookEdit edit =
+            filing(open->notebook, *scan, *reading, accepted, {arguments.date, arguments.paperName, arguments.wet});
+        if (const auto done = open->store->apply(edit); !done)
+            return tl::unexpected(done.error());
+    }
+    Output output{"sheet " + std::to_string(sheet.id.value) + ": " + sheet.title + ", "
+                      + std::to_string(accepted.size()) + " of " + std::to_string(reading->squares.size())
+                      + " squares filed\n",
+                  {{"sheet", sheet.id.value},
+                   {"title", sheet.title},
+                   {"paper", toJson(reading->paper)},
+                   {"marks", reading->found.tags},
+                   {"printed_scale", rounded(reading->found.printedScale, 3)},
+                   {"filed", accepted.size()},
+                   {"squares", Json::array()}}};
+    constexpr double plainlyOff = 0.02;
+    if (std::abs(reading->found.printedScale - 1) > plainlyOff)
+        output.text += "  it was printed at " + formatNumber(100 * reading->found.printedScale, 0)
+                       + " % of its size; that does not matter for reading\n";
+    for (const SquareReading& square : reading->squares) {
+        const bool filed = std::ranges::find(accepted, square.cell) != accepted.end();
+        output.json["squares"].push_back(squareJson(square, sheet, filed));
+        output.text += squareText(square, sheet, filed);
+    }
+    return output;
+}
+
+Result<Output> nextCommand(const NextArguments& arguments)
+{
+    const auto source = sourceOf(arguments.notebook);
+    if (!source)
+        return tl::unexpected(source.error());
+    if (arguments.squares < 1 || arguments.squares > mostSquares)
+        return failure(ErrorCode::BadNumber, "--squares is 1 to 200");
+    const Learned& learned = source->learned();
+    Output output{"", {{"painted", learned.lessons.size()}, {"typical_miss", nullptr}, {"squares", Json::array()}}};
+    if (const auto miss = learned.typicalMiss()) {
+        output.json["typical_miss"] = rounded(*miss, 2);
+        output.text += "Predictions are " + formatNumber(*miss, 1) + " off (median of "
+                       + std::to_string(learned.lessons.size()) + " painted squares, each left out in turn)\n";
+    } else {
+        output.text += "Too few painted squares to tell how good predictions are\n";
+    }
+    for (const WorthSquare& square : worthOf(*source, arguments.squares)) {
+        output.text += "  " + recipeText(square.recipe, source->paints()) + ": may be "
+                       + formatNumber(square.missBefore, 1) + " off, takes away " + formatNumber(100 * square.share, 1)
+                       + " % of the doubt\n";
+        output.json["squares"].push_back({{"parts", partsJson(square.recipe, source->paints())},
+                                          {"wash", square.recipe.wash},
+                                          {"expected_miss", rounded(square.missBefore, 2)},
+                                          {"share_of_doubt", rounded(square.share, 4)}});
+    }
+    return output;
+}
+
+} // namespace iris

@@ -1,0 +1,232 @@
+#include "clirun.h"
+#include "colour/deltae.h"
+#include "notebook/notebookstore.h"
+
+#include <QTemporaryDir>
+#include <QtTest>
+#include <algorithm>
+
+using namespace iris;
+
+/// Charts, what makes what, wheels, and the way of a sheet from paper to learnt strengths, as a script would go it.
+class TestPairsCli : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void initTestCase();
+    void factsOfTheTrade_data();
+    void factsOfTheTrade();
+    void aChartHoldsEveryCell();
+    void neutralsComeInTwoKinds();
+    void aWheelOfThree();
+    void aSheetFromPaperToStrengths();
+    void laddersAndChartsBecomeSheets();
+    void faultsGetOneLine_data();
+    void faultsGetOneLine();
+
+private:
+    std::string path(const char* name) const { return m_folder.filePath(name).toStdString(); }
+    nlohmann::json json(std::vector<std::string> arguments)
+    {
+        arguments.emplace_back("--json");
+        const Run result = run(arguments);
+        return result.code == 0 ? nlohmann::json::parse(result.out) : nlohmann::json(result.err);
+    }
+
+    QTemporaryDir m_folder;
+};
+
+void TestPairsCli::initTestCase()
+{
+    const Run made = run({"notebook", path("marsh.iris"), "--tubes", IRIS_SOURCE_DIR "/data/demo/tubes.csv", "--needs",
+                          IRIS_SOURCE_DIR "/data/demo/needs.csv"});
+    QVERIFY2(made.code == 0, made.err.c_str());
+}
+
+void TestPairsCli::factsOfTheTrade_data()
+{
+    // Common practice, no published source; the numbers are those of tst_tradefacts.
+    QTest::addColumn<QStringList>("command");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("11, the red leans orange") << QStringList{"ladder", "PB29", "PR108/light"} << "yellow comes in";
+    QTest::newRow("12, phthalo and cadmium red") << QStringList{"ladder", "PB15:3", "PR108/light"} << "through a grey";
+    QTest::newRow("15, ultramarine and burnt sienna")
+        << QStringList{"ladder", "PB29", "PBr7/burnt sienna", "--steps", "21"} << "passes through a grey";
+    QTest::newRow("14, lemon and black make olive")
+        << QStringList{"chart", "--rows", "PY3", "--columns", "PBk9"} << "olive";
+    QTest::newRow("16, a near-black") << QStringList{"darks", "--only", "PR83,PG7,PY3"} << "PR83 + ";
+    QTest::newRow("15, grey of two") << QStringList{"what-makes", "greys", "--only", "PB29,PBr7/burnt sienna,PY3"}
+                                     << "PB29 + ";
+    QTest::newRow("8, the cleanest green")
+        << QStringList{"what-makes", "greens", "--only", "PY3,PY35,PY110,PY43,PB15:3,PB28,PB29,PB35", "--most", "1"}
+        << "PB15:3";
+    QTest::newRow("22, neighbours") << QStringList{"ladder", "PB29", "PB15:3"} << "two blues are neighbours";
+}
+
+void TestPairsCli::factsOfTheTrade()
+{
+    QFETCH(QStringList, command);
+    QFETCH(QString, says);
+    const Run result = runRow(command);
+    QVERIFY2(result.code == 0, result.err.c_str());
+    QVERIFY2(QString::fromStdString(result.out).contains(says), result.out.c_str());
+}
+
+void TestPairsCli::aChartHoldsEveryCell()
+{
+    const auto chart = json({"chart", "--rows", "PY3,PY43", "--columns", "PB29,PB28,PB15:3", "--row-share", "0.7"});
+    QCOMPARE(chart["rows"].size(), 2U);
+    for (const auto& row : chart["rows"])
+        QCOMPARE(row["cells"].size(), 3U);
+    const auto& cell = chart["rows"][0]["cells"][2];
+    QCOMPARE(cell["parts"].size(), 2U);
+    const auto mix = json({"mix", "PY3:" + std::to_string(cell["parts"][0]["parts"].get<int>()),
+                           "PB15:3/green shade:" + std::to_string(cell["parts"][1]["parts"].get<int>())});
+    QVERIFY(mix.is_object());
+    QVERIFY(deltaE00(labOf(mix["colour"]), labOf(cell["colour"])) < 0.01);
+    QVERIFY(cell["expected_miss"].get<double>() > 1);
+    const auto water = json({"chart", "--rows", "PB29", "--water"});
+    QCOMPARE(water["rows"][0]["cells"].size(), 6U);
+    const auto sorted = json({"chart", "--rows", "PB29,PY3", "--order", "value"});
+    QCOMPARE(sorted["rows"][0]["tube"], "PY3"); // fact 30: yellow is lighter
+}
+
+void TestPairsCli::neutralsComeInTwoKinds()
+{
+    const auto greys = json({"neutrals", "--notebook", path("marsh.iris"), "--max-tubes", "3", "--most", "5"});
+    QCOMPARE(greys["cool"].size(), 5U);
+    QCOMPARE(greys["warm"].size(), 5U);
+    const auto warmth = [](const nlohmann::json& mix) {
+        return 0.5 * mix["colour"]["a"].get<double>() + 0.866 * mix["colour"]["b"].get<double>();
+    };
+    QVERIFY(warmth(greys["cool"][0]) < -2 && warmth(greys["warm"][0]) > 2);
+    QVERIFY(greys["partners"].size() > 15);
+}
+
+void TestPairsCli::aWheelOfThree()
+{
+    const auto wheel = json({"wheel", "PY3", "PR122", "PB15:3", "--others", "PBr7/burnt sienna"});
+    QCOMPARE(wheel["rim"].size(), 12U);
+    QCOMPARE(wheel["missing"], 0);
+    for (std::size_t i = 1; i < 12; ++i) {
+        const double step =
+            wheel["rim"][i]["wanted_hue"].get<double>() - wheel["rim"][i - 1]["wanted_hue"].get<double>();
+        QVERIFY(std::abs(std::remainder(std::abs(step), 360)) < 30.2);
+    }
+    QVERIFY(wheel["others"][0]["radius"].get<double>() < 1);
+}
+
+void TestPairsCli::aSheetFromPaperToStrengths()
+{
+    const auto before = json({"next", "--notebook", path("marsh.iris"), "--squares", "12"});
+    QCOMPARE(before["painted"], 0);
+    QCOMPARE(before["squares"].size(), 12U);
+    const auto sheet = json(
+        {"sheet", "--notebook", path("marsh.iris"), "--next", "12", "--out", path("s.pdf"), "--date", "2026-10-04"});
+    QVERIFY2(sheet.is_object(), sheet.dump().c_str());
+    QCOMPARE(sheet["sheets"][0]["squares"], 12);
+    QCOMPARE(sheet["sheets"][0]["minutes"], nlohmann::json({24.0, 36.0}));
+    const std::string number = std::to_string(sheet["sheets"][0]["sheet"].get<int>());
+    const Run painted = run({"simulate", "sheet", "--notebook", path("marsh.iris"), "--sheet", number, "--out",
+                             path("scan.png"), "--dpi", "150", "--strengths-off", "2.5", "--seed", "3"});
+    QVERIFY2(painted.code == 0, painted.err.c_str());
+
+    const auto look = json({"read-sheet", path("scan.png"), "--into", path("marsh.iris"), "--look"});
+    QVERIFY2(look.is_object(), look.dump().c_str());
+    QCOMPARE(look["filed"], 0);
+    QCOMPARE(json({"next", "--notebook", path("marsh.iris")})["painted"], 0);
+    const auto read =
+        json({"read-sheet", path("scan.png"), "--into", path("marsh.iris"), "--date", "2026-10-05", "--doubtful"});
+    QCOMPARE(read["filed"], 12);
+    QCOMPARE(read["marks"], 4);
+    const auto after = json({"next", "--notebook", path("marsh.iris"), "--squares", "12"});
+    QCOMPARE(after["painted"], 12);
+    QVERIFY(after["typical_miss"].get<double>() < 8);
+    QVERIFY(after["squares"][0]["parts"] != before["squares"][0]["parts"]);
+
+    // The chart shows what was painted, and predicts it better than the unlearnt tubes do.
+    auto store = NotebookStore::open(m_folder.filePath("marsh.iris")).value();
+    const Notebook notebook = store->load().value();
+    QCOMPARE(notebook.mixes.size(), 12U);
+    QVERIFY(notebook.sheets[0].finished);
+    double apart = 0;
+    double expected = 0;
+    for (const auto& square : read["squares"])
+        expected += square["apart"].get<double>();
+    for (const MixRecord& mix : notebook.mixes) {
+        std::vector<std::string> command{"mix", "--notebook", path("marsh.iris")};
+        for (const MixPart& part : mix.parts)
+            command.push_back(std::to_string(part.tube.value) + ":" + std::to_string(part.parts));
+        apart += deltaE00(labOf(json(command)["colour"]), *mix.painted);
+    }
+    QVERIFY2(apart < expected, qPrintable(QStringLiteral("%1, before %2").arg(apart).arg(expected)));
+}
+
+void TestPairsCli::laddersAndChartsBecomeSheets()
+{
+    const auto ladder = json({"sheet", "--notebook", path("marsh.iris"), "--ladder", "Ultramarine,Cerulean", "--steps",
+                              "9", "--out", path("l.pdf"), "--format", "letter", "--cell", "20"});
+    QVERIFY2(ladder.is_object(), ladder.dump().c_str());
+    QCOMPARE(ladder["sheets"][0]["squares"], 9);
+    QVERIFY(ladder["sheets"][0]["title"].get<std::string>().find("Ultramarine to") == 0);
+    // Eight by eight squares of 25 mm are cut into blocks.
+    const auto chart =
+        json({"sheet", "--notebook", path("marsh.iris"), "--rows",
+              "Lemon Yellow,Yellow Ochre,Ultramarine,Phthalo Blue,Cerulean,Alizarin Crimson,Cobalt Blue,Green Gold",
+              "--out", path("c.pdf")});
+    QVERIFY2(chart.is_object(), chart.dump().c_str());
+    QCOMPARE(chart["sheets"].size(), 4U);
+    int squares = 0;
+    for (const auto& sheet : chart["sheets"])
+        squares += sheet["squares"].get<int>();
+    QCOMPARE(squares, 64);
+}
+
+void TestPairsCli::faultsGetOneLine_data()
+{
+    QTest::addColumn<QStringList>("arguments");
+    QTest::addColumn<int>("code");
+    QTest::addColumn<QString>("says");
+    const QString notebook = m_folder.filePath("marsh.iris");
+    const auto row = [](const char* name, const QStringList& arguments, int code, const char* says) {
+        QTest::newRow(name) << arguments << code << QString(says);
+    };
+    row("no such kind", {"what-makes", "pinks"}, 2, "greens, oranges");
+    row("no such order", {"what-makes", "greens", "--order", "loud"}, 2, "few pigments");
+    row("four tubes", {"what-makes", "greens", "--max-tubes", "4"}, 2, "2 or 3");
+    row("two primaries", {"wheel", "PY3", "PB29"}, 2, "three different tubes");
+    row("one twice", {"wheel", "PY3", "PB29", "PY3"}, 2, "three different tubes");
+    row("row share", {"chart", "--rows", "PY3", "--row-share", "1"}, 2, "between 0 and 1");
+    row("axis", {"chart", "--rows", "PY3", "--order", "size"}, 2, "hue, lean or value");
+    row("spacing", {"ladder", "PY3", "PB29", "--spacing", "wide"}, 2, "strength, appearance or parts");
+    row("nothing to paint", {"sheet", "--notebook", notebook, "--out", "x.pdf"}, 2, "say what to paint");
+    row("tiny squares", {"sheet", "--notebook", notebook, "--out", "x.pdf", "--next", "3", "--cell", "9"}, 2,
+        "15 to 75");
+    row("paper", {"sheet", "--notebook", notebook, "--out", "x.pdf", "--next", "3", "--format", "A3"}, 2,
+        "A4 or Letter");
+    row("nowhere to write", {"sheet", "--notebook", notebook, "--out", "/no/such/x.pdf", "--next", "3"}, 1,
+        "cannot be written");
+    row("long ladder", {"sheet", "--notebook", notebook, "--out", "x.pdf", "--ladder", "1,2", "--steps", "16"}, 2,
+        "3 to 15");
+    row("no picture", {"read-sheet", "/no/such.png", "--into", notebook}, 1, "cannot be read");
+    row("no sheet in it", {"read-sheet", IRIS_SOURCE_DIR "/docs/screenshots/tubes.png", "--into", notebook}, 1,
+        "no printed sheet");
+    row("no such sheet", {"simulate", "sheet", "--notebook", notebook, "--sheet", "99", "--out", "x.png"}, 2,
+        "name a sheet");
+    row("squares", {"next", "--notebook", notebook, "--squares", "0"}, 2, "1 to 200");
+}
+
+void TestPairsCli::faultsGetOneLine()
+{
+    QFETCH(QStringList, arguments);
+    QFETCH(int, code);
+    QFETCH(QString, says);
+    const Run result = runRow(arguments);
+    QCOMPARE(result.code, code);
+    QVERIFY2(QString::fromStdString(result.err).contains(says), result.err.c_str());
+    QCOMPARE(std::ranges::count(result.err, '\n'), 1);
+    QVERIFY(result.out.empty());
+}
+
+QTEST_MAIN(TestPairsCli)
+#include "tst_pairscli.moc"
