@@ -1,4 +1,5 @@
 #include "app/pairs/ladderstrip.h"
+#include "app/pairs/ladderview.h"
 #include "app/pairs/pairsview.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/needspanel.h"
@@ -146,9 +147,9 @@ void TestWindow::aWholeAfternoon()
     QTest::keyClick(strip, Qt::Key_Home);
     QCOMPARE(strip->current(), 0);
     QTest::keyClick(strip, Qt::Key_Right);
-    QVERIFY(textIn(find<QLabel>("stepName")).contains("part"));
+    QVERIFY(textIn(m_window->pairsView().ladderView().findChild<QLabel*>("mixTitle")).contains(" + "));
     QCOMPARE(find<ColourField>("pairField")->contents().dots.size(), 11U);
-    click("wantStep");
+    m_window->pairsView().want();
     QCOMPARE(m_document->notebook().needs.size(), 1U);
 
     m_window->goTo(MainWindow::Palette);

@@ -1,8 +1,8 @@
 #include "app/document/document.h"
 
 #include "app/document/editcommand.h"
+#include "base/parallel.h"
 #include "colour/observer.h"
-#include "palette/coverage.h"
 #include "sheet/cardfiling.h"
 
 #include <QDate>
@@ -77,6 +77,7 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
     m_store = std::move(store);
     m_notebook = std::move(notebook);
     rebuildPaints({});
+    learnAgain();
     Q_EMIT notebookOpened();
     Q_EMIT tubesChanged();
     Q_EMIT needsChanged();
@@ -84,6 +85,8 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
     Q_EMIT wishesChanged();
     Q_EMIT studioChanged();
     Q_EMIT warmBlueChanged();
+    Q_EMIT mixesChanged();
+    Q_EMIT sheetsChanged();
 }
 
 /// The paints of tubes that are as they were are kept; `before` are the tubes that m_paints belong to.
@@ -95,7 +98,7 @@ void Document::rebuildPaints(const std::vector<Tube>& before)
         const Tube& tube = m_notebook.tubes[place];
         const auto same = std::ranges::lower_bound(before, tube.id, {}, &Tube::id);
         if (same != before.end() && *same == tube)
-            paints[place] = std::move(m_paints[static_cast<std::size_t>(same - before.begin())]);
+            paints[place] = std::move(m_unlearnt[static_cast<std::size_t>(same - before.begin())]);
         else
             changed.push_back(place);
     }
@@ -109,7 +112,14 @@ void Document::rebuildPaints(const std::vector<Tube>& before)
         unknown.swatch = swatchOf(unknown.film);
         paints[changed[i]] = paintOf(tube, ReferenceTable::shipped(), m_films).value_or(unknown);
     });
-    m_paints = std::move(paints);
+    m_unlearnt = std::move(paints);
+}
+
+bool Document::learnAgain()
+{
+    const std::vector<double> before = std::exchange(m_learned, learntFrom(m_notebook, m_unlearnt)).strengths;
+    m_paints = withStrengths(m_unlearnt, m_learned);
+    return before != m_learned.strengths;
 }
 
 std::optional<std::size_t> Document::placeOf(TubeId id) const
@@ -128,10 +138,17 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
         return done;
     }
     const Notebook before = std::exchange(m_notebook, edited(m_notebook, *done));
-    if (touchesTubes(*done)) {
+    const bool tubesTouched = touchesTubes(*done);
+    const bool mixesTouched = before.mixes != m_notebook.mixes;
+    if (tubesTouched)
         rebuildPaints(before.tubes);
+    const bool stronger = (tubesTouched || mixesTouched) && learnAgain();
+    if (tubesTouched || stronger)
         Q_EMIT tubesChanged();
-    }
+    if (mixesTouched)
+        Q_EMIT mixesChanged();
+    if (before.sheets != m_notebook.sheets)
+        Q_EMIT sheetsChanged();
     if (touchesStudio(*done))
         Q_EMIT studioChanged();
     if (before.warmBlue != m_notebook.warmBlue)
@@ -248,6 +265,50 @@ void Document::removeSwatch(SwatchId id)
     NotebookEdit edit;
     edit.removeSwatches = {id};
     push(std::move(edit), tr("remove a reading of %1").arg(quoted(tube->name)));
+}
+
+void Document::keepMix(const MixRecord& mix, const QString& what)
+{
+    NotebookEdit edit;
+    edit.putMixes = {mix};
+    push(std::move(edit), what);
+}
+
+void Document::removeMix(MixId id)
+{
+    NotebookEdit edit;
+    edit.removeMixes = {id};
+    const MixRecord* mix = m_notebook.mix(id);
+    push(std::move(edit), tr("remove the mix %1").arg(mix ? QString::fromStdString(partsText(mix->parts)) : QString()));
+}
+
+std::vector<SheetRecord> Document::keepSheets(std::vector<SheetRecord> sheets)
+{
+    if (sheets.empty() || !m_store)
+        return {};
+    const SheetId last = m_notebook.sheets.empty() ? SheetId{} : m_notebook.sheets.back().id;
+    NotebookEdit edit;
+    const QString title = QString::fromStdString(sheets.front().title);
+    edit.putSheets = std::move(sheets);
+    push(std::move(edit), tr("lay out %1").arg(title));
+    std::vector<SheetRecord> kept;
+    for (const SheetRecord& sheet : m_notebook.sheets)
+        if (sheet.id > last)
+            kept.push_back(sheet);
+    return kept;
+}
+
+void Document::removeSheet(SheetId id)
+{
+    NotebookEdit edit;
+    edit.removeSheets = {id};
+    const SheetRecord* sheet = m_notebook.sheet(id);
+    push(std::move(edit), tr("remove sheet %1").arg(sheet ? quoted(sheet->title) : QString()));
+}
+
+void Document::fileSquares(NotebookEdit squares, const QString& title)
+{
+    push(std::move(squares), tr("file squares of %1").arg(title));
 }
 
 void Document::keepPaper(const PaperRecord& paper)

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "notebook/lessons.h"
 #include "notebook/notebook.h"
 #include "notebook/notebookjson.h"
 #include "notebook/notebookstore.h"
@@ -37,8 +38,12 @@ public:
     Result<void> create(const QString& path);
 
     const Notebook& notebook() const { return m_notebook; }
-    /// One paint for each tube, in the same order.
+    /// One paint for each tube, in the same order, as strong as the painted mixes teach.
     const std::vector<Paint>& paints() const { return m_paints; }
+    /// The same as strong as they were taken for before anything was painted.
+    const std::vector<Paint>& unlearntPaints() const { return m_unlearnt; }
+    /// What the painted mixes teach, one entry a tube.
+    const Learned& learned() const { return m_learned; }
     /// The place of a tube in the notebook and in paints(); nothing when it is gone.
     std::optional<std::size_t> placeOf(TubeId id) const;
 
@@ -59,6 +64,14 @@ public:
     /// The tube goes by an earlier reading again.
     void goBy(SwatchId id);
     void removeSwatch(SwatchId id);
+    /// Writes a mix down, or changes it when it has an id.
+    void keepMix(const MixRecord& mix, const QString& what);
+    void removeMix(MixId id);
+    /// Keeps sheets and returns them with the numbers they got; empty when they could not be written.
+    std::vector<SheetRecord> keepSheets(std::vector<SheetRecord> sheets);
+    void removeSheet(SheetId id);
+    /// Files the squares of a sheet.
+    void fileSquares(NotebookEdit squares, const QString& title);
     void keepPaper(const PaperRecord& paper);
     void keepDevice(const DeviceRecord& device);
     void keepFilter(const QString& name, const TubeSieve& sieve);
@@ -82,6 +95,9 @@ Q_SIGNALS:
     /// Papers, devices or kept views of the tubes.
     void studioChanged();
     void warmBlueChanged();
+    /// Painted mixes, and with them what is learnt from them.
+    void mixesChanged();
+    void sheetsChanged();
     void needsChanged();
     void palettesChanged();
     void wishesChanged();
@@ -92,10 +108,14 @@ private:
     void push(NotebookEdit edit, const QString& what);
     void take(std::unique_ptr<NotebookStore> store, Notebook notebook);
     void rebuildPaints(const std::vector<Tube>& before);
+    /// True when a strength changed.
+    bool learnAgain();
 
     std::unique_ptr<NotebookStore> m_store;
     Notebook m_notebook;
+    std::vector<Paint> m_unlearnt;
     std::vector<Paint> m_paints;
+    Learned m_learned;
     FilmCache m_films;
     QUndoStack m_undoStack;
 };

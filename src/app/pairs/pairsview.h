@@ -1,82 +1,72 @@
 #pragma once
 
-#include "app/tubes/tubemodel.h"
+#include "app/document/document.h"
 #include "mixing/ladder.h"
 
 #include <QWidget>
-#include <array>
 
-class QComboBox;
-class QFrame;
-class QHBoxLayout;
-class QLabel;
+class QButtonGroup;
 class QStackedWidget;
 
 namespace iris {
 
-class ColourField;
-class LadderStrip;
+class Bench;
+class ChartView;
+class LadderView;
+class MakesView;
+class PairContext;
+class TubeModel;
 class ViewSettings;
-class TubeChoiceModel;
-class WashWidget;
+class WheelView;
 
-/// Two tubes and everything between them.
+/// Two tubes and more: charts, ladders, what makes what, and wheels, with the bench below them all.
 class PairsView : public QWidget {
     Q_OBJECT
 
 public:
+    enum Page { Chart, LadderPage, Makes, WheelPage };
+
     PairsView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent = nullptr);
 
-    void showPair(TubeId first, TubeId second);
-    void swap();
-    /// Writes the colour of the step on show down as a need.
-    void wantStep();
-    const Ladder& ladder() const { return m_ladder; }
+    void goTo(Page page);
+    Page page() const;
+    /// Gives the focus to what is on show, so that its keys work.
+    void takeFocus();
 
-protected:
-    void showEvent(QShowEvent* event) override;
+    ChartView& chartView() { return *m_chart; }
+    LadderView& ladderView() { return *m_ladder; }
+    MakesView& makesView() { return *m_makes; }
+    WheelView& wheelView() { return *m_wheel; }
+    PairContext& context() { return *m_context; }
+    Bench& bench() { return *m_bench; }
+
+    /// The ladder between two tubes.
+    void showPair(TubeId first, TubeId second);
+    const Ladder& ladder() const;
+
+    // What the keys of the place do, wherever they make sense.
+    void swap();
+    void want();
+    void pin();
+    void note();
+    void mask();
+    void print();
+    void nudge(bool warmer);
+
+Q_SIGNALS:
+    void sheetPrinted();
 
 private:
-    void choosePair();
-    QComboBox* makeTubeBox(const char* name, const QString& label);
-    QHBoxLayout* makeChoice();
-    QFrame* makeCard();
-    QHBoxLayout* makeLowerHalf(QWidget* page);
-    QWidget* makeEmptyPage();
-    void tubesChanged();
-    void rebuild();
-    void showStep(int step);
-    void showJudgement();
-    void showField();
-    void showTubes();
-    QString nearestTube(const Lab& colour) const;
-    const Paint* paintIn(const QComboBox* box) const;
-    double wash() const;
+    class MixCard* card() const;
 
-    Document& m_document;
-    TubeModel& m_model;
-    ViewSettings& m_settings;
-    TubeChoiceModel* m_choices;
-    TubeId m_firstTube;
-    TubeId m_secondTube;
-    bool m_stale = true; ///< something changed while nobody looked
-    QComboBox* m_first = nullptr;
-    QComboBox* m_second = nullptr;
-    QComboBox* m_wash = nullptr;
-    QComboBox* m_steps = nullptr;
-    QStackedWidget* m_pages = nullptr;
-    LadderStrip* m_strip = nullptr;
-    ColourField* m_field = nullptr;
-    QLabel* m_headline = nullptr;
-    QLabel* m_judgement = nullptr;
-    std::array<WashWidget*, 2> m_tubeWashes{};
-    std::array<QLabel*, 2> m_tubeWords{};
-    WashWidget* m_stepWash = nullptr;
-    QLabel* m_stepName = nullptr;
-    QLabel* m_stepWords = nullptr;
-    QLabel* m_stepNumbers = nullptr;
-    QLabel* m_stepNearest = nullptr;
-    Ladder m_ladder;
+    PairContext* m_context;
+    QButtonGroup* m_tabs;
+    QStackedWidget* m_pages;
+    ChartView* m_chart;
+    LadderView* m_ladder;
+    MakesView* m_makes;
+    WheelView* m_wheel;
+    Bench* m_bench;
 };
 
 } // namespace iris

@@ -6,6 +6,8 @@
 #include "app/palette/paletteview.h"
 #include "app/parts/messages.h"
 #include "app/parts/words.h"
+#include "app/sheets/sheetjob.h"
+#include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/exchange.h"
 #include "app/window/keyspage.h"
@@ -141,12 +143,14 @@ void MainWindow::setUpPlaces()
 {
     m_tubes = new TubesView(m_document, *m_tubeModel, m_settings, this);
     m_pairs = new PairsView(m_document, *m_tubeModel, m_settings, this);
+    m_sheets = new SheetsView(m_document, m_settings, this);
     m_palette = new PaletteView(m_document, *m_needsModel, *m_tubeModel, m_settings, this);
     m_rail->addPlace(tr("Tubes"), "placeTubes");
     m_rail->addPlace(tr("Pairs"), "placePairs");
+    m_rail->addPlace(tr("Sheets"), "placeSheets");
     m_rail->addPlace(tr("Palette"), "placePalette");
-    for (QWidget* view :
-         {static_cast<QWidget*>(m_tubes), static_cast<QWidget*>(m_pairs), static_cast<QWidget*>(m_palette)})
+    for (QWidget* view : {static_cast<QWidget*>(m_tubes), static_cast<QWidget*>(m_pairs),
+                          static_cast<QWidget*>(m_sheets), static_cast<QWidget*>(m_palette)})
         m_pages->addWidget(view);
     m_noNotebook = makeNoNotebookPage();
     m_pages->addWidget(m_noNotebook);
@@ -162,6 +166,8 @@ void MainWindow::setUpPlaces()
         m_pairs->showPair(first, second);
         goTo(Pairs);
     });
+    connect(m_pairs, &PairsView::sheetPrinted, this, [this] { goTo(Sheets); });
+    connect(&m_document, &Document::mixesChanged, this, &MainWindow::updateCounts);
 }
 
 void MainWindow::setUpFileMenu()
@@ -176,6 +182,7 @@ void MainWindow::setUpFileMenu()
     };
     add(file, tr("&Bring in a list of tubes"), [this] { m_tubes->importList(); });
     add(file, tr("&Read a card"), [this] { m_tubes->readCard(); });
+    add(file, tr("Read a &painted sheet"), [this] { m_sheets->readPainted(); });
     QMenu* save = file->addMenu(tr("&Save as"));
     for (const Exchange& format : exchanges())
         add(save, format.words, [this, &format] {
@@ -225,7 +232,8 @@ void MainWindow::setUpKeys()
 {
     addKey(Qt::Key_1, {}, [this] { goTo(Tubes); });
     addKey(Qt::Key_2, {}, [this] { goTo(Pairs); });
-    addKey(Qt::Key_3, {}, [this] { goTo(Palette); });
+    addKey(Qt::Key_3, {}, [this] { goTo(Sheets); });
+    addKey(Qt::Key_4, {}, [this] { goTo(Palette); });
     addKey(Qt::Key_Slash, Tubes, [this] { m_tubes->find(); });
     addKey(Qt::Key_A, Tubes, [this] { m_tubes->addTube(); });
     addKey(Qt::Key_E, Tubes, [this] { m_tubes->editTube(); });
@@ -237,7 +245,23 @@ void MainWindow::setUpKeys()
     addKey(Qt::Key_M, Tubes, [this] { m_tubes->mergeChosen(); });
     addKey(Qt::Key_P, Tubes, [this] { showPair(); });
     addKey(Qt::Key_X, Pairs, [this] { m_pairs->swap(); });
-    addKey(Qt::Key_W, Pairs, [this] { m_pairs->wantStep(); });
+    addKey(Qt::Key_W, Pairs, [this] { m_pairs->want(); });
+    addKey(Qt::Key_C, Pairs, [this] { m_pairs->goTo(PairsView::Chart); });
+    addKey(Qt::Key_L, Pairs, [this] { m_pairs->goTo(PairsView::LadderPage); });
+    addKey(Qt::Key_K, Pairs, [this] { m_pairs->goTo(PairsView::Makes); });
+    addKey(Qt::Key_O, Pairs, [this] { m_pairs->goTo(PairsView::WheelPage); });
+    addKey(Qt::Key_Space, Pairs, [this] { m_pairs->pin(); });
+    addKey(Qt::Key_N, Pairs, [this] { m_pairs->note(); });
+    addKey(Qt::Key_M, Pairs, [this] { m_pairs->mask(); });
+    addKey(Qt::Key_P, Pairs, [this] { m_pairs->print(); });
+    addKey(Qt::Key_Plus, Pairs, [this] { m_pairs->nudge(true); });
+    addKey(Qt::Key_Minus, Pairs, [this] { m_pairs->nudge(false); });
+    addKey(Qt::Key_S, Sheets, [this] { m_sheets->showPredictions(false); });
+    addKey(Qt::Key_Q, Sheets, [this] { m_sheets->showPredictions(true); });
+    addKey(Qt::Key_N, Sheets, [this] { m_sheets->layOutWorthPainting(); });
+    addKey(Qt::Key_R, Sheets, [this] { m_sheets->readPainted(); });
+    addKey(Qt::Key_P, Sheets, [this] { m_sheets->writePdfAgain(); });
+    addKey(Qt::Key_Delete, Sheets, [this] { m_sheets->removeChosen(); });
     addKey(Qt::Key_N, Palette, [this] { m_palette->needsPanel().writeNew(); });
     addKey(Qt::Key_Delete, Palette, [this] { m_palette->needsPanel().removeChosen(); });
     addKey(Qt::Key_C, Palette, [this] { m_palette->choicePanel().choose(); });
@@ -254,8 +278,11 @@ void MainWindow::goTo(Place place)
     m_pages->setCurrentIndex(place);
     m_rail->setCurrent(place);
     // Keys of a place work while something in it has the focus.
-    const auto* names = place == Tubes ? "tubes" : place == Pairs ? "ladder" : "choose";
-    if (auto* first = m_pages->widget(place)->findChild<QWidget*>(QLatin1String(names)))
+    if (place == Pairs)
+        return m_pairs->takeFocus();
+    if (place == Sheets)
+        return m_sheets->takeFocus();
+    if (auto* first = m_pages->widget(place)->findChild<QWidget*>(QLatin1String(place == Tubes ? "tubes" : "choose")))
         first->setFocus();
 }
 
@@ -273,6 +300,7 @@ void MainWindow::updateCounts()
     const int tubes = m_tubeModel->rowCount();
     m_rail->setCount(Tubes, QString::number(tubes));
     m_rail->setCount(Pairs, QString::number(tubes * (tubes - 1) / 2));
+    m_rail->setCount(Sheets, tr("%1 read").arg(m_document.learned().lessons.size()));
     m_rail->setCount(Palette, tr("%1 of %2").arg(m_needsModel->metCount()).arg(m_needsModel->rowCount()));
 }
 
@@ -321,13 +349,26 @@ void MainWindow::takeFile(const QString& path)
             messages().tell(this, tr("Open a notebook"), text(done.error().message));
         return;
     }
+    if (kind == FileKind::Picture)
+        return takePicture(path);
     goTo(Tubes);
     switch (kind) {
-    case FileKind::Picture: return m_tubes->readCard(path);
     case FileKind::Measurements: return m_tubes->readMeasurements(path);
     case FileKind::Json: return openJson(path);
     default: return m_tubes->importFile(path);
     }
+}
+
+/// A picture is a painted sheet when it shows a sheet's marks, and a swatch card otherwise.
+void MainWindow::takePicture(const QString& path)
+{
+    const bool couldBeSheet = !m_document.notebook().sheets.empty();
+    if (couldBeSheet && showsSheet(path)) {
+        goTo(Sheets);
+        return m_sheets->readPainted(path);
+    }
+    goTo(Tubes);
+    m_tubes->readCard(path);
 }
 
 void MainWindow::openJson(const QString& json)

@@ -13,6 +13,7 @@ class NeedsModel;
 class PairsView;
 class PaletteView;
 class Rail;
+class SheetsView;
 class TubeModel;
 class TubesView;
 
@@ -21,7 +22,7 @@ class MainWindow : public QMainWindow {
     Q_OBJECT
 
 public:
-    enum Place { Tubes, Pairs, Palette };
+    enum Place { Tubes, Pairs, Sheets, Palette };
 
     explicit MainWindow(Document& document, QWidget* parent = nullptr);
 
@@ -31,6 +32,7 @@ public:
     ViewSettings& settings() { return m_settings; }
     TubesView& tubesView() { return *m_tubes; }
     PairsView& pairsView() { return *m_pairs; }
+    SheetsView& sheetsView() { return *m_sheets; }
     PaletteView& paletteView() { return *m_palette; }
 
     void newNotebook();
@@ -53,6 +55,7 @@ private:
     void setUpViewMenu();
     void setUpKeys();
     void addKey(const QKeySequence& key, std::optional<Place> place, std::function<void()> act);
+    void takePicture(const QString& path);
     void updateCounts();
     void showPair();
     void applyGround();
@@ -68,6 +71,7 @@ private:
     QWidget* m_noNotebook = nullptr;
     TubesView* m_tubes = nullptr;
     PairsView* m_pairs = nullptr;
+    SheetsView* m_sheets = nullptr;
     PaletteView* m_palette = nullptr;
 };
 

@@ -1,10 +1,17 @@
 #include "app/window/screenshots.h"
 
+#include "app/pairs/chartview.h"
+#include "app/pairs/makesview.h"
+#include "app/pairs/mixtiles.h"
 #include "app/pairs/pairsview.h"
+#include "app/pairs/tubesetbox.h"
+#include "app/pairs/wheelview.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/paletteview.h"
 #include "app/reading/carddialog.h"
 #include "app/reading/readingsdialog.h"
+#include "app/sheets/sheetreadingdialog.h"
+#include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/mainwindow.h"
 
@@ -52,7 +59,7 @@ bool saveReading(MainWindow& window, const QString& folder)
 {
     const Document& document = window.document();
     const QDir scans(QFileInfo(document.path()).dir().filePath(QStringLiteral("Scans")));
-    const QStringList waiting = scans.entryList({QStringLiteral("*not read yet*")}, QDir::Files);
+    const QStringList waiting = scans.entryList({QStringLiteral("Cobalt Blue, not read yet*")}, QDir::Files);
     bool saved = true;
     if (!waiting.isEmpty()) {
         CardDialog card(window.openDocument(), window.settings(), scans.filePath(waiting.front()),
@@ -69,6 +76,60 @@ bool saveReading(MainWindow& window, const QString& folder)
     return save(readings, folder, "readings") && saved;
 }
 
+/// Runs the event loop until something holds; false when it takes too long.
+bool waitUntil(const std::function<bool()>& holds)
+{
+    QElapsedTimer clock;
+    clock.start();
+    while (!holds() && clock.elapsed() < longestChoiceMs)
+        QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
+    return holds();
+}
+
+bool savePairs(MainWindow& window, const QString& folder)
+{
+    PairsView& pairs = window.pairsView();
+    const Document& document = window.document();
+    window.goTo(MainWindow::Pairs);
+    pairs.goTo(PairsView::Chart);
+    pairs.chartView().rowTubes().choose(QObject::tr("Yellows"));
+    pairs.chartView().columnTubes().choose(QObject::tr("Blues"));
+    pairs.chartView().grid().setCurrent(1);
+    pairs.pin();
+    pairs.chartView().grid().setCurrent(2);
+    pairs.pin();
+    bool saved = save(window, folder, "chart");
+    pairs.showPair(tubeCalled(document, "Ultramarine"), tubeCalled(document, "Burnt Sienna"));
+    saved = save(window, folder, "pairs") && saved;
+    pairs.makesView().choose(MixKind::Greys);
+    pairs.goTo(PairsView::Makes);
+    saved = waitUntil([&] { return !pairs.makesView().tiles().tiles().empty(); }) && saved;
+    saved = save(window, folder, "what-makes") && saved;
+    pairs.goTo(PairsView::WheelPage);
+    pairs.wheelView().disc().setCurrent({0, 3});
+    return save(window, folder, "wheel") && saved;
+}
+
+bool saveSheets(MainWindow& window, const QString& folder)
+{
+    const Document& document = window.document();
+    window.goTo(MainWindow::Sheets);
+    if (!document.notebook().sheets.empty())
+        window.sheetsView().choose(document.notebook().sheets.front().id);
+    bool saved = save(window, folder, "sheets");
+    window.sheetsView().showPredictions(true);
+    saved = save(window, folder, "predictions") && saved;
+    window.sheetsView().showPredictions(false);
+    const QDir scans(QFileInfo(document.path()).dir().filePath(QStringLiteral("Scans")));
+    const QString painted = scans.filePath(QStringLiteral("Greys of the mud, not read yet.jpg"));
+    if (!QFileInfo::exists(painted))
+        return saved;
+    SheetReadingDialog dialog(window.openDocument(), window.settings(), painted, &window);
+    dialog.show();
+    saved = waitUntil([&] { return dialog.reading().has_value(); }) && saved;
+    return save(dialog, folder, "sheet-reading") && saved;
+}
+
 } // namespace
 
 QString takeScreenshots(MainWindow& window, const QString& folder)
@@ -82,9 +143,8 @@ QString takeScreenshots(MainWindow& window, const QString& folder)
     window.goTo(MainWindow::Tubes);
     saved = save(window, folder, "tubes") && saved;
     saved = saveReading(window, folder) && saved;
-    window.pairsView().showPair(tubeCalled(document, "Ultramarine"), tubeCalled(document, "Burnt Sienna"));
-    window.goTo(MainWindow::Pairs);
-    saved = save(window, folder, "pairs") && saved;
+    saved = savePairs(window, folder) && saved;
+    saved = saveSheets(window, folder) && saved;
     window.goTo(MainWindow::Palette);
     window.paletteView().choicePanel().choose();
     if (!waitForChoice(window))

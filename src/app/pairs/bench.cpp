@@ -1,0 +1,206 @@
+#include "app/pairs/bench.h"
+
+#include "app/pairs/paircontext.h"
+#include "app/parts/paintcolour.h"
+#include "app/parts/washpainter.h"
+#include "app/parts/words.h"
+#include "app/theme/viewsettings.h"
+#include "colour/deltae.h"
+
+#include <QHBoxLayout>
+#include <QHelpEvent>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPushButton>
+#include <QToolTip>
+#include <QVBoxLayout>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr double widest = 88;
+constexpr double labelWidth = 64;
+constexpr double buttonsWidth = 232;
+constexpr double ringRoom = 4;
+
+/// Two holes in the grey.
+class Holes : public QWidget {
+public:
+    Holes(QColor left, QColor right, QWidget* parent) : QWidget(parent), m_left(left), m_right(right)
+    {
+        setFixedSize(560, 240);
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override
+    {
+        QPainter painter(this);
+        painter.setRenderHint(QPainter::Antialiasing);
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(m_left);
+        painter.drawEllipse(QPointF(200, 120), 72, 72);
+        painter.setBrush(m_right);
+        painter.drawEllipse(QPointF(360, 120), 72, 72);
+    }
+
+private:
+    QColor m_left;
+    QColor m_right;
+};
+
+} // namespace
+
+Bench::Bench(PairContext& context, QWidget* parent)
+    : QWidget(parent),
+      m_context(context),
+      m_mask(new QPushButton(tr("Mask (M)"), this)),
+      m_clear(new QPushButton(tr("Clear the bench"), this))
+{
+    setFocusPolicy(Qt::StrongFocus);
+    setAccessibleName(tr("Bench"));
+    setFixedHeight(76);
+    m_mask->setObjectName(QStringLiteral("mask"));
+    m_mask->setToolTip(tr("The two colours chosen last, seen through two holes in grey"));
+    m_clear->setObjectName(QStringLiteral("clearBench"));
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(gridStep);
+    layout->addStretch();
+    layout->addWidget(m_mask);
+    layout->addWidget(m_clear);
+    connect(m_mask, &QPushButton::clicked, this, &Bench::mask);
+    connect(m_clear, &QPushButton::clicked, &context, &PairContext::clearBench);
+    connect(&context.settings(), &ViewSettings::changed, this, qOverload<>(&QWidget::update));
+    const auto changed = [this] {
+        const int count = static_cast<int>(m_context.bench().size());
+        m_before = count >= 2 ? count - 2 : -1;
+        m_current = count - 1;
+        m_mask->setEnabled(count >= 2);
+        m_clear->setEnabled(count >= 1);
+        update();
+    };
+    connect(&context, &PairContext::benchChanged, this, changed);
+    changed();
+}
+
+QRectF Bench::placeOf(int index) const
+{
+    const auto count = static_cast<double>(m_context.bench().size());
+    const double wide = std::floor(std::min(widest, (width() - labelWidth - buttonsWidth) / std::max(1.0, count)));
+    return {labelWidth + index * wide, ringRoom, wide, height() - 2 * ringRoom};
+}
+
+int Bench::indexAt(QPointF place) const
+{
+    for (int i = 0; i < static_cast<int>(m_context.bench().size()); ++i)
+        if (placeOf(i).contains(place))
+            return i;
+    return -1;
+}
+
+void Bench::setCurrent(int place)
+{
+    if (place < 0 || place >= static_cast<int>(m_context.bench().size()) || place == m_current)
+        return;
+    m_before = m_current;
+    m_current = place;
+    const Pinned& pinned = m_context.bench()[static_cast<std::size_t>(place)];
+    setAccessibleDescription(QStringLiteral("%1, %2").arg(pinned.words, colourWords(pinned.colour)));
+    update();
+}
+
+void Bench::paintEvent(QPaintEvent*)
+{
+    QPainter painter(this);
+    const GroundColours colours = m_context.settings().colours();
+    painter.setFont(textFont(textsize::body, QFont::DemiBold));
+    painter.setPen(colours.text);
+    painter.drawText(QRectF(0, 0, labelWidth, height()), Qt::AlignVCenter | Qt::AlignLeft, tr("Bench"));
+    const auto& bench = m_context.bench();
+    if (bench.empty()) {
+        painter.setFont(textFont(textsize::small));
+        painter.setPen(colours.quietText);
+        painter.drawText(QRectF(labelWidth, 0, width() - labelWidth - buttonsWidth, height()),
+                         Qt::AlignVCenter | Qt::AlignLeft | Qt::TextWordWrap,
+                         tr("Space pins the mix in hand here, so that two colours touch."));
+        return;
+    }
+    for (std::size_t i = 0; i < bench.size(); ++i)
+        painter.fillRect(placeOf(static_cast<int>(i)), displayed(bench[i].colour, m_context.settings().valuesOnly()));
+    if (m_current >= 0)
+        paintSelection(painter, placeOf(m_current));
+}
+
+void Bench::mousePressEvent(QMouseEvent* event)
+{
+    setCurrent(indexAt(event->position()));
+}
+
+void Bench::keyPressEvent(QKeyEvent* event)
+{
+    switch (event->key()) {
+    case Qt::Key_Left: return setCurrent(m_current - 1);
+    case Qt::Key_Right: return setCurrent(m_current + 1);
+    case Qt::Key_Delete:
+        if (m_current >= 0)
+            m_context.unpin(static_cast<std::size_t>(m_current));
+        return;
+    default: QWidget::keyPressEvent(event);
+    }
+}
+
+bool Bench::event(QEvent* event)
+{
+    if (event->type() != QEvent::ToolTip)
+        return QWidget::event(event);
+    const auto* help = static_cast<QHelpEvent*>(event);
+    const int index = indexAt(help->pos());
+    if (index < 0)
+        return QWidget::event(event);
+    const Pinned& pinned = m_context.bench()[static_cast<std::size_t>(index)];
+    QToolTip::showText(help->globalPos(), QStringLiteral("%1\n%2").arg(pinned.words, colourWords(pinned.colour)), this);
+    return true;
+}
+
+void Bench::mask()
+{
+    const auto& bench = m_context.bench();
+    if (bench.size() < 2)
+        return;
+    const auto last = static_cast<int>(bench.size()) - 1;
+    const int right = m_current >= 0 ? m_current : last;
+    const int left = m_before >= 0 && m_before != right && m_before <= last ? m_before : right == 0 ? 1 : right - 1;
+    MaskDialog(m_context, bench[static_cast<std::size_t>(left)], bench[static_cast<std::size_t>(right)], window())
+        .exec();
+}
+
+MaskDialog::MaskDialog(PairContext& context, const Pinned& left, const Pinned& right, QWidget* parent) : QDialog(parent)
+{
+    setWindowTitle(tr("Mask"));
+    setObjectName(QStringLiteral("maskDialog"));
+    // L* 50: Munsell value 4.9, ASTM D1535.
+    const QColor grey = displayed({50, 0, 0});
+    setStyleSheet(QStringLiteral("#maskDialog { background: %1; } QLabel { color: white; }").arg(grey.name()));
+    const bool values = context.settings().valuesOnly();
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(8 * gridStep, 8 * gridStep, 8 * gridStep, 6 * gridStep);
+    layout->addWidget(new Holes(displayed(left.colour, values), displayed(right.colour, values), this), 0,
+                      Qt::AlignHCenter);
+    const double warmer = warmthOf(right.colour) - warmthOf(left.colour);
+    const double lighter = right.colour.l - left.colour.l;
+    QStringList words{apart(deltaE00(left.colour, right.colour))};
+    if (std::abs(warmer) >= 2)
+        words << (warmer > 0 ? tr("the right one is warmer") : tr("the right one is cooler"));
+    if (std::abs(lighter) >= 2)
+        words << (lighter > 0 ? tr("and lighter") : tr("and darker"));
+    auto* label =
+        new QLabel(tr("%1     |     %2\n%3").arg(left.words, right.words, words.join(QStringLiteral(", "))), this);
+    label->setObjectName(QStringLiteral("maskWords"));
+    label->setAlignment(Qt::AlignCenter);
+    layout->addWidget(label);
+}
+
+} // namespace iris

@@ -1,0 +1,82 @@
+#pragma once
+
+#include "mixing/pairchart.h"
+
+#include <QRectF>
+#include <QStringList>
+#include <QWidget>
+
+namespace iris {
+
+class PairContext;
+
+/// Where the cells of a chart stand; plain numbers, tested alone.
+struct ChartGeometry {
+    QRectF bounds;
+    int rows = 0;
+    int columns = 0;
+    double headWidth = 0;  ///< for the names of the rows
+    double headHeight = 0; ///< for the names of the columns
+    double cell = 0;       ///< side of a cell
+
+    QRectF cellAt(int row, int column) const;
+    QRectF rowHead(int row) const;
+    QRectF columnHead(int column) const;
+    /// The cell under a place, row by row, or -1.
+    int indexAt(QPointF place) const;
+    /// True when the names of the columns have to stand upright.
+    bool uprightHeads() const { return cell < 76; }
+};
+ChartGeometry chartGeometry(const QRectF& bounds, int rows, int columns);
+
+/// What is to be shown of a chart.
+struct ChartContents {
+    PairChart chart;
+    QStringList rowNames;
+    QStringList columnNames;
+    std::vector<std::optional<Lab>> painted; ///< one for each cell
+    std::vector<std::array<Lab, 4>> washes;  ///< each cell let out with water, from its own wash to a fifth of it
+};
+
+/// A chart of cells, each a wash as it is expected, with the painted one laid in it where there is one and how far
+/// apart they are. Arrow keys walk; the cell in hand has the double ring.
+class ChartGrid : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit ChartGrid(PairContext& context, QWidget* parent = nullptr);
+
+    void setContents(ChartContents contents);
+    const ChartContents& contents() const { return m_contents; }
+    int current() const { return m_current; }
+    void setCurrent(int cell);
+
+    QSize sizeHint() const override { return {720, 520}; }
+    QSize minimumSizeHint() const override { return {320, 260}; }
+
+Q_SIGNALS:
+    void cellChosen(int cell);
+    void cellActivated(int cell);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    bool event(QEvent* event) override;
+
+private:
+    ChartGeometry geometry() const;
+    int rows() const { return static_cast<int>(m_contents.chart.plan.rows.size()); }
+    int columns() const { return static_cast<int>(m_contents.chart.plan.columnCount()); }
+    void paintCell(QPainter& painter, const QRectF& cell, std::size_t index) const;
+    void paintHeads(QPainter& painter, const ChartGeometry& at) const;
+    QString wordsOf(int cell) const;
+    void walk(int down, int across);
+
+    PairContext& m_context;
+    ChartContents m_contents;
+    int m_current = -1;
+};
+
+} // namespace iris

@@ -1,0 +1,263 @@
+#include "app/pairs/chartview.h"
+
+#include "app/pairs/ladderstrip.h"
+#include "app/pairs/mixcard.h"
+#include "app/pairs/paircontext.h"
+#include "app/pairs/tubesetbox.h"
+#include "app/parts/labels.h"
+#include "app/parts/words.h"
+#include "app/sheets/printdialog.h"
+#include "app/theme/viewsettings.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+
+namespace iris {
+namespace {
+
+// More cells than this are painted flat: let out with water nobody would see it.
+constexpr std::size_t mostLetOut = 200;
+
+struct Amounts {
+    double rowShare;
+    bool byStrength;
+};
+
+const std::array<Amounts, 5> amountChoices{{{0.5, true}, {0.75, true}, {0.9, true}, {0.5, false}, {0.75, false}}};
+
+} // namespace
+
+ChartView::ChartView(PairContext& context, QWidget* parent)
+    : QWidget(parent),
+      m_context(context),
+      m_rows(new TubeSetBox(context, "chartRows", this)),
+      m_columns(new TubeSetBox(context, "chartColumns", this)),
+      m_grid(new ChartGrid(context, this)),
+      m_card(new MixCard(context, this))
+{
+    m_grid->setObjectName(QStringLiteral("chart"));
+    auto* middle = new QVBoxLayout;
+    middle->setSpacing(3 * gridStep);
+    middle->addLayout(makeChoices());
+    m_headline = wordLabel("chartHeadline", textFont(textsize::title, QFont::DemiBold), this);
+    m_before = new QCheckBox(tr("as before learning"), this);
+    m_before->setObjectName(QStringLiteral("beforeLearning"));
+    m_before->setToolTip(tr("Shows the chart as it was expected before the painted squares taught their strengths"));
+    m_print = new QPushButton(tr("Print as a sheet (P)"), this);
+    m_print->setObjectName(QStringLiteral("printChart"));
+    auto* heading = new QHBoxLayout;
+    heading->addWidget(m_headline, 1);
+    heading->addWidget(m_before);
+    heading->addWidget(m_print);
+    middle->addLayout(heading);
+    auto* empty = wordLabel("chartEmpty", textFont(textsize::title), this);
+    empty->setAlignment(Qt::AlignCenter);
+    empty->setText(tr("Choose tubes for the rows and the columns."));
+    m_pages = new QStackedWidget(this);
+    m_pages->addWidget(m_grid);
+    m_pages->addWidget(empty);
+    middle->addWidget(m_pages, 1);
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(4 * gridStep);
+    layout->addLayout(middle, 1);
+    layout->addWidget(m_card);
+    m_strip = new LadderStrip(context.settings(), m_card);
+    m_strip->setObjectName(QStringLiteral("chartLadder"));
+    m_strip->setFixedHeight(84);
+    m_strip->setFocusPolicy(Qt::NoFocus);
+    m_ladder = new QPushButton(tr("Open this ladder (Enter)"), m_card);
+    m_ladder->setObjectName(QStringLiteral("openLadder"));
+    m_card->extras()->addWidget(m_strip);
+    m_card->extras()->addWidget(m_ladder);
+
+    m_columns->setCurrentIndex(0);
+    connect(m_rows, &TubeSetBox::changed, this, &ChartView::rebuild);
+    connect(m_columns, &TubeSetBox::changed, this, &ChartView::rebuild);
+    connect(m_before, &QCheckBox::toggled, this, &ChartView::rebuild);
+    connect(m_print, &QPushButton::clicked, this, &ChartView::printSheet);
+    connect(m_ladder, &QPushButton::clicked, this, &ChartView::openLadder);
+    connect(m_grid, &ChartGrid::cellChosen, this, &ChartView::showCell);
+    connect(m_grid, &ChartGrid::cellActivated, this, &ChartView::openLadder);
+    connect(&context.document(), &Document::tubesChanged, this, &ChartView::rebuild);
+    connect(&context.document(), &Document::mixesChanged, this, &ChartView::rebuild);
+}
+
+QComboBox* ChartView::makeBox(const char* name, const QString& label)
+{
+    auto* box = new QComboBox(this);
+    box->setObjectName(QLatin1String(name));
+    box->setAccessibleName(label);
+    connect(box, &QComboBox::currentIndexChanged, this, &ChartView::rebuild);
+    return box;
+}
+
+QHBoxLayout* ChartView::makeChoices()
+{
+    m_order = makeBox("chartOrder", tr("Order"));
+    m_amounts = makeBox("chartAmounts", tr("Amounts"));
+    m_wash = makeBox("chartWash", tr("Wash"));
+    {
+        const QSignalBlocker order(m_order);
+        const QSignalBlocker amounts(m_amounts);
+        const QSignalBlocker wash(m_wash);
+        for (const auto& [words, value] :
+             {std::pair(tr("by hue"), AxisOrder::Hue), std::pair(tr("by lean"), AxisOrder::Lean),
+              std::pair(tr("by value"), AxisOrder::Value), std::pair(tr("as chosen"), AxisOrder::ByHand)})
+            m_order->addItem(words, static_cast<int>(value));
+        m_amounts->addItems({tr("equally strong"), tr("row leads, 3 to 1"), tr("row leads, 9 to 1"), tr("equal parts"),
+                             tr("row leads, 3 parts to 1")});
+        m_wash->addItem(tr("full wash"), wash::full);
+        m_wash->addItem(tr("middle wash"), wash::middle);
+        m_wash->addItem(tr("thin wash"), wash::thin);
+        m_wash->addItem(tr("steps of water"), 0.0);
+    }
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * gridStep);
+    row->addWidget(new QLabel(tr("Rows"), this));
+    row->addWidget(m_rows, 1);
+    row->addWidget(new QLabel(tr("Columns"), this));
+    row->addWidget(m_columns, 1);
+    row->addWidget(m_order);
+    row->addWidget(m_amounts);
+    row->addWidget(m_wash);
+    m_rows->setAccessibleName(tr("Rows"));
+    m_columns->setAccessibleName(tr("Columns"));
+    return row;
+}
+
+ChartPlan ChartView::plan() const
+{
+    const auto order = static_cast<AxisOrder>(m_order->currentData().toInt());
+    const auto& paints = m_context.document().paints();
+    const Amounts amounts = amountChoices[static_cast<std::size_t>(std::max(0, m_amounts->currentIndex()))];
+    const double wash = m_wash->currentData().toDouble();
+    ChartPlan plan{ordered(m_rows->places(), paints, order),
+                   ordered(m_columns->places(), paints, order),
+                   amounts.rowShare,
+                   amounts.byStrength,
+                   wash > 0 ? wash : wash::full,
+                   {}};
+    if (wash <= 0)
+        plan.waterSteps = {1, 0.7, 0.45, 0.3, 0.2, 0.1};
+    return plan;
+}
+
+std::vector<Paint> ChartView::believed() const
+{
+    const Document& document = m_context.document();
+    return m_before->isChecked() ? document.unlearntPaints() : document.paints();
+}
+
+void ChartView::showEvent(QShowEvent* event)
+{
+    QWidget::showEvent(event);
+    if (m_stale)
+        rebuild();
+}
+
+void ChartView::fillWashes(ChartContents& contents) const
+{
+    if (contents.chart.recipes.size() > mostLetOut)
+        return;
+    for (const Recipe& recipe : contents.chart.recipes) {
+        const Film film = mixedFilm(recipe, m_context.document().paints());
+        std::array<Lab, 4> steps;
+        const std::array<double, 4> water{1, 0.6, 0.35, 0.2};
+        for (std::size_t i = 0; i < steps.size(); ++i)
+            steps[i] = seenLab(film, water[i] * recipe.wash, whitePaper());
+        contents.washes.push_back(steps);
+    }
+}
+
+void ChartView::rebuild()
+{
+    m_stale = !isVisible(); // what nobody sees is worked out when it is looked at
+    if (m_stale)
+        return;
+    const Document& document = m_context.document();
+    const ChartPlan wanted = plan();
+    const bool any = wanted.cellCount() > 0;
+    m_pages->setCurrentIndex(any ? 0 : 1);
+    m_print->setEnabled(any);
+    m_columns->setEnabled(wanted.waterSteps.empty());
+    m_before->setVisible(!document.learned().lessons.empty());
+    // The amounts are those of the tubes as they are known today; only what is expected of them can be set back.
+    ChartContents contents{chartOf(wanted, document.paints()), {}, {}, {}, {}};
+    if (m_before->isChecked()) {
+        const std::vector<Paint> paints = believed();
+        for (std::size_t i = 0; i < contents.chart.recipes.size(); ++i)
+            contents.chart.colours[i] = colourOf(contents.chart.recipes[i], paints);
+    }
+    for (const std::size_t place : wanted.rows)
+        contents.rowNames << text(document.notebook().tubes[place].name);
+    for (const std::size_t place : wanted.columns)
+        contents.columnNames << text(document.notebook().tubes[place].name);
+    if (!wanted.waterSteps.empty()) {
+        contents.columnNames.clear();
+        for (const double step : wanted.waterSteps)
+            contents.columnNames << text(washWord(step));
+    }
+    int squares = 0;
+    for (const Recipe& recipe : contents.chart.recipes) {
+        const MixRecord* painted = paintedAs(document.notebook(), recipe);
+        contents.painted.push_back(painted ? painted->painted : std::nullopt);
+        squares += painted != nullptr;
+    }
+    if (!m_before->isChecked())
+        fillWashes(contents);
+    m_headline->setText(tr("%1 squares, %2 painted").arg(contents.chart.recipes.size()).arg(squares));
+    m_grid->setContents(std::move(contents));
+    if (any)
+        m_grid->setCurrent(std::max(0, m_grid->current()));
+    else
+        m_card->clear();
+}
+
+void ChartView::showCell(int cell)
+{
+    const ChartContents& contents = m_grid->contents();
+    const auto at = static_cast<std::size_t>(cell);
+    const Recipe& recipe = contents.chart.recipes[at];
+    const bool hasBefore = at % contents.chart.plan.columnCount() > 0;
+    m_card->show(recipe, hasBefore ? std::optional(contents.chart.colours[at - 1]) : std::nullopt);
+    const bool pair = recipe.parts.size() == 2;
+    m_strip->setVisible(pair);
+    m_ladder->setVisible(pair);
+    if (!pair)
+        return;
+    const auto& paints = m_context.document().paints();
+    const Paint& first = paints[recipe.parts[0].paint];
+    const Paint& second = paints[recipe.parts[1].paint];
+    m_strip->show(ladderBetween(first, second, 7, recipe.wash), first, second);
+}
+
+void ChartView::openLadder()
+{
+    const auto& recipe = m_card->recipe();
+    if (!recipe || recipe->parts.size() != 2)
+        return;
+    const auto& tubes = m_context.document().notebook().tubes;
+    Q_EMIT ladderWanted(tubes[recipe->parts[0].paint].id, tubes[recipe->parts[1].paint].id);
+}
+
+void ChartView::printSheet()
+{
+    const PairChart& chart = m_grid->contents().chart;
+    if (chart.recipes.empty())
+        return;
+    const int columns = static_cast<int>(chart.plan.columnCount());
+    const QString title = tr("%1 and %2")
+                              .arg(m_rows->currentText().remove(QStringLiteral(" ...")),
+                                   m_columns->currentText().remove(QStringLiteral(" ...")).toLower());
+    if (printSquares(m_context.document(), cellsOf(chart, m_context.document().notebook()), columns, title, window()))
+        Q_EMIT sheetPrinted();
+}
+
+} // namespace iris

@@ -1,0 +1,70 @@
+#pragma once
+
+#include "app/pairs/chartgrid.h"
+#include "notebook/tube.h"
+
+#include <QWidget>
+
+class QCheckBox;
+class QComboBox;
+class QHBoxLayout;
+class QLabel;
+class QPushButton;
+class QStackedWidget;
+
+namespace iris {
+
+class LadderStrip;
+class MixCard;
+class TubeSetBox;
+
+/// A mixing chart: which tubes down the side and across, how much of each, and every square of it.
+class ChartView : public QWidget {
+    Q_OBJECT
+
+public:
+    ChartView(PairContext& context, QWidget* parent = nullptr);
+
+    TubeSetBox& rowTubes() { return *m_rows; }
+    TubeSetBox& columnTubes() { return *m_columns; }
+    ChartGrid& grid() { return *m_grid; }
+    MixCard& card() { return *m_card; }
+    /// Asks for paper and a name, and prints the chart as a sheet to paint.
+    void printSheet();
+
+Q_SIGNALS:
+    void ladderWanted(iris::TubeId first, iris::TubeId second);
+    /// A sheet was laid out.
+    void sheetPrinted();
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    QHBoxLayout* makeChoices();
+    QComboBox* makeBox(const char* name, const QString& label);
+    void rebuild();
+    void fillWashes(ChartContents& contents) const;
+    void showCell(int cell);
+    void openLadder();
+    ChartPlan plan() const;
+    std::vector<Paint> believed() const;
+
+    PairContext& m_context;
+    TubeSetBox* m_rows;
+    TubeSetBox* m_columns;
+    QComboBox* m_order = nullptr;
+    QComboBox* m_amounts = nullptr;
+    QComboBox* m_wash = nullptr;
+    QCheckBox* m_before = nullptr;
+    QLabel* m_headline = nullptr;
+    QPushButton* m_print = nullptr;
+    QStackedWidget* m_pages = nullptr;
+    ChartGrid* m_grid;
+    MixCard* m_card;
+    LadderStrip* m_strip = nullptr;
+    QPushButton* m_ladder = nullptr;
+    bool m_stale = true;
+};
+
+} // namespace iris

@@ -1,0 +1,86 @@
+#pragma once
+
+#include "app/document/document.h"
+#include "mixing/ladder.h"
+
+#include <QWidget>
+#include <array>
+
+class QComboBox;
+class QHBoxLayout;
+class QLabel;
+class QStackedWidget;
+
+namespace iris {
+
+class ColourField;
+class LadderStrip;
+class MixCard;
+class PairContext;
+class TubeChoiceModel;
+class WashWidget;
+
+/// Two tubes and everything between them.
+class LadderView : public QWidget {
+    Q_OBJECT
+
+public:
+    LadderView(PairContext& context, QWidget* parent = nullptr);
+
+    void showPair(TubeId first, TubeId second);
+    void swap();
+    /// Asks for paper and a name, and prints the ladder as a sheet to paint.
+    void printSheet();
+    void takeFocus();
+    const Ladder& ladder() const { return m_ladder; }
+    MixCard& card() { return *m_card; }
+
+Q_SIGNALS:
+    void sheetPrinted();
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    void choosePair();
+    QComboBox* makeTubeBox(const char* name, const QString& label);
+    QHBoxLayout* makeChoice();
+    QHBoxLayout* makeHeading();
+    QHBoxLayout* makeLowerHalf(QWidget* page);
+    QWidget* makeEmptyPage();
+    void tubesChanged();
+    void rebuild();
+    void showStep(int step);
+    void showJudgement();
+    void showField();
+    void showTubes();
+    QString markWords() const;
+    QString swapWords() const;
+    QString nearestTube(const Lab& colour) const;
+    Recipe recipeAt(const LadderStep& step) const;
+    const Paint* paintIn(const QComboBox* box) const;
+    double wash() const;
+
+    PairContext& m_context;
+    TubeChoiceModel* m_choices;
+    TubeId m_firstTube;
+    TubeId m_secondTube;
+    bool m_stale = true; ///< something changed while nobody looked
+    QComboBox* m_first = nullptr;
+    QComboBox* m_second = nullptr;
+    QComboBox* m_wash = nullptr;
+    QComboBox* m_steps = nullptr;
+    QComboBox* m_spacing = nullptr;
+    QStackedWidget* m_pages = nullptr;
+    LadderStrip* m_strip = nullptr;
+    ColourField* m_field = nullptr;
+    QLabel* m_headline = nullptr;
+    QLabel* m_judgement = nullptr;
+    std::array<WashWidget*, 2> m_tubeWashes{};
+    std::array<QLabel*, 2> m_tubeWords{};
+    MixCard* m_card;
+    QLabel* m_nearest = nullptr;
+    Ladder m_ladder;
+};
+
+} // namespace iris

@@ -1,0 +1,224 @@
+#include "app/pairs/makesview.h"
+
+#include "app/pairs/mixcard.h"
+#include "app/pairs/mixtiles.h"
+#include "app/pairs/paircontext.h"
+#include "app/parts/labels.h"
+#include "app/parts/words.h"
+#include "app/theme/viewsettings.h"
+#include "mixing/cleanliness.h"
+
+#include <QButtonGroup>
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QSignalBlocker>
+#include <QVBoxLayout>
+#include <QtConcurrent>
+
+namespace iris {
+namespace {
+
+constexpr std::size_t mostTiles = 48;
+// All triples of more tubes than this take longer than a painter wants to wait.
+constexpr std::size_t mostForTriples = 80;
+
+QString orderWords(MixOrder order, MixKind kind)
+{
+    switch (order) {
+    case MixOrder::Best:
+        return kind == MixKind::Greys   ? QObject::tr("most neutral first")
+               : kind == MixKind::Darks ? QObject::tr("deepest first")
+                                        : QObject::tr("cleanest first");
+    case MixOrder::Muted: return QObject::tr("most muted first");
+    case MixOrder::Warm: return QObject::tr("warmest first");
+    case MixOrder::Cool: return QObject::tr("coolest first");
+    case MixOrder::Light: return QObject::tr("lightest first");
+    case MixOrder::Dark: return QObject::tr("darkest first");
+    case MixOrder::Transparent: return QObject::tr("most transparent first");
+    case MixOrder::Lifts: return QObject::tr("easiest to lift first");
+    case MixOrder::FewPigments: return QObject::tr("fewest pigments first");
+    }
+    return {};
+}
+
+} // namespace
+
+MakesView::MakesView(PairContext& context, QWidget* parent)
+    : QWidget(parent),
+      m_context(context),
+      m_tiles(new MixTiles(context)),
+      m_card(new MixCard(context, this))
+{
+    m_tiles->setObjectName(QStringLiteral("mixes"));
+    auto* scroll = new QScrollArea(this);
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setWidget(m_tiles);
+    m_headline = wordLabel("makesHeadline", textFont(textsize::title, QFont::DemiBold), this);
+    auto* middle = new QVBoxLayout;
+    middle->setSpacing(3 * gridStep);
+    middle->addLayout(makeChoices());
+    middle->addWidget(m_headline);
+    middle->addWidget(scroll, 1);
+    auto* nudges = new QHBoxLayout;
+    m_warmer = new QPushButton(tr("Warmer (+)"), m_card);
+    m_warmer->setObjectName(QStringLiteral("warmer"));
+    m_cooler = new QPushButton(tr("Cooler (−)"), m_card);
+    m_cooler->setObjectName(QStringLiteral("cooler"));
+    nudges->addWidget(m_warmer);
+    nudges->addWidget(m_cooler);
+    m_card->extras()->addLayout(nudges);
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(4 * gridStep);
+    layout->addLayout(middle, 1);
+    layout->addWidget(m_card);
+    connect(m_warmer, &QPushButton::clicked, this, [this] { nudge(true); });
+    connect(m_cooler, &QPushButton::clicked, this, [this] { nudge(false); });
+    connect(m_tiles, &MixTiles::tileChosen, this,
+            [this](int tile) { showMix(m_tiles->tiles()[static_cast<std::size_t>(tile)].recipe); });
+    connect(&m_search, &QFutureWatcherBase::finished, this, &MakesView::showFindings);
+    connect(&context.document(), &Document::tubesChanged, this, &MakesView::search);
+}
+
+MakesView::~MakesView()
+{
+    m_stop.request_stop();
+    m_search.waitForFinished();
+}
+
+QHBoxLayout* MakesView::makeChoices()
+{
+    m_kinds = new QButtonGroup(this);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(gridStep);
+    for (const MixKind kind : allMixKinds) {
+        auto* button = new QPushButton(sentence(text(nameOf(kind))), this);
+        button->setObjectName(QStringLiteral("kind_") + text(nameOf(kind)));
+        button->setCheckable(true);
+        button->setProperty("quiet", true);
+        m_kinds->addButton(button, static_cast<int>(kind));
+        row->addWidget(button);
+    }
+    m_kinds->button(static_cast<int>(m_kind))->setChecked(true);
+    m_count = new QComboBox(this);
+    m_count->setObjectName(QStringLiteral("makesCount"));
+    m_count->setAccessibleName(tr("How many tubes"));
+    m_count->addItem(tr("two tubes"), 2);
+    m_count->addItem(tr("up to three tubes"), 3);
+    m_order = new QComboBox(this);
+    m_order->setObjectName(QStringLiteral("makesOrder"));
+    m_order->setAccessibleName(tr("Order"));
+    for (const MixOrder order : allMixOrders)
+        m_order->addItem(orderWords(order, m_kind), static_cast<int>(order));
+    row->addStretch();
+    row->addWidget(m_count);
+    row->addWidget(m_order);
+    connect(m_kinds, &QButtonGroup::idClicked, this, [this](int id) { choose(static_cast<MixKind>(id)); });
+    for (QComboBox* box : {m_count, m_order})
+        connect(box, &QComboBox::currentIndexChanged, this, &MakesView::search);
+    return row;
+}
+
+void MakesView::choose(MixKind kind)
+{
+    m_kind = kind;
+    m_kinds->button(static_cast<int>(kind))->setChecked(true);
+    {
+        const QSignalBlocker quiet(m_order);
+        m_order->setItemText(0, orderWords(MixOrder::Best, kind));
+    }
+    search();
+}
+
+void MakesView::showEvent(QShowEvent* event)
+{
+    QWidget::showEvent(event);
+    if (m_stale)
+        search();
+}
+
+void MakesView::search()
+{
+    m_stale = !isVisible();
+    if (m_stale)
+        return;
+    m_stop.request_stop();
+    m_search.waitForFinished();
+    m_stop = {};
+    m_places = m_context.atHand();
+    WhatMakesOptions options;
+    options.kind = m_kind;
+    options.order = static_cast<MixOrder>(m_order->currentData().toInt());
+    options.mostTubes = m_places.size() > mostForTriples ? 2 : m_count->currentData().toInt();
+    options.most = mostTiles;
+    options.work.stop = m_stop.get_token();
+    m_paints.clear();
+    for (const std::size_t place : m_places)
+        m_paints.push_back(m_context.document().paints()[place]);
+    m_headline->setText(tr("Looking ..."));
+    m_search.setFuture(QtConcurrent::run([paints = m_paints, options] { return whatMakes(paints, options); }));
+}
+
+QString MakesView::blackWords(const std::vector<Finding>& findings) const
+{
+    const auto verdict = judgeBlack(m_paints, findings);
+    if (!verdict)
+        return {};
+    const QString name = text(m_paints[verdict->black].name);
+    return verdict->worthItsWell ? tr("%1 is worth its well: no mix here comes within 2 of its depth.").arg(name)
+                                 : tr("%1 is not worth its well: the deepest mix is as dark.").arg(name);
+}
+
+QString MakesView::headline(const std::vector<Finding>& findings) const
+{
+    if (findings.empty())
+        return tr("No mix of the tubes at hand is among the %1.").arg(text(nameOf(m_kind)));
+    const QString count =
+        findings.size() == mostTiles ? tr("The first %1").arg(mostTiles) : QString::number(findings.size());
+    const QString what = tr("%1 %2 from your tubes.").arg(count, text(nameOf(m_kind)));
+    return m_kind == MixKind::Darks ? what + QLatin1Char(' ') + blackWords(findings) : what;
+}
+
+void MakesView::showFindings()
+{
+    if (m_stop.stop_requested())
+        return;
+    const std::vector<Finding> findings = m_search.result();
+    m_headline->setText(headline(findings));
+    std::vector<MixTile> tiles;
+    for (const Finding& finding : findings) {
+        Recipe recipe = finding.recipe;
+        for (Part& part : recipe.parts)
+            part.paint = m_places[part.paint];
+        const Film film = mixedFilm(finding.recipe, m_paints);
+        // The tile lets the mix out from its own wash, as it would be laid down.
+        tiles.push_back({recipe, finding.colour, washColours(film),
+                         recipeText(finding.recipe, m_paints)
+                             + (recipe.wash < wash::full ? tr(", %1").arg(text(washWord(recipe.wash))) : QString())});
+    }
+    m_tiles->setTiles(std::move(tiles));
+    if (findings.empty())
+        m_card->clear();
+}
+
+void MakesView::showMix(const Recipe& recipe)
+{
+    m_card->show(recipe);
+    const auto& paints = m_context.document().paints();
+    m_warmer->setEnabled(nudged(recipe, paints, true).has_value());
+    m_cooler->setEnabled(nudged(recipe, paints, false).has_value());
+}
+
+void MakesView::nudge(bool warmer)
+{
+    if (!m_card->recipe())
+        return;
+    if (const auto other = nudged(*m_card->recipe(), m_context.document().paints(), warmer))
+        showMix(*other);
+}
+
+} // namespace iris

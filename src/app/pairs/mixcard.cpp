@@ -1,0 +1,215 @@
+#include "app/pairs/mixcard.h"
+
+#include "app/pairs/paircontext.h"
+#include "app/parts/labels.h"
+#include "app/parts/paintcolour.h"
+#include "app/parts/words.h"
+#include "app/theme/viewsettings.h"
+#include "colour/deltae.h"
+#include "paint/ratings.h"
+
+#include <QLabel>
+#include <QPainter>
+#include <QPushButton>
+#include <QVBoxLayout>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr int cardWidth = 312;
+
+QString stainingWords(int staining)
+{
+    static const std::array<const char*, 4> words{QT_TR_NOOP("lifts clean"), QT_TR_NOOP("lifts well"),
+                                                  QT_TR_NOOP("lifts a little"), QT_TR_NOOP("stains")};
+    return QObject::tr(words[static_cast<std::size_t>(std::clamp(staining, 0, 3))]);
+}
+
+} // namespace
+
+MixSwatch::MixSwatch(PairContext& context, QWidget* parent) : QWidget(parent), m_context(context)
+{
+    connect(&context.settings(), &ViewSettings::changed, this, qOverload<>(&QWidget::update));
+}
+
+void MixSwatch::show(const Film& film, const Lab& expected, const std::optional<Lab>& painted)
+{
+    m_wash = washColours(film);
+    m_expected = expected;
+    m_painted = painted;
+    setAccessibleName(tr("Expected %1").arg(colourWords(expected))
+                      + (painted ? tr(", painted %1").arg(colourWords(*painted)) : QString()));
+    update();
+}
+
+void MixSwatch::clear()
+{
+    m_wash.reset();
+    m_painted.reset();
+    update();
+}
+
+void MixSwatch::paintEvent(QPaintEvent*)
+{
+    if (!m_wash)
+        return;
+    QPainter painter(this);
+    WashStyle style;
+    style.valuesOnly = m_context.settings().valuesOnly();
+    if (!m_painted) {
+        paintWash(painter, rect(), *m_wash, style);
+        return;
+    }
+    // Side by side without a gap: only so can two colours be compared.
+    const int half = width() / 2;
+    constexpr int captions = 18;
+    const int tall = height() - captions;
+    painter.fillRect(QRect(0, 0, half, tall), displayed(m_expected, style.valuesOnly));
+    painter.fillRect(QRect(half, 0, width() - half, tall), displayed(*m_painted, style.valuesOnly));
+    painter.setFont(textFont(textsize::small));
+    painter.setPen(palette().color(QPalette::WindowText));
+    painter.drawText(QRect(0, tall, half, captions), Qt::AlignLeft | Qt::AlignVCenter, tr("expected"));
+    painter.drawText(QRect(half, tall, half, captions), Qt::AlignLeft | Qt::AlignVCenter, tr("painted"));
+}
+
+MixCard::MixCard(PairContext& context, QWidget* parent)
+    : QFrame(parent),
+      m_context(context),
+      m_swatch(new MixSwatch(context, this)),
+      m_title(wordLabel("mixTitle", textFont(textsize::title, QFont::DemiBold), this)),
+      m_words(wordLabel("mixWords", textFont(textsize::body), this)),
+      m_painted(wordLabel("mixPainted", textFont(textsize::body), this)),
+      m_numbers(wordLabel("mixNumbers", textFont(textsize::small), this)),
+      m_extras(new QVBoxLayout)
+{
+    setProperty("card", true);
+    setFixedWidth(cardWidth);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(15, 15, 15, 15);
+    layout->setSpacing(2 * gridStep);
+    layout->addWidget(m_swatch);
+    for (QLabel* label : {m_title, m_words, m_painted, m_numbers})
+        layout->addWidget(label);
+    layout->addStretch();
+    m_extras->setSpacing(gridStep);
+    layout->addLayout(m_extras);
+    const auto add = [&](const QString& words, const char* name, void (MixCard::*act)()) {
+        auto* button = new QPushButton(words, this);
+        button->setObjectName(QLatin1String(name));
+        connect(button, &QPushButton::clicked, this, act);
+        layout->addWidget(button);
+        m_buttons.push_back(button);
+    };
+    add(tr("Pin to the bench (Space)"), "pinMix", &MixCard::pin);
+    add(tr("Note, mark and tags (N)"), "noteMix", &MixCard::note);
+    add(tr("Write it down as a need (W)"), "wantMix", &MixCard::want);
+    clear();
+}
+
+void MixCard::clear()
+{
+    m_recipe.reset();
+    m_swatch->clear();
+    for (QLabel* label : {m_title, m_words, m_painted, m_numbers})
+        label->clear();
+    for (QPushButton* button : m_buttons)
+        button->setEnabled(false);
+}
+
+QString MixCard::judgementWords(const MixJudgement& judgement) const
+{
+    const double clean = m_context.reach(m_recipe->wash).cleanlinessOf(m_colour);
+    QStringList lines{sentence(colourWords(m_colour))};
+    if (std::hypot(m_colour.a, m_colour.b) >= 6)
+        lines << sentence(text(cleanlinessWord(clean, m_colour)));
+    lines << tr("%1, %2").arg(sentence(text(describe(judgement.transparency))), stainingWords(judgement.staining));
+    if (judgement.separates)
+        lines << tr("Two of its tubes granulate, so it separates as it dries");
+    lines << tr("Lightfastness %1").arg(text(lightfastnessWord(judgement.lightfastness)));
+    return lines.join(QLatin1Char('\n'));
+}
+
+QString MixCard::temperatureWords(const Lab& beside) const
+{
+    const double warmer = warmthOf(m_colour) - warmthOf(beside);
+    if (std::abs(warmer) < 2)
+        return tr("As warm as the one before it");
+    return warmer > 0 ? tr("Warmer than the one before it") : tr("Cooler than the one before it");
+}
+
+QString MixCard::paintedWords() const
+{
+    const Notebook& notebook = m_context.document().notebook();
+    const MixRecord* record = recordOf(notebook, *m_recipe);
+    if (!record)
+        return tr("Not painted yet");
+    QStringList lines;
+    if (record->painted) {
+        const QString when = record->date.empty() ? QString() : tr(" on %1").arg(text(record->date));
+        lines << tr("Painted%1: %2").arg(when, apart(deltaE00(*record->painted, m_colour)));
+    } else {
+        lines << tr("Not painted yet");
+    }
+    static const std::array<const char*, 4> marks{"", QT_TR_NOOP("worth keeping"), QT_TR_NOOP("good"),
+                                                  QT_TR_NOOP("a favourite")};
+    QStringList own;
+    if (!record->name.empty())
+        own << text(record->name);
+    if (record->stars > 0)
+        own << tr(marks[static_cast<std::size_t>(record->stars)]);
+    if (!record->tags.empty())
+        own << text(record->tags);
+    if (!own.isEmpty())
+        lines << own.join(QStringLiteral("; "));
+    if (!record->notes.empty())
+        lines << text(record->notes);
+    return lines.join(QLatin1Char('\n'));
+}
+
+void MixCard::show(const Recipe& recipe, const std::optional<Lab>& beside)
+{
+    m_recipe = recipe;
+    const Document& document = m_context.document();
+    const auto& paints = document.paints();
+    m_colour = colourOf(recipe, paints);
+    const MixRecord* painted = paintedAs(document.notebook(), recipe);
+    m_swatch->show(mixedFilm(recipe, paints), m_colour, painted ? painted->painted : std::optional<Lab>());
+    m_title->setText(recipeText(recipe, paints));
+    const QString temperature = beside ? QLatin1Char('\n') + temperatureWords(*beside) : QString();
+    m_words->setText(judgementWords(judge(recipe, paints)) + temperature);
+    m_painted->setText(paintedWords());
+    const Lch lch = toLch(m_colour);
+    QString sure;
+    if (recipe.parts.size() > 1)
+        sure = tr("\nexpected within ±%1").arg(number(expectedMiss(recipe, paints, document.learned())));
+    m_numbers->setText(
+        tr("L, a, b: %1; %2 wash\nchroma %3, hue angle %4°%5")
+            .arg(labText(m_colour), text(washWord(recipe.wash)), number(lch.chroma), number(lch.hueDegrees, 0), sure));
+    for (QPushButton* button : m_buttons)
+        button->setEnabled(true);
+}
+
+void MixCard::pin()
+{
+    if (m_recipe)
+        m_context.pin({recipeText(*m_recipe, m_context.document().paints()), m_colour});
+}
+
+void MixCard::note()
+{
+    if (m_recipe)
+        m_context.noteOn(*m_recipe, window());
+}
+
+void MixCard::want()
+{
+    if (!m_recipe)
+        return;
+    Need need;
+    need.name = recipeText(*m_recipe, m_context.document().paints()).toStdString();
+    need.target = m_colour;
+    m_context.document().addNeed(need);
+}
+
+} // namespace iris

@@ -1,0 +1,96 @@
+#include "app/pairs/paircontext.h"
+
+#include "app/pairs/mixnotedialog.h"
+#include "app/parts/words.h"
+
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr std::size_t mostInReach = 100;
+constexpr std::size_t mostPinned = 16;
+
+} // namespace
+
+PairContext::PairContext(Document& document, TubeModel& model, ViewSettings& settings, QObject* parent)
+    : QObject(parent),
+      m_document(document),
+      m_model(model),
+      m_settings(settings)
+{
+    connect(&document, &Document::tubesChanged, this, [this] { m_reach.reset(); });
+    connect(&document, &Document::notebookOpened, this, &PairContext::clearBench);
+}
+
+std::vector<std::size_t> PairContext::atHand() const
+{
+    std::vector<std::size_t> places;
+    const auto& tubes = m_document.notebook().tubes;
+    for (std::size_t i = 0; i < tubes.size(); ++i)
+        if (isAtHand(tubes[i]))
+            places.push_back(i);
+    return places;
+}
+
+const CleanReach& PairContext::reach(double wash)
+{
+    if (!m_reach || m_reachWash != wash) {
+        std::vector<Paint> paints;
+        for (const std::size_t place : atHand())
+            if (paints.size() < mostInReach)
+                paints.push_back(m_document.paints()[place]);
+        m_reach.emplace(paints, wash);
+        m_reachWash = wash;
+    }
+    return *m_reach;
+}
+
+void PairContext::pin(const Pinned& colour)
+{
+    if (m_bench.size() == mostPinned)
+        m_bench.erase(m_bench.begin());
+    m_bench.push_back(colour);
+    Q_EMIT benchChanged();
+}
+
+void PairContext::unpin(std::size_t place)
+{
+    if (place >= m_bench.size())
+        return;
+    m_bench.erase(m_bench.begin() + static_cast<std::ptrdiff_t>(place));
+    Q_EMIT benchChanged();
+}
+
+void PairContext::clearBench()
+{
+    m_bench.clear();
+    Q_EMIT benchChanged();
+}
+
+void PairContext::noteOn(const Recipe& recipe, QWidget* parent)
+{
+    const Notebook& notebook = m_document.notebook();
+    const MixRecord* before = recordOf(notebook, recipe);
+    MixRecord mix = before ? *before : MixRecord();
+    if (!before) {
+        mix.parts = mixPartsOf(recipe, notebook);
+        mix.wash = recipe.wash;
+    }
+    MixNoteDialog dialog(mix, parent);
+    if (dialog.exec() == QDialog::Accepted && dialog.mix() != mix)
+        m_document.keepMix(dialog.mix(), tr("note on %1").arg(text(partsText(mix.parts))));
+}
+
+const MixRecord* recordOf(const Notebook& notebook, const Recipe& recipe)
+{
+    if (const MixRecord* painted = paintedAs(notebook, recipe))
+        return painted;
+    const std::vector<MixPart> parts = mixPartsOf(recipe, notebook);
+    for (const MixRecord& mix : notebook.mixes)
+        if (std::abs(mix.wash - recipe.wash) < 0.01 && sameMix(mix.parts, parts))
+            return &mix;
+    return nullptr;
+}
+
+} // namespace iris

@@ -1,0 +1,155 @@
+#include "app/pairs/tubesetbox.h"
+
+#include "app/pairs/paircontext.h"
+#include "app/parts/words.h"
+#include "app/theme/theme.h"
+
+#include <QDialogButtonBox>
+#include <QLabel>
+#include <QListWidget>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QVBoxLayout>
+#include <set>
+
+namespace iris {
+namespace {
+
+enum Choice { All = -1, OnPalette = -2, ByHand = -3 };
+
+QString plural(HueFamily family)
+{
+    switch (family) {
+    case HueFamily::Red: return QObject::tr("Reds");
+    case HueFamily::Orange: return QObject::tr("Oranges");
+    case HueFamily::Yellow: return QObject::tr("Yellows");
+    case HueFamily::Green: return QObject::tr("Greens");
+    case HueFamily::Blue: return QObject::tr("Blues");
+    case HueFamily::Violet: return QObject::tr("Violets");
+    case HueFamily::Brown: return QObject::tr("Earths and browns");
+    case HueFamily::Black: return QObject::tr("Blacks");
+    case HueFamily::White: return QObject::tr("Whites");
+    }
+    return {};
+}
+
+} // namespace
+
+TubeSetBox::TubeSetBox(PairContext& context, const char* name, QWidget* parent) : QComboBox(parent), m_context(context)
+{
+    setObjectName(QLatin1String(name));
+    fill();
+    connect(&context.document(), &Document::tubesChanged, this, &TubeSetBox::fill);
+    connect(this, &QComboBox::activated, this, [this] {
+        if (currentData().toInt() == ByHand)
+            askByHand();
+    });
+    connect(this, &QComboBox::currentIndexChanged, this, &TubeSetBox::changed);
+}
+
+void TubeSetBox::fill()
+{
+    const QVariant before = currentData();
+    const QSignalBlocker quiet(this);
+    clear();
+    addItem(tr("All tubes"), All);
+    std::set<HueFamily> families;
+    const auto& paints = m_context.document().paints();
+    bool onPalette = false;
+    for (const std::size_t place : m_context.atHand()) {
+        families.insert(paints[place].family);
+        onPalette = onPalette || m_context.document().notebook().tubes[place].stock.where == Whereabouts::Palette;
+    }
+    if (onPalette)
+        addItem(tr("On the palette"), OnPalette);
+    for (const HueFamily family : families)
+        addItem(plural(family), static_cast<int>(family));
+    addItem(tr("Chosen by hand ..."), ByHand);
+    setCurrentIndex(std::max(0, before.isValid() ? findData(before) : 0));
+}
+
+std::vector<std::size_t> TubeSetBox::places() const
+{
+    std::vector<std::size_t> places;
+    const int choice = currentData().toInt();
+    if (choice == ByHand) {
+        for (const std::int64_t id : m_byHand)
+            if (const auto place = m_context.document().placeOf({id}))
+                places.push_back(*place);
+        return places;
+    }
+    const auto& paints = m_context.document().paints();
+    const auto& tubes = m_context.document().notebook().tubes;
+    for (const std::size_t place : m_context.atHand())
+        if (choice == All || (choice == OnPalette && tubes[place].stock.where == Whereabouts::Palette)
+            || choice == static_cast<int>(paints[place].family))
+            places.push_back(place);
+    return places;
+}
+
+void TubeSetBox::choose(const QString& words)
+{
+    setCurrentIndex(std::max(0, findText(words)));
+}
+
+void TubeSetBox::chooseByHand(std::vector<std::size_t> places)
+{
+    m_byHand.clear();
+    for (const std::size_t place : places)
+        m_byHand.push_back(m_context.document().notebook().tubes[place].id.value);
+    const QSignalBlocker quiet(this);
+    setCurrentIndex(count() - 1);
+    Q_EMIT changed();
+}
+
+void TubeSetBox::askByHand()
+{
+    ByHandDialog dialog(m_context, m_byHand, window());
+    if (dialog.exec() == QDialog::Accepted)
+        m_byHand = dialog.chosen();
+    Q_EMIT changed();
+}
+
+ByHandDialog::ByHandDialog(PairContext& context, const std::vector<std::int64_t>& chosen, QWidget* parent)
+    : QDialog(parent),
+      m_list(new QListWidget(this))
+{
+    setWindowTitle(tr("Tubes for a chart"));
+    resize(380, 560);
+    m_list->setObjectName(QStringLiteral("tubesByHand"));
+    m_list->setDragDropMode(QAbstractItemView::InternalMove);
+    std::vector<std::int64_t> ids = chosen;
+    for (const Tube& tube : context.document().notebook().tubes)
+        if (std::ranges::find(ids, tube.id.value) == ids.end() && isAtHand(tube))
+            ids.push_back(tube.id.value);
+    for (const std::int64_t id : ids) {
+        const Tube* tube = context.document().notebook().tube({id});
+        if (!tube)
+            continue;
+        auto* item = new QListWidgetItem(text(tube->name), m_list);
+        item->setData(Qt::UserRole, static_cast<qlonglong>(id));
+        item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
+        item->setCheckState(std::ranges::find(chosen, id) != chosen.end() ? Qt::Checked : Qt::Unchecked);
+    }
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
+    layout->addWidget(new QLabel(tr("Tick the tubes; drag them into the order you want."), this));
+    layout->addWidget(m_list);
+    auto* buttons = new QDialogButtonBox(this);
+    makeMain(*buttons->addButton(tr("Take these"), QDialogButtonBox::AcceptRole));
+    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
+    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    layout->addWidget(buttons);
+}
+
+std::vector<std::int64_t> ByHandDialog::chosen() const
+{
+    std::vector<std::int64_t> ids;
+    for (int row = 0; row < m_list->count(); ++row)
+        if (m_list->item(row)->checkState() == Qt::Checked)
+            ids.push_back(m_list->item(row)->data(Qt::UserRole).toLongLong());
+    return ids;
+}
+
+} // namespace iris

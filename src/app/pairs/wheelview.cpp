@@ -1,0 +1,327 @@
+#include "app/pairs/wheelview.h"
+
+#include "app/pairs/mixcard.h"
+#include "app/pairs/paircontext.h"
+#include "app/parts/labels.h"
+#include "app/parts/paintcolour.h"
+#include "app/parts/words.h"
+#include "app/theme/viewsettings.h"
+#include "app/tubes/tubechoicemodel.h"
+#include "app/tubes/tubemodel.h"
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QHelpEvent>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+#include <QSignalBlocker>
+#include <QToolTip>
+#include <QVBoxLayout>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr int steps = static_cast<int>(Wheel::steps);
+constexpr double labelRoom = 62;
+constexpr std::array<double, 4> ringEdges{1.0, 0.68, 0.44, 0.22};
+
+QPointF onCircle(QPointF middle, double radius, double degrees)
+{
+    const double angle = qDegreesToRadians(degrees);
+    return middle + radius * QPointF(std::cos(angle), -std::sin(angle));
+}
+
+} // namespace
+
+WheelDisc::WheelDisc(PairContext& context, QWidget* parent) : QWidget(parent), m_context(context)
+{
+    setFocusPolicy(Qt::StrongFocus);
+    setAccessibleName(tr("Wheel"));
+    connect(&context.settings(), &ViewSettings::changed, this, qOverload<>(&QWidget::update));
+}
+
+void WheelDisc::show(const Wheel& wheel, const QStringList& names)
+{
+    m_wheel = wheel;
+    m_names = names;
+    update();
+}
+
+const std::vector<WheelStep>& WheelDisc::ring(int index) const
+{
+    return index == 0 ? m_wheel.rim : m_wheel.rings[static_cast<std::size_t>(index - 1)];
+}
+
+double WheelDisc::radiusOf(int ring) const
+{
+    return (std::min(width(), height()) / 2.0 - labelRoom) * ringEdges[static_cast<std::size_t>(ring)];
+}
+
+/// Hue angles are drawn as they are, so the wheel stands as the colour field does.
+double WheelDisc::angleOf(int step) const
+{
+    return m_wheel.rim[static_cast<std::size_t>(step)].wantedHue;
+}
+
+QPainterPath WheelDisc::wedge(WheelSpot spot) const
+{
+    constexpr double half = 15;
+    const QPointF middle = QRectF(rect()).center();
+    const double outer = radiusOf(spot.ring);
+    const double inner = radiusOf(spot.ring + 1);
+    const double angle = angleOf(spot.step);
+    const auto around = [&](double radius) {
+        return QRectF(middle - QPointF(radius, radius), QSizeF(2 * radius, 2 * radius));
+    };
+    QPainterPath path;
+    path.arcMoveTo(around(outer), angle - half);
+    path.arcTo(around(outer), angle - half, 2 * half);
+    path.arcTo(around(inner), angle + half, -2 * half);
+    path.closeSubpath();
+    return path;
+}
+
+QPointF WheelDisc::placeOf(const WheelPlace& place) const
+{
+    const double rim = (radiusOf(0) + radiusOf(1)) / 2;
+    return onCircle(QRectF(rect()).center(), std::min(1.12, place.radius) * rim, place.hueDegrees);
+}
+
+std::optional<WheelSpot> WheelDisc::spotAt(QPointF place) const
+{
+    if (m_wheel.rim.empty())
+        return std::nullopt;
+    for (int ring = 0; ring <= static_cast<int>(m_wheel.rings.size()); ++ring)
+        for (int step = 0; step < steps; ++step)
+            if (wedge({ring, step}).contains(place))
+                return WheelSpot{ring, step};
+    return std::nullopt;
+}
+
+void WheelDisc::setCurrent(WheelSpot spot)
+{
+    if (m_wheel.rim.empty())
+        return;
+    m_current = {std::clamp(spot.ring, 0, static_cast<int>(m_wheel.rings.size())), (spot.step % steps + steps) % steps};
+    const WheelStep& at = ring(m_current.ring)[static_cast<std::size_t>(m_current.step)];
+    setAccessibleDescription(
+        QStringLiteral("%1, %2").arg(recipeText(at.recipe, m_context.document().paints()), colourWords(at.colour)));
+    update();
+    Q_EMIT spotChosen(m_current);
+}
+
+void WheelDisc::paintLabels(QPainter& painter) const
+{
+    const QPointF middle = QRectF(rect()).center();
+    painter.setFont(textFont(textsize::small));
+    painter.setPen(m_context.settings().colours().text);
+    for (int step = 0; step < steps; ++step) {
+        const WheelStep& at = m_wheel.rim[static_cast<std::size_t>(step)];
+        const QPointF place = onCircle(middle, radiusOf(0) + 24, angleOf(step));
+        QString words = at.recipe.parts.size() == 1 ? tr("pure") : text(partsText(at.recipe));
+        if (!at.reached)
+            words = tr("not reached");
+        painter.drawText(QRectF(place.x() - 40, place.y() - 9, 80, 18), Qt::AlignCenter, words);
+    }
+}
+
+void WheelDisc::paintOthers(QPainter& painter) const
+{
+    const bool values = m_context.settings().valuesOnly();
+    for (std::size_t i = 0; i < m_wheel.others.size(); ++i) {
+        const WheelPlace& place = m_wheel.others[i];
+        const QPointF at = placeOf(place);
+        const Lab colour = m_context.document().paints()[place.paint].swatch.full;
+        painter.setPen(QPen(Qt::white, 2));
+        painter.setBrush(displayed(colour, values));
+        painter.drawEllipse(at, 8, 8);
+        painter.setPen(QPen(Qt::black, 1));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawEllipse(at, 9, 9);
+    }
+}
+
+void WheelDisc::paintEvent(QPaintEvent*)
+{
+    if (m_wheel.rim.empty())
+        return;
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const bool values = m_context.settings().valuesOnly();
+    for (int index = 0; index <= static_cast<int>(m_wheel.rings.size()); ++index)
+        for (int step = 0; step < steps; ++step) {
+            const WheelStep& at = ring(index)[static_cast<std::size_t>(step)];
+            const QColor colour = displayed(at.colour, values);
+            painter.setPen(QPen(colour, 0.5));
+            painter.setBrush(colour);
+            if (m_wheel.rim[static_cast<std::size_t>(step)].reached)
+                painter.drawPath(wedge({index, step}));
+        }
+    paintLabels(painter);
+    paintOthers(painter);
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(Qt::white, 5));
+    painter.drawPath(wedge(m_current));
+    painter.setPen(QPen(Qt::black, 2));
+    painter.drawPath(wedge(m_current));
+}
+
+void WheelDisc::mousePressEvent(QMouseEvent* event)
+{
+    if (const auto spot = spotAt(event->position()))
+        setCurrent(*spot);
+}
+
+void WheelDisc::keyPressEvent(QKeyEvent* event)
+{
+    switch (event->key()) {
+    case Qt::Key_Left: return setCurrent({m_current.ring, m_current.step + 1});
+    case Qt::Key_Right: return setCurrent({m_current.ring, m_current.step - 1});
+    case Qt::Key_Up: return setCurrent({m_current.ring - 1, m_current.step});
+    case Qt::Key_Down: return setCurrent({m_current.ring + 1, m_current.step});
+    default: QWidget::keyPressEvent(event);
+    }
+}
+
+bool WheelDisc::event(QEvent* event)
+{
+    if (event->type() != QEvent::ToolTip)
+        return QWidget::event(event);
+    const auto* help = static_cast<QHelpEvent*>(event);
+    for (std::size_t i = 0; i < m_wheel.others.size(); ++i)
+        if (QLineF(placeOf(m_wheel.others[i]), help->pos()).length() < 11) {
+            QToolTip::showText(help->globalPos(), m_names[static_cast<qsizetype>(i)], this);
+            return true;
+        }
+    if (const auto spot = spotAt(help->pos())) {
+        const WheelStep& at = ring(spot->ring)[static_cast<std::size_t>(spot->step)];
+        QToolTip::showText(help->globalPos(), recipeText(at.recipe, m_context.document().paints()), this);
+        return true;
+    }
+    QToolTip::hideText();
+    return true;
+}
+
+WheelView::WheelView(PairContext& context, QWidget* parent)
+    : QWidget(parent),
+      m_context(context),
+      m_choices(new TubeChoiceModel(context.model(), this)),
+      m_headline(wordLabel("wheelHeadline", textFont(textsize::title, QFont::DemiBold), this)),
+      m_disc(new WheelDisc(context, this)),
+      m_card(new MixCard(context, this))
+{
+    m_disc->setObjectName(QStringLiteral("wheel"));
+    auto* middle = new QVBoxLayout;
+    middle->setSpacing(3 * gridStep);
+    middle->addLayout(makeChoices());
+    middle->addWidget(m_headline);
+    middle->addWidget(m_disc, 1);
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(4 * gridStep);
+    layout->addLayout(middle, 1);
+    layout->addWidget(m_card);
+    connect(m_disc, &WheelDisc::spotChosen, this, &WheelView::showSpot);
+    connect(m_choices, &QAbstractItemModel::modelReset, this, &WheelView::rebuild);
+}
+
+QHBoxLayout* WheelView::makeChoices()
+{
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * gridStep);
+    row->addWidget(new QLabel(tr("From"), this));
+    for (std::size_t i = 0; i < m_boxes.size(); ++i) {
+        auto* box = new QComboBox(this);
+        box->setObjectName(QStringLiteral("wheelTube%1").arg(i + 1));
+        box->setAccessibleName(tr("Tube %1 of the wheel").arg(i + 1));
+        box->setIconSize({28, 18});
+        box->setMaxVisibleItems(24);
+        box->setModel(m_choices);
+        connect(box, &QComboBox::activated, this, [this, box, i] {
+            m_tubes[i] = {box->currentData().toLongLong()};
+            rebuild();
+        });
+        m_boxes[i] = box;
+        row->addWidget(box, 1);
+    }
+    return row;
+}
+
+/// A yellow, a red and a blue to begin with: of each family the tube with the most chroma.
+void WheelView::chooseFirst()
+{
+    const std::array families{HueFamily::Yellow, HueFamily::Red, HueFamily::Blue};
+    const auto& paints = m_context.document().paints();
+    const auto& tubes = m_context.document().notebook().tubes;
+    for (std::size_t i = 0; i < 3; ++i) {
+        if (m_context.document().placeOf(m_tubes[i]))
+            continue;
+        double most = -1;
+        for (const std::size_t place : m_context.atHand()) {
+            const bool taken = std::ranges::find(m_tubes, tubes[place].id) != m_tubes.end();
+            const double chroma =
+                toLch(paints[place].swatch.full).chroma + (paints[place].family == families[i] ? 1000 : 0);
+            if (!taken && chroma > most) {
+                most = chroma;
+                m_tubes[i] = tubes[place].id;
+            }
+        }
+    }
+}
+
+void WheelView::showEvent(QShowEvent* event)
+{
+    QWidget::showEvent(event);
+    if (m_stale)
+        rebuild();
+}
+
+void WheelView::rebuild()
+{
+    m_stale = !isVisible();
+    if (m_stale)
+        return;
+    chooseFirst();
+    std::array<std::size_t, 3> primaries{};
+    bool complete = true;
+    for (std::size_t i = 0; i < 3; ++i) {
+        const QSignalBlocker quiet(m_boxes[i]);
+        m_boxes[i]->setCurrentIndex(m_context.model().rowOf(m_tubes[i]));
+        const auto place = m_context.document().placeOf(m_tubes[i]);
+        complete = complete && place;
+        primaries[i] = place.value_or(0);
+    }
+    complete = complete && primaries[0] != primaries[1] && primaries[1] != primaries[2] && primaries[0] != primaries[2];
+    if (!complete) {
+        m_headline->setText(tr("A wheel is mixed from three different tubes."));
+        m_disc->show({}, {});
+        m_card->clear();
+        return;
+    }
+    std::vector<std::size_t> others;
+    QStringList names;
+    for (const std::size_t place : m_context.atHand())
+        if (std::ranges::find(primaries, place) == primaries.end()) {
+            others.push_back(place);
+            names << text(m_context.document().notebook().tubes[place].name);
+        }
+    const Wheel wheel = wheelOf(m_context.document().paints(), primaries, others);
+    m_headline->setText(wheel.missing() == 0
+                            ? tr("All twelve hues can be mixed; your other tubes stand where their dots are.")
+                            : tr("%1 of the twelve hues cannot be mixed from these three.").arg(wheel.missing()));
+    m_disc->show(wheel, names);
+    m_disc->setCurrent(m_disc->current());
+}
+
+void WheelView::showSpot(WheelSpot spot)
+{
+    const Wheel& wheel = m_disc->wheel();
+    const auto& ring = spot.ring == 0 ? wheel.rim : wheel.rings[static_cast<std::size_t>(spot.ring - 1)];
+    m_card->show(ring[static_cast<std::size_t>(spot.step)].recipe);
+}
+
+} // namespace iris

@@ -1,0 +1,95 @@
+#pragma once
+
+#include "app/document/document.h"
+#include "mixing/wheel.h"
+
+#include <QWidget>
+
+class QComboBox;
+class QHBoxLayout;
+class QLabel;
+
+namespace iris {
+
+class MixCard;
+class PairContext;
+class TubeChoiceModel;
+
+/// A place on the drawn wheel: ring 0 is the rim.
+struct WheelSpot {
+    int ring = 0;
+    int step = 0;
+
+    bool operator==(const WheelSpot&) const = default;
+};
+
+/// The wheel drawn: twelve wedges a ring, the other tubes as dots where they stand. Arrow keys walk around and inwards.
+class WheelDisc : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit WheelDisc(PairContext& context, QWidget* parent = nullptr);
+
+    void show(const Wheel& wheel, const QStringList& names);
+    const Wheel& wheel() const { return m_wheel; }
+    WheelSpot current() const { return m_current; }
+    void setCurrent(WheelSpot spot);
+
+    QSize sizeHint() const override { return {560, 560}; }
+    QSize minimumSizeHint() const override { return {320, 320}; }
+
+Q_SIGNALS:
+    void spotChosen(iris::WheelSpot spot);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    bool event(QEvent* event) override;
+
+private:
+    const std::vector<WheelStep>& ring(int index) const;
+    double radiusOf(int ring) const;
+    double angleOf(int step) const;
+    QPainterPath wedge(WheelSpot spot) const;
+    QPointF placeOf(const WheelPlace& place) const;
+    std::optional<WheelSpot> spotAt(QPointF place) const;
+    void paintLabels(QPainter& painter) const;
+    void paintOthers(QPainter& painter) const;
+
+    PairContext& m_context;
+    Wheel m_wheel;
+    QStringList m_names; ///< of the other tubes
+    WheelSpot m_current;
+};
+
+/// Twelve even steps of hue from any three tubes, with the parts for each, neutralised inwards.
+class WheelView : public QWidget {
+    Q_OBJECT
+
+public:
+    WheelView(PairContext& context, QWidget* parent = nullptr);
+
+    WheelDisc& disc() { return *m_disc; }
+    MixCard& card() { return *m_card; }
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    QHBoxLayout* makeChoices();
+    void chooseFirst();
+    void rebuild();
+    void showSpot(WheelSpot spot);
+
+    PairContext& m_context;
+    TubeChoiceModel* m_choices;
+    std::array<QComboBox*, 3> m_boxes{};
+    std::array<TubeId, 3> m_tubes{};
+    QLabel* m_headline;
+    WheelDisc* m_disc;
+    MixCard* m_card;
+    bool m_stale = true;
+};
+
+} // namespace iris

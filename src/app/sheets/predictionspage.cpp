@@ -1,0 +1,223 @@
+#include "app/sheets/predictionspage.h"
+
+#include "app/parts/labels.h"
+#include "app/parts/paintcolour.h"
+#include "app/parts/words.h"
+#include "app/theme/viewsettings.h"
+
+#include <QGridLayout>
+#include <QLabel>
+#include <QPainter>
+#include <QScrollArea>
+#include <QVBoxLayout>
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+constexpr std::size_t mostWorst = 6;
+constexpr std::size_t mostStrengths = 14;
+
+/// Two colours that touch.
+class TouchingPair : public QWidget {
+public:
+    TouchingPair(QColor left, QColor right, QWidget* parent) : QWidget(parent), m_left(left), m_right(right)
+    {
+        setFixedSize(120, 40);
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override
+    {
+        QPainter painter(this);
+        painter.fillRect(0, 0, width() / 2, height(), m_left);
+        painter.fillRect(width() / 2, 0, width() - width() / 2, height(), m_right);
+    }
+
+private:
+    QColor m_left;
+    QColor m_right;
+};
+
+double medianOf(std::vector<double> values)
+{
+    const auto middle = values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2);
+    std::ranges::nth_element(values, middle);
+    return *middle;
+}
+
+QLabel* label(const QString& words, int size, QFont::Weight weight, QWidget* parent)
+{
+    auto* made = wordLabel("", textFont(size, weight), parent);
+    made->setText(words);
+    return made;
+}
+
+} // namespace
+
+PredictionsPage::PredictionsPage(Document& document, ViewSettings& settings, QWidget* parent)
+    : QWidget(parent),
+      m_document(document),
+      m_settings(settings),
+      m_scroll(new QScrollArea(this))
+{
+    m_scroll->setObjectName(QStringLiteral("predictions"));
+    m_scroll->setWidgetResizable(true);
+    m_scroll->setFrameShape(QFrame::NoFrame);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addWidget(m_scroll);
+    connect(&document, &Document::mixesChanged, this, &PredictionsPage::rebuild);
+    connect(&document, &Document::tubesChanged, this, &PredictionsPage::rebuild);
+    connect(&settings, &ViewSettings::changed, this, &PredictionsPage::rebuild);
+}
+
+void PredictionsPage::showEvent(QShowEvent* event)
+{
+    QWidget::showEvent(event);
+    if (m_stale)
+        rebuild();
+}
+
+void PredictionsPage::rebuild()
+{
+    m_stale = !isVisible();
+    if (m_stale)
+        return;
+    auto* page = new QWidget;
+    auto* columns = new QHBoxLayout(page);
+    columns->setContentsMargins(0, 0, 4 * gridStep, 0);
+    columns->setSpacing(10 * gridStep);
+    auto* left = new QVBoxLayout;
+    left->setSpacing(2 * gridStep);
+    addHeadline(left);
+    addWorst(left);
+    left->addStretch();
+    auto* right = new QVBoxLayout;
+    right->setSpacing(2 * gridStep);
+    addStrengths(right);
+    addUnswatched(right);
+    right->addStretch();
+    columns->addLayout(left, 1);
+    columns->addLayout(right, 1);
+    m_scroll->setWidget(page);
+}
+
+void PredictionsPage::addHeadline(QVBoxLayout* column)
+{
+    const Learned& learned = m_document.learned();
+    QString headline;
+    QString details;
+    if (const auto miss = learned.typicalMiss()) {
+        std::vector<double> before;
+        std::vector<double> asLaid;
+        for (const MixLesson& lesson : learned.lessons) {
+            before.push_back(lesson.before);
+            asLaid.push_back(lesson.leftOutAsLaid);
+        }
+        headline = tr("Mixes come out %1 from what is expected").arg(apart(*miss));
+        details =
+            tr("Half of your %1 painted squares are nearer than that and half are farther, each expected from all "
+               "the others, once the wash is as thick as it was laid. Taken at the wash that was meant it is %2; "
+               "before anything was learnt it was %3.")
+                .arg(learned.lessons.size())
+                .arg(number(medianOf(asLaid)), number(medianOf(before)));
+    } else {
+        headline = tr("Too few painted squares to tell");
+        details = tr("Paint a sheet of squares and read it back: from three mixes on, this page tells how far off "
+                     "expectations are, and what your tubes taught. So far there are %1.")
+                      .arg(learned.lessons.size());
+    }
+    auto* head = label(headline, textsize::title, QFont::DemiBold, this);
+    head->setObjectName(QStringLiteral("predictionsHeadline"));
+    column->addWidget(head);
+    column->addWidget(label(details, textsize::body, QFont::Normal, this));
+}
+
+void PredictionsPage::addWorst(QVBoxLayout* column)
+{
+    const Lessons lessons = lessonsOf(m_document.notebook());
+    const Learned& learned = m_document.learned();
+    if (lessons.squares.empty())
+        return;
+    std::vector<std::size_t> order(lessons.squares.size());
+    for (std::size_t i = 0; i < order.size(); ++i)
+        order[i] = i;
+    std::ranges::sort(order, std::greater(), [&](std::size_t i) { return learned.lessons[i].leftOut; });
+    order.resize(std::min(mostWorst, order.size()));
+    column->addSpacing(3 * gridStep);
+    column->addWidget(
+        label(tr("Farthest off: painted, and expected from all the others"), textsize::body, QFont::Bold, this));
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(3 * gridStep);
+    grid->setVerticalSpacing(2 * gridStep);
+    grid->setColumnStretch(1, 1);
+    const bool values = m_settings.valuesOnly();
+    int row = 0;
+    for (const std::size_t i : order) {
+        const Recipe recipe{lessons.squares[i].parts, learned.lessons[i].thickness};
+        const Lab expected = colourOf(recipe, m_document.paints());
+        grid->addWidget(
+            new TouchingPair(displayed(lessons.squares[i].colour, values), displayed(expected, values), this), row, 0);
+        grid->addWidget(
+            label(tr("%1\n%2").arg(recipeText(recipe, m_document.paints()), apart(learned.lessons[i].leftOut)),
+                  textsize::body, QFont::Normal, this),
+            row, 1);
+        ++row;
+    }
+    column->addLayout(grid);
+}
+
+void PredictionsPage::addStrengths(QVBoxLayout* column)
+{
+    const Learned& learned = m_document.learned();
+    const auto& before = m_document.unlearntPaints();
+    std::vector<std::size_t> changed = learned.touched;
+    const auto change = [&](std::size_t place) {
+        return std::abs(std::log(learned.strengths[place] / before[place].strength));
+    };
+    std::ranges::sort(changed, std::greater(), change);
+    column->addWidget(label(tr("What the squares taught about your tubes"), textsize::body, QFont::Bold, this));
+    if (changed.empty()) {
+        column->addWidget(label(tr("Nothing yet: strengths are those of the table, or set by hand."), textsize::body,
+                                QFont::Normal, this));
+        return;
+    }
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(5 * gridStep);
+    grid->setVerticalSpacing(gridStep);
+    int row = 0;
+    for (const char* heading : {QT_TR_NOOP("tube"), QT_TR_NOOP("taken for"), QT_TR_NOOP("found"), QT_TR_NOOP("within")})
+        grid->addWidget(label(tr(heading), textsize::small, QFont::Normal, this), 0, row++);
+    row = 1;
+    for (const std::size_t place : changed) {
+        if (static_cast<std::size_t>(row) > mostStrengths)
+            break;
+        grid->addWidget(label(text(before[place].name), textsize::body, QFont::Normal, this), row, 0);
+        grid->addWidget(label(number(before[place].strength, 2), textsize::body, QFont::Normal, this), row, 1);
+        grid->addWidget(label(number(learned.strengths[place], 2), textsize::body, QFont::DemiBold, this), row, 2);
+        grid->addWidget(label(tr("×/÷ %1").arg(number(learned.factor(place), 2)), textsize::body, QFont::Normal, this),
+                        row, 3);
+        ++row;
+    }
+    column->addLayout(grid);
+    column->addWidget(label(tr("Strength of colour a part, ultramarine = 1."), textsize::small, QFont::Normal, this));
+}
+
+void PredictionsPage::addUnswatched(QVBoxLayout* column)
+{
+    QStringList names;
+    for (std::size_t i = 0; i < m_document.paints().size(); ++i)
+        if (m_document.paints()[i].source == ColourSource::Typical && isAtHand(m_document.notebook().tubes[i]))
+            names << text(m_document.notebook().tubes[i].name);
+    column->addSpacing(3 * gridStep);
+    column->addWidget(label(tr("Tubes that lack a swatch of their own"), textsize::body, QFont::Bold, this));
+    const QString all =
+        names.isEmpty() ? tr("None: every tube at hand goes by its own colours.")
+                        : tr("%1.\nTheir colours are typical ones from a table; a swatch card of each does more for "
+                             "its mixes than any number of squares.")
+                              .arg(names.join(QStringLiteral(", ")));
+    column->addWidget(label(all, textsize::body, QFont::Normal, this));
+}
+
+} // namespace iris

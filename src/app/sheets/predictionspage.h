@@ -1,0 +1,39 @@
+#pragma once
+
+#include "app/document/document.h"
+
+#include <QWidget>
+
+class QLabel;
+class QScrollArea;
+class QVBoxLayout;
+
+namespace iris {
+
+class ViewSettings;
+
+/// How good predictions are, told honestly: every painted square left out in turn, the worst of them side by side, what
+/// the squares taught about each tube, and which tubes still lack a swatch.
+class PredictionsPage : public QWidget {
+    Q_OBJECT
+
+public:
+    PredictionsPage(Document& document, ViewSettings& settings, QWidget* parent = nullptr);
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    void rebuild();
+    void addHeadline(QVBoxLayout* column);
+    void addWorst(QVBoxLayout* column);
+    void addStrengths(QVBoxLayout* column);
+    void addUnswatched(QVBoxLayout* column);
+
+    Document& m_document;
+    ViewSettings& m_settings;
+    QScrollArea* m_scroll;
+    bool m_stale = true;
+};
+
+} // namespace iris

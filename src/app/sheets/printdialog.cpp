@@ -1,0 +1,142 @@
+#include "app/sheets/printdialog.h"
+
+#include "app/parts/labels.h"
+#include "app/parts/messages.h"
+#include "app/parts/words.h"
+#include "app/theme/theme.h"
+#include "sheet/sheetpage.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDate>
+#include <QDialogButtonBox>
+#include <QFormLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QSpinBox>
+#include <algorithm>
+
+namespace iris {
+
+QString effortWords(const std::vector<SheetRecord>& sheets)
+{
+    int squares = 0;
+    double fewest = 0;
+    double most = 0;
+    std::vector<SheetEffort::Paint> paints;
+    for (const SheetRecord& sheet : sheets) {
+        const SheetEffort effort = effortOf(sheet);
+        squares += effort.squares;
+        fewest += effort.fewestMinutes;
+        most += effort.mostMinutes;
+        for (const SheetEffort::Paint& paint : effort.paints) {
+            auto own = std::ranges::find(paints, paint.name, &SheetEffort::Paint::name);
+            if (own == paints.end())
+                own = paints.insert(own, {paint.name, 0});
+            own->ml += paint.ml;
+        }
+    }
+    std::ranges::stable_sort(paints, std::greater(), &SheetEffort::Paint::ml);
+    QString words = QObject::tr("%n square(s)", nullptr, squares);
+    words = QObject::tr("%1 squares on %2: %3 to %4 minutes to paint, and half an hour to dry.")
+                .arg(squares)
+                .arg(sheets.size() == 1 ? QObject::tr("one sheet") : QObject::tr("%1 sheets").arg(sheets.size()))
+                .arg(number(fewest, 0), number(most, 0));
+    QStringList needed;
+    constexpr std::size_t mostNamed = 5;
+    for (std::size_t i = 0; i < std::min(mostNamed, paints.size()); ++i)
+        needed << QObject::tr("%1 ml %2").arg(number(paints[i].ml, 2), text(paints[i].name));
+    if (paints.size() > mostNamed)
+        needed << QObject::tr("less of %1 others").arg(paints.size() - mostNamed);
+    return words + QLatin1Char('\n') + QObject::tr("Paint needed: %1.").arg(needed.join(QStringLiteral(", ")));
+}
+
+PrintDialog::PrintDialog(std::vector<SheetCell> cells, int columns, const QString& title, QWidget* parent)
+    : QDialog(parent),
+      m_cells(std::move(cells)),
+      m_columns(columns),
+      m_title(new QLineEdit(title, this)),
+      m_format(new QComboBox(this)),
+      m_size(new QSpinBox(this)),
+      m_line(new QCheckBox(tr("a black line across each square, to judge transparency"), this)),
+      m_effort(wordLabel("effort", textFont(textsize::body), this))
+{
+    setWindowTitle(tr("A sheet to paint"));
+    setMinimumWidth(520);
+    m_title->setObjectName(QStringLiteral("sheetTitle"));
+    m_format->setObjectName(QStringLiteral("sheetFormat"));
+    m_format->addItem(tr("A4"), static_cast<int>(SheetFormat::A4));
+    m_format->addItem(tr("Letter"), static_cast<int>(SheetFormat::Letter));
+    m_size->setObjectName(QStringLiteral("cellSize"));
+    m_size->setRange(static_cast<int>(smallestCellMm), static_cast<int>(largestCellMm));
+    m_size->setValue(25);
+    m_size->setSuffix(tr(" mm"));
+    m_line->setObjectName(QStringLiteral("blackLine"));
+    m_line->setChecked(true);
+    m_effort->setMinimumHeight(84);
+    auto* form = new QFormLayout(this);
+    form->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
+    form->setVerticalSpacing(2 * gridStep);
+    form->addRow(tr("Title"), m_title);
+    form->addRow(tr("Paper"), m_format);
+    form->addRow(tr("Squares"), m_size);
+    form->addRow(QString(), m_line);
+    form->addRow(m_effort);
+    auto* buttons = new QDialogButtonBox(this);
+    m_print = buttons->addButton(tr("Write the PDF"), QDialogButtonBox::AcceptRole);
+    m_print->setObjectName(QStringLiteral("writePdf"));
+    makeMain(*m_print);
+    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
+    form->addRow(buttons);
+    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    connect(m_title, &QLineEdit::textChanged, this, &PrintDialog::layOut);
+    connect(m_format, &QComboBox::currentIndexChanged, this, &PrintDialog::layOut);
+    connect(m_size, &QSpinBox::valueChanged, this, &PrintDialog::layOut);
+    connect(m_line, &QCheckBox::toggled, this, &PrintDialog::layOut);
+    layOut();
+}
+
+SheetChoice PrintDialog::choice() const
+{
+    return {m_title->text().trimmed().toStdString(), QDate::currentDate().toString(Qt::ISODate).toStdString(),
+            static_cast<SheetFormat>(m_format->currentData().toInt()), static_cast<double>(m_size->value()),
+            m_line->isChecked()};
+}
+
+void PrintDialog::layOut()
+{
+    auto sheets = m_columns > 0 ? sheetsFor(m_cells, m_columns, choice()) : sheetsFor(m_cells, choice());
+    m_sheets = sheets ? std::move(*sheets) : std::vector<SheetRecord>();
+    m_effort->setText(sheets ? effortWords(m_sheets) : sentence(text(sheets.error().message)));
+    m_print->setEnabled(!m_sheets.empty());
+}
+
+bool printSquares(Document& document, std::vector<SheetCell> cells, int columns, const QString& title, QWidget* parent)
+{
+    PrintDialog dialog(std::move(cells), columns, title, parent);
+    if (dialog.exec() != QDialog::Accepted || dialog.sheets().empty())
+        return false;
+    const std::vector<SheetRecord> kept = document.keepSheets(dialog.sheets());
+    if (kept.empty())
+        return false;
+    writeSheets(document, kept, parent);
+    return true;
+}
+
+void writeSheets(Document& document, const std::vector<SheetRecord>& sheets, QWidget* parent)
+{
+    const QString path = messages().fileToSave(parent, QObject::tr("Where to write the sheet"),
+                                               QObject::tr("PDF (*.pdf)"), QStringLiteral(".pdf"));
+    if (path.isEmpty())
+        return; // the sheet is kept and can be written later
+    std::vector<SheetPage> pages;
+    for (const SheetRecord& sheet : sheets)
+        if (auto page = pageOf(sheet, document.notebook()))
+            pages.push_back(std::move(*page));
+    if (const auto done = writePdf(pages, path); !done)
+        messages().tell(parent, QObject::tr("Write the sheet"), text(done.error().message));
+}
+
+} // namespace iris

@@ -1,0 +1,279 @@
+#include "app/sheets/sheetreadingdialog.h"
+
+#include "app/parts/labels.h"
+#include "app/parts/paintcolour.h"
+#include "app/parts/words.h"
+#include "app/theme/viewsettings.h"
+#include "sheet/sheetfiling.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDateEdit>
+#include <QDialogButtonBox>
+#include <QFileInfo>
+#include <QFormLayout>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPainter>
+#include <QProgressBar>
+#include <QPushButton>
+#include <QVBoxLayout>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr int cellRole = Qt::UserRole;
+const QSize chip{88, 44};
+
+} // namespace
+
+SheetReadingDialog::SheetReadingDialog(Document& document, ViewSettings& settings, const QString& picture,
+                                       QWidget* parent)
+    : QDialog(parent),
+      m_document(document),
+      m_settings(settings),
+      m_title(wordLabel("readingTitle", textFont(textsize::title, QFont::DemiBold), this)),
+      m_squares(new QListWidget(this))
+{
+    setWindowTitle(tr("A painted sheet: %1").arg(QFileInfo(picture).fileName()));
+    resize(1080, 720);
+    m_squares->setObjectName(QStringLiteral("squares"));
+    m_squares->setAccessibleName(tr("Squares"));
+    m_squares->setIconSize(chip);
+    m_squares->setSpacing(2);
+    auto* left = new QVBoxLayout;
+    left->setSpacing(2 * gridStep);
+    left->addWidget(m_title);
+    left->addWidget(m_squares, 1);
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
+    layout->setSpacing(5 * gridStep);
+    layout->addLayout(left, 1);
+    layout->addLayout(makeRightSide());
+    fillBoxes();
+    connect(m_squares, &QListWidget::itemChanged, this, &SheetReadingDialog::countTicks);
+    connect(&m_job, &SheetJob::opened, this, &SheetReadingDialog::readAgain);
+    connect(&m_job, &SheetJob::doing, this, [this](const QString& what) {
+        m_doing->setText(sentence(what));
+        m_busy->show();
+    });
+    connect(&m_job, &SheetJob::done, this, &SheetReadingDialog::takeReading);
+    connect(&m_job, &SheetJob::failed, this, &SheetReadingDialog::showTrouble);
+    m_title->setText(tr("Looking for the sheet"));
+    m_job.open(picture);
+}
+
+QVBoxLayout* SheetReadingDialog::makeRightSide()
+{
+    auto* column = new QVBoxLayout;
+    column->setSpacing(2 * gridStep);
+    m_device = new QComboBox(this);
+    m_device->setObjectName(QStringLiteral("device"));
+    m_paper = new QComboBox(this);
+    m_paper->setObjectName(QStringLiteral("paper"));
+    m_date = new QDateEdit(QDate::currentDate(), this);
+    m_date->setDisplayFormat(QStringLiteral("yyyy-MM-dd"));
+    m_date->setObjectName(QStringLiteral("date"));
+    m_wet = new QCheckBox(tr("not dry yet: keep, but learn nothing"), this);
+    m_wet->setObjectName(QStringLiteral("wet"));
+    m_code = new QLineEdit(this);
+    m_code->setObjectName(QStringLiteral("sheetCode"));
+    m_code->setPlaceholderText(tr("as in 3F9A0C-12"));
+    m_codeLabel = new QLabel(tr("Sheet's code"), this);
+    auto* form = new QFormLayout;
+    form->setVerticalSpacing(2 * gridStep);
+    form->addRow(tr("Scanned by"), m_device);
+    form->addRow(tr("Paper"), m_paper);
+    form->addRow(tr("Painted on"), m_date);
+    form->addRow(QString(), m_wet);
+    form->addRow(m_codeLabel, m_code);
+    m_code->hide();
+    m_codeLabel->hide();
+    column->addLayout(form);
+    m_summary = wordLabel("sheetSummary", textFont(textsize::body), this);
+    m_trouble = wordLabel("sheetTrouble", textFont(textsize::body, QFont::DemiBold), this);
+    m_doing = wordLabel("sheetDoing", textFont(textsize::small), this);
+    m_busy = new QProgressBar(this);
+    m_busy->setRange(0, 0);
+    column->addWidget(m_summary);
+    column->addWidget(m_trouble);
+    column->addStretch();
+    column->addWidget(m_doing);
+    column->addWidget(m_busy);
+    auto* buttons = new QDialogButtonBox(this);
+    m_file = buttons->addButton(tr("File the squares"), QDialogButtonBox::AcceptRole);
+    m_file->setObjectName(QStringLiteral("fileSquares"));
+    m_file->setEnabled(false);
+    makeMain(*m_file);
+    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
+    column->addWidget(buttons);
+    connect(buttons, &QDialogButtonBox::accepted, this, &SheetReadingDialog::file);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    connect(m_device, &QComboBox::activated, this, &SheetReadingDialog::readAgain);
+    connect(m_paper, &QComboBox::activated, this, &SheetReadingDialog::readAgain);
+    connect(m_code, &QLineEdit::returnPressed, this, &SheetReadingDialog::readAgain);
+    auto* held = new QWidget(this);
+    held->setFixedWidth(340);
+    held->setLayout(column);
+    auto* outer = new QVBoxLayout;
+    outer->addWidget(held);
+    return outer;
+}
+
+void SheetReadingDialog::fillBoxes()
+{
+    m_device->addItem(tr("a device without a chart"));
+    for (const DeviceRecord& device : m_document.notebook().devices)
+        m_device->addItem(text(device.name));
+    m_paper->addItem(tr("unknown paper"));
+    for (const PaperRecord& paper : m_document.notebook().papers)
+        m_paper->addItem(text(paper.name));
+    m_device->setCurrentIndex(m_device->count() > 1 ? m_device->count() - 1 : 0);
+}
+
+void SheetReadingDialog::readAgain()
+{
+    SheetOptions options;
+    const Notebook& notebook = m_document.notebook();
+    if (m_device->currentIndex() > 0)
+        options.device = notebook.devices[static_cast<std::size_t>(m_device->currentIndex() - 1)].correction;
+    if (m_paper->currentIndex() > 0)
+        options.paperWhite = notebook.papers[static_cast<std::size_t>(m_paper->currentIndex() - 1)].white;
+    options.typedCode = m_code->text().trimmed().toStdString();
+    m_trouble->clear();
+    m_job.read(notebook, m_document.paints(), options);
+}
+
+void SheetReadingDialog::showTrouble(const QString& why)
+{
+    m_busy->hide();
+    m_doing->clear();
+    m_reading.reset();
+    m_squares->clear();
+    m_summary->clear();
+    m_title->setText(tr("This picture could not be read"));
+    m_trouble->setText(sentence(why));
+    const bool codeMissing = why.contains(QStringLiteral("code"));
+    m_code->setVisible(codeMissing);
+    m_codeLabel->setVisible(codeMissing);
+    m_file->setEnabled(false);
+}
+
+/// The painted colour and, touching it, what was expected.
+QPixmap SheetReadingDialog::pictureOf(const SquareReading& square) const
+{
+    QPixmap picture(chip);
+    picture.fill(Qt::transparent);
+    if (square.refused())
+        return picture;
+    QPainter painter(&picture);
+    const bool values = m_settings.valuesOnly();
+    painter.fillRect(0, 0, chip.width() / 2, chip.height(), displayed(square.painted, values));
+    if (!square.blank())
+        painter.fillRect(chip.width() / 2, 0, chip.width() / 2, chip.height(), displayed(square.expected, values));
+    return picture;
+}
+
+QString SheetReadingDialog::wordsOf(const SquareReading& square, const SheetRecord& sheet) const
+{
+    QString words = text(partsText(sheet.cells[square.cell].parts));
+    QStringList details;
+    if (!square.refused() && !square.blank())
+        details << tr("%1 from what was expected; %2").arg(apart(square.apart), colourWords(square.painted));
+    for (const SquareDoubt doubt : square.doubts)
+        details << text(describe(doubt));
+    for (const Doubt doubt : square.wash.doubts)
+        if (square.refused())
+            details << text(describe(doubt));
+    return words + QLatin1Char('\n') + details.join(QStringLiteral("; "));
+}
+
+void SheetReadingDialog::addSquare(const SquareReading& square, const SheetRecord& sheet)
+{
+    auto* item = new QListWidgetItem(QIcon(pictureOf(square)), wordsOf(square, sheet), m_squares);
+    item->setData(cellRole, static_cast<int>(square.cell));
+    const bool fileable = !square.refused() && !square.blank();
+    item->setFlags(fileable ? Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsUserCheckable
+                            : Qt::ItemIsEnabled | Qt::ItemIsSelectable);
+    if (fileable)
+        item->setCheckState(square.certain() ? Qt::Checked : Qt::Unchecked);
+}
+
+QString SheetReadingDialog::summaryWords() const
+{
+    QStringList lines;
+    int asked = 0;
+    int blank = 0;
+    for (const SquareReading& square : m_reading->squares) {
+        blank += square.blank();
+        asked += !square.certain() && !square.blank();
+    }
+    if (asked > 0)
+        lines << tr("%1 squares are doubtful and stand first: tick those that are what is printed beside them.")
+                     .arg(asked);
+    if (blank > 0)
+        lines << tr("%1 squares are not painted yet.").arg(blank);
+    if (m_reading->found.tags < 4)
+        lines << tr("One corner mark cannot be seen; the squares near it may be a little off.");
+    if (std::abs(m_reading->found.printedScale - 1) > 0.02)
+        lines << tr("It was printed at %1 % of its size, which does not matter for reading.")
+                     .arg(number(100 * m_reading->found.printedScale, 0));
+    if (m_reading->paperAssumed)
+        lines << tr("Without a chart of your scanner colours may be 3 off; they still teach, only less.");
+    lines << tr("On the left of each pair what was painted, on the right what was expected.");
+    return lines.join(QStringLiteral("\n\n"));
+}
+
+void SheetReadingDialog::takeReading(const SheetReading& reading)
+{
+    m_busy->hide();
+    m_doing->clear();
+    m_reading = reading;
+    const SheetRecord* sheet = m_document.notebook().sheet(reading.sheet);
+    if (!sheet)
+        return;
+    m_title->setText(text(sheet->title));
+    m_squares->clear();
+    for (const bool doubtful : {true, false})
+        for (const SquareReading& square : reading.squares)
+            if (doubtful == (!square.certain() && !square.blank()))
+                addSquare(square, *sheet);
+    m_summary->setText(summaryWords());
+    countTicks();
+}
+
+std::vector<std::size_t> SheetReadingDialog::ticked() const
+{
+    std::vector<std::size_t> cells;
+    for (int row = 0; row < m_squares->count(); ++row)
+        if (m_squares->item(row)->checkState() == Qt::Checked)
+            cells.push_back(static_cast<std::size_t>(m_squares->item(row)->data(cellRole).toInt()));
+    return cells;
+}
+
+void SheetReadingDialog::countTicks()
+{
+    const std::size_t count = m_reading ? ticked().size() : 0;
+    m_file->setEnabled(count > 0);
+    m_file->setText(count > 0 ? tr("File %1 squares").arg(count) : tr("File the squares"));
+}
+
+void SheetReadingDialog::file()
+{
+    if (!m_reading || !m_job.scan())
+        return;
+    const SheetRecord* sheet = m_document.notebook().sheet(m_reading->sheet);
+    const FilingDetails details{m_date->date().toString(Qt::ISODate).toStdString(),
+                                m_paper->currentIndex() > 0 ? m_paper->currentText().toStdString() : std::string(),
+                                m_wet->isChecked()};
+    NotebookEdit edit = filing(m_document.notebook(), *m_job.scan(), *m_reading, ticked(), details);
+    if (!sheet || edit.putMixes.empty())
+        return;
+    m_document.fileSquares(std::move(edit), text(sheet->title));
+    accept();
+}
+
+} // namespace iris

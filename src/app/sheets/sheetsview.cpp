@@ -1,0 +1,252 @@
+#include "app/sheets/sheetsview.h"
+
+#include "app/parts/labels.h"
+#include "app/parts/messages.h"
+#include "app/parts/words.h"
+#include "app/sheets/predictionspage.h"
+#include "app/sheets/printdialog.h"
+#include "app/sheets/sheetpreview.h"
+#include "app/sheets/sheetreadingdialog.h"
+#include "app/theme/viewsettings.h"
+#include "mixing/worthpainting.h"
+
+#include <QButtonGroup>
+#include <QFrame>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QListWidget>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+constexpr std::size_t oneSitting = 12;
+constexpr int listWidth = 236;
+
+} // namespace
+
+SheetsView::SheetsView(Document& document, ViewSettings& settings, QWidget* parent)
+    : QWidget(parent),
+      m_document(document),
+      m_settings(settings),
+      m_tabs(new QButtonGroup(this)),
+      m_pages(new QStackedWidget(this)),
+      m_list(new QListWidget(this)),
+      m_preview(new SheetPreview(document, settings, this))
+{
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(4 * gridStep, 3 * gridStep, 4 * gridStep, 3 * gridStep);
+    layout->setSpacing(3 * gridStep);
+    setUpTabs(layout);
+    m_list->setObjectName(QStringLiteral("sheets"));
+    m_list->setAccessibleName(tr("Sheets"));
+    m_list->setFixedWidth(listWidth);
+    m_list->setWordWrap(true);
+    auto* empty = wordLabel("sheetsEmpty", textFont(textsize::title), this);
+    empty->setAlignment(Qt::AlignCenter);
+    empty->setText(
+        tr("No sheets yet. Lay out the squares that would teach most,\nor print a chart or a ladder under Pairs."));
+    m_middle = new QStackedWidget(this);
+    m_middle->addWidget(m_preview);
+    m_middle->addWidget(empty);
+    auto* sheets = new QWidget(this);
+    auto* row = new QHBoxLayout(sheets);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(4 * gridStep);
+    row->addWidget(m_list);
+    row->addWidget(m_middle, 1);
+    row->addWidget(makeCard());
+    m_pages->addWidget(sheets);
+    m_pages->addWidget(new PredictionsPage(document, settings, this));
+    layout->addWidget(m_pages, 1);
+    connect(m_list, &QListWidget::currentRowChanged, this, &SheetsView::showChosen);
+    connect(&document, &Document::sheetsChanged, this, &SheetsView::fill);
+    connect(&document, &Document::mixesChanged, this, &SheetsView::fill);
+    connect(&document, &Document::tubesChanged, this, &SheetsView::showChosen);
+    fill();
+}
+
+void SheetsView::setUpTabs(QVBoxLayout* column)
+{
+    auto* row = new QHBoxLayout;
+    row->setSpacing(gridStep);
+    const std::array<std::pair<QString, const char*>, 2> tabs{
+        {{tr("Sheets (S)"), "pageSheets"}, {tr("How good predictions are (Q)"), "pagePredictions"}}};
+    for (std::size_t i = 0; i < tabs.size(); ++i) {
+        auto* button = new QPushButton(tabs[i].first, this);
+        button->setObjectName(QLatin1String(tabs[i].second));
+        button->setCheckable(true);
+        button->setProperty("quiet", true);
+        m_tabs->addButton(button, static_cast<int>(i));
+        row->addWidget(button);
+    }
+    m_tabs->button(0)->setChecked(true);
+    row->addStretch();
+    auto* worth = new QPushButton(tr("Lay out what is worth painting next (N)"), this);
+    worth->setObjectName(QStringLiteral("worthPainting"));
+    auto* read = new QPushButton(tr("Read a painted sheet (R)"), this);
+    read->setObjectName(QStringLiteral("readSheet"));
+    makeMain(*read);
+    row->addWidget(worth);
+    row->addWidget(read);
+    column->addLayout(row);
+    connect(m_tabs, &QButtonGroup::idClicked, this, [this](int id) { showPredictions(id == 1); });
+    connect(worth, &QPushButton::clicked, this, &SheetsView::layOutWorthPainting);
+    connect(read, &QPushButton::clicked, this, [this] { readPainted(); });
+}
+
+QFrame* SheetsView::makeCard()
+{
+    auto* card = new QFrame(this);
+    card->setProperty("card", true);
+    card->setFixedWidth(312);
+    auto* layout = new QVBoxLayout(card);
+    layout->setContentsMargins(15, 15, 15, 15);
+    layout->setSpacing(2 * gridStep);
+    m_title = wordLabel("chosenSheet", textFont(textsize::title, QFont::DemiBold), card);
+    m_state = wordLabel("sheetState", textFont(textsize::body), card);
+    m_effort = wordLabel("sheetEffort", textFont(textsize::body), card);
+    for (QLabel* label : {m_title, m_state, m_effort})
+        layout->addWidget(label);
+    layout->addStretch();
+    const auto add = [&](const QString& words, const char* name, void (SheetsView::*act)()) {
+        auto* button = new QPushButton(words, card);
+        button->setObjectName(QLatin1String(name));
+        connect(button, &QPushButton::clicked, this, act);
+        layout->addWidget(button);
+        m_sheetButtons.push_back(button);
+    };
+    add(tr("Write the PDF again (P)"), "writeAgain", &SheetsView::writePdfAgain);
+    add(tr("Take it out (Del)"), "removeSheet", &SheetsView::removeChosen);
+    return card;
+}
+
+QString SheetsView::stateWords(const SheetRecord& sheet) const
+{
+    const auto all = std::ranges::count_if(sheet.cells, [](const SheetCell& cell) { return !cell.parts.empty(); });
+    const auto read =
+        std::ranges::count_if(m_document.notebook().mixes, [&](const MixRecord& mix) { return mix.sheet == sheet.id; });
+    if (read == 0)
+        return tr("%1 squares to paint").arg(all);
+    return read >= all ? tr("all %1 squares read").arg(all) : tr("%1 of %2 squares read").arg(read).arg(all);
+}
+
+void SheetsView::fill()
+{
+    const SheetId before = chosen();
+    {
+        const QSignalBlocker quiet(m_list);
+        m_list->clear();
+        const auto& sheets = m_document.notebook().sheets;
+        for (auto sheet = sheets.rbegin(); sheet != sheets.rend(); ++sheet) {
+            auto* item =
+                new QListWidgetItem(QStringLiteral("%1\n%2").arg(text(sheet->title), stateWords(*sheet)), m_list);
+            item->setData(Qt::UserRole, static_cast<qlonglong>(sheet->id.value));
+            if (sheet->id == before)
+                m_list->setCurrentItem(item);
+        }
+        if (m_list->currentRow() < 0 && m_list->count() > 0)
+            m_list->setCurrentRow(0);
+    }
+    showChosen();
+}
+
+SheetId SheetsView::chosen() const
+{
+    const QListWidgetItem* item = m_list->currentItem();
+    return item ? SheetId{item->data(Qt::UserRole).toLongLong()} : SheetId{};
+}
+
+void SheetsView::choose(SheetId sheet)
+{
+    for (int row = 0; row < m_list->count(); ++row)
+        if (m_list->item(row)->data(Qt::UserRole).toLongLong() == sheet.value)
+            m_list->setCurrentRow(row);
+}
+
+void SheetsView::showChosen()
+{
+    const SheetRecord* sheet = m_document.notebook().sheet(chosen());
+    m_middle->setCurrentIndex(sheet ? 0 : 1);
+    for (QPushButton* button : m_sheetButtons)
+        button->setEnabled(sheet != nullptr);
+    if (!sheet) {
+        for (QLabel* label : {m_title, m_state, m_effort})
+            label->clear();
+        m_preview->clear();
+        return;
+    }
+    m_preview->show(sheet->id);
+    m_title->setText(text(sheet->title));
+    const QString day = sheet->date.empty() ? QString() : tr("Laid out on %1. ").arg(text(sheet->date));
+    m_state->setText(tr("%1%2.\n%3, squares of %4 mm, code %5")
+                         .arg(day, sentence(stateWords(*sheet)), text(nameOf(sheet->format)), number(sheet->cellMm, 0),
+                              text(sheetCode(m_document.notebook().code, sheet->id))));
+    m_effort->setText(sheet->finished ? tr("Painted and read. Reading it again replaces what was read before.")
+                                      : effortWords({*sheet}));
+}
+
+void SheetsView::takeFocus()
+{
+    m_list->setFocus();
+}
+
+void SheetsView::showPredictions(bool on)
+{
+    m_tabs->button(on ? 1 : 0)->setChecked(true);
+    m_pages->setCurrentIndex(on ? 1 : 0);
+    if (!on)
+        takeFocus();
+}
+
+void SheetsView::layOutWorthPainting()
+{
+    const Notebook& notebook = m_document.notebook();
+    WorthOptions options;
+    options.squares = oneSitting;
+    for (std::size_t i = 0; i < notebook.tubes.size(); ++i)
+        if (isAtHand(notebook.tubes[i]))
+            options.among.push_back(i);
+    const auto usable = [&](std::size_t place) { return isAtHand(notebook.tubes[place]); };
+    std::vector<Recipe> recipes;
+    for (const WorthSquare& square : worthPainting(m_document.paints(), m_document.learned(),
+                                                   wantedBy(notebook, m_document.paints(), usable), options))
+        recipes.push_back(square.recipe);
+    if (recipes.empty()) {
+        messages().tell(this, tr("Worth painting next"), tr("It takes at least two tubes that are at hand."));
+        return;
+    }
+    if (printSquares(m_document, cellsOf(recipes, notebook), 0, tr("Worth painting next"), window()))
+        m_list->setCurrentRow(0);
+}
+
+void SheetsView::writePdfAgain()
+{
+    if (const SheetRecord* sheet = m_document.notebook().sheet(chosen()))
+        writeSheets(m_document, {*sheet}, window());
+}
+
+void SheetsView::readPainted(const QString& picture)
+{
+    const QString path = picture.isEmpty()
+                             ? messages().fileToOpen(this, tr("A scan or photograph of a painted sheet"),
+                                                     tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.webp)"))
+                             : picture;
+    if (path.isEmpty())
+        return;
+    SheetReadingDialog dialog(m_document, m_settings, path, window());
+    if (dialog.exec() == QDialog::Accepted && dialog.reading())
+        choose(dialog.reading()->sheet);
+}
+
+void SheetsView::removeChosen()
+{
+    if (m_document.notebook().sheet(chosen()))
+        m_document.removeSheet(chosen());
+}
+
+} // namespace iris

@@ -1,0 +1,59 @@
+#pragma once
+
+#include "app/document/document.h"
+
+#include <QWidget>
+
+class QButtonGroup;
+class QFrame;
+class QLabel;
+class QListWidget;
+class QPushButton;
+class QStackedWidget;
+
+namespace iris {
+
+class SheetPreview;
+class ViewSettings;
+
+/// The sheets: laid out, waiting to be painted, painted and read; what is worth painting next; and how good
+/// predictions have become.
+class SheetsView : public QWidget {
+    Q_OBJECT
+
+public:
+    SheetsView(Document& document, ViewSettings& settings, QWidget* parent = nullptr);
+
+    void choose(SheetId sheet);
+    SheetId chosen() const;
+    void takeFocus();
+
+    /// Lays out the squares that would teach most, as a sheet of one sitting.
+    void layOutWorthPainting();
+    void writePdfAgain();
+    /// Reads a scan or photograph; asks for one when none is given.
+    void readPainted(const QString& picture = {});
+    void removeChosen();
+    void showPredictions(bool on);
+
+private:
+    QFrame* makeCard();
+    void setUpTabs(class QVBoxLayout* column);
+    void fill();
+    void showChosen();
+    QString stateWords(const SheetRecord& sheet) const;
+
+    Document& m_document;
+    ViewSettings& m_settings;
+    QButtonGroup* m_tabs;
+    QStackedWidget* m_pages;
+    QStackedWidget* m_middle = nullptr;
+    QListWidget* m_list;
+    SheetPreview* m_preview;
+    QLabel* m_title = nullptr;
+    QLabel* m_state = nullptr;
+    QLabel* m_effort = nullptr;
+    std::vector<QPushButton*> m_sheetButtons;
+};
+
+} // namespace iris
