@@ -268,7 +268,9 @@ MixLesson Fit::lesson(std::size_t square, const Contribution& own, const Eigen::
     lesson.thickness = std::exp(m_washes[square]);
     lesson.before = missAt(square, start, bestWash(square, start));
     lesson.after = missAt(square, strengths(m_logs), m_washes[square]);
-    lesson.leftOut = missAt(square, leftOut, bestWash(square, leftOut));
+    const Recipe matched{parts, std::exp(bestWash(square, leftOut))};
+    lesson.leftOutColour = slopeOf(matched, m_paints, leftOut).colour;
+    lesson.leftOut = deltaE00(lesson.leftOutColour, m_squares[square].colour);
     lesson.leftOutAsLaid = missAt(square, leftOut, std::log(m_squares[square].wash));
     return lesson;
 }

@@ -32,7 +32,8 @@ struct MixLesson {
     double before = 0;        ///< deltaE00 of the prediction with the strengths there were, at the best wash
     double after = 0;         ///< deltaE00 with the strengths found, at the best wash
     double leftOut = 0;       ///< deltaE00 with the strengths found from all other squares, at the best wash
-    double leftOutAsLaid = 0; ///< the same at the wash that was meant
+    Lab leftOutColour;        ///< what is expected then
+    double leftOutAsLaid = 0; ///< leftOut at the wash that was meant
 
     bool operator==(const MixLesson&) const = default;
 };

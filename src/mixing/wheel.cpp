@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace iris {
 namespace {
@@ -83,21 +84,43 @@ WheelStep stepOf(std::span<const Paint> paints, const std::array<std::size_t, 3>
             reached};
 }
 
-/// A step greyed by the one across from it: so far of the way from its own chroma to the least on the way.
+/// So much of one mix in another, by tinting strength.
+Mixed between(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries, const Mixed& own,
+              const Mixed& other, double share, double wash)
+{
+    Mixed mixed;
+    for (std::size_t c = 0; c < 3; ++c)
+        mixed.shares[c] = (1 - share) * own.shares[c] + share * other.shares[c];
+    mixed.film = filmOf(paints, primaries, mixed.shares);
+    mixed.lch = toLch(seenLab(mixed.film, wash, whitePaper()));
+    return mixed;
+}
+
+/// The step that greys another best: the true complement, which need not stand opposite.
+std::size_t partnerOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries,
+                      const std::vector<Mixed>& rim, std::size_t own, double wash)
+{
+    std::size_t best = (own + rim.size() / 2) % rim.size();
+    double least = std::numeric_limits<double>::infinity();
+    for (std::size_t other = 0; other < rim.size(); ++other)
+        for (int tenth = 1; tenth < 10 && other != own; ++tenth) {
+            const double chroma = between(paints, primaries, rim[own], rim[other], tenth / 10.0, wash).lch.chroma;
+            if (chroma < least) {
+                least = chroma;
+                best = other;
+            }
+        }
+    return best;
+}
+
+/// A step greyed by its partner: so far of the way from its own chroma to the least on the way.
 Mixed neutralised(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries, const Mixed& own,
-                  const Mixed& across, double depth, double wash)
+                  const Mixed& partner, double depth, double wash)
 {
     constexpr int fine = 60;
     std::vector<Mixed> way;
-    for (int step = 0; step <= fine; ++step) {
-        const double share = static_cast<double>(step) / fine;
-        Mixed mixed;
-        for (std::size_t c = 0; c < 3; ++c)
-            mixed.shares[c] = (1 - share) * own.shares[c] + share * across.shares[c];
-        mixed.film = filmOf(paints, primaries, mixed.shares);
-        mixed.lch = toLch(seenLab(mixed.film, wash, whitePaper()));
-        way.push_back(mixed);
-    }
+    for (int step = 0; step <= fine; ++step)
+        way.push_back(between(paints, primaries, own, partner, static_cast<double>(step) / fine, wash));
     const auto chroma = [](const Mixed& mixed) { return mixed.lch.chroma; };
     const auto dullest = std::ranges::min_element(way, {}, chroma);
     const double wanted = chroma(own) + depth * (chroma(*dullest) - chroma(own));
@@ -141,11 +164,13 @@ Wheel wheelOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& p
         rim.push_back(nearestTo(way, hue));
         wheel.rim.push_back(stepOf(paints, primaries, rim.back(), hue, wash));
     }
+    std::array<std::size_t, Wheel::steps> partners{};
+    for (std::size_t i = 0; i < Wheel::steps; ++i)
+        partners[i] = partnerOf(paints, primaries, rim, i, wash);
     for (const double depth : ringDepths) {
         std::vector<WheelStep> ring;
         for (std::size_t i = 0; i < Wheel::steps; ++i) {
-            const Mixed mixed =
-                neutralised(paints, primaries, rim[i], rim[(i + Wheel::steps / 2) % Wheel::steps], depth, wash);
+            const Mixed mixed = neutralised(paints, primaries, rim[i], rim[partners[i]], depth, wash);
             ring.push_back(stepOf(paints, primaries, mixed, wheel.rim[i].wantedHue, wash));
         }
         wheel.rings.push_back(std::move(ring));

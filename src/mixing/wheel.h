@@ -27,7 +27,7 @@ struct WheelPlace {
 };
 
 /// A colour wheel of three tubes: twelve steps evenly spaced in hue, and within it rings neutralised with the step
-/// across.
+/// that greys each best: its true complement, not the one that happens to stand opposite.
 struct Wheel {
     static constexpr std::size_t steps = 12;
 
@@ -42,7 +42,7 @@ struct Wheel {
     bool operator==(const Wheel&) const = default;
 };
 
-/// How far each inner ring has gone from the rim's chroma to the most neutral mix with the step across.
+/// How far each inner ring has gone from the rim's chroma to the most neutral mix with its partner.
 inline constexpr std::array<double, 2> ringDepths{0.4, 0.75};
 
 /// Walks the three sides of the triad, first to second to third and back, and picks the mixes whose CIELAB hue comes

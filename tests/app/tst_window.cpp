@@ -7,6 +7,7 @@
 #include "app/palette/wellsstrip.h"
 #include "app/parts/colourfield.h"
 #include "app/parts/messages.h"
+#include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/exchange.h"
 #include "app/window/mainwindow.h"
@@ -326,10 +327,13 @@ void TestWindow::keysReachEveryPlace()
     m_window->activateWindow();
     QTest::keyClick(m_window.get(), Qt::Key_2);
     QVERIFY(m_window->pairsView().isVisible());
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_L);
     const auto first = find<QComboBox>("firstTube")->currentText();
     QTest::keyClick(find<LadderStrip>("ladder"), Qt::Key_X);
     QCOMPARE(find<QComboBox>("secondTube")->currentText(), first);
     QTest::keyClick(m_window.get(), Qt::Key_3);
+    QVERIFY(m_window->sheetsView().isVisible());
+    QTest::keyClick(m_window.get(), Qt::Key_4);
     QVERIFY(m_window->paletteView().isVisible());
     QTest::keyClick(m_window.get(), Qt::Key_1);
     QVERIFY(m_window->tubesView().isVisible());

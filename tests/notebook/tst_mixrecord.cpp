@@ -24,6 +24,7 @@ private Q_SLOTS:
     void learnsAStrengthFromTheRecord();
     void strengthsSetByHandHold();
     void needsSayWhatIsWanted();
+    void aPaintedPairStandsForItsSquare();
     void findsTheLatestPaintedRecord();
 };
 
@@ -233,6 +234,23 @@ void TestMixRecord::needsSayWhatIsWanted()
     for (const WantedMix& mix : some)
         for (const Part& part : mix.recipe.parts)
             QVERIFY(part.paint != 0);
+}
+
+void TestMixRecord::aPaintedPairStandsForItsSquare()
+{
+    Notebook notebook = threeTubes();
+    const std::vector<Paint> before = paintsOf(notebook);
+    std::vector<Paint> now = before;
+    now[0].strength *= 4; // learnt since it was laid out
+    notebook.mixes = {record(1, {{{5}, "Ultramarine", 1}, {{2}, "Lemon", 2}})};
+    const Recipe even{{{0, 3}, {1, 2}}, wash::full};
+    QCOMPARE(paintedNear(notebook, even, before, before)->parts, (std::vector<Part>{{0, 2}, {1, 1}}));
+    const Recipe evenNow{{{0, 3}, {1, 8}}, wash::full};
+    QVERIFY(paintedNear(notebook, evenNow, now, before)); // it stays where it was laid out
+    QVERIFY(!paintedNear(notebook, evenNow, now, now));
+    QVERIFY(!paintedNear(notebook, {{{0, 1}, {1, 9}}, wash::full}, before, before)); // quite other amounts
+    QVERIFY(!paintedNear(notebook, {even.parts, wash::thin}, before, before));
+    QVERIFY(!paintedNear(notebook, {{{0, 3}, {2, 2}}, wash::full}, before, before));
 }
 
 void TestMixRecord::findsTheLatestPaintedRecord()

@@ -22,6 +22,7 @@ constexpr double rowHeadWidth = 138;
 constexpr double uprightHeight = 118;
 constexpr double flatHeight = 40;
 constexpr double largestCell = 128;
+constexpr double widestShare = 1.6;
 constexpr double ringRoom = 5;
 constexpr double roomForNumbers = 52;
 
@@ -29,9 +30,10 @@ constexpr double roomForNumbers = 52;
 
 QRectF ChartGeometry::cellAt(int row, int column) const
 {
-    return {bounds.left() + headWidth + std::round(column * cell), bounds.top() + headHeight + std::round(row * cell),
+    return {bounds.left() + headWidth + std::round(column * cell),
+            bounds.top() + headHeight + std::round(row * cellHeight),
             std::round((column + 1) * cell) - std::round(column * cell),
-            std::round((row + 1) * cell) - std::round(row * cell)};
+            std::round((row + 1) * cellHeight) - std::round(row * cellHeight)};
 }
 
 QRectF ChartGeometry::rowHead(int row) const
@@ -60,9 +62,10 @@ ChartGeometry chartGeometry(const QRectF& bounds, int rows, int columns)
     const QRectF inner = bounds.adjusted(0, 0, -ringRoom, -ringRoom);
     const auto sized = [&](double headHeight) {
         const double wide = (inner.width() - rowHeadWidth) / std::max(1, columns);
-        const double tall = (inner.height() - headHeight) / std::max(1, rows);
-        return ChartGeometry{inner,        rows,       columns,
-                             rowHeadWidth, headHeight, std::clamp(std::min(wide, tall), 4.0, largestCell)};
+        const double tall = std::clamp((inner.height() - headHeight) / std::max(1, rows), 4.0, largestCell);
+        // Wider than tall where there is room: a square is painted so, and names fit above it.
+        const double cell = std::clamp(wide, 4.0, widestShare * tall);
+        return ChartGeometry{inner, rows, columns, rowHeadWidth, headHeight, cell, std::min(tall, cell)};
     };
     const ChartGeometry flat = sized(flatHeight);
     return flat.uprightHeads() ? sized(uprightHeight) : flat;

@@ -17,7 +17,8 @@ struct ChartGeometry {
     int columns = 0;
     double headWidth = 0;  ///< for the names of the rows
     double headHeight = 0; ///< for the names of the columns
-    double cell = 0;       ///< side of a cell
+    double cell = 0;       ///< width of a cell
+    double cellHeight = 0;
 
     QRectF cellAt(int row, int column) const;
     QRectF rowHead(int row) const;

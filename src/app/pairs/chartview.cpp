@@ -17,6 +17,7 @@
 #include <QSignalBlocker>
 #include <QStackedWidget>
 #include <QVBoxLayout>
+#include <cmath>
 
 namespace iris {
 namespace {
@@ -70,7 +71,7 @@ ChartView::ChartView(PairContext& context, QWidget* parent)
     layout->addWidget(m_card);
     m_strip = new LadderStrip(context.settings(), m_card);
     m_strip->setObjectName(QStringLiteral("chartLadder"));
-    m_strip->setFixedHeight(84);
+    m_strip->setFixedHeight(92);
     m_strip->setFocusPolicy(Qt::NoFocus);
     m_ladder = new QPushButton(tr("Open this ladder (Enter)"), m_card);
     m_ladder->setObjectName(QStringLiteral("openLadder"));
@@ -190,6 +191,13 @@ void ChartView::rebuild()
     m_before->setVisible(!document.learned().lessons.empty());
     // The amounts are those of the tubes as they are known today; only what is expected of them can be set back.
     ChartContents contents{chartOf(wanted, document.paints()), {}, {}, {}, {}};
+    // A pair that was painted in nearly these amounts stands in the chart as it was painted.
+    for (std::size_t i = 0; i < contents.chart.recipes.size(); ++i)
+        if (auto painted = paintedNear(document.notebook(), contents.chart.recipes[i], document.paints(),
+                                       document.unlearntPaints())) {
+            contents.chart.recipes[i] = std::move(*painted);
+            contents.chart.colours[i] = colourOf(contents.chart.recipes[i], document.paints());
+        }
     if (m_before->isChecked()) {
         const std::vector<Paint> paints = believed();
         for (std::size_t i = 0; i < contents.chart.recipes.size(); ++i)
@@ -235,7 +243,11 @@ void ChartView::showCell(int cell)
     const auto& paints = m_context.document().paints();
     const Paint& first = paints[recipe.parts[0].paint];
     const Paint& second = paints[recipe.parts[1].paint];
-    m_strip->show(ladderBetween(first, second, 7, recipe.wash), first, second);
+    const Ladder ladder = ladderBetween(first, second, 7, recipe.wash);
+    m_strip->show(ladder, first, second);
+    const double other = recipe.parts[1].parts * second.strength;
+    const double share = other / (other + recipe.parts[0].parts * first.strength);
+    m_strip->setCurrent(static_cast<int>(std::lround(share * (static_cast<double>(ladder.steps.size()) - 1))));
 }
 
 void ChartView::openLadder()

@@ -44,6 +44,7 @@ LadderView::LadderView(PairContext& context, QWidget* parent)
     m_strip = new LadderStrip(context.settings(), page);
     m_strip->setObjectName(QStringLiteral("ladder"));
     middle->addLayout(makeHeading());
+    middle->addWidget(m_headline);
     middle->addWidget(m_strip, 2);
     middle->addLayout(makeLowerHalf(page), 3);
 
@@ -127,9 +128,9 @@ QHBoxLayout* LadderView::makeHeading()
     connect(print, &QPushButton::clicked, this, &LadderView::printSheet);
     auto* heading = new QHBoxLayout;
     heading->setSpacing(2 * gridStep);
-    heading->addWidget(m_headline, 1);
     for (QComboBox* box : {m_wash, m_steps, m_spacing})
         heading->addWidget(box);
+    heading->addStretch();
     heading->addWidget(print);
     return heading;
 }
@@ -142,13 +143,19 @@ QHBoxLayout* LadderView::makeLowerHalf(QWidget* page)
     auto* words = new QVBoxLayout;
     words->setSpacing(2 * gridStep);
     words->addStretch();
+    auto* tubes = new QHBoxLayout;
+    tubes->setSpacing(3 * gridStep);
     for (std::size_t i = 0; i < 2; ++i) {
-        m_tubeWashes[i] = new WashWidget(m_context.settings(), {160, 44}, page);
+        m_tubeWashes[i] = new WashWidget(m_context.settings(), {132, 40}, page);
         m_tubeWords[i] = wordLabel(i == 0 ? "firstWords" : "secondWords", textFont(textsize::small), page);
-        words->addWidget(m_tubeWashes[i]);
-        words->addWidget(m_tubeWords[i]);
-        words->addSpacing(gridStep);
+        m_tubeWords[i]->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+        auto* one = new QVBoxLayout;
+        one->setSpacing(gridStep);
+        one->addWidget(m_tubeWashes[i]);
+        one->addWidget(m_tubeWords[i], 1);
+        tubes->addLayout(one, 1);
     }
+    words->addLayout(tubes);
     m_judgement = wordLabel("pairJudgement", textFont(textsize::body), page);
     words->addWidget(m_judgement);
     words->addStretch();

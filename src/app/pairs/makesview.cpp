@@ -25,6 +25,31 @@ constexpr std::size_t mostTiles = 48;
 // All triples of more tubes than this take longer than a painter wants to wait.
 constexpr std::size_t mostForTriples = 80;
 
+/// Greys two by two, a cool one beside a warm one, each kind in the order it came.
+std::vector<Finding> coolBesideWarm(const std::vector<Finding>& greys)
+{
+    std::array<std::vector<Finding>, 2> sides;
+    for (const Finding& grey : greys)
+        sides[warmthOf(grey.colour) > 0 ? 1 : 0].push_back(grey);
+    std::vector<Finding> sorted;
+    for (std::size_t i = 0; i < greys.size(); ++i)
+        for (const auto& side : sides)
+            if (i < side.size())
+                sorted.push_back(side[i]);
+    return sorted;
+}
+
+/// The tubes and parts, the wash when it is not full, and of a grey which side it is on.
+QString tileWords(const Finding& finding, MixKind kind, const std::vector<Paint>& paints)
+{
+    QString words = recipeText(finding.recipe, paints);
+    if (finding.recipe.wash < wash::full)
+        words += QObject::tr(", %1").arg(text(washWord(finding.recipe.wash)));
+    if (kind == MixKind::Greys)
+        words = (warmthOf(finding.colour) > 0 ? QObject::tr("Warm: ") : QObject::tr("Cool: ")) + words;
+    return words;
+}
+
 QString orderWords(MixOrder order, MixKind kind)
 {
     switch (order) {
@@ -155,6 +180,8 @@ void MakesView::search()
     options.order = static_cast<MixOrder>(m_order->currentData().toInt());
     options.mostTubes = m_places.size() > mostForTriples ? 2 : m_count->currentData().toInt();
     options.most = mostTiles;
+    if (m_kind == MixKind::Greys)
+        options.thinnest = 0.34; // any mix is nearly grey once it is thin enough
     options.work.stop = m_stop.get_token();
     m_paints.clear();
     for (const std::size_t place : m_places)
@@ -187,7 +214,9 @@ void MakesView::showFindings()
 {
     if (m_stop.stop_requested())
         return;
-    const std::vector<Finding> findings = m_search.result();
+    std::vector<Finding> findings = m_search.result();
+    if (m_kind == MixKind::Greys && static_cast<MixOrder>(m_order->currentData().toInt()) == MixOrder::Best)
+        findings = coolBesideWarm(findings);
     m_headline->setText(headline(findings));
     std::vector<MixTile> tiles;
     for (const Finding& finding : findings) {
@@ -196,9 +225,7 @@ void MakesView::showFindings()
             part.paint = m_places[part.paint];
         const Film film = mixedFilm(finding.recipe, m_paints);
         // The tile lets the mix out from its own wash, as it would be laid down.
-        tiles.push_back({recipe, finding.colour, washColours(film),
-                         recipeText(finding.recipe, m_paints)
-                             + (recipe.wash < wash::full ? tr(", %1").arg(text(washWord(recipe.wash))) : QString())});
+        tiles.push_back({recipe, finding.colour, washColours(film), tileWords(finding, m_kind, m_paints)});
     }
     m_tiles->setTiles(std::move(tiles));
     if (findings.empty())

@@ -8,6 +8,7 @@
 #include "colour/deltae.h"
 #include "paint/ratings.h"
 
+#include <QHBoxLayout>
 #include <QLabel>
 #include <QPainter>
 #include <QPushButton>
@@ -94,16 +95,19 @@ MixCard::MixCard(PairContext& context, QWidget* parent)
     layout->addStretch();
     m_extras->setSpacing(gridStep);
     layout->addLayout(m_extras);
-    const auto add = [&](const QString& words, const char* name, void (MixCard::*act)()) {
+    const auto add = [&](QLayout* to, const QString& words, const char* name, void (MixCard::*act)()) {
         auto* button = new QPushButton(words, this);
         button->setObjectName(QLatin1String(name));
         connect(button, &QPushButton::clicked, this, act);
-        layout->addWidget(button);
+        to->addWidget(button);
         m_buttons.push_back(button);
     };
-    add(tr("Pin to the bench (Space)"), "pinMix", &MixCard::pin);
-    add(tr("Note, mark and tags (N)"), "noteMix", &MixCard::note);
-    add(tr("Write it down as a need (W)"), "wantMix", &MixCard::want);
+    auto* row = new QHBoxLayout;
+    row->setSpacing(gridStep);
+    layout->addLayout(row);
+    add(row, tr("Pin (Space)"), "pinMix", &MixCard::pin);
+    add(row, tr("Note (N)"), "noteMix", &MixCard::note);
+    add(layout, tr("Write it down as a need (W)"), "wantMix", &MixCard::want);
     clear();
 }
 
@@ -138,6 +142,23 @@ QString MixCard::temperatureWords(const Lab& beside) const
     return warmer > 0 ? tr("Warmer than the one before it") : tr("Cooler than the one before it");
 }
 
+/// How much of the difference is the wash alone: a square laid thinner than meant is no other mix.
+QString MixCard::laidWords(const MixRecord& record) const
+{
+    constexpr double plainly = 0.12;
+    const Lessons lessons = lessonsOf(m_context.document().notebook());
+    const auto found = std::ranges::find(lessons.mixes, record.id);
+    if (found == lessons.mixes.end())
+        return {};
+    const auto& lesson =
+        m_context.document().learned().lessons[static_cast<std::size_t>(found - lessons.mixes.begin())];
+    const double laid = std::log(lesson.thickness / record.wash);
+    if (std::abs(laid) < plainly)
+        return {};
+    return (laid < 0 ? tr("laid thinner than meant; as laid %1") : tr("laid thicker than meant; as laid %1"))
+        .arg(apart(lesson.after));
+}
+
 QString MixCard::paintedWords() const
 {
     const Notebook& notebook = m_context.document().notebook();
@@ -148,6 +169,8 @@ QString MixCard::paintedWords() const
     if (record->painted) {
         const QString when = record->date.empty() ? QString() : tr(" on %1").arg(text(record->date));
         lines << tr("Painted%1: %2").arg(when, apart(deltaE00(*record->painted, m_colour)));
+        if (const QString laid = laidWords(*record); !laid.isEmpty())
+            lines << laid;
     } else {
         lines << tr("Not painted yet");
     }

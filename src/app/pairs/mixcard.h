@@ -2,6 +2,7 @@
 
 #include "app/parts/washpainter.h"
 #include "mixing/recipe.h"
+#include "notebook/mixrecord.h"
 
 #include <QFrame>
 
@@ -58,6 +59,7 @@ public:
 private:
     QString judgementWords(const MixJudgement& judgement) const;
     QString paintedWords() const;
+    QString laidWords(const MixRecord& record) const;
     QString temperatureWords(const Lab& beside) const;
 
     PairContext& m_context;

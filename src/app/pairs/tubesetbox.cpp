@@ -97,8 +97,10 @@ void TubeSetBox::chooseByHand(std::vector<std::size_t> places)
     m_byHand.clear();
     for (const std::size_t place : places)
         m_byHand.push_back(m_context.document().notebook().tubes[place].id.value);
-    const QSignalBlocker quiet(this);
-    setCurrentIndex(count() - 1);
+    {
+        const QSignalBlocker quiet(this); // it would ask which
+        setCurrentIndex(count() - 1);
+    }
     Q_EMIT changed();
 }
 

@@ -251,22 +251,25 @@ QHBoxLayout* WheelView::makeChoices()
     return row;
 }
 
-/// A yellow, a red and a blue to begin with: of each family the tube with the most chroma.
+/// A yellow, a red and a blue to begin with: the three that reach farthest around lean green, violet and green, so of
+/// each family the tube nearest to such a hue, and strong in colour.
 void WheelView::chooseFirst()
 {
     const std::array families{HueFamily::Yellow, HueFamily::Red, HueFamily::Blue};
+    constexpr std::array hues{100.0, 355.0, 240.0};
     const auto& paints = m_context.document().paints();
     const auto& tubes = m_context.document().notebook().tubes;
     for (std::size_t i = 0; i < 3; ++i) {
         if (m_context.document().placeOf(m_tubes[i]))
             continue;
-        double most = -1;
+        double most = -1000;
         for (const std::size_t place : m_context.atHand()) {
             const bool taken = std::ranges::find(m_tubes, tubes[place].id) != m_tubes.end();
-            const double chroma =
-                toLch(paints[place].swatch.full).chroma + (paints[place].family == families[i] ? 1000 : 0);
-            if (!taken && chroma > most) {
-                most = chroma;
+            const Lch thin = toLch(paints[place].swatch.thin);
+            const double fits = (paints[place].family == families[i] ? 1000 : 0) + thin.chroma / 6
+                                - std::abs(signedDegreesBetween(thin.hueDegrees, hues[i]));
+            if (!taken && fits > most) {
+                most = fits;
                 m_tubes[i] = tubes[place].id;
             }
         }

@@ -156,7 +156,7 @@ void PredictionsPage::addWorst(QVBoxLayout* column)
     int row = 0;
     for (const std::size_t i : order) {
         const Recipe recipe{lessons.squares[i].parts, learned.lessons[i].thickness};
-        const Lab expected = colourOf(recipe, m_document.paints());
+        const Lab expected = learned.lessons[i].leftOutColour;
         grid->addWidget(
             new TouchingPair(displayed(lessons.squares[i].colour, values), displayed(expected, values), this), row, 0);
         grid->addWidget(

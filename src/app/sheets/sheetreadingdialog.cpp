@@ -77,7 +77,7 @@ QVBoxLayout* SheetReadingDialog::makeRightSide()
     m_date = new QDateEdit(QDate::currentDate(), this);
     m_date->setDisplayFormat(QStringLiteral("yyyy-MM-dd"));
     m_date->setObjectName(QStringLiteral("date"));
-    m_wet = new QCheckBox(tr("not dry yet: keep, but learn nothing"), this);
+    m_wet = new QCheckBox(tr("not dry yet, so nothing is learnt"), this);
     m_wet->setObjectName(QStringLiteral("wet"));
     m_code = new QLineEdit(this);
     m_code->setObjectName(QStringLiteral("sheetCode"));

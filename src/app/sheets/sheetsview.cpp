@@ -46,6 +46,7 @@ SheetsView::SheetsView(Document& document, ViewSettings& settings, QWidget* pare
     m_list->setAccessibleName(tr("Sheets"));
     m_list->setFixedWidth(listWidth);
     m_list->setWordWrap(true);
+    m_list->setSpacing(gridStep);
     auto* empty = wordLabel("sheetsEmpty", textFont(textsize::title), this);
     empty->setAlignment(Qt::AlignCenter);
     empty->setText(

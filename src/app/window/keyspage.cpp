@@ -17,7 +17,7 @@ KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
     };
     static constexpr std::array keys{
         Key{"", QT_TR_NOOP("Everywhere")},
-        Key{"1  2  3", QT_TR_NOOP("Tubes, Pairs, Palette")},
+        Key{"1  2  3  4", QT_TR_NOOP("Tubes, Pairs, Sheets, Palette")},
         Key{"V", QT_TR_NOOP("show values only, in greys")},
         Key{"G", QT_TR_NOOP("next ground: light, middle, dark")},
         Key{"Ctrl+Z, Ctrl+Shift+Z", QT_TR_NOOP("undo, redo")},
@@ -37,9 +37,19 @@ KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
         Key{"Page Up, Page Down", QT_TR_NOOP("the place before, the next one")},
         Key{"arrows, Shift+arrows, Del", QT_TR_NOOP("move the mark, size it, take it off")},
         Key{"", QT_TR_NOOP("Pairs")},
-        Key{"left, right, Home, End", QT_TR_NOOP("walk the ladder")},
-        Key{"X", QT_TR_NOOP("swap the tubes")},
-        Key{"W", QT_TR_NOOP("write the mix down as a need")},
+        Key{"C  L  K  O", QT_TR_NOOP("chart, ladder, what makes it, wheel")},
+        Key{"arrows, Home, End", QT_TR_NOOP("walk the squares, the ladder, the wheel")},
+        Key{"Enter", QT_TR_NOOP("open the ladder of a square")},
+        Key{"X", QT_TR_NOOP("swap the tubes of a ladder")},
+        Key{"+  −", QT_TR_NOOP("nudge a mix warmer, cooler")},
+        Key{"Space, M", QT_TR_NOOP("pin to the bench, look through the mask")},
+        Key{"N, W", QT_TR_NOOP("note on a mix, write it down as a need")},
+        Key{"P", QT_TR_NOOP("print the chart or ladder as a sheet")},
+        Key{"", QT_TR_NOOP("Sheets")},
+        Key{"S, Q", QT_TR_NOOP("the sheets, how good predictions are")},
+        Key{"N", QT_TR_NOOP("lay out what is worth painting next")},
+        Key{"R, P", QT_TR_NOOP("read a painted sheet, write the PDF again")},
+        Key{"Del", QT_TR_NOOP("take the sheet out")},
         Key{"", QT_TR_NOOP("Palette")},
         Key{"N", QT_TR_NOOP("write a need")},
         Key{"Enter", QT_TR_NOOP("change the chosen need")},
@@ -58,9 +68,10 @@ KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
     int row = 0;
     int column = 0;
     for (const Key& key : keys) {
-        if (QLatin1String(key.what) == QLatin1String("Pairs")) { // the second half stands beside the first
+        const QLatin1String heading(*key.keys == 0 ? key.what : "");
+        if (heading == QLatin1String("Pairs") || heading == QLatin1String("Palette")) { // the next column begins
             row = 0;
-            column = 2;
+            column += 2;
         }
         auto* what = new QLabel(tr(key.what), this);
         if (*key.keys == 0) {

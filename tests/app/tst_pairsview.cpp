@@ -1,0 +1,498 @@
+#include "app/pairs/bench.h"
+#include "app/pairs/chartgrid.h"
+#include "app/pairs/chartview.h"
+#include "app/pairs/ladderstrip.h"
+#include "app/pairs/ladderview.h"
+#include "app/pairs/makesview.h"
+#include "app/pairs/mixcard.h"
+#include "app/pairs/mixnotedialog.h"
+#include "app/pairs/mixtiles.h"
+#include "app/pairs/paircontext.h"
+#include "app/pairs/pairsview.h"
+#include "app/pairs/tubesetbox.h"
+#include "app/pairs/wheelview.h"
+#include "app/parts/messages.h"
+#include "app/sheets/predictionspage.h"
+#include "app/sheets/printdialog.h"
+#include "app/sheets/sheetreadingdialog.h"
+#include "app/sheets/sheetsview.h"
+#include "app/window/mainwindow.h"
+#include "sheet/simulateddevice.h"
+#include "sheet/simulatedsheet.h"
+
+#include <QApplication>
+#include <QCheckBox>
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPlainTextEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QTemporaryDir>
+#include <QTimer>
+#include <QtTest>
+
+using namespace iris;
+
+/// Charts, ladders, what makes it, wheels, the bench and the sheets, in the real window.
+class TestPairsView : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void initTestCase();
+    void init();
+    void cleanup();
+    void chartCellsTouchTheirNeighbours_data();
+    void chartCellsTouchTheirNeighbours();
+    void tilesStandInRows();
+    void chartsAreWalked();
+    void chartsAreChosenFreely();
+    void laddersAreSpaced();
+    void notesAreKeptAndUndone();
+    void theBenchAndItsMask();
+    void whatMakesGreys();
+    void theWheelIsWalked();
+    void theWholeLoop();
+    void worthPaintingNext();
+    void badScansAreTold();
+    void mixesOfDeletedTubesStay();
+
+private:
+    template <typename Widget> Widget* find(const char* name) const
+    {
+        return m_window->findChild<Widget*>(QLatin1String(name));
+    }
+    template <typename Dialog> void whenOpen(std::function<void(Dialog&)> act)
+    {
+        auto* timer = new QTimer(this);
+        timer->setInterval(20);
+        connect(timer, &QTimer::timeout, this, [this, timer, act = std::move(act)] {
+            auto* dialog = qobject_cast<Dialog*>(QApplication::activeModalWidget());
+            if (!dialog)
+                return;
+            timer->deleteLater();
+            timer->stop();
+            act(*dialog);
+        });
+        timer->start();
+    }
+    PairsView& pairs() { return m_window->pairsView(); }
+    QString paintedScan(const SheetRecord& sheet, double stronger, unsigned seed = 3);
+
+    std::unique_ptr<QTemporaryDir> m_folder;
+    std::unique_ptr<Document> m_document;
+    std::unique_ptr<MainWindow> m_window;
+    QStringList m_told;
+    QString m_answer;
+};
+
+void TestPairsView::initTestCase()
+{
+    QVERIFY(loadFonts());
+    applyTheme(*qApp, Ground::Light);
+    messages().tell = [this](QWidget*, const QString&, const QString& message) { m_told << message; };
+    messages().fileToOpen = [this](QWidget*, const QString&, const QString&) { return m_answer; };
+    messages().fileToSave = [this](QWidget*, const QString&, const QString&, const QString&) { return m_answer; };
+}
+
+void TestPairsView::init()
+{
+    m_folder = std::make_unique<QTemporaryDir>();
+    m_told.clear();
+    m_document = std::make_unique<Document>();
+    QVERIFY(m_document->create(m_folder->filePath("marsh.iris")));
+    m_window = std::make_unique<MainWindow>(*m_document);
+    m_window->show();
+    QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
+    m_window->activateWindow();
+    QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
+    m_window->takeFile(QStringLiteral(IRIS_SOURCE_DIR "/data/demo/tubes.csv"));
+    QCOMPARE(m_document->notebook().tubes.size(), 24U);
+    m_told.clear();
+    m_window->goTo(MainWindow::Pairs);
+}
+
+void TestPairsView::cleanup()
+{
+    m_window.reset();
+    m_document.reset();
+}
+
+/// A made-up painter fills the sheet in; the yellow tubes are stronger than anyone thinks.
+QString TestPairsView::paintedScan(const SheetRecord& sheet, double stronger, unsigned seed)
+{
+    std::vector<Paint> truth = m_document->unlearntPaints();
+    for (Paint& paint : truth)
+        if (paint.family == HueFamily::Yellow)
+            paint.strength *= stronger;
+    SheetPainting painting;
+    painting.seed = seed;
+    const SimulatedSheet scene(pageOf(sheet, m_document->notebook()).value(), m_document->notebook(), truth, painting);
+    const QString file = m_folder->filePath(QStringLiteral("scan%1.png").arg(seed));
+    DeviceFaults faults;
+    faults.noise = 1;
+    scanned(scene, 150, faults).image().save(file);
+    return file;
+}
+
+void TestPairsView::chartCellsTouchTheirNeighbours_data()
+{
+    QTest::addColumn<int>("rows");
+    QTest::addColumn<int>("columns");
+    QTest::newRow("three by three") << 3 << 3;
+    QTest::newRow("one row") << 1 << 12;
+    QTest::newRow("sixty by sixty") << 60 << 60;
+}
+
+void TestPairsView::chartCellsTouchTheirNeighbours()
+{
+    QFETCH(int, rows);
+    QFETCH(int, columns);
+    const QRectF bounds(0, 0, 752, 560);
+    const ChartGeometry at = chartGeometry(bounds, rows, columns);
+    for (int row = 0; row < rows; ++row)
+        for (int column = 0; column < columns; ++column) {
+            const QRectF cell = at.cellAt(row, column);
+            QVERIFY(bounds.contains(cell));
+            QCOMPARE(at.indexAt(cell.center()), row * columns + column);
+            if (column > 0)
+                QCOMPARE(at.cellAt(row, column - 1).right(), cell.left());
+            QVERIFY(!at.columnHead(column).intersects(cell) && !at.rowHead(row).intersects(cell));
+        }
+    QCOMPARE(at.indexAt({1, 1}), -1);
+}
+
+void TestPairsView::tilesStandInRows()
+{
+    const TileGeometry at = tileGeometry(752);
+    QCOMPARE(at.columns, 4);
+    QVERIFY(at.tileAt(3).right() < 752 && at.tileAt(4).top() > at.tileAt(0).bottom());
+    QCOMPARE(at.indexAt(at.tileAt(5).center(), 6), 5);
+    QCOMPARE(at.indexAt(at.tileAt(5).center(), 5), -1);
+    QCOMPARE(tileGeometry(10).columns, 1);
+}
+
+void TestPairsView::chartsAreWalked()
+{
+    QVERIFY(pairs().isVisible() && pairs().page() == PairsView::Chart);
+    pairs().chartView().rowTubes().choose("Yellows");
+    pairs().chartView().columnTubes().choose("Blues");
+    ChartGrid& grid = pairs().chartView().grid();
+    QCOMPARE(grid.contents().rowNames.size(), 6);
+    QCOMPARE(grid.contents().columnNames.size(), 4);
+    QCOMPARE(grid.current(), 0);
+    QTest::keyClick(&grid, Qt::Key_Right);
+    QTest::keyClick(&grid, Qt::Key_Down);
+    QCOMPARE(grid.current(), 5);
+    QTest::keyClick(&grid, Qt::Key_End);
+    QCOMPARE(grid.current(), 7);
+    QTest::keyClick(&grid, Qt::Key_Right); // the edge holds
+    QCOMPARE(grid.current(), 7);
+    const Recipe recipe = *pairs().chartView().card().recipe();
+    QCOMPARE(recipe, grid.contents().chart.recipes[7]);
+    QVERIFY(pairs().chartView().card().findChild<QLabel*>("mixWords")->text().contains("than the one before it"));
+    QVERIFY(!grid.accessibleDescription().isEmpty());
+    const ChartGeometry at = chartGeometry(grid.rect(), 6, 4);
+    QTest::mouseClick(&grid, Qt::LeftButton, {}, at.cellAt(2, 1).center().toPoint());
+    QCOMPARE(grid.current(), 9);
+    // Enter opens the ladder of the pair.
+    QTest::keyClick(&grid, Qt::Key_Return);
+    QCOMPARE(pairs().page(), PairsView::LadderPage);
+    QVERIFY(find<QComboBox>("firstTube")->currentText().startsWith(grid.contents().rowNames[2]));
+    QVERIFY(find<QComboBox>("secondTube")->currentText().startsWith(grid.contents().columnNames[1]));
+}
+
+void TestPairsView::chartsAreChosenFreely()
+{
+    ChartView& view = pairs().chartView();
+    ChartGrid& grid = view.grid();
+    QCOMPARE(grid.contents().chart.recipes.size(), 23U * 23U); // all by all to begin with
+    find<QComboBox>("chartAmounts")->setCurrentIndex(1);
+    const auto dominant = grid.contents().chart.recipes[1].parts;
+    QVERIFY(dominant[0].parts * m_document->paints()[dominant[0].paint].strength
+            > 1.8 * dominant[1].parts * m_document->paints()[dominant[1].paint].strength);
+    view.rowTubes().chooseByHand({15, 0, 13});
+    find<QComboBox>("chartOrder")->setCurrentIndex(3);
+    QCOMPARE(grid.contents().rowNames, (QStringList{"Phthalo Blue", "Lemon Yellow", "Ultramarine"}));
+    find<QComboBox>("chartOrder")->setCurrentIndex(2); // by value: the yellow is lightest
+    QCOMPARE(grid.contents().rowNames.front(), QString("Lemon Yellow"));
+    find<QComboBox>("chartWash")->setCurrentIndex(3); // steps of water
+    QCOMPARE(grid.contents().chart.recipes.size(), 18U);
+    QVERIFY(!find<QComboBox>("chartColumns")->isEnabled());
+    view.rowTubes().chooseByHand({});
+    QVERIFY(!find<QPushButton>("printChart")->isEnabled());
+    QVERIFY(find<QLabel>("chartEmpty")->isVisible());
+}
+
+void TestPairsView::laddersAreSpaced()
+{
+    const auto tube = [&](std::size_t place) { return m_document->notebook().tubes[place].id; };
+    pairs().showPair(tube(0), tube(15)); // lemon and phthalo
+    const Ladder even = pairs().ladder();
+    find<QComboBox>("spacing")->setCurrentIndex(2);
+    QVERIFY(pairs().ladder() != even);
+    QCOMPARE(pairs().ladder().steps[5].parts, (std::array{1, 1}));
+    QVERIFY(find<QLabel>("pairJudgement")->text().contains("looks more like"));
+    QTest::keyClick(find<LadderStrip>("ladder"), Qt::Key_Home);
+    const Recipe first = *pairs().ladderView().card().recipe();
+    QCOMPARE(first.parts.size(), 1U);
+    QTest::keyClick(find<LadderStrip>("ladder"), Qt::Key_X);
+    QCOMPARE(m_document->notebook().tubes[pairs().ladderView().card().recipe()->parts[0].paint].id.value,
+             pairs().ladderView().card().recipe()->parts[0].paint == 0 ? tube(0).value : tube(15).value);
+}
+
+void TestPairsView::notesAreKeptAndUndone()
+{
+    pairs().chartView().rowTubes().choose("Yellows");
+    pairs().chartView().columnTubes().choose("Blues");
+    whenOpen<MixNoteDialog>([](MixNoteDialog& dialog) {
+        dialog.findChild<QLineEdit*>("mixName")->setText("wet mud");
+        dialog.findChild<QComboBox*>("mixStars")->setCurrentIndex(2);
+        dialog.findChild<QLineEdit*>("mixTags")->setText("reeds, shadow");
+        dialog.findChild<QPlainTextEdit*>("mixNotes")->setPlainText("a touch thinner");
+        QTest::mouseClick(dialog.findChild<QPushButton*>("keepNote"), Qt::LeftButton);
+    });
+    QTest::keyClick(&pairs().chartView().grid(), Qt::Key_N);
+    QCOMPARE(m_document->notebook().mixes.size(), 1U);
+    const MixRecord& mix = m_document->notebook().mixes.front();
+    QCOMPARE(mix.tags, std::string("reeds, shadow"));
+    QCOMPARE(mix.stars, 2);
+    QVERIFY(pairs().chartView().card().findChild<QLabel*>("mixPainted")->text().contains("wet mud"));
+    // Written on once more it stays one record.
+    whenOpen<MixNoteDialog>([](MixNoteDialog& dialog) {
+        QCOMPARE(dialog.findChild<QLineEdit*>("mixName")->text(), QString("wet mud"));
+        dialog.findChild<QComboBox*>("mixStars")->setCurrentIndex(3);
+        dialog.accept();
+    });
+    pairs().note();
+    QCOMPARE(m_document->notebook().mixes.size(), 1U);
+    QCOMPARE(m_document->notebook().mixes.front().stars, 3);
+    m_document->undoStack().undo();
+    m_document->undoStack().undo();
+    QVERIFY(m_document->notebook().mixes.empty());
+    QVERIFY(!pairs().chartView().card().findChild<QLabel*>("mixPainted")->text().contains("wet mud"));
+    pairs().want();
+    QCOMPARE(m_document->notebook().needs.size(), 1U);
+}
+
+void TestPairsView::theBenchAndItsMask()
+{
+    ChartGrid& grid = pairs().chartView().grid();
+    QTest::keyClick(&grid, Qt::Key_Space);
+    QCOMPARE(pairs().context().bench().size(), 1U);
+    QVERIFY(!find<QPushButton>("mask")->isEnabled());
+    QTest::keyClick(&grid, Qt::Key_Right);
+    QTest::keyClick(&grid, Qt::Key_Space);
+    QCOMPARE(pairs().context().bench().size(), 2U);
+    QString words;
+    whenOpen<MaskDialog>([&](MaskDialog& dialog) {
+        words = dialog.findChild<QLabel*>("maskWords")->text();
+        const QImage shot = dialog.grab().toImage();
+        const QColor ground = shot.pixelColor(3, 3);
+        QVERIFY(ground.red() == ground.green() && ground.green() == ground.blue()); // strictly neutral
+        dialog.reject();
+    });
+    QTest::keyClick(&grid, Qt::Key_M);
+    QVERIFY2(words.contains("apart"), qPrintable(words));
+    Bench& bench = pairs().bench();
+    bench.setFocus();
+    QTest::keyClick(&bench, Qt::Key_Left);
+    QCOMPARE(bench.current(), 0);
+    QTest::keyClick(&bench, Qt::Key_Delete);
+    QCOMPARE(pairs().context().bench().size(), 1U);
+    QTest::mouseClick(find<QPushButton>("clearBench"), Qt::LeftButton);
+    QVERIFY(pairs().context().bench().empty());
+}
+
+void TestPairsView::whatMakesGreys()
+{
+    pairs().goTo(PairsView::Makes);
+    MakesView& view = pairs().makesView();
+    QVERIFY(QTest::qWaitFor([&] { return !view.isBusy() && !view.tiles().tiles().empty(); }, 10000));
+    for (const MixTile& tile : view.tiles().tiles())
+        QVERIFY(isOfKind(tile.colour, MixKind::Greens));
+    QTest::mouseClick(find<QPushButton>("kind_greys"), Qt::LeftButton);
+    QVERIFY(QTest::qWaitFor([&] { return !view.isBusy(); }, 10000));
+    QTRY_VERIFY(isOfKind(view.tiles().tiles().front().colour, MixKind::Greys));
+    QVERIFY(view.tiles().tiles()[0].words.startsWith("Cool") && view.tiles().tiles()[1].words.startsWith("Warm"));
+    QTest::keyClick(&view.tiles(), Qt::Key_Right);
+    QCOMPARE(view.tiles().current(), 1);
+    const Recipe before = *view.card().recipe();
+    if (find<QPushButton>("warmer")->isEnabled()) {
+        QTest::keyClick(&view.tiles(), Qt::Key_Plus);
+        QVERIFY(*view.card().recipe() != before);
+        QCOMPARE(view.card().recipe()->wash, before.wash); // without water
+        QVERIFY(warmthOf(colourOf(*view.card().recipe(), m_document->paints()))
+                > warmthOf(colourOf(before, m_document->paints())) + 1.9);
+    }
+    view.choose(MixKind::Darks);
+    QVERIFY(QTest::qWaitFor([&] { return !view.isBusy(); }, 10000));
+    QTRY_VERIFY(find<QLabel>("makesHeadline")->text().contains("worth its well"));
+    find<QComboBox>("makesCount")->setCurrentIndex(1);
+    QVERIFY(QTest::qWaitFor([&] { return !view.isBusy(); }, 20000));
+    QTRY_VERIFY(
+        std::ranges::any_of(view.tiles().tiles(), [](const MixTile& tile) { return tile.recipe.parts.size() == 3; }));
+}
+
+void TestPairsView::theWheelIsWalked()
+{
+    pairs().goTo(PairsView::WheelPage);
+    WheelDisc& disc = pairs().wheelView().disc();
+    QCOMPARE(disc.wheel().rim.size(), Wheel::steps);
+    QTest::keyClick(&disc, Qt::Key_Left);
+    QCOMPARE(disc.current(), (WheelSpot{0, 1}));
+    QTest::keyClick(&disc, Qt::Key_Down);
+    QCOMPARE(disc.current(), (WheelSpot{1, 1}));
+    QCOMPARE(pairs().wheelView().card().recipe()->parts, disc.wheel().rings[0][1].recipe.parts);
+    auto* second = find<QComboBox>("wheelTube2");
+    auto* first = find<QComboBox>("wheelTube1");
+    second->setCurrentIndex(first->currentIndex());
+    Q_EMIT second->activated(first->currentIndex());
+    QVERIFY(find<QLabel>("wheelHeadline")->text().contains("three different tubes"));
+}
+
+/// Build 3 x 3, print it, paint it, drop the scan, see the squares fill and the strengths learn; undo it all.
+void TestPairsView::theWholeLoop()
+{
+    ChartView& chart = pairs().chartView();
+    chart.rowTubes().chooseByHand({0, 2, 3});       // lemon, cadmium, ochre
+    chart.columnTubes().chooseByHand({13, 14, 15}); // ultramarine, cobalt, phthalo
+    QCOMPARE(chart.grid().contents().chart.recipes.size(), 9U);
+    m_answer = m_folder->filePath("sheet.pdf");
+    whenOpen<PrintDialog>([](PrintDialog& dialog) {
+        QVERIFY(dialog.findChild<QLabel*>("effort")->text().contains("18 to 27 minutes"));
+        dialog.findChild<QLineEdit*>("sheetTitle")->setText("Greens");
+        QTest::mouseClick(dialog.findChild<QPushButton*>("writePdf"), Qt::LeftButton);
+    });
+    QTest::keyClick(&chart.grid(), Qt::Key_P);
+    QVERIFY(QFileInfo(m_answer).size() > 5000);
+    QVERIFY(m_window->sheetsView().isVisible());
+    QCOMPARE(m_document->notebook().sheets.size(), 1U);
+    const SheetRecord sheet = m_document->notebook().sheets.front();
+    QCOMPARE(sheet.title, std::string("Greens"));
+
+    const Notebook before = m_document->notebook();
+    const QString scan = paintedScan(sheet, 2);
+    whenOpen<SheetReadingDialog>([](SheetReadingDialog& dialog) {
+        auto* file = dialog.findChild<QPushButton*>("fileSquares");
+        QVERIFY(QTest::qWaitFor([&] { return file->isEnabled(); }, 20000));
+        QCOMPARE(dialog.findChild<QListWidget*>("squares")->count(), 9);
+        for (int row = 0; row < 9; ++row)
+            dialog.findChild<QListWidget*>("squares")->item(row)->setCheckState(Qt::Checked);
+        QCOMPARE(file->text(), QString("File 9 squares"));
+        QTest::mouseClick(file, Qt::LeftButton);
+    });
+    m_window->takeFile(scan);
+    QCOMPARE(m_document->notebook().mixes.size(), 9U);
+    QVERIFY(m_document->notebook().sheets.front().finished);
+    QVERIFY(find<QLabel>("sheetState")->text().contains("All 9 squares read"));
+    // The yellows turned out stronger than the blues.
+    const auto ratio = [&](std::size_t one, std::size_t two) {
+        const auto& now = m_document->paints();
+        const auto& then = m_document->unlearntPaints();
+        return now[one].strength / now[two].strength / (then[one].strength / then[two].strength);
+    };
+    QVERIFY2(ratio(0, 13) > 1.5, qPrintable(QString::number(ratio(0, 13))));
+    QVERIFY(ratio(2, 15) > 1.5);
+
+    m_window->goTo(MainWindow::Pairs);
+    pairs().goTo(PairsView::Chart);
+    const auto& painted = chart.grid().contents().painted;
+    QCOMPARE(std::ranges::count_if(painted, [](const auto& colour) { return colour.has_value(); }), 9);
+    QVERIFY(find<QLabel>("chartHeadline")->text().contains("9 painted"));
+    const auto learntColours = chart.grid().contents().chart.colours;
+    find<QCheckBox>("beforeLearning")->setChecked(true);
+    QVERIFY(chart.grid().contents().chart.colours != learntColours);
+    find<QCheckBox>("beforeLearning")->setChecked(false);
+    QVERIFY(chart.card().findChild<QLabel*>("mixPainted")->text().contains("Painted on"));
+
+    m_window->goTo(MainWindow::Sheets);
+    QTest::mouseClick(find<QPushButton>("pagePredictions"), Qt::LeftButton);
+    QVERIFY(find<QLabel>("predictionsHeadline")->text().contains("apart from what is expected"));
+
+    m_document->undoStack().undo();
+    QCOMPARE(m_document->notebook(), before);
+    QCOMPARE(ratio(0, 13), 1.0);
+    m_document->undoStack().redo();
+    QCOMPARE(m_document->notebook().mixes.size(), 9U);
+    // On disk as well.
+    const QString file = m_document->path();
+    const Notebook after = m_document->notebook();
+    cleanup();
+    m_document = std::make_unique<Document>();
+    QVERIFY(m_document->open(file));
+    QCOMPARE(m_document->notebook(), after);
+}
+
+void TestPairsView::worthPaintingNext()
+{
+    m_window->goTo(MainWindow::Sheets);
+    QVERIFY(find<QLabel>("sheetsEmpty")->isVisible());
+    m_answer.clear(); // no PDF now; the sheet is kept all the same
+    whenOpen<PrintDialog>([](PrintDialog& dialog) {
+        QVERIFY(dialog.findChild<QLabel*>("effort")->text().contains("24 to 36 minutes"));
+        dialog.accept();
+    });
+    QTest::keyClick(find<QListWidget>("sheets"), Qt::Key_N);
+    QCOMPARE(m_document->notebook().sheets.size(), 1U);
+    QCOMPARE(m_document->notebook().sheets.front().cells.size(), 12U);
+    m_window->activateWindow(); // offscreen, the dialog leaves nothing active behind it
+    QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
+    m_answer = m_folder->filePath("later.pdf");
+    QTest::keyClick(find<QListWidget>("sheets"), Qt::Key_P);
+    QVERIFY(QFileInfo(m_answer).size() > 5000);
+    QTest::keyClick(find<QListWidget>("sheets"), Qt::Key_Delete);
+    QVERIFY(m_document->notebook().sheets.empty());
+    m_document->undoStack().undo();
+    QCOMPARE(m_document->notebook().sheets.size(), 1U);
+    QVERIFY2(m_told.isEmpty(), qPrintable(m_told.join(QLatin1Char('\n'))));
+}
+
+void TestPairsView::badScansAreTold()
+{
+    pairs().chartView().rowTubes().chooseByHand({0, 2});
+    pairs().chartView().columnTubes().chooseByHand({13});
+    m_answer.clear();
+    whenOpen<PrintDialog>([](PrintDialog& dialog) { dialog.accept(); });
+    pairs().print();
+    const SheetRecord sheet = m_document->notebook().sheets.front();
+    const QImage whole(paintedScan(sheet, 1));
+    const QString half = m_folder->filePath("half.png");
+    whole.copy(0, 0, whole.width(), whole.height() / 2).save(half);
+    const Notebook before = m_document->notebook();
+    QString trouble;
+    whenOpen<SheetReadingDialog>([&](SheetReadingDialog& dialog) {
+        auto* label = dialog.findChild<QLabel*>("sheetTrouble");
+        QVERIFY(QTest::qWaitFor([&] { return !label->text().isEmpty(); }, 20000));
+        trouble = label->text();
+        QVERIFY(!dialog.findChild<QPushButton*>("fileSquares")->isEnabled());
+        dialog.reject();
+    });
+    m_window->takeFile(half); // a sheet all the same, by the marks that are left
+    QVERIFY2(trouble.contains("corner marks"), qPrintable(trouble));
+    QCOMPARE(m_document->notebook(), before);
+}
+
+void TestPairsView::mixesOfDeletedTubesStay()
+{
+    const Tube lemon = m_document->notebook().tubes[0];
+    const Tube blue = m_document->notebook().tubes[13];
+    MixRecord mix;
+    mix.parts = {{lemon.id, lemon.name, 3}, {blue.id, blue.name, 1}};
+    mix.painted = Lab{50, -20, 20};
+    mix.origin = MixOrigin::Typed;
+    m_document->keepMix(mix, "a mix");
+    QCOMPARE(m_document->learned().lessons.size(), 1U);
+    m_document->removeTubes({lemon.id});
+    QCOMPARE(m_document->notebook().mixes.size(), 1U);
+    QCOMPARE(partsText(m_document->notebook().mixes[0].parts), std::string("3 Lemon Yellow + 1 Ultramarine"));
+    QVERIFY(m_document->learned().lessons.empty());
+    m_document->undoStack().undo();
+    QCOMPARE(m_document->learned().lessons.size(), 1U);
+    m_document->removeMix(m_document->notebook().mixes[0].id);
+    QVERIFY(m_document->notebook().mixes.empty());
+}
+
+QTEST_MAIN(TestPairsView)
+#include "tst_pairsview.moc"
