@@ -1,5 +1,7 @@
+#include "../tests/sheet/madesheets.h"
 #include "paint/paint.h"
 #include "sheet/cardreader.h"
+#include "sheet/sheetreader.h"
 #include "sheet/simulateddevice.h"
 #include "stopwatch.h"
 
@@ -46,5 +48,14 @@ int main(int argc, char** argv)
     const double film = medianSeconds(5, [&] { (void)rebuildFilm({row.full, row.thin, row.overBlack}); });
     std::printf("A5 card, %d x %d: open %.0f ms, read %.0f ms, %.1f times the opening\n", scan.size().width(),
                 scan.size().height(), 1e3 * open, 1e3 * read, read / open);
+    const MadeSheet made = madeSheet(1, 36);
+    const QString sheetFile = folder.filePath(QStringLiteral("sheet.jpg"));
+    const SimulatedSheet sheet(made.page(), made.notebook, made.paints, {});
+    scanned(sheet, 300, scannerFaults(1, 1)).image().save(sheetFile, nullptr, 92);
+    const auto page = Scan::load(sheetFile).value();
+    const double openPage = medianSeconds(3, [&] { (void)Scan::load(sheetFile); });
+    const double readPage = medianSeconds(3, [&] { (void)readSheet(page, made.notebook, made.paints, {}); });
+    std::printf("A4 sheet of 36 squares, %d x %d: open %.0f ms, read %.0f ms, %.1f times the opening\n",
+                page.size().width(), page.size().height(), 1e3 * openPage, 1e3 * readPage, readPage / openPage);
     std::printf("film of one tube %.2f ms\n", 1e3 * film);
 }

@@ -75,7 +75,7 @@ Result<Import> importFrom(const ImportArguments& arguments, const Notebook& note
         const auto dump = readNotebookJson(*text, ReferenceTable::shipped());
         if (!dump)
             return tl::unexpected(atFile(dump.error(), arguments.file));
-        if (notebook != Notebook{})
+        if (!notebook.isEmpty())
             return failure(ErrorCode::BadOption,
                            "a whole notebook comes into an empty one; make it with: notebook FILE");
         import.edit = filling(*dump);

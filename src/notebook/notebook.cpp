@@ -233,6 +233,13 @@ NotebookEdit filing(const Notebook& notebook, SwatchRecord reading)
     return edit;
 }
 
+bool Notebook::isEmpty() const
+{
+    Notebook blank;
+    blank.code = code;
+    return *this == blank;
+}
+
 const Tube* Notebook::tube(TubeId id) const
 {
     return find(tubes, id);

@@ -106,6 +106,9 @@ struct Notebook {
     /// The readings of a tube, oldest first.
     std::vector<const SwatchRecord*> swatchesOf(TubeId tube) const;
 
+    /// True while nothing was written down; its code does not count.
+    bool isEmpty() const;
+
     bool operator==(const Notebook&) const = default;
 };
 
