@@ -97,7 +97,7 @@ bool sameMix(const std::vector<MixPart>& one, const std::vector<MixPart>& two)
     return proportions(one) == proportions(two);
 }
 
-MixRecord withTouchOf(const MixRecord& mix, const Tube& tube)
+MixRecord grownFrom(const MixRecord& mix)
 {
     MixRecord grown;
     grown.parts = mix.parts;
@@ -105,11 +105,6 @@ MixRecord withTouchOf(const MixRecord& mix, const Tube& tube)
     grown.layers = mix.layers;
     grown.paper = mix.paper;
     grown.from = mix.id;
-    const auto own = std::ranges::find(grown.parts, tube.id, &MixPart::tube);
-    if (own == grown.parts.end())
-        grown.parts.push_back({tube.id, tube.name, 1});
-    else
-        ++own->parts;
     return grown;
 }
 

@@ -70,8 +70,9 @@ std::string partsText(const std::vector<MixPart>& parts);
 /// True for the same tubes in the same proportions, in any order.
 bool sameMix(const std::vector<MixPart>& one, const std::vector<MixPart>& two);
 
-/// The mix that comes of adding one part of a tube to another mix; it remembers where it came from.
-MixRecord withTouchOf(const MixRecord& mix, const Tube& tube);
+/// The beginning of a mix that another one grows into by a touch of something: the same tubes, wash and paper, nothing
+/// painted yet, and where it came from.
+MixRecord grownFrom(const MixRecord& mix);
 
 /// What a sheet is printed on.
 enum class SheetFormat { A4, Letter };

@@ -12,6 +12,8 @@
 #include "app/pairs/tubesetbox.h"
 #include "app/pairs/wheelview.h"
 #include "app/parts/messages.h"
+#include "app/sheets/mixdialog.h"
+#include "app/sheets/mixespage.h"
 #include "app/sheets/predictionspage.h"
 #include "app/sheets/printdialog.h"
 #include "app/sheets/sheetreadingdialog.h"
@@ -29,6 +31,7 @@
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QSpinBox>
 #include <QTemporaryDir>
 #include <QTimer>
 #include <QtTest>
@@ -56,6 +59,7 @@ private Q_SLOTS:
     void theWholeLoop();
     void worthPaintingNext();
     void badScansAreTold();
+    void mixesGrowOutOfOneAnother();
     void mixesOfDeletedTubesStay();
 
 private:
@@ -472,6 +476,59 @@ void TestPairsView::badScansAreTold()
     m_window->takeFile(half); // a sheet all the same, by the marks that are left
     QVERIFY2(trouble.contains("corner marks"), qPrintable(trouble));
     QCOMPARE(m_document->notebook(), before);
+}
+
+void TestPairsView::mixesGrowOutOfOneAnother()
+{
+    m_window->goTo(MainWindow::Sheets);
+    QTest::keyClick(find<QListWidget>("sheets"), Qt::Key_M);
+    QCOMPARE(m_window->sheetsView().page(), SheetsView::RecordPage);
+    const auto again = [&] {
+        m_window->activateWindow();
+        return QTest::qWaitForWindowActive(m_window.get());
+    };
+    whenOpen<MixDialog>([](MixDialog& dialog) {
+        auto* keep = dialog.findChild<QPushButton*>("keepMix");
+        QVERIFY(!keep->isEnabled()); // nothing in it yet
+        dialog.findChild<QComboBox*>("recordTube1")->setCurrentText("Ultramarine");
+        dialog.findChild<QSpinBox*>("recordParts1")->setValue(3);
+        dialog.findChild<QComboBox*>("recordTube2")->setCurrentText("Raw Umber");
+        dialog.findChild<QLineEdit*>("recordColour")->setText("forty");
+        QVERIFY(!keep->isEnabled());
+        QVERIFY(!dialog.findChild<QLabel*>("mixTrouble")->text().isEmpty());
+        dialog.findChild<QLineEdit*>("recordColour")->setText("40, 1, -3");
+        dialog.findChild<QLineEdit*>("recordName")->setText("mud at dusk");
+        dialog.findChild<QLineEdit*>("recordTags")->setText("shadow");
+        dialog.findChild<QSpinBox*>("recordLayers")->setValue(2);
+        QTest::mouseClick(keep, Qt::LeftButton);
+    });
+    QTest::keyClick(find<QListWidget>("mixRecords"), Qt::Key_A);
+    QCOMPARE(m_document->notebook().mixes.size(), 1U);
+    QCOMPARE(m_document->notebook().mixes[0].painted, std::optional(Lab{40, 1, -3}));
+    QVERIFY(find<QLabel>("recordDetails")->text().contains("2 layers"));
+    QVERIFY(again());
+    whenOpen<MixDialog>([](MixDialog& dialog) {
+        QVERIFY(dialog.windowTitle().startsWith("mud at dusk"));
+        dialog.findChild<QComboBox*>("recordTube3")->setCurrentText("Clear Orange");
+        dialog.accept();
+    });
+    QTest::keyClick(find<QListWidget>("mixRecords"), Qt::Key_T);
+    QCOMPARE(m_document->notebook().mixes.size(), 2U);
+    QCOMPARE(m_document->notebook().mixes[1].from, m_document->notebook().mixes[0].id);
+    QCOMPARE(find<QLabel>("recordLineage")->text(), QString("Grew out of mud at dusk."));
+    m_window->sheetsView().mixes().choose(m_document->notebook().mixes[0].id);
+    QVERIFY(find<QLabel>("recordLineage")->text().startsWith("Became 3 Ultramarine"));
+    find<QLineEdit>("findMix")->setText("clear ultra");
+    QCOMPARE(find<QListWidget>("mixRecords")->count(), 1);
+    find<QLineEdit>("findMix")->setText("shadow");
+    QCOMPARE(find<QListWidget>("mixRecords")->count(), 1);
+    find<QLineEdit>("findMix")->clear();
+    QVERIFY(again());
+    m_window->sheetsView().mixes().choose(m_document->notebook().mixes[0].id);
+    m_window->sheetsView().removeChosen();
+    QCOMPARE(find<QLabel>("recordLineage")->text(), QString("Grew out of a mix that was taken out."));
+    m_document->undoStack().undo();
+    QCOMPARE(m_document->notebook().mixes.size(), 2U);
 }
 
 void TestPairsView::mixesOfDeletedTubesStay()

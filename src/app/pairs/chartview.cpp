@@ -18,6 +18,7 @@
 #include <QStackedWidget>
 #include <QVBoxLayout>
 #include <cmath>
+#include <set>
 
 namespace iris {
 namespace {
@@ -50,13 +51,19 @@ ChartView::ChartView(PairContext& context, QWidget* parent)
     m_before = new QCheckBox(tr("as before learning"), this);
     m_before->setObjectName(QStringLiteral("beforeLearning"));
     m_before->setToolTip(tr("Shows the chart as it was expected before the painted squares taught their strengths"));
-    m_print = new QPushButton(tr("Print as a sheet (P)"), this);
+    m_print = new QPushButton(tr("Print (P)"), this);
     m_print->setObjectName(QStringLiteral("printChart"));
     auto* heading = new QHBoxLayout;
-    heading->addWidget(m_headline, 1);
-    heading->addWidget(m_before);
+    heading->setSpacing(2 * gridStep);
+    for (QComboBox* box : {m_order, m_amounts, m_wash})
+        heading->addWidget(box);
+    heading->addStretch();
     heading->addWidget(m_print);
     middle->addLayout(heading);
+    auto* told = new QHBoxLayout;
+    told->addWidget(m_headline, 1);
+    told->addWidget(m_before);
+    middle->addLayout(told);
     auto* empty = wordLabel("chartEmpty", textFont(textsize::title), this);
     empty->setAlignment(Qt::AlignCenter);
     empty->setText(tr("Choose tubes for the rows and the columns."));
@@ -125,9 +132,6 @@ QHBoxLayout* ChartView::makeChoices()
     row->addWidget(m_rows, 1);
     row->addWidget(new QLabel(tr("Columns"), this));
     row->addWidget(m_columns, 1);
-    row->addWidget(m_order);
-    row->addWidget(m_amounts);
-    row->addWidget(m_wash);
     m_rows->setAccessibleName(tr("Rows"));
     m_columns->setAccessibleName(tr("Columns"));
     return row;
@@ -154,6 +158,12 @@ std::vector<Paint> ChartView::believed() const
 {
     const Document& document = m_context.document();
     return m_before->isChecked() ? document.unlearntPaints() : document.paints();
+}
+
+void ChartView::resizeEvent(QResizeEvent* event)
+{
+    QWidget::resizeEvent(event);
+    showLadder();
 }
 
 void ChartView::showEvent(QShowEvent* event)
@@ -212,15 +222,16 @@ void ChartView::rebuild()
         for (const double step : wanted.waterSteps)
             contents.columnNames << text(washWord(step));
     }
-    int squares = 0;
+    std::set<MixId> painted; // in a chart of all by all a pair stands twice
     for (const Recipe& recipe : contents.chart.recipes) {
-        const MixRecord* painted = paintedAs(document.notebook(), recipe);
-        contents.painted.push_back(painted ? painted->painted : std::nullopt);
-        squares += painted != nullptr;
+        const MixRecord* record = paintedAs(document.notebook(), recipe);
+        contents.painted.push_back(record ? record->painted : std::nullopt);
+        if (record)
+            painted.insert(record->id);
     }
     if (!m_before->isChecked())
         fillWashes(contents);
-    m_headline->setText(tr("%1 squares, %2 painted").arg(contents.chart.recipes.size()).arg(squares));
+    m_headline->setText(tr("%1 squares, %2 painted").arg(contents.chart.recipes.size()).arg(painted.size()));
     m_grid->setContents(std::move(contents));
     if (any)
         m_grid->setCurrent(std::max(0, m_grid->current()));
@@ -235,10 +246,8 @@ void ChartView::showCell(int cell)
     const Recipe& recipe = contents.chart.recipes[at];
     const bool hasBefore = at % contents.chart.plan.columnCount() > 0;
     m_card->show(recipe, hasBefore ? std::optional(contents.chart.colours[at - 1]) : std::nullopt);
-    const bool pair = recipe.parts.size() == 2;
-    m_strip->setVisible(pair);
-    m_ladder->setVisible(pair);
-    if (!pair)
+    showLadder();
+    if (recipe.parts.size() != 2)
         return;
     const auto& paints = m_context.document().paints();
     const Paint& first = paints[recipe.parts[0].paint];
@@ -248,6 +257,15 @@ void ChartView::showCell(int cell)
     const double other = recipe.parts[1].parts * second.strength;
     const double share = other / (other + recipe.parts[0].parts * first.strength);
     m_strip->setCurrent(static_cast<int>(std::lround(share * (static_cast<double>(ladder.steps.size()) - 1))));
+}
+
+/// The small ladder on the card, where there is a pair and room for it.
+void ChartView::showLadder()
+{
+    constexpr int roomForLadder = 600;
+    const bool pair = m_card->recipe() && m_card->recipe()->parts.size() == 2;
+    m_strip->setVisible(pair && height() > roomForLadder);
+    m_ladder->setVisible(pair);
 }
 
 void ChartView::openLadder()

@@ -39,6 +39,7 @@ Q_SIGNALS:
 
 protected:
     void showEvent(QShowEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
     QHBoxLayout* makeChoices();
@@ -46,6 +47,7 @@ private:
     void rebuild();
     void fillWashes(ChartContents& contents) const;
     void showCell(int cell);
+    void showLadder();
     void openLadder();
     ChartPlan plan() const;
     std::vector<Paint> believed() const;

@@ -123,7 +123,7 @@ QHBoxLayout* LadderView::makeHeading()
     m_spacing->addItem(tr("even in parts"), static_cast<int>(LadderSpacing::Parts));
     for (QComboBox* box : {m_wash, m_steps, m_spacing})
         connect(box, &QComboBox::currentIndexChanged, this, &LadderView::rebuild);
-    auto* print = new QPushButton(tr("Print as a sheet (P)"), this);
+    auto* print = new QPushButton(tr("Print (P)"), this);
     print->setObjectName(QStringLiteral("printLadder"));
     connect(print, &QPushButton::clicked, this, &LadderView::printSheet);
     auto* heading = new QHBoxLayout;

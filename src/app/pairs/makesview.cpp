@@ -86,7 +86,12 @@ MakesView::MakesView(PairContext& context, QWidget* parent)
     auto* middle = new QVBoxLayout;
     middle->setSpacing(3 * gridStep);
     middle->addLayout(makeChoices());
-    middle->addWidget(m_headline);
+    auto* told = new QHBoxLayout;
+    told->setSpacing(2 * gridStep);
+    told->addWidget(m_headline, 1);
+    told->addWidget(m_count);
+    told->addWidget(m_order);
+    middle->addLayout(told);
     middle->addWidget(scroll, 1);
     auto* nudges = new QHBoxLayout;
     m_warmer = new QPushButton(tr("Warmer (+)"), m_card);
@@ -140,8 +145,6 @@ QHBoxLayout* MakesView::makeChoices()
     for (const MixOrder order : allMixOrders)
         m_order->addItem(orderWords(order, m_kind), static_cast<int>(order));
     row->addStretch();
-    row->addWidget(m_count);
-    row->addWidget(m_order);
     connect(m_kinds, &QButtonGroup::idClicked, this, [this](int id) { choose(static_cast<MixKind>(id)); });
     for (QComboBox* box : {m_count, m_order})
         connect(box, &QComboBox::currentIndexChanged, this, &MakesView::search);

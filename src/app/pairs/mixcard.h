@@ -25,7 +25,7 @@ public:
     void clear();
 
     QSize sizeHint() const override { return {280, 120}; }
-    QSize minimumSizeHint() const override { return {280, 120}; }
+    QSize minimumSizeHint() const override { return {280, 72}; }
 
 protected:
     void paintEvent(QPaintEvent* event) override;

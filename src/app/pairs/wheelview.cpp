@@ -266,7 +266,8 @@ void WheelView::chooseFirst()
         for (const std::size_t place : m_context.atHand()) {
             const bool taken = std::ranges::find(m_tubes, tubes[place].id) != m_tubes.end();
             const Lch thin = toLch(paints[place].swatch.thin);
-            const double fits = (paints[place].family == families[i] ? 1000 : 0) + toLch(paints[place].swatch.full).chroma / 3
+            const double fits = (paints[place].family == families[i] ? 1000 : 0)
+                                + toLch(paints[place].swatch.full).chroma / 3
                                 - std::abs(signedDegreesBetween(thin.hueDegrees, hues[i]));
             if (!taken && fits > most) {
                 most = fits;

@@ -3,6 +3,7 @@
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
 #include "app/parts/words.h"
+#include "app/sheets/mixespage.h"
 #include "app/sheets/predictionspage.h"
 #include "app/sheets/printdialog.h"
 #include "app/sheets/sheetpreview.h"
@@ -36,7 +37,8 @@ SheetsView::SheetsView(Document& document, ViewSettings& settings, QWidget* pare
       m_tabs(new QButtonGroup(this)),
       m_pages(new QStackedWidget(this)),
       m_list(new QListWidget(this)),
-      m_preview(new SheetPreview(document, settings, this))
+      m_preview(new SheetPreview(document, settings, this)),
+      m_mixes(new MixesPage(document, settings, this))
 {
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(4 * gridStep, 3 * gridStep, 4 * gridStep, 3 * gridStep);
@@ -62,6 +64,7 @@ SheetsView::SheetsView(Document& document, ViewSettings& settings, QWidget* pare
     row->addWidget(m_middle, 1);
     row->addWidget(makeCard());
     m_pages->addWidget(sheets);
+    m_pages->addWidget(m_mixes);
     m_pages->addWidget(new PredictionsPage(document, settings, this));
     layout->addWidget(m_pages, 1);
     connect(m_list, &QListWidget::currentRowChanged, this, &SheetsView::showChosen);
@@ -75,8 +78,8 @@ void SheetsView::setUpTabs(QVBoxLayout* column)
 {
     auto* row = new QHBoxLayout;
     row->setSpacing(gridStep);
-    const std::array<std::pair<QString, const char*>, 2> tabs{
-        {{tr("Sheets (S)"), "pageSheets"}, {tr("How good predictions are (Q)"), "pagePredictions"}}};
+    const std::array<std::pair<QString, const char*>, 3> tabs{
+        {{tr("Sheets (S)"), "pageSheets"}, {tr("Mixes (M)"), "pageMixes"}, {tr("Predictions (Q)"), "pagePredictions"}}};
     for (std::size_t i = 0; i < tabs.size(); ++i) {
         auto* button = new QPushButton(tabs[i].first, this);
         button->setObjectName(QLatin1String(tabs[i].second));
@@ -95,7 +98,7 @@ void SheetsView::setUpTabs(QVBoxLayout* column)
     row->addWidget(worth);
     row->addWidget(read);
     column->addLayout(row);
-    connect(m_tabs, &QButtonGroup::idClicked, this, [this](int id) { showPredictions(id == 1); });
+    connect(m_tabs, &QButtonGroup::idClicked, this, [this](int id) { goTo(static_cast<Page>(id)); });
     connect(worth, &QPushButton::clicked, this, &SheetsView::layOutWorthPainting);
     connect(read, &QPushButton::clicked, this, [this] { readPainted(); });
 }
@@ -193,15 +196,22 @@ void SheetsView::showChosen()
 
 void SheetsView::takeFocus()
 {
-    m_list->setFocus();
+    if (page() == RecordPage)
+        m_mixes->takeFocus();
+    else
+        m_list->setFocus();
 }
 
-void SheetsView::showPredictions(bool on)
+void SheetsView::goTo(Page page)
 {
-    m_tabs->button(on ? 1 : 0)->setChecked(true);
-    m_pages->setCurrentIndex(on ? 1 : 0);
-    if (!on)
-        takeFocus();
+    m_tabs->button(page)->setChecked(true);
+    m_pages->setCurrentIndex(page);
+    takeFocus();
+}
+
+SheetsView::Page SheetsView::page() const
+{
+    return static_cast<Page>(m_pages->currentIndex());
 }
 
 void SheetsView::layOutWorthPainting()
@@ -246,6 +256,8 @@ void SheetsView::readPainted(const QString& picture)
 
 void SheetsView::removeChosen()
 {
+    if (page() == RecordPage)
+        return m_mixes->removeChosen();
     if (m_document.notebook().sheet(chosen()))
         m_document.removeSheet(chosen());
 }

@@ -13,11 +13,12 @@ class QStackedWidget;
 
 namespace iris {
 
+class MixesPage;
 class SheetPreview;
 class ViewSettings;
 
-/// The sheets: laid out, waiting to be painted, painted and read; what is worth painting next; and how good
-/// predictions have become.
+/// The sheets: laid out, waiting to be painted, painted and read; what is worth painting next; every mix that was
+/// written down; and how good predictions have become.
 class SheetsView : public QWidget {
     Q_OBJECT
 
@@ -34,7 +35,10 @@ public:
     /// Reads a scan or photograph; asks for one when none is given.
     void readPainted(const QString& picture = {});
     void removeChosen();
-    void showPredictions(bool on);
+    enum Page { SheetsPage, RecordPage, Predictions };
+    void goTo(Page page);
+    Page page() const;
+    MixesPage& mixes() { return *m_mixes; }
 
 private:
     QFrame* makeCard();
@@ -50,6 +54,7 @@ private:
     QStackedWidget* m_middle = nullptr;
     QListWidget* m_list;
     SheetPreview* m_preview;
+    MixesPage* m_mixes;
     QLabel* m_title = nullptr;
     QLabel* m_state = nullptr;
     QLabel* m_effort = nullptr;

@@ -25,7 +25,7 @@ KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
         Key{"F1", QT_TR_NOOP("this page")},
         Key{"", QT_TR_NOOP("Tubes")},
         Key{"/", QT_TR_NOOP("find")},
-        Key{"arrows, Ctrl+arrows with Space", QT_TR_NOOP("pick a tube up, pick several")},
+        Key{"arrows, Ctrl+Space", QT_TR_NOOP("pick a tube up, pick several")},
         Key{"A", QT_TR_NOOP("add a tube")},
         Key{"E or Enter", QT_TR_NOOP("change the tube, or all the chosen ones")},
         Key{"D, M", QT_TR_NOOP("duplicate, merge the two chosen")},
@@ -46,10 +46,12 @@ KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
         Key{"N, W", QT_TR_NOOP("note on a mix, write it down as a need")},
         Key{"P", QT_TR_NOOP("print the chart or ladder as a sheet")},
         Key{"", QT_TR_NOOP("Sheets")},
-        Key{"S, Q", QT_TR_NOOP("the sheets, how good predictions are")},
+        Key{"S  M  Q", QT_TR_NOOP("sheets, mixes, how good predictions are")},
         Key{"N", QT_TR_NOOP("lay out what is worth painting next")},
         Key{"R, P", QT_TR_NOOP("read a painted sheet, write the PDF again")},
-        Key{"Del", QT_TR_NOOP("take the sheet out")},
+        Key{"A, E, T", QT_TR_NOOP("write a mix down, change it, add a touch")},
+        Key{"/", QT_TR_NOOP("find a mix")},
+        Key{"Del", QT_TR_NOOP("take the sheet or the mix out")},
         Key{"", QT_TR_NOOP("Palette")},
         Key{"N", QT_TR_NOOP("write a need")},
         Key{"Enter", QT_TR_NOOP("change the chosen need")},
@@ -63,7 +65,7 @@ KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
     };
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(6 * gridStep, 5 * gridStep, 6 * gridStep, 5 * gridStep);
-    grid->setHorizontalSpacing(6 * gridStep);
+    grid->setHorizontalSpacing(5 * gridStep);
     grid->setVerticalSpacing(gridStep);
     int row = 0;
     int column = 0;

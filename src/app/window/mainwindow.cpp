@@ -6,6 +6,7 @@
 #include "app/palette/paletteview.h"
 #include "app/parts/messages.h"
 #include "app/parts/words.h"
+#include "app/sheets/mixespage.h"
 #include "app/sheets/sheetjob.h"
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
@@ -256,8 +257,19 @@ void MainWindow::setUpKeys()
     addKey(Qt::Key_P, Pairs, [this] { m_pairs->print(); });
     addKey(Qt::Key_Plus, Pairs, [this] { m_pairs->nudge(true); });
     addKey(Qt::Key_Minus, Pairs, [this] { m_pairs->nudge(false); });
-    addKey(Qt::Key_S, Sheets, [this] { m_sheets->showPredictions(false); });
-    addKey(Qt::Key_Q, Sheets, [this] { m_sheets->showPredictions(true); });
+    addKey(Qt::Key_S, Sheets, [this] { m_sheets->goTo(SheetsView::SheetsPage); });
+    addKey(Qt::Key_M, Sheets, [this] { m_sheets->goTo(SheetsView::RecordPage); });
+    addKey(Qt::Key_Q, Sheets, [this] { m_sheets->goTo(SheetsView::Predictions); });
+    const auto onMixes = [this](void (MixesPage::*act)()) {
+        return [this, act] {
+            if (m_sheets->page() == SheetsView::RecordPage)
+                (m_sheets->mixes().*act)();
+        };
+    };
+    addKey(Qt::Key_A, Sheets, onMixes(&MixesPage::writeNew));
+    addKey(Qt::Key_E, Sheets, onMixes(&MixesPage::changeChosen));
+    addKey(Qt::Key_T, Sheets, onMixes(&MixesPage::addTouch));
+    addKey(Qt::Key_Slash, Sheets, onMixes(&MixesPage::find));
     addKey(Qt::Key_N, Sheets, [this] { m_sheets->layOutWorthPainting(); });
     addKey(Qt::Key_R, Sheets, [this] { m_sheets->readPainted(); });
     addKey(Qt::Key_P, Sheets, [this] { m_sheets->writePdfAgain(); });

@@ -117,9 +117,11 @@ bool saveSheets(MainWindow& window, const QString& folder)
     if (!document.notebook().sheets.empty())
         window.sheetsView().choose(document.notebook().sheets.front().id);
     bool saved = save(window, folder, "sheets");
-    window.sheetsView().showPredictions(true);
+    window.sheetsView().goTo(SheetsView::RecordPage);
+    saved = save(window, folder, "mixes") && saved;
+    window.sheetsView().goTo(SheetsView::Predictions);
     saved = save(window, folder, "predictions") && saved;
-    window.sheetsView().showPredictions(false);
+    window.sheetsView().goTo(SheetsView::SheetsPage);
     const QDir scans(QFileInfo(document.path()).dir().filePath(QStringLiteral("Scans")));
     const QString painted = scans.filePath(QStringLiteral("Greys of the mud, not read yet.jpg"));
     if (!QFileInfo::exists(painted))

@@ -1,0 +1,189 @@
+#include "app/sheets/mixdialog.h"
+
+#include "app/parts/labels.h"
+#include "app/parts/words.h"
+#include "app/theme/theme.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDialogButtonBox>
+#include <QFormLayout>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPlainTextEdit>
+#include <QPushButton>
+#include <QSpinBox>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+const std::array<std::pair<const char*, double>, 3> washes{
+    {{QT_TR_NOOP("full"), wash::full}, {QT_TR_NOOP("middle"), wash::middle}, {QT_TR_NOOP("thin"), wash::thin}}};
+
+} // namespace
+
+MixDialog::MixDialog(Document& document, const MixRecord& mix, QWidget* parent)
+    : QDialog(parent),
+      m_document(document),
+      m_mix(mix),
+      m_wash(new QComboBox(this)),
+      m_layers(new QSpinBox(this)),
+      m_wet(new QCheckBox(tr("not dry yet"), this)),
+      m_colour(new QLineEdit(mix.painted ? labText(*mix.painted) : QString(), this)),
+      m_paper(new QLineEdit(text(mix.paper), this)),
+      m_date(new QLineEdit(text(mix.date), this)),
+      m_name(new QLineEdit(text(mix.name), this)),
+      m_stars(new QComboBox(this)),
+      m_tags(new QLineEdit(text(mix.tags), this)),
+      m_notes(new QPlainTextEdit(text(mix.notes), this)),
+      m_trouble(wordLabel("mixTrouble", textFont(textsize::body, QFont::DemiBold), this))
+{
+    setWindowTitle(mix.id.value > 0 ? tr("Change a mix") : tr("Write a mix down"));
+    setMinimumWidth(520);
+    auto* form = new QFormLayout(this);
+    form->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
+    form->setVerticalSpacing(2 * gridStep);
+    addParts(form);
+    for (const auto& [words, thickness] : washes)
+        m_wash->addItem(tr(words), thickness);
+    if (std::ranges::none_of(washes, [&](const auto& known) { return std::abs(known.second - mix.wash) < 0.01; }))
+        m_wash->addItem(text(washWord(mix.wash)), mix.wash);
+    for (int i = 0; i < m_wash->count(); ++i)
+        if (std::abs(m_wash->itemData(i).toDouble() - mix.wash) < 0.01)
+            m_wash->setCurrentIndex(i);
+    m_layers->setRange(1, 9);
+    m_layers->setValue(mix.layers);
+    m_wet->setChecked(mix.wet);
+    m_stars->addItems({tr("no mark"), tr("worth keeping"), tr("good"), tr("a favourite")});
+    m_stars->setCurrentIndex(mix.stars);
+    m_colour->setPlaceholderText(tr("L, a, b of the dry mix, when it was measured"));
+    m_date->setPlaceholderText(tr("as in 2026-10-03"));
+    m_notes->setTabChangesFocus(true);
+    m_notes->setFixedHeight(72);
+    for (const auto& [widget, name] :
+         std::initializer_list<std::pair<QWidget*, const char*>>{{m_wash, "recordWash"},
+                                                                 {m_layers, "recordLayers"},
+                                                                 {m_colour, "recordColour"},
+                                                                 {m_paper, "recordPaper"},
+                                                                 {m_date, "recordDate"},
+                                                                 {m_name, "recordName"},
+                                                                 {m_stars, "recordStars"},
+                                                                 {m_tags, "recordTags"},
+                                                                 {m_notes, "recordNotes"},
+                                                                 {m_wet, "recordWet"}})
+        widget->setObjectName(QLatin1String(name));
+    auto* laid = new QHBoxLayout;
+    laid->setSpacing(2 * gridStep);
+    laid->addWidget(m_wash);
+    laid->addWidget(new QLabel(tr("layers"), this));
+    laid->addWidget(m_layers);
+    laid->addWidget(m_wet);
+    laid->addStretch();
+    form->addRow(tr("Wash"), laid);
+    form->addRow(tr("Colour"), m_colour);
+    form->addRow(tr("Paper"), m_paper);
+    form->addRow(tr("Day"), m_date);
+    form->addRow(tr("Name"), m_name);
+    form->addRow(tr("Mark"), m_stars);
+    form->addRow(tr("Tags"), m_tags);
+    form->addRow(tr("Notes"), m_notes);
+    form->addRow(m_trouble);
+    auto* buttons = new QDialogButtonBox(this);
+    m_keep = buttons->addButton(tr("Keep"), QDialogButtonBox::AcceptRole);
+    m_keep->setObjectName(QStringLiteral("keepMix"));
+    makeMain(*m_keep);
+    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
+    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    form->addRow(buttons);
+    connect(m_colour, &QLineEdit::textChanged, this, &MixDialog::check);
+    connect(m_date, &QLineEdit::textChanged, this, &MixDialog::check);
+    check();
+}
+
+/// Three rows of a tube and its parts; a tube that is gone keeps its place by the name that was kept.
+void MixDialog::addParts(QFormLayout* form)
+{
+    for (std::size_t i = 0; i < m_tubes.size(); ++i) {
+        auto* box = new QComboBox(this);
+        box->setObjectName(QStringLiteral("recordTube%1").arg(i + 1));
+        box->addItem(tr("none"), 0);
+        for (const Tube& tube : m_document.notebook().tubes)
+            box->addItem(text(tube.name), static_cast<qlonglong>(tube.id.value));
+        auto* count = new QSpinBox(this);
+        count->setObjectName(QStringLiteral("recordParts%1").arg(i + 1));
+        count->setRange(1, 99);
+        if (i < m_mix.parts.size()) {
+            const MixPart& part = m_mix.parts[i];
+            int place = box->findData(static_cast<qlonglong>(part.tube.value));
+            if (place <= 0) {
+                box->addItem(text(part.name), static_cast<qlonglong>(part.tube.value));
+                place = box->count() - 1;
+            }
+            box->setCurrentIndex(place);
+            count->setValue(part.parts);
+        }
+        auto* row = new QHBoxLayout;
+        row->setSpacing(2 * gridStep);
+        row->addWidget(count);
+        row->addWidget(box, 1);
+        form->addRow(i == 0 ? tr("Parts") : QString(), row);
+        connect(box, &QComboBox::currentIndexChanged, this, [this] { check(); });
+        m_tubes[i] = box;
+        m_counts[i] = count;
+    }
+}
+
+std::vector<MixPart> MixDialog::parts() const
+{
+    std::vector<MixPart> parts;
+    for (std::size_t i = 0; i < m_tubes.size(); ++i)
+        if (m_tubes[i]->currentIndex() > 0)
+            parts.push_back({{m_tubes[i]->currentData().toLongLong()},
+                             m_tubes[i]->currentText().toStdString(),
+                             m_counts[i]->value()});
+    return parts;
+}
+
+Result<MixRecord> MixDialog::mix() const
+{
+    MixRecord mix = m_mix;
+    mix.parts = parts();
+    mix.wash = m_wash->currentData().toDouble();
+    mix.layers = m_layers->value();
+    mix.wet = m_wet->isChecked();
+    mix.paper = m_paper->text().trimmed().toStdString();
+    mix.date = m_date->text().trimmed().toStdString();
+    mix.name = m_name->text().trimmed().toStdString();
+    mix.stars = m_stars->currentIndex();
+    mix.tags = m_tags->text().trimmed().toStdString();
+    mix.notes = m_notes->toPlainText().trimmed().toStdString();
+    const QString colour = m_colour->text().trimmed();
+    const bool untouched = m_mix.painted && colour == labText(*m_mix.painted);
+    if (colour.isEmpty()) {
+        mix.painted.reset();
+    } else if (!untouched) {
+        const auto lab = parseLab(colour.toStdString());
+        if (!lab)
+            return tl::unexpected(lab.error());
+        mix.painted = *lab;
+        mix.origin = MixOrigin::Typed;
+        mix.uncertainty = 0;
+    }
+    if (const auto fine = validate(mix); !fine)
+        return tl::unexpected(fine.error());
+    return mix;
+}
+
+void MixDialog::check()
+{
+    if (!m_keep)
+        return;
+    const auto made = mix();
+    m_trouble->setText(made ? QString() : sentence(text(made.error().message)));
+    m_keep->setEnabled(made.has_value());
+}
+
+} // namespace iris

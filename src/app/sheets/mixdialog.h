@@ -1,0 +1,51 @@
+#pragma once
+
+#include "app/document/document.h"
+
+#include <QDialog>
+
+class QCheckBox;
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QPlainTextEdit;
+class QPushButton;
+class QSpinBox;
+
+namespace iris {
+
+/// One mix as it is written down: up to three tubes and their parts, the wash, how it was laid, its colour when that is
+/// known, and the painter's own words.
+class MixDialog : public QDialog {
+    Q_OBJECT
+
+public:
+    MixDialog(Document& document, const MixRecord& mix, QWidget* parent = nullptr);
+
+    /// What stands in the fields, or why it cannot be kept.
+    Result<MixRecord> mix() const;
+
+private:
+    void addParts(class QFormLayout* form);
+    void check();
+    std::vector<MixPart> parts() const;
+
+    Document& m_document;
+    MixRecord m_mix;
+    std::array<QComboBox*, 3> m_tubes{};
+    std::array<QSpinBox*, 3> m_counts{};
+    QComboBox* m_wash;
+    QSpinBox* m_layers;
+    QCheckBox* m_wet;
+    QLineEdit* m_colour;
+    QLineEdit* m_paper;
+    QLineEdit* m_date;
+    QLineEdit* m_name;
+    QComboBox* m_stars;
+    QLineEdit* m_tags;
+    QPlainTextEdit* m_notes;
+    QLabel* m_trouble;
+    QPushButton* m_keep = nullptr;
+};
+
+} // namespace iris

@@ -1,0 +1,272 @@
+#include "app/sheets/mixespage.h"
+
+#include "app/parts/labels.h"
+#include "app/parts/paintcolour.h"
+#include "app/parts/words.h"
+#include "app/sheets/mixdialog.h"
+#include "app/theme/viewsettings.h"
+#include "colour/deltae.h"
+
+#include <QDate>
+#include <QFrame>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QVBoxLayout>
+
+namespace iris {
+namespace {
+
+constexpr int pictureSide = 128;
+
+/// Everything a word can be looked for in.
+QString searched(const MixRecord& mix)
+{
+    return text(mix.name + '\n' + partsText(mix.parts) + '\n' + mix.tags + '\n' + mix.notes + '\n' + mix.paper);
+}
+
+bool holdsAll(const QString& where, const QString& words)
+{
+    const QStringList each = words.split(QLatin1Char(' '), Qt::SkipEmptyParts);
+    return std::ranges::all_of(each, [&](const QString& word) { return where.contains(word, Qt::CaseInsensitive); });
+}
+
+} // namespace
+
+MixesPage::MixesPage(Document& document, ViewSettings& settings, QWidget* parent)
+    : QWidget(parent),
+      m_document(document),
+      m_settings(settings),
+      m_find(new QLineEdit(this)),
+      m_list(new QListWidget(this))
+{
+    m_find->setObjectName(QStringLiteral("findMix"));
+    m_find->setPlaceholderText(tr("Find a mix by tube, tag or word (/)"));
+    m_list->setObjectName(QStringLiteral("mixRecords"));
+    m_list->setAccessibleName(tr("Mixes"));
+    m_list->setIconSize({88, 36});
+    m_list->setSpacing(2);
+    auto* left = new QVBoxLayout;
+    left->setSpacing(2 * gridStep);
+    left->addWidget(m_find);
+    left->addWidget(m_list, 1);
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(4 * gridStep);
+    layout->addLayout(left, 1);
+    layout->addWidget(makeCard());
+    connect(m_find, &QLineEdit::textChanged, this, &MixesPage::fill);
+    connect(m_list, &QListWidget::currentRowChanged, this, &MixesPage::showChosen);
+    connect(m_list, &QListWidget::itemActivated, this, &MixesPage::changeChosen);
+    connect(&document, &Document::mixesChanged, this, &MixesPage::fill);
+    connect(&document, &Document::tubesChanged, this, &MixesPage::showChosen);
+    connect(&settings, &ViewSettings::changed, this, &MixesPage::fill);
+    fill();
+}
+
+QFrame* MixesPage::makeCard()
+{
+    auto* card = new QFrame(this);
+    card->setProperty("card", true);
+    card->setFixedWidth(312);
+    auto* layout = new QVBoxLayout(card);
+    layout->setContentsMargins(15, 15, 15, 15);
+    layout->setSpacing(2 * gridStep);
+    m_picture = new QLabel(card);
+    m_picture->setFixedHeight(pictureSide);
+    m_title = wordLabel("recordTitle", textFont(textsize::title, QFont::DemiBold), card);
+    m_details = wordLabel("recordDetails", textFont(textsize::body), card);
+    m_lineage = wordLabel("recordLineage", textFont(textsize::body), card);
+    for (QLabel* label : {m_picture, m_title, m_details, m_lineage})
+        layout->addWidget(label);
+    layout->addStretch();
+    const auto add = [&](const QString& words, const char* name, void (MixesPage::*act)(), bool needsMix) {
+        auto* button = new QPushButton(words, card);
+        button->setObjectName(QLatin1String(name));
+        connect(button, &QPushButton::clicked, this, act);
+        layout->addWidget(button);
+        if (needsMix)
+            m_mixButtons.push_back(button);
+    };
+    add(tr("And a touch of ... (T)"), "touchMix", &MixesPage::addTouch, true);
+    add(tr("Change it (E)"), "changeMix", &MixesPage::changeChosen, true);
+    add(tr("Take it out (Del)"), "removeMix", &MixesPage::removeChosen, true);
+    add(tr("Write a mix down (A)"), "newMix", &MixesPage::writeNew, false);
+    return card;
+}
+
+void MixesPage::fill()
+{
+    const MixId before = chosen();
+    {
+        const QSignalBlocker quiet(m_list);
+        m_list->clear();
+        const auto& mixes = m_document.notebook().mixes;
+        for (auto mix = mixes.rbegin(); mix != mixes.rend(); ++mix) {
+            if (!holdsAll(searched(*mix), m_find->text()))
+                continue;
+            QPixmap chip(m_list->iconSize());
+            chip.fill(mix->painted ? displayed(*mix->painted, m_settings.valuesOnly()) : QColor(Qt::transparent));
+            QStringList second;
+            for (const std::string& words : {mix->name, mix->tags, mix->date})
+                if (!words.empty())
+                    second << text(words);
+            auto* item = new QListWidgetItem(
+                QIcon(chip), text(partsText(mix->parts)) + QLatin1Char('\n') + second.join(QStringLiteral("; ")),
+                m_list);
+            item->setData(Qt::UserRole, static_cast<qlonglong>(mix->id.value));
+            if (mix->id == before)
+                m_list->setCurrentItem(item);
+        }
+        if (m_list->currentRow() < 0 && m_list->count() > 0)
+            m_list->setCurrentRow(0);
+    }
+    showChosen();
+}
+
+MixId MixesPage::chosen() const
+{
+    const QListWidgetItem* item = m_list->currentItem();
+    return item ? MixId{item->data(Qt::UserRole).toLongLong()} : MixId{};
+}
+
+void MixesPage::choose(MixId mix)
+{
+    for (int row = 0; row < m_list->count(); ++row)
+        if (m_list->item(row)->data(Qt::UserRole).toLongLong() == mix.value)
+            m_list->setCurrentRow(row);
+}
+
+void MixesPage::find()
+{
+    m_find->setFocus();
+    m_find->selectAll();
+}
+
+void MixesPage::takeFocus()
+{
+    m_list->setFocus();
+}
+
+QString MixesPage::detailWords(const MixRecord& mix) const
+{
+    static const std::array<const char*, 4> marks{"", QT_TR_NOOP("Worth keeping"), QT_TR_NOOP("Good"),
+                                                  QT_TR_NOOP("A favourite")};
+    QStringList lines;
+    QString laid = tr("%1 wash").arg(sentence(text(washWord(mix.wash))));
+    if (mix.layers > 1)
+        laid += tr(", %1 layers").arg(mix.layers);
+    if (mix.wet)
+        laid += tr(", not dry yet");
+    lines << laid;
+    if (mix.painted)
+        lines << sentence(colourWords(*mix.painted));
+    if (const auto recipe = recipeOf(mix.parts, mix.wash, m_document.notebook()); recipe && mix.painted)
+        lines << tr("%1 from what is expected")
+                     .arg(apart(deltaE00(*mix.painted, colourOf(*recipe, m_document.paints()))));
+    QStringList where;
+    for (const std::string& words : {mix.date, mix.paper})
+        if (!words.empty())
+            where << text(words);
+    if (!where.isEmpty())
+        lines << where.join(QStringLiteral(", "));
+    if (const SheetRecord* sheet = m_document.notebook().sheet(mix.sheet))
+        lines << tr("Square %1 of %2").arg(mix.cell + 1).arg(text(sheet->title));
+    if (mix.stars > 0)
+        lines << tr(marks[static_cast<std::size_t>(mix.stars)]);
+    if (!mix.tags.empty())
+        lines << text(mix.tags);
+    if (!mix.notes.empty())
+        lines << text(mix.notes);
+    return lines.join(QLatin1Char('\n'));
+}
+
+QString MixesPage::lineageWords(const MixRecord& mix) const
+{
+    QStringList lines;
+    const auto called = [](const MixRecord& other) {
+        return text(other.name.empty() ? partsText(other.parts) : other.name);
+    };
+    if (mix.from.value > 0) {
+        const MixRecord* from = m_document.notebook().mix(mix.from);
+        lines << (from ? tr("Grew out of %1.").arg(called(*from)) : tr("Grew out of a mix that was taken out."));
+    }
+    for (const MixRecord& other : m_document.notebook().mixes)
+        if (mix.id.value > 0 && other.from == mix.id)
+            lines << tr("Became %1.").arg(called(other));
+    return lines.join(QLatin1Char('\n'));
+}
+
+void MixesPage::showChosen()
+{
+    const MixRecord* mix = m_document.notebook().mix(chosen());
+    for (QPushButton* button : m_mixButtons)
+        button->setEnabled(mix != nullptr);
+    m_picture->clear();
+    if (!mix) {
+        m_title->setText(m_document.notebook().mixes.empty() ? tr("No mix is written down yet")
+                                                             : tr("No mix of that kind"));
+        m_details->setText(tr("Squares read off a sheet come here by themselves."));
+        m_lineage->clear();
+        return;
+    }
+    QPixmap picture;
+    if (picture.loadFromData(m_document.picture(mix->picture)))
+        m_picture->setPixmap(picture.scaledToHeight(pictureSide, Qt::SmoothTransformation));
+    else if (mix->painted) {
+        picture = QPixmap(2 * pictureSide, pictureSide);
+        picture.fill(displayed(*mix->painted, m_settings.valuesOnly()));
+        m_picture->setPixmap(picture);
+    }
+    m_title->setText(text(mix->name.empty() ? partsText(mix->parts) : mix->name));
+    m_details->setText((mix->name.empty() ? QString() : text(partsText(mix->parts)) + QLatin1Char('\n'))
+                       + detailWords(*mix));
+    m_lineage->setText(lineageWords(*mix));
+}
+
+void MixesPage::writeNew()
+{
+    MixRecord fresh;
+    fresh.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    MixDialog dialog(m_document, fresh, window());
+    if (dialog.exec() == QDialog::Accepted && dialog.mix()) {
+        m_document.keepMix(*dialog.mix(), tr("write down %1").arg(text(partsText(dialog.mix()->parts))));
+        m_list->setCurrentRow(0);
+    }
+}
+
+void MixesPage::changeChosen()
+{
+    const MixRecord* mix = m_document.notebook().mix(chosen());
+    if (!mix)
+        return;
+    MixDialog dialog(m_document, *mix, window());
+    if (dialog.exec() == QDialog::Accepted && dialog.mix() && *dialog.mix() != *mix)
+        m_document.keepMix(*dialog.mix(), tr("change the mix %1").arg(text(partsText(dialog.mix()->parts))));
+}
+
+void MixesPage::addTouch()
+{
+    const MixRecord* mix = m_document.notebook().mix(chosen());
+    if (!mix)
+        return;
+    MixRecord grown = grownFrom(*mix);
+    grown.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    MixDialog dialog(m_document, grown, window());
+    dialog.setWindowTitle(tr("%1 and a touch of ...").arg(text(mix->name.empty() ? partsText(mix->parts) : mix->name)));
+    if (dialog.exec() == QDialog::Accepted && dialog.mix()) {
+        m_document.keepMix(*dialog.mix(), tr("write down %1").arg(text(partsText(dialog.mix()->parts))));
+        m_list->setCurrentRow(0);
+    }
+}
+
+void MixesPage::removeChosen()
+{
+    if (m_document.notebook().mix(chosen()))
+        m_document.removeMix(chosen());
+}
+
+} // namespace iris

@@ -1,0 +1,55 @@
+#pragma once
+
+#include "app/document/document.h"
+
+#include <QWidget>
+
+class QFrame;
+class QLabel;
+class QLineEdit;
+class QListWidget;
+class QPushButton;
+
+namespace iris {
+
+class ViewSettings;
+
+/// Every mix that was written down: painted, read off a sheet, or only noted; found again by tube, tag or word, with
+/// what it grew out of and what grew out of it.
+class MixesPage : public QWidget {
+    Q_OBJECT
+
+public:
+    MixesPage(Document& document, ViewSettings& settings, QWidget* parent = nullptr);
+
+    MixId chosen() const;
+    void choose(MixId mix);
+    void find();
+    void takeFocus();
+
+    /// Writes a new mix down, out of tubes the painter names.
+    void writeNew();
+    void changeChosen();
+    /// Begins a new mix from the chosen one and a touch of another tube.
+    void addTouch();
+    void removeChosen();
+
+private:
+    QFrame* makeCard();
+    void fill();
+    void showChosen();
+    QString detailWords(const MixRecord& mix) const;
+    QString lineageWords(const MixRecord& mix) const;
+
+    Document& m_document;
+    ViewSettings& m_settings;
+    QLineEdit* m_find;
+    QListWidget* m_list;
+    QLabel* m_picture = nullptr;
+    QLabel* m_title = nullptr;
+    QLabel* m_details = nullptr;
+    QLabel* m_lineage = nullptr;
+    std::vector<QPushButton*> m_mixButtons;
+};
+
+} // namespace iris
