@@ -8,11 +8,12 @@
 #include "app/pairs/mixtiles.h"
 #include "app/pairs/paircontext.h"
 #include "app/pairs/wheelview.h"
+#include "app/parts/tabs.h"
 #include "app/theme/viewsettings.h"
 
+#include <QAbstractButton>
 #include <QButtonGroup>
 #include <QHBoxLayout>
-#include <QPushButton>
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
@@ -29,21 +30,12 @@ PairsView::PairsView(Document& document, TubeModel& model, ViewSettings& setting
       m_wheel(new WheelView(*m_context, this)),
       m_bench(new Bench(*m_context, this))
 {
-    auto* row = new QHBoxLayout;
-    row->setSpacing(gridStep);
-    const std::array<std::pair<QString, const char*>, 4> tabs{{{tr("Chart (C)"), "pageChart"},
-                                                               {tr("Ladder (L)"), "pageLadder"},
-                                                               {tr("What makes it (K)"), "pageMakes"},
-                                                               {tr("Wheel (O)"), "pageWheel"}}};
-    for (std::size_t i = 0; i < tabs.size(); ++i) {
-        auto* button = new QPushButton(tabs[i].first, this);
-        button->setObjectName(QLatin1String(tabs[i].second));
-        button->setCheckable(true);
-        button->setProperty("quiet", true);
-        m_tabs->addButton(button, static_cast<int>(i));
-        row->addWidget(button);
-    }
-    row->addStretch();
+    QHBoxLayout* row = tabRow(*m_tabs,
+                              {{tr("Chart (C)"), "pageChart"},
+                               {tr("Ladder (L)"), "pageLadder"},
+                               {tr("What makes it (K)"), "pageMakes"},
+                               {tr("Wheel (O)"), "pageWheel"}},
+                              this);
     for (QWidget* page : {static_cast<QWidget*>(m_chart), static_cast<QWidget*>(m_ladder),
                           static_cast<QWidget*>(m_makes), static_cast<QWidget*>(m_wheel)})
         m_pages->addWidget(page);

@@ -2,6 +2,7 @@
 
 #include "app/parts/labels.h"
 #include "app/parts/paintcolour.h"
+#include "app/parts/tabs.h"
 #include "app/parts/words.h"
 #include "app/sheets/mixdialog.h"
 #include "app/theme/viewsettings.h"
@@ -129,15 +130,12 @@ void MixesPage::fill()
 
 MixId MixesPage::chosen() const
 {
-    const QListWidgetItem* item = m_list->currentItem();
-    return item ? MixId{item->data(Qt::UserRole).toLongLong()} : MixId{};
+    return {chosenRecord(*m_list)};
 }
 
 void MixesPage::choose(MixId mix)
 {
-    for (int row = 0; row < m_list->count(); ++row)
-        if (m_list->item(row)->data(Qt::UserRole).toLongLong() == mix.value)
-            m_list->setCurrentRow(row);
+    chooseRecord(*m_list, mix.value);
 }
 
 void MixesPage::find()

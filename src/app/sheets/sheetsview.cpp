@@ -2,6 +2,7 @@
 
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
+#include "app/parts/tabs.h"
 #include "app/parts/words.h"
 #include "app/sheets/mixespage.h"
 #include "app/sheets/predictionspage.h"
@@ -76,20 +77,10 @@ SheetsView::SheetsView(Document& document, ViewSettings& settings, QWidget* pare
 
 void SheetsView::setUpTabs(QVBoxLayout* column)
 {
-    auto* row = new QHBoxLayout;
-    row->setSpacing(gridStep);
-    const std::array<std::pair<QString, const char*>, 3> tabs{
-        {{tr("Sheets (S)"), "pageSheets"}, {tr("Mixes (M)"), "pageMixes"}, {tr("Predictions (Q)"), "pagePredictions"}}};
-    for (std::size_t i = 0; i < tabs.size(); ++i) {
-        auto* button = new QPushButton(tabs[i].first, this);
-        button->setObjectName(QLatin1String(tabs[i].second));
-        button->setCheckable(true);
-        button->setProperty("quiet", true);
-        m_tabs->addButton(button, static_cast<int>(i));
-        row->addWidget(button);
-    }
-    m_tabs->button(0)->setChecked(true);
-    row->addStretch();
+    QHBoxLayout* row = tabRow(
+        *m_tabs,
+        {{tr("Sheets (S)"), "pageSheets"}, {tr("Mixes (M)"), "pageMixes"}, {tr("Predictions (Q)"), "pagePredictions"}},
+        this);
     auto* worth = new QPushButton(tr("Lay out what is worth painting next (N)"), this);
     worth->setObjectName(QStringLiteral("worthPainting"));
     auto* read = new QPushButton(tr("Read a painted sheet (R)"), this);
@@ -161,15 +152,12 @@ void SheetsView::fill()
 
 SheetId SheetsView::chosen() const
 {
-    const QListWidgetItem* item = m_list->currentItem();
-    return item ? SheetId{item->data(Qt::UserRole).toLongLong()} : SheetId{};
+    return {chosenRecord(*m_list)};
 }
 
 void SheetsView::choose(SheetId sheet)
 {
-    for (int row = 0; row < m_list->count(); ++row)
-        if (m_list->item(row)->data(Qt::UserRole).toLongLong() == sheet.value)
-            m_list->setCurrentRow(row);
+    chooseRecord(*m_list, sheet.value);
 }
 
 void SheetsView::showChosen()
