@@ -27,6 +27,7 @@ private Q_SLOTS:
     void leftOutIsWhatRefittingGives();
     void sureTubesStayWhereTheyAre();
     void twelveSquaresHalveTheMiss();
+    void theStatedMissCovers();
     void gainIsWhatTheCovarianceLoses();
     void onlyAllowedTubesAreProposed();
     void tubesThatAreInNoSquareKeepTheirDoubt();
@@ -272,6 +273,35 @@ void TestLearning::twelveSquaresHalveTheMiss()
     qInfo() << figures;
     QVERIFY2(chosen < start / 2, qPrintable(figures));
     QVERIFY2(chosen < 0.85 * byChance, qPrintable(figures));
+}
+
+void TestLearning::theStatedMissCovers()
+{
+    // The +- beside a prediction is one standard deviation: about two thirds of mixes nobody painted stay within it.
+    const std::vector<Paint> paints = paintsOf(drawer);
+    int within = 0;
+    int all = 0;
+    for (unsigned painter = 0; painter < 10; ++painter) {
+        const std::vector<Paint> truth = withHiddenStrengths(paints, 300 + painter, std::exp(0.5 * std::sqrt(3.0)));
+        std::mt19937 random(painter);
+        std::vector<PaintedMix> squares;
+        for (const WorthSquare& square :
+             worthPainting(paints, beforePainting(paints), everyPair(paints), {6, wash::full, 1.5, {}, {}}))
+            squares.push_back(painted(square.recipe, truth, random));
+        const Learned learned = learnStrengths(paints, squares);
+        const std::vector<Paint> believed = withStrengths(paints, learned);
+        for (const WantedMix& pair : everyPair(believed)) {
+            double apart = 1e9; // the painter lays the wash as it matches best
+            for (int step = -40; step <= 40; ++step)
+                apart = std::min(apart, deltaE00(colourOf({pair.recipe.parts, std::exp(0.02 * step)}, truth),
+                                                 colourOf(pair.recipe, believed)));
+            within += apart <= expectedMiss(pair.recipe, paints, learned);
+            ++all;
+        }
+    }
+    const double share = static_cast<double>(within) / all;
+    qInfo() << "within the stated miss" << share;
+    QVERIFY2(share > 0.62 && share < 0.97, qPrintable(QString::number(share)));
 }
 
 void TestLearning::gainIsWhatTheCovarianceLoses()
