@@ -191,17 +191,16 @@ void TestLearning::thicknessOfASquareIsFound()
 void TestLearning::oneWrongSquareDoesNotDragTheRestAlong()
 {
     const std::vector<Paint> paints = paintsOf(drawer);
-    const std::vector<Paint> truth = withHiddenStrengths(paints, 6);
+    const std::vector<Paint> truth = withHiddenStrengths(paints, 6, 2);
     std::vector<PaintedMix> squares = allPairsPainted(paints, truth, 18);
-    const double clean = medianMiss(withStrengths(paints, learnStrengths(paints, squares)), truth);
-    std::swap(squares[3].colour, squares[40].colour); // two squares written down the wrong way round
+    squares.resize(24);
+    const auto misses = [&] { return medianMiss(withStrengths(paints, learnStrengths(paints, squares)), truth); };
+    const double clean = misses();
+    squares[3].colour = {20, 60, -60}; // written down wrong: no mix of these
+    QVERIFY2(misses() < clean + 0.3, qPrintable(QStringLiteral("%1, clean %2").arg(misses()).arg(clean)));
     const Learned learned = learnStrengths(paints, squares);
-    QVERIFY(medianMiss(withStrengths(paints, learned), truth) < clean + 0.5);
-    std::vector<std::size_t> worst(squares.size());
-    for (std::size_t i = 0; i < worst.size(); ++i)
-        worst[i] = i;
-    std::ranges::sort(worst, std::greater(), [&](std::size_t i) { return learned.lessons[i].leftOut; });
-    QVERIFY((worst[0] == 3 && worst[1] == 40) || (worst[0] == 40 && worst[1] == 3));
+    for (std::size_t i = 0; i < squares.size(); ++i)
+        QVERIFY(learned.lessons[i].leftOut <= learned.lessons[3].leftOut);
 }
 
 void TestLearning::leftOutIsWhatRefittingGives()

@@ -47,6 +47,7 @@ private Q_SLOTS:
     void blackBesideMixedDarks();
     void nudgesGoTheRightWay();
     void wheelIsEven();
+    void ringsAreGreyedByTheTrueComplement();
     void wheelSaysWhatItLacks();
     void earthsStandInsideTheWheel();
 };
@@ -508,6 +509,33 @@ void TestPairs::wheelIsEven()
         QVERIFY(toLch(wheel.rings[1][i].colour).chroma < toLch(wheel.rings[0][i].colour).chroma);
     }
     QCOMPARE(wheel.rim[0].recipe.parts.front().paint, std::size_t{0});
+}
+
+void TestPairs::ringsAreGreyedByTheTrueComplement()
+{
+    // Across from blue stands an orange that holds yellow: with phthalo it goes green, not grey. The true complement
+    // takes every step at least as near to grey as the step that happens to stand opposite.
+    const std::vector<Paint> paints = paintsOf({"PY35/medium", "PR83", "PB15:3"});
+    const Wheel wheel = wheelOf(paints, {0, 1, 2});
+    bool better = false;
+    for (std::size_t i = 0; i < Wheel::steps; ++i) {
+        const WheelStep& own = wheel.rim[i];
+        const WheelStep& opposite = wheel.rim[(i + Wheel::steps / 2) % Wheel::steps];
+        double least = 1e9;
+        for (int step = 0; step <= 60; ++step) {
+            const double share = step / 60.0;
+            const Film film =
+                mixedFilm(std::array{WeightedFilm{&own.film, 1 - share}, WeightedFilm{&opposite.film, share}});
+            least = std::min(least, toLch(seenLab(film, wash::full, whitePaper())).chroma);
+        }
+        // The inner ring has gone three quarters of the way to the least its own partner reaches.
+        const double rim = toLch(own.colour).chroma;
+        const double reached = rim - (rim - toLch(wheel.rings[1][i].colour).chroma) / 0.75;
+        QVERIFY2(reached < least + 1.5,
+                 qPrintable(QStringLiteral("%1: %2, opposite %3").arg(i).arg(reached).arg(least)));
+        better = better || reached < least - 5;
+    }
+    QVERIFY(better);
 }
 
 void TestPairs::wheelSaysWhatItLacks()

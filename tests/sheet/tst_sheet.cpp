@@ -45,6 +45,7 @@ private Q_SLOTS:
     void otherNotebooksAreRefused();
     void filedSquaresAreRecords();
     void readingAgainReplaces();
+    void coloursAreMovedToWhitePaper();
     void deletedTubesStillRead();
     void canBeStopped();
 };
@@ -544,6 +545,29 @@ void TestSheet::readingAgainReplaces()
         QCOMPARE(mix.notes, std::string("reeds"));
         QVERIFY(!mix.wet);
     }
+}
+
+void TestSheet::coloursAreMovedToWhitePaper()
+{
+    // The same paint on cream paper and on white: what is filed is the colour it has on white.
+    const MadeSheet made = madeSheet(35, 12);
+    SheetPainting cream;
+    cream.paper = {91, 1, 9};
+    SheetPainting white = cream;
+    white.paper = {96.08, -0.12, 0.41};
+    const SimulatedSheet onCream(made.page(), made.notebook, made.paints, cream);
+    const SimulatedSheet onWhite(made.page(), made.notebook, made.paints, white);
+    SheetOptions options;
+    options.paperWhite = cream.paper;
+    const auto reading = readSheet(scanned(onCream, dpi, {}), made.notebook, made.paints, options);
+    QVERIFY2(reading, qPrintable(messageOf(reading)));
+    double asSeen = 0;
+    double moved = 0;
+    for (const SquareReading& square : reading->squares) {
+        asSeen = std::max(asSeen, deltaE00(square.wash.colour, *onWhite.truth(square.cell)));
+        moved = std::max(moved, deltaE00(square.painted, *onWhite.truth(square.cell)));
+    }
+    QVERIFY2(moved < 1.2 && asSeen > 2 * moved, qPrintable(QStringLiteral("%1, as seen %2").arg(moved).arg(asSeen)));
 }
 
 void TestSheet::deletedTubesStillRead()
