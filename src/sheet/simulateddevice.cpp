@@ -82,15 +82,34 @@ void blur(Canvas& canvas, double sigma)
     pass(0, 1);
 }
 
-int byteOf(double linear, double noise)
-{
-    return static_cast<int>(std::clamp(std::lround(255 * srgbEncoded(std::max(0.0, linear)) + noise), 0L, 255L));
-}
+/// A channel's tone curve and the sRGB encoding after it, looked up: a page has millions of pixels.
+class ToneTable {
+public:
+    explicit ToneTable(double power)
+    {
+        for (std::size_t i = 0; i < m_level.size(); ++i)
+            m_level[i] = 255 * srgbEncoded(std::pow(brightest * static_cast<double>(i) / last, power));
+    }
+
+    int byteOf(double linear, double noise) const
+    {
+        const double place = std::clamp(linear / brightest, 0.0, 1.0) * last;
+        const auto i = std::min(static_cast<std::size_t>(place), m_level.size() - 2);
+        const double level = m_level[i] + (place - static_cast<double>(i)) * (m_level[i + 1] - m_level[i]);
+        return static_cast<int>(std::clamp(std::lround(level + noise), 0L, 255L));
+    }
+
+private:
+    static constexpr double brightest = 2.5;
+    static constexpr double last = 16384;
+    std::array<double, 16385> m_level{};
+};
 
 /// What the device makes of light: uneven, through its own gains, cross-talk and tone curve, noisy.
 QImage developed(Canvas canvas, const DeviceFaults& faults)
 {
     QImage image(canvas.width, canvas.height, QImage::Format_RGB32);
+    const std::array tones{ToneTable(faults.power[0]), ToneTable(faults.power[1]), ToneTable(faults.power[2])};
     Noise noise(faults.seed);
     std::mt19937 random(faults.seed + 77);
     std::uniform_real_distribution<double> share(-0.4, 0.4);
@@ -110,7 +129,7 @@ QImage developed(Canvas canvas, const DeviceFaults& faults)
             for (std::size_t c = 0; c < 3; ++c) {
                 const double mixed = faults.crossTalk[3 * c] * in[0] + faults.crossTalk[3 * c + 1] * in[1]
                                      + faults.crossTalk[3 * c + 2] * in[2];
-                out[c] = byteOf(std::pow(std::max(0.0, mixed), faults.power[c]), faults.noise * noise.next());
+                out[c] = tones[c].byteOf(mixed, faults.noise * noise.next());
             }
             line[x] = qRgb(out[0], out[1], out[2]);
         }

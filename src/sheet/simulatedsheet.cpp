@@ -101,10 +101,11 @@ double SimulatedSheet::inkAt(double xMm, double yMm) const
 const SimulatedSheet::Square* SimulatedSheet::squareAt(double xMm, double yMm) const
 {
     for (const Square& square : m_squares) {
+        if (xMm < square.place.left() - wanderMm || xMm > square.place.right() + wanderMm
+            || yMm < square.place.top() - wanderMm || yMm > square.place.bottom() + wanderMm)
+            continue;
         const double inside = std::min({xMm - square.place.left(), square.place.right() - xMm, yMm - square.place.top(),
                                         square.place.bottom() - yMm});
-        if (inside < -wanderMm)
-            continue;
         return inside + 0.5 * wanderMm * simulatedNoise(xMm, yMm, 5, m_painting.seed + 11) > 0 ? &square : nullptr;
     }
     return nullptr;
