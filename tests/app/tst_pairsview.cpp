@@ -58,6 +58,7 @@ private Q_SLOTS:
     void theWheelIsWalked();
     void theWholeLoop();
     void worthPaintingNext();
+    void theLoopWithoutPaint();
     void badScansAreTold();
     void mixesGrowOutOfOneAnother();
     void mixesOfDeletedTubesStay();
@@ -451,6 +452,24 @@ void TestPairsView::worthPaintingNext()
     m_document->undoStack().undo();
     QCOMPARE(m_document->notebook().sheets.size(), 1U);
     QVERIFY2(m_told.isEmpty(), qPrintable(m_told.join(QLatin1Char('\n'))));
+}
+
+void TestPairsView::theLoopWithoutPaint()
+{
+    m_window->goTo(MainWindow::Sheets);
+    m_window->sheetsView().readWithoutPaint();
+    QVERIFY(m_told.last().contains("Lay a sheet out first"));
+    m_answer.clear();
+    whenOpen<PrintDialog>([](PrintDialog& dialog) { dialog.accept(); });
+    m_window->sheetsView().layOutWorthPainting();
+    whenOpen<SheetReadingDialog>([](SheetReadingDialog& dialog) {
+        auto* file = dialog.findChild<QPushButton*>("fileSquares");
+        QVERIFY(QTest::qWaitFor([&] { return file->isEnabled(); }, 20000));
+        QTest::mouseClick(file, Qt::LeftButton);
+    });
+    m_window->sheetsView().readWithoutPaint();
+    QVERIFY(m_document->notebook().mixes.size() >= 9);
+    QVERIFY(m_document->learned().typicalMiss().has_value());
 }
 
 void TestPairsView::badScansAreTold()

@@ -60,6 +60,13 @@ void TestPairsCli::factsOfTheTrade_data()
     QTest::newRow("8, the cleanest green")
         << QStringList{"what-makes", "greens", "--only", "PY3,PY35,PY110,PY43,PB15:3,PB28,PB29,PB35", "--most", "1"}
         << "PB15:3";
+    QTest::newRow("17, indanthrone and orange") << QStringList{"darks", "--only", "PB60,PO71,PY3"} << "PB60 + ";
+    QTest::newRow("18, through browns") << QStringList{"ladder", "PR255", "PG7", "--steps", "21"} << "brown";
+    QTest::newRow("10, a dull green") << QStringList{"ladder", "PY153", "PB29"} << "olive";
+    QTest::newRow("11, a clean violet") << QStringList{"ladder", "PB29", "PV19/rose"} << "stays clean";
+    QTest::newRow("29, an opaque tube makes opaque")
+        << QStringList{"what-makes", "greens", "--order", "transparent", "--only", "PY3,PG7,PY35/light"}
+        << "transparent";
     QTest::newRow("22, neighbours") << QStringList{"ladder", "PB29", "PB15:3"} << "two blues are neighbours";
 }
 

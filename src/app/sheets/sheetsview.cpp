@@ -11,17 +11,22 @@
 #include "app/sheets/sheetreadingdialog.h"
 #include "app/theme/viewsettings.h"
 #include "mixing/worthpainting.h"
+#include "sheet/simulateddevice.h"
+#include "sheet/simulatedsheet.h"
 
 #include <QButtonGroup>
 #include <QFrame>
+#include <QGuiApplication>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QListWidget>
 #include <QPushButton>
 #include <QSignalBlocker>
 #include <QStackedWidget>
+#include <QTemporaryDir>
 #include <QVBoxLayout>
 #include <algorithm>
+#include <cmath>
 
 namespace iris {
 namespace {
@@ -240,6 +245,31 @@ void SheetsView::readPainted(const QString& picture)
     SheetReadingDialog dialog(m_document, m_settings, path, window());
     if (dialog.exec() == QDialog::Accepted && dialog.reading())
         choose(dialog.reading()->sheet);
+}
+
+void SheetsView::readWithoutPaint()
+{
+    const SheetRecord* sheet = m_document.notebook().sheet(chosen());
+    const auto page = sheet ? pageOf(*sheet, m_document.notebook()) : tl::unexpected(Error{});
+    if (!page) {
+        messages().tell(this, tr("Without paint"), tr("Lay a sheet out first, or choose one."));
+        return;
+    }
+    constexpr double dpi = 150;
+    std::vector<Paint> truth = m_document.unlearntPaints();
+    for (std::size_t i = 0; i < truth.size(); ++i) // the same tubes every time
+        truth[i].strength *= std::exp(0.6 * std::sin(1.0 + 2.4 * static_cast<double>(i)));
+    QGuiApplication::setOverrideCursor(Qt::WaitCursor);
+    const SimulatedSheet scene(*page, m_document.notebook(), truth, {});
+    const Scan scan = scanned(scene, dpi, scannerFaults(1, static_cast<unsigned>(sheet->id.value)));
+    const QTemporaryDir folder;
+    const QString file = folder.filePath(tr("painted by nobody.png"));
+    const bool saved = scan.image().save(file);
+    QGuiApplication::restoreOverrideCursor();
+    if (saved)
+        readPainted(file);
+    else
+        messages().tell(this, tr("Without paint"), tr("The made-up scan could not be written."));
 }
 
 void SheetsView::removeChosen()

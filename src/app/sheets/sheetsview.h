@@ -34,6 +34,9 @@ public:
     void writePdfAgain();
     /// Reads a scan or photograph; asks for one when none is given.
     void readPainted(const QString& picture = {});
+    /// Has a made-up painter fill the chosen sheet in and a made-up flatbed scan it, and reads that: the whole way of a
+    /// sheet without paint. The painter's tubes are a little stronger or weaker than anyone thinks.
+    void readWithoutPaint();
     void removeChosen();
     enum Page { SheetsPage, RecordPage, Predictions };
     void goTo(Page page);

@@ -184,6 +184,10 @@ void MainWindow::setUpFileMenu()
     add(file, tr("&Bring in a list of tubes"), [this] { m_tubes->importList(); });
     add(file, tr("&Read a card"), [this] { m_tubes->readCard(); });
     add(file, tr("Read a &painted sheet"), [this] { m_sheets->readPainted(); });
+    add(file, tr("Try the chosen sheet &without paint"), [this] {
+        goTo(Sheets);
+        m_sheets->readWithoutPaint();
+    });
     QMenu* save = file->addMenu(tr("&Save as"));
     for (const Exchange& format : exchanges())
         add(save, format.words, [this, &format] {
