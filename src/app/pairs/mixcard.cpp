@@ -2,6 +2,7 @@
 
 #include "app/pairs/paircontext.h"
 #include "app/parts/labels.h"
+#include "app/parts/markwords.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
@@ -174,13 +175,11 @@ QString MixCard::paintedWords() const
     } else {
         lines << tr("Not painted yet");
     }
-    static const std::array<const char*, 4> marks{"", QT_TR_NOOP("worth keeping"), QT_TR_NOOP("good"),
-                                                  QT_TR_NOOP("a favourite")};
     QStringList own;
     if (!record->name.empty())
         own << text(record->name);
     if (record->stars > 0)
-        own << tr(marks[static_cast<std::size_t>(record->stars)]);
+        own << markWords()[record->stars];
     if (!record->tags.empty())
         own << text(record->tags);
     if (!own.isEmpty())

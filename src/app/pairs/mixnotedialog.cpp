@@ -1,6 +1,7 @@
 #include "app/pairs/mixnotedialog.h"
 
 #include "app/parts/labels.h"
+#include "app/parts/markwords.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 
@@ -27,7 +28,7 @@ MixNoteDialog::MixNoteDialog(const MixRecord& mix, QWidget* parent)
     m_name->setObjectName(QStringLiteral("mixName"));
     m_name->setPlaceholderText(tr("wet mud"));
     m_stars->setObjectName(QStringLiteral("mixStars"));
-    m_stars->addItems({tr("no mark"), tr("worth keeping"), tr("good"), tr("a favourite")});
+    m_stars->addItems(markWords());
     m_stars->setCurrentIndex(mix.stars);
     m_tags->setObjectName(QStringLiteral("mixTags"));
     m_tags->setPlaceholderText(tr("reeds, shadow"));

@@ -1,6 +1,7 @@
 #include "app/sheets/mixdialog.h"
 
 #include "app/parts/labels.h"
+#include "app/parts/markwords.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 
@@ -56,7 +57,7 @@ MixDialog::MixDialog(Document& document, const MixRecord& mix, QWidget* parent)
     m_layers->setRange(1, 9);
     m_layers->setValue(mix.layers);
     m_wet->setChecked(mix.wet);
-    m_stars->addItems({tr("no mark"), tr("worth keeping"), tr("good"), tr("a favourite")});
+    m_stars->addItems(markWords());
     m_stars->setCurrentIndex(mix.stars);
     m_colour->setPlaceholderText(tr("L, a, b of the dry mix, when it was measured"));
     m_date->setPlaceholderText(tr("as in 2026-10-03"));

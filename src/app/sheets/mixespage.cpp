@@ -1,6 +1,7 @@
 #include "app/sheets/mixespage.h"
 
 #include "app/parts/labels.h"
+#include "app/parts/markwords.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/tabs.h"
 #include "app/parts/words.h"
@@ -151,8 +152,6 @@ void MixesPage::takeFocus()
 
 QString MixesPage::detailWords(const MixRecord& mix) const
 {
-    static const std::array<const char*, 4> marks{"", QT_TR_NOOP("Worth keeping"), QT_TR_NOOP("Good"),
-                                                  QT_TR_NOOP("A favourite")};
     QStringList lines;
     QString laid = tr("%1 wash").arg(sentence(text(washWord(mix.wash))));
     if (mix.layers > 1)
@@ -174,7 +173,7 @@ QString MixesPage::detailWords(const MixRecord& mix) const
     if (const SheetRecord* sheet = m_document.notebook().sheet(mix.sheet))
         lines << tr("Square %1 of %2").arg(mix.cell + 1).arg(text(sheet->title));
     if (mix.stars > 0)
-        lines << tr(marks[static_cast<std::size_t>(mix.stars)]);
+        lines << sentence(markWords()[mix.stars]);
     if (!mix.tags.empty())
         lines << text(mix.tags);
     if (!mix.notes.empty())

@@ -38,11 +38,11 @@ QString effortWords(const std::vector<SheetRecord>& sheets)
         }
     }
     std::ranges::stable_sort(paints, std::greater(), &SheetEffort::Paint::ml);
-    QString words = QObject::tr("%n square(s)", nullptr, squares);
-    words = QObject::tr("%1 squares on %2: %3 to %4 minutes to paint, and half an hour to dry.")
-                .arg(squares)
-                .arg(sheets.size() == 1 ? QObject::tr("one sheet") : QObject::tr("%1 sheets").arg(sheets.size()))
-                .arg(number(fewest, 0), number(most, 0));
+    const QString words =
+        QObject::tr("%1 squares on %2: %3 to %4 minutes to paint, and half an hour to dry.")
+            .arg(squares)
+            .arg(sheets.size() == 1 ? QObject::tr("one sheet") : QObject::tr("%1 sheets").arg(sheets.size()))
+            .arg(number(fewest, 0), number(most, 0));
     QStringList needed;
     constexpr std::size_t mostNamed = 5;
     for (std::size_t i = 0; i < std::min(mostNamed, paints.size()); ++i)
