@@ -63,6 +63,8 @@ void setUpMixing(CLI::App& app, Request& request)
     auto* mix = addCommand(app, request, "mix", "The colour of a mix", [&] { return mixCommand(request.mix); });
     mix->add_option("TUBE:PARTS", request.mix.parts, "Tubes and their parts, as in PY3:3 PB29:1")->required();
     mix->add_option("--wash", request.mix.wash, "Film thickness: full 1, middle 0.45, thin 0.2");
+    mix->add_option("--over", request.mix.over, "As a glaze over this dry wash: tubes and their parts");
+    mix->add_option("--over-wash", request.mix.overWash, "Film thickness of the wash below");
     addSource(mix, request.mix.source);
 
     auto* ladder = addCommand(app, request, "ladder", "The way from one tube to another",
@@ -72,6 +74,7 @@ void setUpMixing(CLI::App& app, Request& request)
     ladder->add_option("--steps", request.ladder.steps, "How many steps, both ends counted");
     ladder->add_option("--wash", request.ladder.wash, "Film thickness: full 1, middle 0.45, thin 0.2");
     ladder->add_option("--spacing", request.ladder.spacing, "Even in strength, appearance or parts");
+    ladder->add_flag("--back", request.ladder.back, "And back again to the first tube");
     addSource(ladder, request.ladder.source);
 }
 
@@ -138,6 +141,7 @@ void setUpSheets(CLI::App& app, Request& request)
     addChart(sheet, request.sheet.chart);
     sheet->add_option("--ladder", request.sheet.ladder, "Two tubes")->delimiter(',');
     sheet->add_option("--steps", request.sheet.steps, "Steps of the ladder, 3 to 15");
+    sheet->add_flag("--back", request.sheet.back, "The ladder and back again to its first tube");
     sheet->add_option("--spacing", request.sheet.spacing, "Even in appearance, strength or parts");
     sheet->add_option("--next", request.sheet.worth, "So many of the squares worth painting next");
 

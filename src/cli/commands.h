@@ -32,7 +32,10 @@ struct MixArguments {
     SourceArguments source;
     std::vector<std::string> parts; ///< TUBE:PARTS
     double wash = 1.0;
+    std::vector<std::string> over; ///< TUBE:PARTS of a dry wash below, when it is a glaze
+    double overWash = 1.0;
 };
+/// The colour of a mix, on paper or as a glaze over a dry wash of another.
 Result<Output> mixCommand(const MixArguments& arguments);
 
 struct LadderArguments {
@@ -42,6 +45,7 @@ struct LadderArguments {
     int steps = 11;
     double wash = 1.0;
     std::string spacing = "strength";
+    bool back = false; ///< and back again to the first tube
 };
 Result<Output> ladderCommand(const LadderArguments& arguments);
 
@@ -97,7 +101,8 @@ struct SheetArguments {
     std::vector<std::string> ladder;
     std::string spacing = "appearance";
     int steps = 9;
-    int worth = 0; ///< so many squares worth painting
+    bool back = false; ///< the ladder and back again
+    int worth = 0;     ///< so many squares worth painting
 };
 /// Lays a sheet out, keeps it in the notebook and writes it as a PDF.
 Result<Output> sheetCommand(const SheetArguments& arguments);

@@ -67,7 +67,7 @@ Result<Output> ladderCommand(const LadderArguments& arguments)
                    {"turning_step", ladder.turningPoint},
                    {"keeps_chroma", rounded(ladder.keepsChroma, 3)},
                    {"steps", Json::array()}};
-    for (const LadderStep& step : ladder.steps) {
+    for (const LadderStep& step : arguments.back ? thereAndBack(ladder) : ladder.steps) {
         output.json["steps"].push_back(stepJson(step));
         output.text += stepText(step);
     }

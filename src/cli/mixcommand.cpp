@@ -6,32 +6,65 @@
 #include "paint/ratings.h"
 
 namespace iris {
+namespace {
+
+Result<Recipe> recipeFrom(const std::vector<std::string>& texts, double thickness, const TubeSource& source)
+{
+    const auto wash = checkedWash(thickness);
+    if (!wash)
+        return tl::unexpected(wash.error());
+    Recipe recipe{{}, *wash};
+    for (const std::string& text : texts) {
+        const auto part = parsePart(text, source);
+        if (!part)
+            return tl::unexpected(part.error());
+        recipe.parts.push_back(*part);
+    }
+    return recipe;
+}
+
+std::string mixText(const Recipe& recipe, const Lab& colour, const MixJudgement& judgement,
+                    const std::vector<Paint>& paints)
+{
+    const Srgb shown = toSrgb(colour);
+    return recipeText(recipe, paints) + "\n  " + colourName(colour) + "\n  Lab " + labText(colour) + "; " + toHex(shown)
+           + (shown.outside ? " (outside what a display can show)" : "") + "\n  full " + labText(judgement.swatch.full)
+           + "; thin " + labText(judgement.swatch.thin) + "; over black " + labText(judgement.swatch.overBlack) + "\n  "
+           + describe(judgement.transparency) + ", weakest lightfastness "
+           + std::string(lightfastnessWord(judgement.lightfastness))
+           + (judgement.separates ? ", separates as it dries" : "") + "\n";
+}
+
+/// What a recipe looks like as a glaze over a wash that has dried.
+void addGlaze(Output& output, const Recipe& recipe, const Recipe& below, const std::vector<Paint>& paints)
+{
+    const Spectrum dry = filmReflectance(mixedFilm(below, paints), below.wash, whitePaper());
+    const Lab colour = colourOf(recipe, paints, dry);
+    output.text +=
+        "  over " + recipeText(below, paints) + ": " + colourName(colour) + ", Lab " + labText(colour) + "\n";
+    output.json["glaze"] = {{"over", partsJson(below, paints)}, {"over_wash", below.wash}, {"colour", toJson(colour)}};
+    addDisplay(output.json["glaze"], colour);
+}
+
+} // namespace
+
 Result<Output> mixCommand(const MixArguments& arguments)
 {
     const auto source = TubeSource::from(arguments.source);
     if (!source)
         return tl::unexpected(source.error());
-    const auto wash = checkedWash(arguments.wash);
-    if (!wash)
-        return tl::unexpected(wash.error());
-    Recipe recipe{{}, *wash};
-    for (const std::string& text : arguments.parts) {
-        const auto part = parsePart(text, *source);
-        if (!part)
-            return tl::unexpected(part.error());
-        recipe.parts.push_back(*part);
-    }
+    const auto recipe = recipeFrom(arguments.parts, arguments.wash, *source);
+    if (!recipe)
+        return tl::unexpected(recipe.error());
+    const auto below = recipeFrom(arguments.over, arguments.overWash, *source);
+    if (!below)
+        return tl::unexpected(below.error());
     const auto& paints = source->paints();
-    const Lab colour = colourOf(recipe, paints);
-    const MixJudgement judgement = judge(recipe, paints);
-    Output output{"", mixJson(recipe, colour, judgement, paints)};
-    const Srgb shown = toSrgb(colour);
-    output.text = recipeText(recipe, paints) + "\n  " + colourName(colour) + "\n  Lab " + labText(colour) + "; "
-                  + toHex(shown) + (shown.outside ? " (outside what a display can show)" : "") + "\n  full "
-                  + labText(judgement.swatch.full) + "; thin " + labText(judgement.swatch.thin) + "; over black "
-                  + labText(judgement.swatch.overBlack) + "\n  " + describe(judgement.transparency)
-                  + ", weakest lightfastness " + std::string(lightfastnessWord(judgement.lightfastness))
-                  + (judgement.separates ? ", separates as it dries" : "") + "\n";
+    const Lab colour = colourOf(*recipe, paints);
+    const MixJudgement judgement = judge(*recipe, paints);
+    Output output{mixText(*recipe, colour, judgement, paints), mixJson(*recipe, colour, judgement, paints)};
+    if (!below->parts.empty())
+        addGlaze(output, *recipe, *below, paints);
     return output;
 }
 

@@ -64,7 +64,7 @@ Result<Squares> ladderSquares(const SheetArguments& arguments, const TubeSource&
     const Paint& second = source.paints()[(*ends)[1]];
     const Ladder ladder = ladderBetween(first, second, arguments.steps, wash::full, whitePaper(), *spacing);
     std::vector<Recipe> recipes;
-    for (const LadderStep& step : ladder.steps) {
+    for (const LadderStep& step : arguments.back ? thereAndBack(ladder) : ladder.steps) {
         Recipe recipe;
         for (std::size_t i = 0; i < 2; ++i)
             if (step.parts[i] > 0)

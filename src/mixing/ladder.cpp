@@ -119,6 +119,14 @@ Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double 
     return ladder;
 }
 
+std::vector<LadderStep> thereAndBack(const Ladder& ladder)
+{
+    std::vector<LadderStep> steps = ladder.steps;
+    if (!ladder.steps.empty())
+        steps.insert(steps.end(), ladder.steps.rbegin() + 1, ladder.steps.rend());
+    return steps;
+}
+
 std::string describe(const Ladder& ladder)
 {
     constexpr double grey = 8;

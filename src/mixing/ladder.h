@@ -43,6 +43,9 @@ struct Ladder {
 Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double wash = wash::full,
                      const Spectrum& paper = whitePaper(), LadderSpacing spacing = LadderSpacing::Strength);
 
+/// The steps of a ladder and back again to its first tube, 2n - 1 of them: the second tube stands once, in the middle.
+std::vector<LadderStep> thereAndBack(const Ladder& ladder);
+
 /// The film at a share (0 to 1) of the second tube by tinting strength.
 Film filmBetween(const Paint& first, const Paint& second, double share);
 

@@ -54,10 +54,11 @@ template <typename Names, typename Value> std::string_view nameIn(const Names& n
     return std::ranges::find(names, value, [](const auto& entry) { return entry.value; })->name;
 }
 
-bool isHue(const Lab& colour, HueFamily family)
+bool isHue(const Lab& colour, double fromDegrees, double toDegrees)
 {
-    return std::hypot(colour.a, colour.b) >= fewestChroma && hueFamilyOf(colour) == family
-           && !isOfKind(colour, MixKind::Browns);
+    const Lch lch = toLch(colour);
+    const double beyond = std::fmod(lch.hueDegrees - fromDegrees + 360, 360);
+    return lch.chroma >= fewestChroma && beyond < toDegrees - fromDegrees && !isOfKind(colour, MixKind::Browns);
 }
 
 /// How far a colour goes towards the middle of a family.
@@ -269,9 +270,9 @@ bool isOfKind(const Lab& colour, MixKind kind)
 {
     const Lch lch = toLch(colour);
     switch (kind) {
-    case MixKind::Oranges: return isHue(colour, HueFamily::Orange);
-    case MixKind::Greens: return isHue(colour, HueFamily::Green);
-    case MixKind::Violets: return isHue(colour, HueFamily::Violet);
+    case MixKind::Oranges: return isHue(colour, 48, 80);
+    case MixKind::Greens: return isHue(colour, 102, 225);
+    case MixKind::Violets: return isHue(colour, 298, 365);
     case MixKind::Browns:
         return lch.hueDegrees >= brownFrom && lch.hueDegrees <= brownTo && lch.l < brownLightest && lch.chroma >= 8
                && lch.chroma < brownMostChroma;

@@ -24,8 +24,8 @@ inline constexpr std::array<MixKind, 6> allMixKinds{MixKind::Greens, MixKind::Or
 std::string_view nameOf(MixKind kind);
 std::optional<MixKind> parseMixKind(std::string_view name);
 
-/// True when a colour counts as a kind. The three hues are those of hueFamilyOf() with chroma 10 and more that are no
-/// browns.
+/// True when a colour counts as a kind. The three hues are what colourName() gives that word to, oranges 48 to 80,
+/// greens 102 to 225 and violets 298 to 5 degrees (a violet-blue is a blue), with chroma 10 and more and no browns.
 bool isOfKind(const Lab& colour, MixKind kind);
 
 /// What comes first. For a hue the best is what goes farthest towards the middle of its family, a cos m + b sin m with

@@ -1,7 +1,7 @@
 #include "sheet/cardfiling.h"
 
-#include <QBuffer>
-#include <QCryptographicHash>
+#include "sheet/keptpicture.h"
+
 #include <cassert>
 
 namespace iris {
@@ -34,17 +34,6 @@ Picture pictureOf(const Scan& scan, const CardRegions& regions)
     const QRect part =
         bounds.adjusted(-margin, -margin, margin, margin).toAlignedRect().intersected(QRect(QPoint(), scan.size()));
     return pictureOf(scan.image().copy(part.isEmpty() ? scan.image().rect() : part), 900);
-}
-
-Picture pictureOf(QImage image, int widest)
-{
-    if (image.width() > widest)
-        image = image.scaledToWidth(widest, Qt::SmoothTransformation);
-    QByteArray bytes;
-    QBuffer buffer(&bytes);
-    buffer.open(QIODevice::WriteOnly);
-    image.save(&buffer, "JPEG", 88);
-    return {QCryptographicHash::hash(bytes, QCryptographicHash::Sha256).toHex().toStdString(), bytes.toStdString()};
 }
 
 NotebookEdit filing(const Notebook& notebook, SwatchRecord record, const Picture& picture)

@@ -11,9 +11,6 @@ SwatchRecord recordOf(const CardReading& reading, TubeId tube);
 /// The card cut out of its scan, at most 900 pixels wide, as a JPEG.
 Picture pictureOf(const Scan& scan, const CardRegions& regions);
 
-/// A picture to keep, shrunk to a width when it is wider, as a JPEG.
-Picture pictureOf(QImage image, int widest);
-
 /// Everything that happens when a reading is accepted: record, picture, and the tube that goes by it when it is dry.
 NotebookEdit filing(const Notebook& notebook, SwatchRecord record, const Picture& picture);
 

@@ -100,8 +100,17 @@ bool isDeep(const QImage& image)
     return image.depth() > 32 || image.format() == QImage::Format_RGB30 || image.format() == QImage::Format_BGR30;
 }
 
-Result<QImage> decoded(const QString& path)
+} // namespace
+
+Result<QImage> pictureIn(const QString& path)
 {
+    const QFileInfo info(path);
+    if (!info.isFile() || !info.isReadable())
+        return tl::unexpected(Error{ErrorCode::FileUnreadable,
+                                    QStringLiteral("%1 cannot be read").arg(info.fileName()).toStdString(),
+                                    path.toStdString(), 0, 0});
+    if (info.size() == 0)
+        return bad(path, QStringLiteral("is an empty file"));
     QImageReader reader(path);
     reader.setDecideFormatFromContent(true);
     reader.setAutoTransform(true);
@@ -122,24 +131,15 @@ Result<QImage> decoded(const QString& path)
     return image;
 }
 
-} // namespace
-
 Result<Scan> Scan::load(const QString& path)
 {
-    const QFileInfo info(path);
-    if (!info.isFile() || !info.isReadable())
-        return tl::unexpected(Error{ErrorCode::FileUnreadable,
-                                    QStringLiteral("%1 cannot be read").arg(info.fileName()).toStdString(),
-                                    path.toStdString(), 0, 0});
-    if (info.size() == 0)
-        return bad(path, QStringLiteral("is an empty file"));
     const PictureNotes notes = notesOf(path);
     if (notes.printingInks)
         return bad(path,
                    QStringLiteral("is in printing inks (CMYK), which do not tell the colour of paint; save it as RGB"));
     if (notes.lostProfile)
         return bad(path, QStringLiteral("has a damaged colour profile inside; save it again without one, or as sRGB"));
-    auto image = decoded(path);
+    auto image = pictureIn(path);
     if (!image)
         return tl::unexpected(image.error());
     if (isGrey(*image))

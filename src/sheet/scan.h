@@ -40,4 +40,9 @@ private:
     std::optional<double> m_pixelsPerMm;
 };
 
+/// The picture in a file, by its content and not by the file's ending, upright by its EXIF orientation; its colours as
+/// they stand, not yet through a profile.
+/// @return FileUnreadable, or BadPicture for what is no picture, damaged, empty or larger than Scan::mostPixels.
+Result<QImage> pictureIn(const QString& path);
+
 } // namespace iris

@@ -1,6 +1,6 @@
 #include "sheet/sheetfiling.h"
 
-#include "sheet/cardfiling.h"
+#include "sheet/keptpicture.h"
 
 #include <algorithm>
 #include <set>

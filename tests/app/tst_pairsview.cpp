@@ -35,6 +35,7 @@
 #include <QTemporaryDir>
 #include <QTimer>
 #include <QtTest>
+#include <set>
 
 using namespace iris;
 
@@ -79,6 +80,8 @@ private:
             timer->deleteLater();
             timer->stop();
             act(*dialog);
+            if (QTest::currentTestFailed() && dialog->isVisible())
+                dialog->reject(); // else the test would wait for an answer that never comes
         });
         timer->start();
     }
@@ -242,6 +245,14 @@ void TestPairsView::laddersAreSpaced()
     QTest::keyClick(find<LadderStrip>("ladder"), Qt::Key_Home);
     const Recipe first = *pairs().ladderView().card().recipe();
     QCOMPARE(first.parts.size(), 1U);
+    // And back: the last step is the first tube again.
+    auto* strip = find<LadderStrip>("ladder");
+    QTest::keyClick(strip, Qt::Key_B);
+    QCOMPARE(strip->steps().size(), 21U);
+    QTest::keyClick(strip, Qt::Key_End);
+    QCOMPARE(*pairs().ladderView().card().recipe(), first);
+    QTest::keyClick(strip, Qt::Key_B);
+    QCOMPARE(strip->steps().size(), 11U);
     QTest::keyClick(find<LadderStrip>("ladder"), Qt::Key_X);
     QCOMPARE(m_document->notebook().tubes[pairs().ladderView().card().recipe()->parts[0].paint].id.value,
              pairs().ladderView().card().recipe()->parts[0].paint == 0 ? tube(0).value : tube(15).value);
@@ -350,6 +361,24 @@ void TestPairsView::theWheelIsWalked()
     QTest::keyClick(&disc, Qt::Key_Down);
     QCOMPARE(disc.current(), (WheelSpot{1, 1}));
     QCOMPARE(pairs().wheelView().card().recipe()->parts, disc.wheel().rings[0][1].recipe.parts);
+    // The dots of the other tubes, around the wheel and back to where it began.
+    std::set<std::size_t> seen;
+    for (std::size_t i = 0; i < disc.wheel().others.size(); ++i) {
+        QTest::keyClick(&disc, Qt::Key_Period);
+        seen.insert(*disc.dot());
+        const std::size_t paint = disc.wheel().others[*disc.dot()].paint;
+        QCOMPARE(pairs().wheelView().card().recipe()->parts, (std::vector<Part>{{paint, 1}}));
+        QVERIFY(
+            disc.accessibleDescription().startsWith(QString::fromStdString(m_document->notebook().tubes[paint].name)));
+    }
+    QCOMPARE(seen.size(), disc.wheel().others.size());
+    QTest::keyClick(&disc, Qt::Key_Period);
+    const std::size_t firstDot = *disc.dot();
+    QTest::keyClick(&disc, Qt::Key_Comma);
+    QVERIFY(disc.wheel().others[*disc.dot()].hueDegrees >= disc.wheel().others[firstDot].hueDegrees);
+    QTest::keyClick(&disc, Qt::Key_Up);
+    QVERIFY(!disc.dot());
+    QCOMPARE(disc.current(), (WheelSpot{0, 1}));
     auto* second = find<QComboBox>("wheelTube2");
     auto* first = find<QComboBox>("wheelTube1");
     second->setCurrentIndex(first->currentIndex());
@@ -506,6 +535,11 @@ void TestPairsView::mixesGrowOutOfOneAnother()
         m_window->activateWindow();
         return QTest::qWaitForWindowActive(m_window.get());
     };
+    const QTemporaryDir folder;
+    QImage photo(1800, 1200, QImage::Format_RGB32);
+    photo.fill(QColor(96, 94, 100));
+    QVERIFY(photo.save(folder.filePath("mud.png")));
+    m_answer = folder.filePath("mud.png");
     whenOpen<MixDialog>([](MixDialog& dialog) {
         auto* keep = dialog.findChild<QPushButton*>("keepMix");
         QVERIFY(!keep->isEnabled()); // nothing in it yet
@@ -519,12 +553,30 @@ void TestPairsView::mixesGrowOutOfOneAnother()
         dialog.findChild<QLineEdit*>("recordName")->setText("mud at dusk");
         dialog.findChild<QLineEdit*>("recordTags")->setText("shadow");
         dialog.findChild<QSpinBox*>("recordLayers")->setValue(2);
+        QTest::mouseClick(dialog.findChild<QPushButton*>("addPicture"), Qt::LeftButton);
+        QVERIFY(dialog.findChild<QLabel*>("recordThumbnail")->isVisible());
         QTest::mouseClick(keep, Qt::LeftButton);
     });
     QTest::keyClick(find<QListWidget>("mixRecords"), Qt::Key_A);
     QCOMPARE(m_document->notebook().mixes.size(), 1U);
     QCOMPARE(m_document->notebook().mixes[0].painted, std::optional(Lab{40, 1, -3}));
+    const auto kept = QImage::fromData(m_document->picture(m_document->notebook().mixes[0].picture));
+    QCOMPARE(kept.size(), QSize(900, 600)); // shrunk
+    QVERIFY(QColor(kept.pixel(450, 300)).red() < 120);
     QVERIFY(find<QLabel>("recordDetails")->text().contains("2 layers"));
+    QVERIFY(again());
+    QVERIFY(QFile::resize(m_answer, 200)); // a picture that is cut short is refused, and the one there is stays
+    whenOpen<MixDialog>([this](MixDialog& dialog) {
+        QTest::mouseClick(dialog.findChild<QPushButton*>("addPicture"), Qt::LeftButton);
+        QVERIFY2(m_told.last().startsWith("mud.png is"), qPrintable(m_told.last()));
+        QVERIFY(dialog.findChild<QLabel*>("recordThumbnail")->isVisible());
+        QTest::mouseClick(dialog.findChild<QPushButton*>("removePicture"), Qt::LeftButton);
+        QVERIFY(!dialog.findChild<QLabel*>("recordThumbnail")->isVisible());
+        QVERIFY(dialog.mix()->picture.empty());
+        dialog.reject();
+    });
+    QTest::keyClick(find<QListWidget>("mixRecords"), Qt::Key_E);
+    QVERIFY(!m_document->notebook().mixes[0].picture.empty());
     QVERIFY(again());
     whenOpen<MixDialog>([](MixDialog& dialog) {
         QVERIFY(dialog.windowTitle().startsWith("mud at dusk"));

@@ -29,6 +29,8 @@ private Q_SLOTS:
     void washShowsFullThinAndLine();
     void valuesOnlyAreGrey();
     void ladderWashesTouch();
+    void aLadderIsMarked();
+    void marksDoNotTouch();
     void targetAndMixTouch();
     void tubeCellHoldsItsParts();
     void fieldGeometryGoesBothWays();
@@ -127,6 +129,34 @@ void TestParts::valuesOnlyAreGrey()
     const QColor grey = displayed({40, 30, -50}, true);
     QVERIFY(grey.red() == grey.green() && grey.green() == grey.blue());
     QVERIFY(displayed({40, 30, -50}) != grey);
+}
+
+void TestParts::aLadderIsMarked()
+{
+    Ladder ladder;
+    ladder.steps.resize(7);
+    ladder.mostNeutral = 3;
+    ladder.cleanest = 1;
+    ladder.turningPoint = 3;
+    const std::vector<StepMark> marks = marksOf(ladder);
+    QCOMPARE(marks.size(), 2U);
+    QCOMPARE(marks[0].step, 1);
+    QCOMPARE(marks[0].words, QString("cleanest"));
+    QCOMPARE(marks[1].words, QString("most neutral, turns"));
+    ladder.mostNeutral = 6; // an end that is the dullest is no news
+    QCOMPARE(marksOf(ladder).size(), 2U);
+    QCOMPARE(marksOf(ladder)[1].words, QString("turns"));
+}
+
+void TestParts::marksDoNotTouch()
+{
+    const std::vector<double> widths{80, 60, 50};
+    const auto places = placesOf({4, 60, 330}, widths, 0, 340);
+    QCOMPARE(places[0].left, 0.0); // kept within the strip
+    QCOMPARE(places[0].row, 0);
+    QCOMPARE(places[1].row, 1);
+    QCOMPARE(places[2].row, 0);
+    QCOMPARE(places[2].left, 290.0);
 }
 
 void TestParts::ladderWashesTouch()

@@ -14,8 +14,9 @@ class TestPairsCli : public QObject {
 
 private Q_SLOTS:
     void initTestCase();
-    void factsOfTheTrade_data();
-    void factsOfTheTrade();
+    void laddersSayWhatHappens_data();
+    void laddersSayWhatHappens();
+    void aLadderGoesThereAndBack();
     void aChartHoldsEveryCell();
     void neutralsComeInTwoKinds();
     void aWheelOfThree();
@@ -43,40 +44,37 @@ void TestPairsCli::initTestCase()
     QVERIFY2(made.code == 0, made.err.c_str());
 }
 
-void TestPairsCli::factsOfTheTrade_data()
+void TestPairsCli::laddersSayWhatHappens_data()
 {
     // Common practice, no published source; the numbers are those of tst_tradefacts.
-    QTest::addColumn<QStringList>("command");
+    QTest::addColumn<QStringList>("tubes");
     QTest::addColumn<QString>("says");
-    QTest::newRow("11, the red leans orange") << QStringList{"ladder", "PB29", "PR108/light"} << "yellow comes in";
-    QTest::newRow("12, phthalo and cadmium red") << QStringList{"ladder", "PB15:3", "PR108/light"} << "through a grey";
+    QTest::newRow("10, a dull green") << QStringList{"PY153", "PB29"} << "olive";
+    QTest::newRow("11, the red leans orange") << QStringList{"PB29", "PR108/light"} << "yellow comes in";
+    QTest::newRow("11, a clean violet") << QStringList{"PB29", "PV19/rose"} << "stays clean";
+    QTest::newRow("12, phthalo and cadmium red") << QStringList{"PB15:3", "PR108/light"} << "through a grey";
     QTest::newRow("15, ultramarine and burnt sienna")
-        << QStringList{"ladder", "PB29", "PBr7/burnt sienna", "--steps", "21"} << "passes through a grey";
-    QTest::newRow("14, lemon and black make olive")
-        << QStringList{"chart", "--rows", "PY3", "--columns", "PBk9"} << "olive";
-    QTest::newRow("16, a near-black") << QStringList{"darks", "--only", "PR83,PG7,PY3"} << "PR83 + ";
-    QTest::newRow("15, grey of two") << QStringList{"what-makes", "greys", "--only", "PB29,PBr7/burnt sienna,PY3"}
-                                     << "PB29 + ";
-    QTest::newRow("8, the cleanest green")
-        << QStringList{"what-makes", "greens", "--only", "PY3,PY35,PY110,PY43,PB15:3,PB28,PB29,PB35", "--most", "1"}
-        << "PB15:3";
-    QTest::newRow("17, indanthrone and orange") << QStringList{"darks", "--only", "PB60,PO71,PY3"} << "PB60 + ";
-    QTest::newRow("18, through browns") << QStringList{"ladder", "PR255", "PG7", "--steps", "21"} << "brown";
-    QTest::newRow("10, a dull green") << QStringList{"ladder", "PY153", "PB29"} << "olive";
-    QTest::newRow("11, a clean violet") << QStringList{"ladder", "PB29", "PV19/rose"} << "stays clean";
-    QTest::newRow("29, an opaque tube makes opaque")
-        << QStringList{"what-makes", "greens", "--order", "transparent", "--only", "PY3,PG7,PY35/light"}
-        << "transparent";
-    QTest::newRow("22, neighbours") << QStringList{"ladder", "PB29", "PB15:3"} << "two blues are neighbours";
+        << QStringList{"PB29", "PBr7/burnt sienna", "--steps", "21"} << "passes through a grey";
+    QTest::newRow("18, through browns") << QStringList{"PR255", "PG7", "--steps", "21"} << "brown";
+    QTest::newRow("22, neighbours") << QStringList{"PB29", "PB15:3"} << "two blues are neighbours";
 }
 
-void TestPairsCli::factsOfTheTrade()
+void TestPairsCli::laddersSayWhatHappens()
 {
-    QFETCH(QStringList, command);
+    QFETCH(QStringList, tubes);
     QFETCH(QString, says);
-    const Run result = runRow(command);
+    const Run result = runRow(QStringList{"ladder"} + tubes);
     QVERIFY2(result.code == 0, result.err.c_str());
     QVERIFY2(QString::fromStdString(result.out).contains(says), result.out.c_str());
+}
+
+void TestPairsCli::aLadderGoesThereAndBack()
+{
+    const auto both = json({"ladder", "PY3", "PB29", "--steps", "5", "--back"});
+    QCOMPARE(both["steps"].size(), 9U);
+    QCOMPARE(both["steps"][8], both["steps"][0]);
+    QCOMPARE(both["steps"][5], both["steps"][3]);
+    QCOMPARE(both["most_neutral_step"], json({"ladder", "PY3", "PB29", "--steps", "5"})["most_neutral_step"]);
 }
 
 void TestPairsCli::aChartHoldsEveryCell()
@@ -176,6 +174,9 @@ void TestPairsCli::laddersAndChartsBecomeSheets()
     QVERIFY2(ladder.is_object(), ladder.dump().c_str());
     QCOMPARE(ladder["sheets"][0]["squares"], 9);
     QVERIFY(ladder["sheets"][0]["title"].get<std::string>().find("Ultramarine to") == 0);
+    const auto back = json({"sheet", "--notebook", path("marsh.iris"), "--ladder", "Ultramarine,Cerulean", "--steps",
+                            "9", "--back", "--out", path("b.pdf"), "--cell", "20"});
+    QCOMPARE(back["sheets"][0]["squares"], 17);
     // Eight by eight squares of 25 mm are cut into blocks.
     const auto chart =
         json({"sheet", "--notebook", path("marsh.iris"), "--rows",

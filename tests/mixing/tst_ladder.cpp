@@ -17,6 +17,7 @@ class TestLadder : public QObject {
 private Q_SLOTS:
     void endsAreTheTubes();
     void isTheSameBothWays();
+    void goesThereAndBack();
     void partsFollowStrength();
     void partsGiveTheColourOfTheStep();
     void findsTheMostNeutralStep();
@@ -45,6 +46,18 @@ void TestLadder::isTheSameBothWays()
         QCOMPARE(there.steps[i].parts[0], back.steps[8 - i].parts[1]);
     }
     QVERIFY(std::abs(there.keepsChroma - back.keepsChroma) < 1e-12);
+}
+
+void TestLadder::goesThereAndBack()
+{
+    const Ladder ladder = ladderBetween(referencePaint("PY3"), referencePaint("PB29"), 7);
+    const std::vector<LadderStep> both = thereAndBack(ladder);
+    QCOMPARE(both.size(), 13U);
+    for (std::size_t i = 0; i < 7; ++i) {
+        QCOMPARE(both[i], ladder.steps[i]);
+        QCOMPARE(both[12 - i], ladder.steps[i]);
+    }
+    QVERIFY(thereAndBack({}).empty());
 }
 
 void TestLadder::partsFollowStrength()

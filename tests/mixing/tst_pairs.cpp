@@ -5,6 +5,7 @@
 #include "mixing/whatmakes.h"
 #include "mixing/wheel.h"
 
+#include "colour/colourname.h"
 #include "colour/deltae.h"
 #include "mixing/ladder.h"
 #include "mixing/matching.h"
@@ -38,6 +39,7 @@ private Q_SLOTS:
     void warmthPointsToOrange();
     void findsWhatASlowSearchFinds_data();
     void findsWhatASlowSearchFinds();
+    void aHueIsWhatItIsCalled();
     void ordersHold_data();
     void ordersHold();
     void aThirdTubeMustBeWorthIt();
@@ -346,6 +348,29 @@ void TestPairs::findsWhatASlowSearchFinds()
     for (std::size_t i = 0; i < findings.size(); ++i) {
         QVERIFY(i == 0 || worth(findings[i].colour) <= worth(findings[i - 1].colour) + 0.01);
         QVERIFY(makers.contains({findings[i].recipe.parts[0].paint, findings[i].recipe.parts[1].paint}));
+    }
+}
+
+/// A violet-blue is no violet: what is listed as a hue is named so as well.
+void TestPairs::aHueIsWhatItIsCalled()
+{
+    const std::map<MixKind, QStringList> words{{MixKind::Greens, {"green", "olive"}},
+                                               {MixKind::Oranges, {" orange", "-orange", "ochre"}},
+                                               {MixKind::Violets, {"violet,", "violet grey", "pink"}}};
+    std::vector<Paint> paints = paintsOf(drawer);
+    for (const char* red : {"PR255", "PR83"}) // whose violets with ultramarine end near the blue
+        paints.push_back(referencePaint(red));
+    for (const auto& [kind, names] : words) {
+        WhatMakesOptions options;
+        options.kind = kind;
+        options.most = 500;
+        const std::vector<Finding> findings = whatMakes(paints, options);
+        QVERIFY(findings.size() > 5);
+        for (const Finding& finding : findings) {
+            const QString name = QString::fromStdString(colourName(finding.colour));
+            QVERIFY2(std::ranges::any_of(names, [&](const QString& word) { return name.contains(word); }),
+                     qPrintable(name));
+        }
     }
 }
 

@@ -267,10 +267,12 @@ void Document::removeSwatch(SwatchId id)
     push(std::move(edit), tr("remove a reading of %1").arg(quoted(tube->name)));
 }
 
-void Document::keepMix(const MixRecord& mix, const QString& what)
+void Document::keepMix(const MixRecord& mix, const QString& what, const std::optional<Picture>& picture)
 {
     NotebookEdit edit;
     edit.putMixes = {mix};
+    if (picture)
+        edit.pictures = {*picture};
     push(std::move(edit), what);
 }
 

@@ -65,7 +65,7 @@ public:
     void goBy(SwatchId id);
     void removeSwatch(SwatchId id);
     /// Writes a mix down, or changes it when it has an id.
-    void keepMix(const MixRecord& mix, const QString& what);
+    void keepMix(const MixRecord& mix, const QString& what, const std::optional<Picture>& picture = {});
     void removeMix(MixId id);
     /// Keeps sheets and returns them with the numbers they got; empty when they could not be written.
     std::vector<SheetRecord> keepSheets(std::vector<SheetRecord> sheets);

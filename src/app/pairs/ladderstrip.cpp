@@ -9,13 +9,21 @@
 
 namespace iris {
 
-LadderGeometry ladderGeometry(const QRectF& bounds, int steps)
+namespace {
+
+constexpr double labelHeight = 30;
+constexpr double markRow = 16;
+
+} // namespace
+
+LadderGeometry ladderGeometry(const QRectF& bounds, int steps, int markRows)
 {
-    constexpr double labelHeight = 30;
     constexpr double margin = 4; // room for the selection ring
     const QRectF inner = bounds.adjusted(margin, margin, -margin, 0);
-    return {QRectF(inner.topLeft(), QSizeF(inner.width(), inner.height() - labelHeight)),
-            QRectF(inner.left(), inner.bottom() - labelHeight, inner.width(), labelHeight), steps};
+    const double words = markRows * markRow;
+    const QRectF washes(inner.topLeft(), QSizeF(inner.width(), inner.height() - labelHeight - words));
+    return {washes, QRectF(inner.left(), washes.bottom(), inner.width(), labelHeight),
+            QRectF(inner.left(), washes.bottom() + labelHeight, inner.width(), words), steps};
 }
 
 QRectF LadderGeometry::washOf(int step) const
@@ -34,6 +42,41 @@ int LadderGeometry::stepAt(QPointF place) const
     return -1;
 }
 
+std::vector<StepMark> marksOf(const Ladder& ladder)
+{
+    std::vector<StepMark> marks;
+    const auto add = [&](std::size_t step, const QString& words) {
+        const auto same = std::ranges::find(marks, static_cast<int>(step), &StepMark::step);
+        if (same == marks.end())
+            marks.push_back({static_cast<int>(step), words});
+        else
+            same->words += QStringLiteral(", ") + words;
+    };
+    if (ladder.mostNeutral > 0 && ladder.mostNeutral + 1 < ladder.steps.size())
+        add(ladder.mostNeutral, QObject::tr("most neutral"));
+    if (ladder.steps.size() > 2) {
+        add(ladder.cleanest, QObject::tr("cleanest"));
+        add(ladder.turningPoint, QObject::tr("turns"));
+    }
+    std::ranges::sort(marks, {}, &StepMark::step);
+    return marks;
+}
+
+std::vector<MarkPlace> placesOf(const std::vector<double>& middles, const std::vector<double>& widths, double from,
+                                double to)
+{
+    constexpr double gap = 8;
+    std::vector<MarkPlace> places;
+    std::array<double, 2> takenTo{from - gap, from - gap};
+    for (std::size_t i = 0; i < middles.size(); ++i) {
+        const double left = std::max(from, std::min(middles[i] - widths[i] / 2, to - widths[i]));
+        const int row = left >= takenTo[0] + gap ? 0 : 1;
+        takenTo[static_cast<std::size_t>(row)] = left + widths[i];
+        places.push_back({left, row});
+    }
+    return places;
+}
+
 LadderStrip::LadderStrip(ViewSettings& settings, QWidget* parent) : QWidget(parent), m_settings(settings)
 {
     setFocusPolicy(Qt::StrongFocus);
@@ -41,14 +84,37 @@ LadderStrip::LadderStrip(ViewSettings& settings, QWidget* parent) : QWidget(pare
     connect(&settings, &ViewSettings::changed, this, qOverload<>(&QWidget::update));
 }
 
-void LadderStrip::show(const Ladder& ladder, const Paint& first, const Paint& second)
+void LadderStrip::show(const Ladder& ladder, const Paint& first, const Paint& second, bool back)
 {
-    m_ladder = ladder;
+    m_steps = back ? thereAndBack(ladder) : ladder.steps;
+    m_marks = marksOf(ladder);
     m_washes.clear();
-    for (const LadderStep& step : ladder.steps)
+    for (const LadderStep& step : m_steps)
         m_washes.push_back(washColours(filmBetween(first, second, step.share)));
     m_current = std::clamp(m_current, 0, static_cast<int>(m_washes.size()) - 1);
     update();
+}
+
+std::vector<MarkPlace> LadderStrip::markPlaces(const LadderGeometry& at) const
+{
+    const QFontMetrics metrics(textFont(textsize::small));
+    std::vector<double> middles;
+    std::vector<double> widths;
+    for (const StepMark& mark : m_marks) {
+        middles.push_back(at.washOf(mark.step).center().x());
+        widths.push_back(metrics.horizontalAdvance(mark.words) + 1);
+    }
+    return placesOf(middles, widths, at.washes.left(), at.washes.right());
+}
+
+LadderGeometry LadderStrip::geometry() const
+{
+    const auto steps = static_cast<int>(m_steps.size());
+    const LadderGeometry bare = ladderGeometry(rect(), steps);
+    if (!m_marksInWords || m_marks.empty())
+        return bare;
+    const std::vector<MarkPlace> places = markPlaces(bare);
+    return ladderGeometry(rect(), steps, 1 + std::ranges::max(places, {}, &MarkPlace::row).row);
 }
 
 void LadderStrip::setCurrent(int step)
@@ -56,42 +122,63 @@ void LadderStrip::setCurrent(int step)
     if (step < 0 || step >= static_cast<int>(m_washes.size()))
         return;
     m_current = step;
-    const LadderStep& at = m_ladder.steps[static_cast<std::size_t>(step)];
-    setAccessibleDescription(QStringLiteral("%1, %2").arg(text(partsText(at)), colourWords(at.colour)));
+    const LadderStep& at = m_steps[static_cast<std::size_t>(step)];
+    const auto mark = std::ranges::find(m_marks, step, &StepMark::step);
+    setAccessibleDescription(QStringLiteral("%1, %2").arg(text(partsText(at)), colourWords(at.colour))
+                             + (mark == m_marks.end() ? QString() : QStringLiteral("; ") + mark->words));
     update();
     Q_EMIT stepChosen(step);
 }
 
-void LadderStrip::paintEvent(QPaintEvent*)
+void LadderStrip::paintStep(QPainter& painter, const LadderGeometry& at, int step) const
 {
-    QPainter painter(this);
-    const LadderGeometry at = ladderGeometry(rect(), static_cast<int>(m_washes.size()));
-    const GroundColours colours = m_settings.colours();
+    constexpr int roomyUpTo = 15;
     WashStyle style;
     style.orientation = Qt::Vertical;
     style.unevenEdge = false;
     style.valuesOnly = m_settings.valuesOnly();
-    const bool narrow = at.steps > 15;
-    for (int step = 0; step < at.steps; ++step) {
-        const QRectF wash = at.washOf(step);
-        paintWash(painter, wash, m_washes[static_cast<std::size_t>(step)], style);
-        const bool current = step == m_current;
-        painter.setFont(textFont(textsize::small, current ? QFont::Bold : QFont::Normal));
-        painter.setPen(colours.text);
-        const QRectF label(wash.left() - 8, at.labels.top() + 8, wash.width() + 16, 18);
-        if (!narrow || step % 2 == 0 || current)
-            painter.drawText(label, Qt::AlignCenter, text(partsText(m_ladder.steps[static_cast<std::size_t>(step)])));
-    }
-    if (at.steps == 0)
+    const QRectF wash = at.washOf(step);
+    paintWash(painter, wash, m_washes[static_cast<std::size_t>(step)], style);
+    const bool current = step == m_current;
+    if (at.steps > roomyUpTo && step % 2 == 1 && !current)
         return;
-    const QRectF dullest = at.washOf(static_cast<int>(m_ladder.mostNeutral));
-    painter.fillRect(QRectF(dullest.center().x() - 1, dullest.bottom() + 2, 2, 7), colours.text);
+    painter.setFont(textFont(textsize::small, current ? QFont::Bold : QFont::Normal));
+    painter.setPen(m_settings.colours().text);
+    const QRectF label(wash.left() - 8, at.labels.top() + 8, wash.width() + 16, 18);
+    painter.drawText(label, Qt::AlignCenter, text(partsText(m_steps[static_cast<std::size_t>(step)])));
+}
+
+/// A tick under each marked step, and its words a line lower, in a second line where the first is taken.
+void LadderStrip::paintMarks(QPainter& painter, const LadderGeometry& at) const
+{
+    const QColor colour = m_settings.colours().text;
+    painter.setFont(textFont(textsize::small));
+    painter.setPen(colour);
+    const std::vector<MarkPlace> places = markPlaces(at);
+    for (std::size_t i = 0; i < m_marks.size(); ++i) {
+        const QRectF wash = at.washOf(m_marks[i].step);
+        painter.fillRect(QRectF(wash.center().x() - 1, wash.bottom() + 2, 2, 7), colour);
+        const QRectF words(places[i].left, at.marks.top() + places[i].row * markRow, at.washes.width(), markRow);
+        if (!at.marks.isEmpty())
+            painter.drawText(words, Qt::AlignLeft | Qt::AlignVCenter, m_marks[i].words);
+    }
+}
+
+void LadderStrip::paintEvent(QPaintEvent*)
+{
+    if (m_steps.empty())
+        return;
+    QPainter painter(this);
+    const LadderGeometry at = geometry();
+    for (int step = 0; step < at.steps; ++step)
+        paintStep(painter, at, step);
+    paintMarks(painter, at);
     paintSelection(painter, at.washOf(m_current));
 }
 
 void LadderStrip::mousePressEvent(QMouseEvent* event)
 {
-    setCurrent(ladderGeometry(rect(), static_cast<int>(m_washes.size())).stepAt(event->position()));
+    setCurrent(geometry().stepAt(event->position()));
 }
 
 void LadderStrip::keyPressEvent(QKeyEvent* event)

@@ -15,6 +15,7 @@
 #include "colour/deltae.h"
 #include "mixing/pairwords.h"
 
+#include <QCheckBox>
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -43,10 +44,11 @@ LadderView::LadderView(PairContext& context, QWidget* parent)
     m_headline = wordLabel("pairHeadline", textFont(textsize::title, QFont::DemiBold), page);
     m_strip = new LadderStrip(context.settings(), page);
     m_strip->setObjectName(QStringLiteral("ladder"));
+    m_strip->setMarksInWords(true);
     middle->addLayout(makeHeading());
     middle->addWidget(m_headline);
-    middle->addWidget(m_strip, 2);
-    middle->addLayout(makeLowerHalf(page), 3);
+    middle->addWidget(m_strip, 3);
+    middle->addLayout(makeLowerHalf(page), 4);
 
     m_pages = new QStackedWidget(this);
     m_pages->addWidget(page);
@@ -118,9 +120,10 @@ QHBoxLayout* LadderView::makeHeading()
     m_spacing = new QComboBox(this);
     m_spacing->setObjectName(QStringLiteral("spacing"));
     m_spacing->setAccessibleName(tr("Spacing"));
-    m_spacing->addItem(tr("even in strength"), static_cast<int>(LadderSpacing::Strength));
-    m_spacing->addItem(tr("even to the eye"), static_cast<int>(LadderSpacing::Appearance));
-    m_spacing->addItem(tr("even in parts"), static_cast<int>(LadderSpacing::Parts));
+    m_spacing->setToolTip(tr("What is even from step to step: strength, the look of it, or the parts"));
+    m_spacing->addItem(tr("by strength"), static_cast<int>(LadderSpacing::Strength));
+    m_spacing->addItem(tr("by eye"), static_cast<int>(LadderSpacing::Appearance));
+    m_spacing->addItem(tr("by parts"), static_cast<int>(LadderSpacing::Parts));
     for (QComboBox* box : {m_wash, m_steps, m_spacing})
         connect(box, &QComboBox::currentIndexChanged, this, &LadderView::rebuild);
     auto* print = new QPushButton(tr("Print (P)"), this);
@@ -130,6 +133,11 @@ QHBoxLayout* LadderView::makeHeading()
     heading->setSpacing(2 * gridStep);
     for (QComboBox* box : {m_wash, m_steps, m_spacing})
         heading->addWidget(box);
+    m_back = new QCheckBox(tr("and back (B)"), this);
+    m_back->setObjectName(QStringLiteral("andBack"));
+    m_back->setToolTip(tr("The steps again, back to the first tube"));
+    connect(m_back, &QCheckBox::toggled, this, &LadderView::rebuild);
+    heading->addWidget(m_back);
     heading->addStretch();
     heading->addWidget(print);
     return heading;
@@ -218,6 +226,11 @@ void LadderView::swap()
     showPair(m_secondTube, m_firstTube);
 }
 
+void LadderView::turnBack()
+{
+    m_back->toggle();
+}
+
 void LadderView::showEvent(QShowEvent* event)
 {
     QWidget::showEvent(event);
@@ -243,7 +256,7 @@ void LadderView::rebuild()
     }
     const auto spacing = static_cast<LadderSpacing>(m_spacing->currentData().toInt());
     m_ladder = ladderBetween(*first, *second, m_steps->currentData().toInt(), wash(), whitePaper(), spacing);
-    m_strip->show(m_ladder, *first, *second);
+    m_strip->show(m_ladder, *first, *second, m_back->isChecked());
     showField();
     showTubes();
     showJudgement();
@@ -370,15 +383,17 @@ Recipe LadderView::recipeAt(const LadderStep& step) const
 
 void LadderView::showStep(int step)
 {
-    const LadderStep& at = m_ladder.steps[static_cast<std::size_t>(step)];
+    const auto& steps = m_strip->steps();
+    const LadderStep& at = steps[static_cast<std::size_t>(step)];
     const Recipe recipe = recipeAt(at);
     if (recipe.parts.empty())
         return;
     const bool hasBefore = step > 0;
-    m_card->show(recipe,
-                 hasBefore ? std::optional(m_ladder.steps[static_cast<std::size_t>(step) - 1].colour) : std::nullopt);
+    m_card->show(recipe, hasBefore ? std::optional(steps[static_cast<std::size_t>(step) - 1].colour) : std::nullopt);
     m_nearest->setText(nearestTube(at.colour));
-    m_field->setCurrent(ColourField::Mark{ColourField::Kind::Dot, static_cast<std::size_t>(step)});
+    const auto last = static_cast<int>(m_ladder.steps.size()) - 1;
+    const int there = step > last ? 2 * last - step : step; // the field has the way there only
+    m_field->setCurrent(ColourField::Mark{ColourField::Kind::Dot, static_cast<std::size_t>(there)});
 }
 
 void LadderView::takeFocus()
@@ -391,7 +406,7 @@ void LadderView::printSheet()
     if (m_ladder.steps.empty())
         return;
     std::vector<Recipe> recipes;
-    for (const LadderStep& step : m_ladder.steps)
+    for (const LadderStep& step : m_strip->steps())
         recipes.push_back(recipeAt(step));
     const QString title = tr("%1 to %2").arg(text(paintIn(m_first)->name), text(paintIn(m_second)->name));
     if (printSquares(m_context.document(), cellsOf(recipes, m_context.document().notebook()), 0, title, window()))

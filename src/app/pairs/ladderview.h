@@ -6,6 +6,7 @@
 #include <QWidget>
 #include <array>
 
+class QCheckBox;
 class QComboBox;
 class QHBoxLayout;
 class QLabel;
@@ -29,6 +30,8 @@ public:
 
     void showPair(TubeId first, TubeId second);
     void swap();
+    /// Shows the way back to the first tube as well, or no longer.
+    void turnBack();
     /// Asks for paper and a name, and prints the ladder as a sheet to paint.
     void printSheet();
     void takeFocus();
@@ -71,6 +74,7 @@ private:
     QComboBox* m_wash = nullptr;
     QComboBox* m_steps = nullptr;
     QComboBox* m_spacing = nullptr;
+    QCheckBox* m_back = nullptr;
     QStackedWidget* m_pages = nullptr;
     LadderStrip* m_strip = nullptr;
     ColourField* m_field = nullptr;

@@ -102,6 +102,12 @@ void PairsView::swap()
         m_ladder->swap();
 }
 
+void PairsView::turnBack()
+{
+    if (page() == LadderPage)
+        m_ladder->turnBack();
+}
+
 void PairsView::want()
 {
     card()->want();

@@ -46,6 +46,7 @@ public:
 
     // What the keys of the place do, wherever they make sense.
     void swap();
+    void turnBack();
     void want();
     void pin();
     void note();

@@ -21,6 +21,7 @@
 #include <QToolTip>
 #include <QVBoxLayout>
 #include <cmath>
+#include <numeric>
 
 namespace iris {
 namespace {
@@ -48,6 +49,7 @@ void WheelDisc::show(const Wheel& wheel, const QStringList& names)
 {
     m_wheel = wheel;
     m_names = names;
+    m_dot.reset();
     update();
 }
 
@@ -102,10 +104,44 @@ std::optional<WheelSpot> WheelDisc::spotAt(QPointF place) const
     return std::nullopt;
 }
 
+std::optional<std::size_t> WheelDisc::dotAt(QPointF place) const
+{
+    constexpr double reach = 11;
+    for (std::size_t i = 0; i < m_wheel.others.size(); ++i)
+        if (QLineF(placeOf(m_wheel.others[i]), place).length() < reach)
+            return i;
+    return std::nullopt;
+}
+
+void WheelDisc::setDot(std::size_t other)
+{
+    if (other >= m_wheel.others.size())
+        return;
+    m_dot = other;
+    const Lab colour = m_context.document().paints()[m_wheel.others[other].paint].swatch.full;
+    setAccessibleDescription(QStringLiteral("%1, %2").arg(m_names[static_cast<qsizetype>(other)], colourWords(colour)));
+    update();
+    Q_EMIT dotChosen(other);
+}
+
+void WheelDisc::walkDots(int by)
+{
+    const std::size_t count = m_wheel.others.size();
+    if (count == 0)
+        return;
+    std::vector<std::size_t> around(count);
+    std::iota(around.begin(), around.end(), std::size_t{0});
+    std::ranges::stable_sort(around, {}, [this](std::size_t i) { return m_wheel.others[i].hueDegrees; });
+    const auto now = m_dot ? std::ranges::find(around, *m_dot) - around.begin() : (by > 0 ? -1 : 0);
+    const auto whole = static_cast<std::ptrdiff_t>(count);
+    setDot(around[static_cast<std::size_t>(((now + by) % whole + whole) % whole)]);
+}
+
 void WheelDisc::setCurrent(WheelSpot spot)
 {
     if (m_wheel.rim.empty())
         return;
+    m_dot.reset();
     m_current = {std::clamp(spot.ring, 0, static_cast<int>(m_wheel.rings.size())), (spot.step % steps + steps) % steps};
     const WheelStep& at = ring(m_current.ring)[static_cast<std::size_t>(m_current.step)];
     setAccessibleDescription(
@@ -145,6 +181,37 @@ void WheelDisc::paintOthers(QPainter& painter) const
     }
 }
 
+/// The chosen tube ringed and named, on the side where its name has room.
+void WheelDisc::paintChosenDot(QPainter& painter) const
+{
+    const QPointF at = placeOf(m_wheel.others[*m_dot]);
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(Qt::white, 4));
+    painter.drawEllipse(at, 12, 12);
+    painter.setPen(QPen(Qt::black, 2));
+    painter.drawEllipse(at, 12, 12);
+    painter.setFont(textFont(textsize::small, QFont::DemiBold));
+    const QString name = m_names[static_cast<qsizetype>(*m_dot)];
+    const double width = painter.fontMetrics().horizontalAdvance(name) + 16;
+    const double left = at.x() + 18 + width < this->width() ? at.x() + 18 : at.x() - 18 - width;
+    const QRectF plate(left, at.y() - 11, width, 22);
+    const GroundColours colours = m_context.settings().colours();
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(colours.card);
+    painter.drawRoundedRect(plate, 3, 3);
+    painter.setPen(colours.text);
+    painter.drawText(plate, Qt::AlignCenter, name);
+}
+
+void WheelDisc::paintChosenStep(QPainter& painter) const
+{
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(Qt::white, 5));
+    painter.drawPath(wedge(m_current));
+    painter.setPen(QPen(Qt::black, 2));
+    painter.drawPath(wedge(m_current));
+}
+
 void WheelDisc::paintEvent(QPaintEvent*)
 {
     if (m_wheel.rim.empty())
@@ -163,16 +230,17 @@ void WheelDisc::paintEvent(QPaintEvent*)
         }
     paintLabels(painter);
     paintOthers(painter);
-    painter.setBrush(Qt::NoBrush);
-    painter.setPen(QPen(Qt::white, 5));
-    painter.drawPath(wedge(m_current));
-    painter.setPen(QPen(Qt::black, 2));
-    painter.drawPath(wedge(m_current));
+    if (m_dot)
+        paintChosenDot(painter);
+    else
+        paintChosenStep(painter);
 }
 
 void WheelDisc::mousePressEvent(QMouseEvent* event)
 {
-    if (const auto spot = spotAt(event->position()))
+    if (const auto other = dotAt(event->position()))
+        setDot(*other);
+    else if (const auto spot = spotAt(event->position()))
         setCurrent(*spot);
 }
 
@@ -183,6 +251,8 @@ void WheelDisc::keyPressEvent(QKeyEvent* event)
     case Qt::Key_Right: return setCurrent({m_current.ring, m_current.step - 1});
     case Qt::Key_Up: return setCurrent({m_current.ring - 1, m_current.step});
     case Qt::Key_Down: return setCurrent({m_current.ring + 1, m_current.step});
+    case Qt::Key_Period: return walkDots(1);
+    case Qt::Key_Comma: return walkDots(-1);
     default: QWidget::keyPressEvent(event);
     }
 }
@@ -192,11 +262,10 @@ bool WheelDisc::event(QEvent* event)
     if (event->type() != QEvent::ToolTip)
         return QWidget::event(event);
     const auto* help = static_cast<QHelpEvent*>(event);
-    for (std::size_t i = 0; i < m_wheel.others.size(); ++i)
-        if (QLineF(placeOf(m_wheel.others[i]), help->pos()).length() < 11) {
-            QToolTip::showText(help->globalPos(), m_names[static_cast<qsizetype>(i)], this);
-            return true;
-        }
+    if (const auto other = dotAt(help->pos())) {
+        QToolTip::showText(help->globalPos(), m_names[static_cast<qsizetype>(*other)], this);
+        return true;
+    }
     if (const auto spot = spotAt(help->pos())) {
         const WheelStep& at = ring(spot->ring)[static_cast<std::size_t>(spot->step)];
         QToolTip::showText(help->globalPos(), recipeText(at.recipe, m_context.document().paints()), this);
@@ -226,6 +295,7 @@ WheelView::WheelView(PairContext& context, QWidget* parent)
     layout->addLayout(middle, 1);
     layout->addWidget(m_card);
     connect(m_disc, &WheelDisc::spotChosen, this, &WheelView::showSpot);
+    connect(m_disc, &WheelDisc::dotChosen, this, &WheelView::showDot);
     connect(m_choices, &QAbstractItemModel::modelReset, this, &WheelView::rebuild);
 }
 
@@ -326,6 +396,11 @@ void WheelView::showSpot(WheelSpot spot)
     const Wheel& wheel = m_disc->wheel();
     const auto& ring = spot.ring == 0 ? wheel.rim : wheel.rings[static_cast<std::size_t>(spot.ring - 1)];
     m_card->show(ring[static_cast<std::size_t>(spot.step)].recipe);
+}
+
+void WheelView::showDot(std::size_t other)
+{
+    m_card->show(Recipe{{{m_disc->wheel().others[other].paint, 1}}, wash::full});
 }
 
 } // namespace iris

@@ -41,4 +41,9 @@ Messages& messages()
     return inUse;
 }
 
+QString pictureFiles()
+{
+    return QObject::tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.webp);;All files (*)");
+}
+
 } // namespace iris

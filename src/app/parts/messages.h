@@ -19,4 +19,7 @@ struct Messages {
 /// The ones in use.
 Messages& messages();
 
+/// The filter of dialogs that ask for a scan or photograph.
+QString pictureFiles();
+
 } // namespace iris

@@ -96,7 +96,7 @@ ChartDialog::ChartDialog(Document& document, QWidget* parent)
 void ChartDialog::choosePicture()
 {
     const QString path = messages().fileToOpen(this, tr("Picture of a chart"),
-                                               tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff);;All files (*)"));
+                                               pictureFiles());
     if (!path.isEmpty())
         openPicture(path);
 }
@@ -113,7 +113,7 @@ void ChartDialog::openPicture(const QString& path)
 {
     auto scan = Scan::load(path);
     if (!scan) {
-        m_words->setText(sentence(text(scan.error().message)));
+        m_words->setText(text(scan.error().message)); // begins with the name of the file
         return;
     }
     m_scan = std::make_shared<const Scan>(std::move(*scan));

@@ -2,8 +2,10 @@
 
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
+#include "app/parts/messages.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
+#include "sheet/keptpicture.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -39,6 +41,8 @@ MixDialog::MixDialog(Document& document, const MixRecord& mix, QWidget* parent)
       m_stars(new QComboBox(this)),
       m_tags(new QLineEdit(text(mix.tags), this)),
       m_notes(new QPlainTextEdit(text(mix.notes), this)),
+      m_thumbnail(new QLabel(this)),
+      m_removePicture(new QPushButton(tr("Take it off"), this)),
       m_trouble(wordLabel("mixTrouble", textFont(textsize::body, QFont::DemiBold), this))
 {
     setWindowTitle(mix.id.value > 0 ? tr("Change a mix") : tr("Write a mix down"));
@@ -46,43 +50,50 @@ MixDialog::MixDialog(Document& document, const MixRecord& mix, QWidget* parent)
     auto* form = new QFormLayout(this);
     form->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
     form->setVerticalSpacing(2 * gridStep);
+    fill();
+    nameFields();
     addParts(form);
+    addFields(form);
+    addButtons(form);
+    connect(m_colour, &QLineEdit::textChanged, this, &MixDialog::check);
+    connect(m_date, &QLineEdit::textChanged, this, &MixDialog::check);
+    check();
+}
+
+void MixDialog::fill()
+{
     for (const auto& [words, thickness] : washes)
         m_wash->addItem(tr(words), thickness);
-    if (std::ranges::none_of(washes, [&](const auto& known) { return std::abs(known.second - mix.wash) < 0.01; }))
-        m_wash->addItem(text(washWord(mix.wash)), mix.wash);
+    if (std::ranges::none_of(washes, [&](const auto& known) { return std::abs(known.second - m_mix.wash) < 0.01; }))
+        m_wash->addItem(text(washWord(m_mix.wash)), m_mix.wash);
     for (int i = 0; i < m_wash->count(); ++i)
-        if (std::abs(m_wash->itemData(i).toDouble() - mix.wash) < 0.01)
+        if (std::abs(m_wash->itemData(i).toDouble() - m_mix.wash) < 0.01)
             m_wash->setCurrentIndex(i);
     m_layers->setRange(1, 9);
-    m_layers->setValue(mix.layers);
-    m_wet->setChecked(mix.wet);
+    m_layers->setValue(m_mix.layers);
+    m_wet->setChecked(m_mix.wet);
     m_stars->addItems(markWords());
-    m_stars->setCurrentIndex(mix.stars);
+    m_stars->setCurrentIndex(m_mix.stars);
     m_colour->setPlaceholderText(tr("L, a, b of the dry mix, when it was measured"));
     m_date->setPlaceholderText(tr("as in 2026-10-03"));
     m_notes->setTabChangesFocus(true);
     m_notes->setFixedHeight(72);
-    for (const auto& [widget, name] :
-         std::initializer_list<std::pair<QWidget*, const char*>>{{m_wash, "recordWash"},
-                                                                 {m_layers, "recordLayers"},
-                                                                 {m_colour, "recordColour"},
-                                                                 {m_paper, "recordPaper"},
-                                                                 {m_date, "recordDate"},
-                                                                 {m_name, "recordName"},
-                                                                 {m_stars, "recordStars"},
-                                                                 {m_tags, "recordTags"},
-                                                                 {m_notes, "recordNotes"},
-                                                                 {m_wet, "recordWet"}})
+}
+
+void MixDialog::nameFields()
+{
+    const std::initializer_list<std::pair<QWidget*, const char*>> names{
+        {m_wash, "recordWash"},   {m_layers, "recordLayers"},       {m_colour, "recordColour"},
+        {m_paper, "recordPaper"}, {m_date, "recordDate"},           {m_name, "recordName"},
+        {m_stars, "recordStars"}, {m_tags, "recordTags"},           {m_notes, "recordNotes"},
+        {m_wet, "recordWet"},     {m_thumbnail, "recordThumbnail"}, {m_removePicture, "removePicture"}};
+    for (const auto& [widget, name] : names)
         widget->setObjectName(QLatin1String(name));
-    auto* laid = new QHBoxLayout;
-    laid->setSpacing(2 * gridStep);
-    laid->addWidget(m_wash);
-    laid->addWidget(new QLabel(tr("layers"), this));
-    laid->addWidget(m_layers);
-    laid->addWidget(m_wet);
-    laid->addStretch();
-    form->addRow(tr("Wash"), laid);
+}
+
+void MixDialog::addFields(QFormLayout* form)
+{
+    form->addRow(tr("Wash"), makeLaidRow());
     form->addRow(tr("Colour"), m_colour);
     form->addRow(tr("Paper"), m_paper);
     form->addRow(tr("Day"), m_date);
@@ -90,7 +101,42 @@ MixDialog::MixDialog(Document& document, const MixRecord& mix, QWidget* parent)
     form->addRow(tr("Mark"), m_stars);
     form->addRow(tr("Tags"), m_tags);
     form->addRow(tr("Notes"), m_notes);
+    form->addRow(tr("Picture"), makePictureRow());
     form->addRow(m_trouble);
+}
+
+QHBoxLayout* MixDialog::makeLaidRow()
+{
+    auto* laid = new QHBoxLayout;
+    laid->setSpacing(2 * gridStep);
+    laid->addWidget(m_wash);
+    laid->addWidget(new QLabel(tr("layers"), this));
+    laid->addWidget(m_layers);
+    laid->addWidget(m_wet);
+    laid->addStretch();
+    return laid;
+}
+
+QHBoxLayout* MixDialog::makePictureRow()
+{
+    auto* add = new QPushButton(tr("Add a picture ..."), this);
+    add->setObjectName(QStringLiteral("addPicture"));
+    connect(add, &QPushButton::clicked, this, &MixDialog::addPicture);
+    connect(m_removePicture, &QPushButton::clicked, this, &MixDialog::removePicture);
+    for (QPushButton* button : {add, m_removePicture})
+        button->setAutoDefault(false); // Enter keeps the mix
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * gridStep);
+    row->addWidget(m_thumbnail);
+    row->addWidget(add);
+    row->addWidget(m_removePicture);
+    row->addStretch();
+    showPicture();
+    return row;
+}
+
+void MixDialog::addButtons(QFormLayout* form)
+{
     auto* buttons = new QDialogButtonBox(this);
     m_keep = buttons->addButton(tr("Keep"), QDialogButtonBox::AcceptRole);
     m_keep->setObjectName(QStringLiteral("keepMix"));
@@ -99,9 +145,39 @@ MixDialog::MixDialog(Document& document, const MixRecord& mix, QWidget* parent)
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     form->addRow(buttons);
-    connect(m_colour, &QLineEdit::textChanged, this, &MixDialog::check);
-    connect(m_date, &QLineEdit::textChanged, this, &MixDialog::check);
-    check();
+}
+
+void MixDialog::addPicture()
+{
+    constexpr int widest = 900;
+    const QString path = messages().fileToOpen(this, tr("A picture of the mix"), pictureFiles());
+    if (path.isEmpty())
+        return;
+    auto picture = pictureFrom(path, widest);
+    if (!picture)
+        return messages().tell(this, tr("That picture was not added"), text(picture.error().message));
+    m_mix.picture = picture->name;
+    m_newPicture = std::move(*picture);
+    showPicture();
+}
+
+void MixDialog::removePicture()
+{
+    m_mix.picture.clear();
+    m_newPicture.reset();
+    showPicture();
+}
+
+void MixDialog::showPicture()
+{
+    constexpr int side = 56;
+    const QByteArray bytes =
+        m_newPicture ? QByteArray::fromStdString(m_newPicture->bytes) : m_document.picture(m_mix.picture);
+    QPixmap picture;
+    const bool shown = picture.loadFromData(bytes);
+    m_thumbnail->setPixmap(shown ? picture.scaledToHeight(side, Qt::SmoothTransformation) : QPixmap());
+    m_thumbnail->setVisible(shown);
+    m_removePicture->setVisible(shown);
 }
 
 /// Three rows of a tube and its parts; a tube that is gone keeps its place by the name that was kept.

@@ -24,9 +24,20 @@ public:
 
     /// What stands in the fields, or why it cannot be kept.
     Result<MixRecord> mix() const;
+    /// The picture its record names, when it was added here.
+    const std::optional<Picture>& newPicture() const { return m_newPicture; }
 
 private:
     void addParts(class QFormLayout* form);
+    void addFields(class QFormLayout* form);
+    void addButtons(class QFormLayout* form);
+    void fill();
+    void nameFields();
+    class QHBoxLayout* makeLaidRow();
+    class QHBoxLayout* makePictureRow();
+    void addPicture();
+    void removePicture();
+    void showPicture();
     void check();
     std::vector<MixPart> parts() const;
 
@@ -44,7 +55,10 @@ private:
     QComboBox* m_stars;
     QLineEdit* m_tags;
     QPlainTextEdit* m_notes;
+    QLabel* m_thumbnail;
+    QPushButton* m_removePicture;
     QLabel* m_trouble;
+    std::optional<Picture> m_newPicture;
     QPushButton* m_keep = nullptr;
 };
 

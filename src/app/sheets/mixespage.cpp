@@ -230,7 +230,8 @@ void MixesPage::writeNew()
     fresh.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
     MixDialog dialog(m_document, fresh, window());
     if (dialog.exec() == QDialog::Accepted && dialog.mix()) {
-        m_document.keepMix(*dialog.mix(), tr("write down %1").arg(text(partsText(dialog.mix()->parts))));
+        m_document.keepMix(*dialog.mix(), tr("write down %1").arg(text(partsText(dialog.mix()->parts))),
+                           dialog.newPicture());
         m_list->setCurrentRow(0);
     }
 }
@@ -242,7 +243,8 @@ void MixesPage::changeChosen()
         return;
     MixDialog dialog(m_document, *mix, window());
     if (dialog.exec() == QDialog::Accepted && dialog.mix() && *dialog.mix() != *mix)
-        m_document.keepMix(*dialog.mix(), tr("change the mix %1").arg(text(partsText(dialog.mix()->parts))));
+        m_document.keepMix(*dialog.mix(), tr("change the mix %1").arg(text(partsText(dialog.mix()->parts))),
+                           dialog.newPicture());
 }
 
 void MixesPage::addTouch()
@@ -255,7 +257,8 @@ void MixesPage::addTouch()
     MixDialog dialog(m_document, grown, window());
     dialog.setWindowTitle(tr("%1 and a touch of ...").arg(text(mix->name.empty() ? partsText(mix->parts) : mix->name)));
     if (dialog.exec() == QDialog::Accepted && dialog.mix()) {
-        m_document.keepMix(*dialog.mix(), tr("write down %1").arg(text(partsText(dialog.mix()->parts))));
+        m_document.keepMix(*dialog.mix(), tr("write down %1").arg(text(partsText(dialog.mix()->parts))),
+                           dialog.newPicture());
         m_list->setCurrentRow(0);
     }
 }

@@ -236,10 +236,9 @@ void SheetsView::writePdfAgain()
 
 void SheetsView::readPainted(const QString& picture)
 {
-    const QString path = picture.isEmpty()
-                             ? messages().fileToOpen(this, tr("A scan or photograph of a painted sheet"),
-                                                     tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff *.webp)"))
-                             : picture;
+    const QString path =
+        picture.isEmpty() ? messages().fileToOpen(this, tr("A scan or photograph of a painted sheet"), pictureFiles())
+                          : picture;
     if (path.isEmpty())
         return;
     SheetReadingDialog dialog(m_document, m_settings, path, window());

@@ -446,7 +446,7 @@ void TubesView::showReadings()
 void TubesView::readCard()
 {
     const QString path =
-        messages().fileToOpen(this, tr("Read a card"), tr("Pictures (*.png *.jpg *.jpeg *.tif *.tiff);;All files (*)"));
+        messages().fileToOpen(this, tr("Read a card"), pictureFiles());
     if (!path.isEmpty())
         readCard(path);
 }

@@ -3,10 +3,23 @@
 #include "app/theme/theme.h"
 
 #include <QGridLayout>
+#include <QHBoxLayout>
 #include <QLabel>
 #include <array>
 
 namespace iris {
+namespace {
+
+QGridLayout* addColumn(QHBoxLayout* columns)
+{
+    auto* grid = new QGridLayout;
+    grid->setHorizontalSpacing(6 * gridStep);
+    grid->setVerticalSpacing(gridStep / 2);
+    columns->addLayout(grid);
+    return grid;
+}
+
+} // namespace
 
 KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
 {
@@ -36,11 +49,15 @@ KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
         Key{"", QT_TR_NOOP("Reading a card")},
         Key{"Page Up, Page Down", QT_TR_NOOP("the place before, the next one")},
         Key{"arrows, Shift+arrows, Del", QT_TR_NOOP("move the mark, size it, take it off")},
+        Key{"", QT_TR_NOOP("Colour field")},
+        Key{"arrows, Enter", QT_TR_NOOP("walk from dot to dot, pick one")},
+        Key{"+  −  0", QT_TR_NOOP("nearer, farther, all of it")},
         Key{"", QT_TR_NOOP("Pairs")},
         Key{"C  L  K  O", QT_TR_NOOP("chart, ladder, what makes it, wheel")},
         Key{"arrows, Home, End", QT_TR_NOOP("walk the squares, the ladder, the wheel")},
         Key{"Enter", QT_TR_NOOP("open the ladder of a square")},
-        Key{"X", QT_TR_NOOP("swap the tubes of a ladder")},
+        Key{"X, B", QT_TR_NOOP("swap the tubes of a ladder, and back")},
+        Key{".  ,", QT_TR_NOOP("next tube on the wheel, the one before")},
         Key{"+  −", QT_TR_NOOP("nudge a mix warmer, cooler")},
         Key{"Space, M", QT_TR_NOOP("pin to the bench, look through the mask")},
         Key{"N, W", QT_TR_NOOP("note on a mix, write it down as a need")},
@@ -59,34 +76,30 @@ KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
         Key{"C, Esc", QT_TR_NOOP("choose, stop choosing")},
         Key{"[  ]", QT_TR_NOOP("closer set, next set")},
         Key{"K", QT_TR_NOOP("keep the palette")},
-        Key{"", QT_TR_NOOP("Colour field")},
-        Key{"arrows, Enter", QT_TR_NOOP("walk from dot to dot, pick one")},
-        Key{"+  −  0", QT_TR_NOOP("nearer, farther, all of it")},
     };
-    auto* grid = new QGridLayout(this);
-    grid->setContentsMargins(6 * gridStep, 5 * gridStep, 6 * gridStep, 5 * gridStep);
-    grid->setHorizontalSpacing(5 * gridStep);
-    grid->setVerticalSpacing(gridStep);
-    int row = 0;
-    int column = 0;
+    auto* columns = new QHBoxLayout(this);
+    columns->setContentsMargins(6 * gridStep, 5 * gridStep, 6 * gridStep, 5 * gridStep);
+    columns->setSpacing(8 * gridStep);
+    QGridLayout* grid = nullptr;
     for (const Key& key : keys) {
-        const QLatin1String heading(*key.keys == 0 ? key.what : "");
-        if (heading == QLatin1String("Pairs") || heading == QLatin1String("Palette")) { // the next column begins
-            row = 0;
-            column += 2;
-        }
+        const bool heading = *key.keys == 0;
+        if (!grid || (heading && QLatin1String(key.what) == QLatin1String("Pairs")))
+            grid = addColumn(columns);
         auto* what = new QLabel(tr(key.what), this);
-        if (*key.keys == 0) {
+        const int row = grid->rowCount();
+        if (heading) {
             what->setFont(textFont(textsize::body, QFont::Bold));
-            grid->addWidget(what, row, column, 1, 2);
+            what->setContentsMargins(0, row == 1 ? 0 : 3 * gridStep, 0, 0);
+            grid->addWidget(what, row, 0, 1, 2);
         } else {
             auto* name = new QLabel(QString::fromUtf8(key.keys), this);
             name->setFont(textFont(textsize::body, QFont::DemiBold));
-            grid->addWidget(name, row, column);
-            grid->addWidget(what, row, column + 1);
+            grid->addWidget(name, row, 0);
+            grid->addWidget(what, row, 1);
         }
-        ++row;
     }
+    for (int i = 0; i < columns->count(); ++i)
+        columns->setAlignment(columns->itemAt(i)->layout(), Qt::AlignTop);
 }
 
 } // namespace iris

@@ -250,6 +250,7 @@ void MainWindow::setUpKeys()
     addKey(Qt::Key_M, Tubes, [this] { m_tubes->mergeChosen(); });
     addKey(Qt::Key_P, Tubes, [this] { showPair(); });
     addKey(Qt::Key_X, Pairs, [this] { m_pairs->swap(); });
+    addKey(Qt::Key_B, Pairs, [this] { m_pairs->turnBack(); });
     addKey(Qt::Key_W, Pairs, [this] { m_pairs->want(); });
     addKey(Qt::Key_C, Pairs, [this] { m_pairs->goTo(PairsView::Chart); });
     addKey(Qt::Key_L, Pairs, [this] { m_pairs->goTo(PairsView::LadderPage); });
