@@ -2,6 +2,7 @@
 
 #include "notebook/notebookrows.h"
 #include "notebook/notebookschema.h"
+#include "notebook/statement.h"
 
 #include <QDir>
 #include <QFile>

@@ -4,7 +4,6 @@
 
 #include <QButtonGroup>
 #include <QHBoxLayout>
-#include <QListWidget>
 #include <QPushButton>
 
 namespace iris {
@@ -25,19 +24,6 @@ QHBoxLayout* tabRow(QButtonGroup& group, std::initializer_list<Tab> tabs, QWidge
     group.button(0)->setChecked(true);
     row->addStretch();
     return row;
-}
-
-qlonglong chosenRecord(const QListWidget& list)
-{
-    const QListWidgetItem* item = list.currentItem();
-    return item ? item->data(Qt::UserRole).toLongLong() : 0;
-}
-
-void chooseRecord(QListWidget& list, qlonglong id)
-{
-    for (int row = 0; row < list.count(); ++row)
-        if (list.item(row)->data(Qt::UserRole).toLongLong() == id)
-            list.setCurrentRow(row);
 }
 
 } // namespace iris

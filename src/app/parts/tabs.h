@@ -5,7 +5,6 @@
 
 class QButtonGroup;
 class QHBoxLayout;
-class QListWidget;
 class QWidget;
 
 namespace iris {
@@ -16,10 +15,5 @@ struct Tab {
     const char* objectName;
 };
 QHBoxLayout* tabRow(QButtonGroup& group, std::initializer_list<Tab> tabs, QWidget* parent);
-
-/// Lists whose rows stand for records: the number of the current row's record, 0 for none; and the row of a record made
-/// current, when it is there.
-qlonglong chosenRecord(const QListWidget& list);
-void chooseRecord(QListWidget& list, qlonglong id);
 
 } // namespace iris

@@ -3,7 +3,7 @@
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
 #include "app/parts/paintcolour.h"
-#include "app/parts/tabs.h"
+#include "app/parts/recordlist.h"
 #include "app/parts/words.h"
 #include "app/sheets/mixdialog.h"
 #include "app/theme/viewsettings.h"
@@ -16,7 +16,6 @@
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPushButton>
-#include <QSignalBlocker>
 #include <QVBoxLayout>
 
 namespace iris {
@@ -100,32 +99,29 @@ QFrame* MixesPage::makeCard()
     return card;
 }
 
+QIcon MixesPage::chipOf(const MixRecord& mix) const
+{
+    QPixmap chip(m_list->iconSize());
+    chip.fill(mix.painted ? displayed(*mix.painted, m_settings.valuesOnly()) : QColor(Qt::transparent));
+    return chip;
+}
+
 void MixesPage::fill()
 {
-    const MixId before = chosen();
-    {
-        const QSignalBlocker quiet(m_list);
-        m_list->clear();
-        const auto& mixes = m_document.notebook().mixes;
-        for (auto mix = mixes.rbegin(); mix != mixes.rend(); ++mix) {
-            if (!holdsAll(searched(*mix), m_find->text()))
-                continue;
-            QPixmap chip(m_list->iconSize());
-            chip.fill(mix->painted ? displayed(*mix->painted, m_settings.valuesOnly()) : QColor(Qt::transparent));
-            QStringList second;
-            for (const std::string& words : {mix->name, mix->tags, mix->date})
-                if (!words.empty())
-                    second << text(words);
-            auto* item = new QListWidgetItem(
-                QIcon(chip), text(partsText(mix->parts)) + QLatin1Char('\n') + second.join(QStringLiteral("; ")),
-                m_list);
-            item->setData(Qt::UserRole, static_cast<qlonglong>(mix->id.value));
-            if (mix->id == before)
-                m_list->setCurrentItem(item);
-        }
-        if (m_list->currentRow() < 0 && m_list->count() > 0)
-            m_list->setCurrentRow(0);
+    std::vector<RecordRow> rows;
+    const auto& mixes = m_document.notebook().mixes;
+    for (auto mix = mixes.rbegin(); mix != mixes.rend(); ++mix) {
+        if (!holdsAll(searched(*mix), m_find->text()))
+            continue;
+        QStringList second;
+        for (const std::string& words : {mix->name, mix->tags, mix->date})
+            if (!words.empty())
+                second << text(words);
+        rows.push_back({mix->id.value,
+                        text(partsText(mix->parts)) + QLatin1Char('\n') + second.join(QStringLiteral("; ")),
+                        chipOf(*mix)});
     }
+    refill(*m_list, rows);
     showChosen();
 }
 

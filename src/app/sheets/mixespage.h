@@ -37,6 +37,7 @@ public:
 private:
     QFrame* makeCard();
     void fill();
+    QIcon chipOf(const MixRecord& mix) const;
     void showChosen();
     QString detailWords(const MixRecord& mix) const;
     QString lineageWords(const MixRecord& mix) const;

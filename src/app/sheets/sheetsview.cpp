@@ -2,6 +2,7 @@
 
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
+#include "app/parts/recordlist.h"
 #include "app/parts/tabs.h"
 #include "app/parts/words.h"
 #include "app/sheets/mixespage.h"
@@ -21,7 +22,6 @@
 #include <QLabel>
 #include <QListWidget>
 #include <QPushButton>
-#include <QSignalBlocker>
 #include <QStackedWidget>
 #include <QTemporaryDir>
 #include <QVBoxLayout>
@@ -137,21 +137,11 @@ QString SheetsView::stateWords(const SheetRecord& sheet) const
 
 void SheetsView::fill()
 {
-    const SheetId before = chosen();
-    {
-        const QSignalBlocker quiet(m_list);
-        m_list->clear();
-        const auto& sheets = m_document.notebook().sheets;
-        for (auto sheet = sheets.rbegin(); sheet != sheets.rend(); ++sheet) {
-            auto* item =
-                new QListWidgetItem(QStringLiteral("%1\n%2").arg(text(sheet->title), stateWords(*sheet)), m_list);
-            item->setData(Qt::UserRole, static_cast<qlonglong>(sheet->id.value));
-            if (sheet->id == before)
-                m_list->setCurrentItem(item);
-        }
-        if (m_list->currentRow() < 0 && m_list->count() > 0)
-            m_list->setCurrentRow(0);
-    }
+    std::vector<RecordRow> rows;
+    const auto& sheets = m_document.notebook().sheets;
+    for (auto sheet = sheets.rbegin(); sheet != sheets.rend(); ++sheet)
+        rows.push_back({sheet->id.value, QStringLiteral("%1\n%2").arg(text(sheet->title), stateWords(*sheet)), {}});
+    refill(*m_list, rows);
     showChosen();
 }
 

@@ -1,0 +1,132 @@
+#pragma once
+
+#include "colour/cielab.h"
+#include "paint/rebuild.h"
+
+#include <cmath>
+#include <nlohmann/json.hpp>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace iris {
+
+using Json = nlohmann::ordered_json;
+
+/// Something a notebook may not hold; turned into an Error at the door.
+struct Fault {
+    std::string message;
+};
+
+/// One JSON object of a dump, and where it stands for complaints.
+class JsonReader {
+public:
+    JsonReader(const Json& object, std::string place) : m_object(object), m_place(std::move(place))
+    {
+        if (!object.is_object())
+            throw Fault{m_place + " is not an object"};
+    }
+
+    bool has(const char* key) const { return m_object.contains(key); }
+
+    template <typename Value> Value get(const char* key) const
+    {
+        if (!has(key))
+            throw Fault{m_place + " has no \"" + key + "\""};
+        return convert<Value>(key);
+    }
+
+    template <typename Value> Value get(const char* key, Value otherwise) const
+    {
+        return has(key) ? convert<Value>(key) : otherwise;
+    }
+
+    template <typename Value> std::optional<Value> maybe(const char* key) const
+    {
+        return has(key) ? std::optional(convert<Value>(key)) : std::nullopt;
+    }
+
+    template <typename Value>
+    std::optional<Value> named(const char* key, std::optional<Value> (*parse)(std::string_view)) const
+    {
+        if (!has(key))
+            return std::nullopt;
+        const auto name = convert<std::string>(key);
+        const auto value = parse(name);
+        if (!value)
+            throw Fault{m_place + ": \"" + name + "\" is no " + key};
+        return value;
+    }
+
+    Lab lab(const char* key) const
+    {
+        const auto values = get<std::vector<double>>(key);
+        const bool fine = values.size() == 3 && values[0] >= 0 && values[0] <= 100.5 && std::abs(values[1]) <= 200
+                          && std::abs(values[2]) <= 200;
+        if (!fine)
+            throw Fault{m_place + ": \"" + key + "\" is not a colour as [L, a, b]"};
+        return {values[0], values[1], values[2]};
+    }
+
+    Swatch swatch(const char* key) const
+    {
+        const JsonReader colours = child(key);
+        return {colours.lab("full"), colours.lab("thin"), colours.lab("over_black")};
+    }
+
+    JsonReader child(const char* key) const
+    {
+        if (!has(key))
+            throw Fault{m_place + " has no \"" + key + "\""};
+        return {m_object.at(key), m_place + ", " + key};
+    }
+
+    template <typename Record> std::vector<Record> list(const char* key, Record (*read)(const JsonReader&)) const
+    {
+        std::vector<Record> records;
+        if (!has(key))
+            return records;
+        if (!m_object.at(key).is_array())
+            throw Fault{std::string("\"") + key + "\" is not a list"};
+        for (const Json& item : m_object.at(key))
+            records.push_back(read(JsonReader(item, std::string(key) + " " + std::to_string(records.size() + 1))));
+        return records;
+    }
+
+    /// What a function makes of a value.
+    template <typename Value> Value made(const char* key, Value (*make)(const Json&)) const
+    {
+        if (!has(key))
+            throw Fault{m_place + " has no \"" + key + "\""};
+        try {
+            return make(m_object.at(key));
+        } catch (const Json::exception&) {
+            throw Fault{m_place + ": \"" + key + "\" is not what it should be"};
+        }
+    }
+
+    const std::string& place() const { return m_place; }
+
+private:
+    template <typename Value> Value convert(const char* key) const
+    {
+        try {
+            return m_object.at(key).get<Value>();
+        } catch (const Json::exception&) {
+            throw Fault{m_place + ": \"" + key + "\" is not what it should be"};
+        }
+    }
+
+    const Json& m_object;
+    std::string m_place;
+};
+
+template <typename Id> Id idOf(const JsonReader& reader)
+{
+    const Id id{reader.get<std::int64_t>("id")};
+    if (id.value <= 0)
+        throw Fault{reader.place() + ": an id is a whole number above 0"};
+    return id;
+}
+
+} // namespace iris

@@ -1,0 +1,71 @@
+#include "notebook/palettejson.h"
+
+#include "notebook/jsonfields.h"
+
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+Json idsOf(const std::vector<TubeId>& tubes)
+{
+    Json ids = Json::array();
+    for (const TubeId tube : tubes)
+        ids.push_back(tube.value);
+    return ids;
+}
+
+std::vector<TubeId> readIds(const JsonReader& reader, const char* key)
+{
+    std::vector<TubeId> ids;
+    for (const auto id : reader.get<std::vector<std::int64_t>>(key, {}))
+        ids.push_back({id});
+    return ids;
+}
+
+} // namespace
+
+Json toJson(const NeedRecord& record)
+{
+    return Json{{"id", record.id.value},
+                {"name", record.need.name},
+                {"target", toJson(record.need.target)},
+                {"tolerance", record.need.tolerance},
+                {"importance", record.need.importance}};
+}
+
+Json toJson(const PaletteRecord& palette)
+{
+    return Json{{"id", palette.id.value}, {"name", palette.name}, {"tubes", idsOf(palette.tubes)}};
+}
+
+Json toJson(const PaletteWishes& wishes)
+{
+    return Json{{"school", nameOf(wishes.school)},
+                {"must", idsOf(wishes.must)},
+                {"never", idsOf(wishes.never)},
+                {"most_tubes", wishes.mostTubes}};
+}
+
+NeedRecord readNeed(const JsonReader& reader)
+{
+    return {idOf<NeedId>(reader),
+            {reader.get<std::string>("name"), reader.lab("target"), reader.get<double>("tolerance"),
+             reader.get<int>("importance")}};
+}
+
+PaletteRecord readPalette(const JsonReader& reader)
+{
+    return {idOf<PaletteId>(reader), reader.get<std::string>("name"), readIds(reader, "tubes")};
+}
+
+PaletteWishes readWishes(const JsonReader& reader)
+{
+    const auto school = parseSchool(reader.get<std::string>("school"));
+    if (!school)
+        throw Fault{school.error().message};
+    return {*school, readIds(reader, "must"), readIds(reader, "never"),
+            static_cast<std::size_t>(std::clamp(reader.get<int>("most_tubes"), 1, 12))};
+}
+
+} // namespace iris

@@ -1,0 +1,99 @@
+#include "notebook/paletterows.h"
+
+#include "notebook/rowbinding.h"
+#include "notebook/statement.h"
+
+#include <QSqlQuery>
+#include <QVariant>
+#include <algorithm>
+
+namespace iris {
+
+Result<std::vector<PaletteRecord>> loadPalettes(const QSqlDatabase& database)
+{
+    QSqlQuery query(database);
+    query.prepare(
+        QStringLiteral("SELECT palette.id, palette.name, palette_tube.tube FROM palette LEFT JOIN palette_tube "
+                       "ON palette_tube.palette = palette.id ORDER BY palette.id, palette_tube.place"));
+    if (auto done = run(query, database); !done)
+        return tl::unexpected(done.error());
+    std::vector<PaletteRecord> palettes;
+    while (query.next()) {
+        Row row(query);
+        const PaletteId id{row.id()};
+        const std::string name = row.text();
+        if (palettes.empty() || palettes.back().id != id)
+            palettes.push_back({id, name, {}});
+        if (!query.isNull(2))
+            palettes.back().tubes.push_back({row.id()});
+    }
+    return palettes;
+}
+
+Result<PaletteWishes> loadWishes(const QSqlDatabase& database)
+{
+    PaletteWishes wishes;
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("SELECT school, most_tubes FROM wish"));
+    if (auto done = run(query, database); !done)
+        return tl::unexpected(done.error());
+    if (query.next()) {
+        Row row(query);
+        wishes.school = parseSchool(row.text()).value_or(School::Free);
+        wishes.mostTubes = static_cast<std::size_t>(std::clamp(row.whole(), 1, 12));
+    }
+    query.prepare(QStringLiteral("SELECT tube, must FROM wish_tube ORDER BY tube"));
+    if (auto done = run(query, database); !done)
+        return tl::unexpected(done.error());
+    while (query.next()) {
+        Row row(query);
+        const TubeId tube{row.id()};
+        (row.whole() != 0 ? wishes.must : wishes.never).push_back(tube);
+    }
+    return wishes;
+}
+
+Result<void> writePalette(const QSqlDatabase& database, PaletteRecord& palette)
+{
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("INSERT OR REPLACE INTO palette (id, name) VALUES (?, ?)"));
+    query.addBindValue(palette.id.value > 0 ? QVariant(static_cast<qlonglong>(palette.id.value)) : QVariant());
+    query.addBindValue(QString::fromStdString(palette.name));
+    if (auto done = run(query, database); !done)
+        return done;
+    if (palette.id.value <= 0)
+        palette.id = {query.lastInsertId().toLongLong()};
+    query.prepare(QStringLiteral("INSERT INTO palette_tube (palette, tube, place) VALUES (?, ?, ?)"));
+    for (std::size_t place = 0; place < palette.tubes.size(); ++place) {
+        query.addBindValue(static_cast<qlonglong>(palette.id.value));
+        query.addBindValue(static_cast<qlonglong>(palette.tubes[place].value));
+        query.addBindValue(static_cast<int>(place));
+        if (auto done = run(query, database); !done)
+            return done;
+    }
+    return {};
+}
+
+Result<void> writeWishes(const QSqlDatabase& database, const PaletteWishes& wishes)
+{
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("UPDATE wish SET school = ?, most_tubes = ?"));
+    query.addBindValue(QString::fromStdString(std::string(nameOf(wishes.school))));
+    query.addBindValue(static_cast<int>(wishes.mostTubes));
+    if (auto done = run(query, database); !done)
+        return done;
+    if (auto done = run(database, QStringLiteral("DELETE FROM wish_tube")); !done)
+        return done;
+    query.prepare(QStringLiteral("INSERT INTO wish_tube (tube, must) VALUES (?, ?)"));
+    for (const bool must : {true, false}) {
+        for (const TubeId tube : must ? wishes.must : wishes.never) {
+            query.addBindValue(static_cast<qlonglong>(tube.value));
+            query.addBindValue(must ? 1 : 0);
+            if (auto done = run(query, database); !done)
+                return done;
+        }
+    }
+    return {};
+}
+
+} // namespace iris
