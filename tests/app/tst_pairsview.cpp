@@ -52,6 +52,7 @@ private Q_SLOTS:
     void tilesStandInRows();
     void chartsAreWalked();
     void chartsAreChosenFreely();
+    void tubesAreOrderedByHand();
     void laddersAreSpaced();
     void notesAreKeptAndUndone();
     void theBenchAndItsMask();
@@ -231,6 +232,32 @@ void TestPairsView::chartsAreChosenFreely()
     view.rowTubes().chooseByHand({});
     QVERIFY(!find<QPushButton>("printChart")->isEnabled());
     QVERIFY(find<QLabel>("chartEmpty")->isVisible());
+}
+
+/// Ticked and moved with the keys alone; the chart then stands in that order, whatever order it had.
+void TestPairsView::tubesAreOrderedByHand()
+{
+    ChartView& view = pairs().chartView();
+    whenOpen<ByHandDialog>([](ByHandDialog& dialog) {
+        auto* list = dialog.findChild<QListWidget*>("tubesByHand");
+        QTest::keyClick(list, Qt::Key_Space); // the first
+        QTest::keyClick(list, Qt::Key_Down);
+        QTest::keyClick(list, Qt::Key_Space);
+        QTest::keyClick(list, Qt::Key_Up);
+        QTest::mouseClick(dialog.findChild<QPushButton*>("moveUp"), Qt::LeftButton); // it is the first already
+        QCOMPARE(list->currentRow(), 0);
+        QTest::keyClick(&dialog, Qt::Key_Down, Qt::ControlModifier);
+        QTRY_COMPARE(list->currentRow(), 1);
+        QCOMPARE(dialog.chosen().size(), 2U);
+        dialog.accept();
+    });
+    const auto& tubes = m_document->notebook().tubes;
+    QCOMPARE(find<QComboBox>("chartOrder")->currentIndex(), 0);
+    view.rowTubes().setCurrentIndex(view.rowTubes().count() - 1);
+    Q_EMIT view.rowTubes().activated(view.rowTubes().currentIndex());
+    QCOMPARE(view.grid().contents().rowNames,
+             (QStringList{QString::fromStdString(tubes[1].name), QString::fromStdString(tubes[0].name)}));
+    QCOMPARE(find<QComboBox>("chartOrder")->currentText(), QString("as chosen"));
 }
 
 void TestPairsView::laddersAreSpaced()

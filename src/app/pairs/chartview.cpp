@@ -47,54 +47,77 @@ ChartView::ChartView(PairContext& context, QWidget* parent)
     auto* middle = new QVBoxLayout;
     middle->setSpacing(3 * gridStep);
     middle->addLayout(makeChoices());
-    m_headline = wordLabel("chartHeadline", textFont(textsize::title, QFont::DemiBold), this);
-    m_before = new QCheckBox(tr("as before learning"), this);
-    m_before->setObjectName(QStringLiteral("beforeLearning"));
-    m_before->setToolTip(tr("Shows the chart as it was expected before the painted squares taught their strengths"));
-    m_print = new QPushButton(tr("Print (P)"), this);
-    m_print->setObjectName(QStringLiteral("printChart"));
-    auto* heading = new QHBoxLayout;
-    heading->setSpacing(2 * gridStep);
-    for (QComboBox* box : {m_order, m_amounts, m_wash})
-        heading->addWidget(box);
-    heading->addStretch();
-    heading->addWidget(m_print);
-    middle->addLayout(heading);
-    auto* told = new QHBoxLayout;
-    told->addWidget(m_headline, 1);
-    told->addWidget(m_before);
-    middle->addLayout(told);
-    auto* empty = wordLabel("chartEmpty", textFont(textsize::title), this);
-    empty->setAlignment(Qt::AlignCenter);
-    empty->setText(tr("Choose tubes for the rows and the columns."));
+    middle->addLayout(makeHeading());
+    middle->addLayout(makeHeadline());
     m_pages = new QStackedWidget(this);
     m_pages->addWidget(m_grid);
-    m_pages->addWidget(empty);
+    m_pages->addWidget(makeEmptyPage());
     middle->addWidget(m_pages, 1);
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(4 * gridStep);
     layout->addLayout(middle, 1);
     layout->addWidget(m_card);
-    m_strip = new LadderStrip(context.settings(), m_card);
+    fillCard();
+    m_columns->setCurrentIndex(0);
+    for (TubeSetBox* tubes : {m_rows, m_columns}) {
+        connect(tubes, &TubeSetBox::changed, this, &ChartView::rebuild);
+        connect(tubes, &TubeSetBox::chosenByHand, this,
+                [this] { m_order->setCurrentIndex(m_order->findData(static_cast<int>(AxisOrder::ByHand))); });
+    }
+    connect(m_grid, &ChartGrid::cellChosen, this, &ChartView::showCell);
+    connect(m_grid, &ChartGrid::cellActivated, this, &ChartView::openLadder);
+    connect(&context.document(), &Document::tubesChanged, this, &ChartView::rebuild);
+    connect(&context.document(), &Document::mixesChanged, this, &ChartView::rebuild);
+}
+
+QHBoxLayout* ChartView::makeHeading()
+{
+    m_print = new QPushButton(tr("Print (P)"), this);
+    m_print->setObjectName(QStringLiteral("printChart"));
+    connect(m_print, &QPushButton::clicked, this, &ChartView::printSheet);
+    auto* heading = new QHBoxLayout;
+    heading->setSpacing(2 * gridStep);
+    for (QComboBox* box : {m_order, m_amounts, m_wash})
+        heading->addWidget(box);
+    heading->addStretch();
+    heading->addWidget(m_print);
+    return heading;
+}
+
+QHBoxLayout* ChartView::makeHeadline()
+{
+    m_headline = wordLabel("chartHeadline", textFont(textsize::title, QFont::DemiBold), this);
+    m_before = new QCheckBox(tr("as before learning"), this);
+    m_before->setObjectName(QStringLiteral("beforeLearning"));
+    m_before->setToolTip(tr("Shows the chart as it was expected before the painted squares taught their strengths"));
+    connect(m_before, &QCheckBox::toggled, this, &ChartView::rebuild);
+    auto* told = new QHBoxLayout;
+    told->addWidget(m_headline, 1);
+    told->addWidget(m_before);
+    return told;
+}
+
+QLabel* ChartView::makeEmptyPage()
+{
+    auto* empty = wordLabel("chartEmpty", textFont(textsize::title), this);
+    empty->setAlignment(Qt::AlignCenter);
+    empty->setText(tr("Choose tubes for the rows and the columns."));
+    return empty;
+}
+
+/// The ladder of the pair in hand, small, and the way to the large one.
+void ChartView::fillCard()
+{
+    m_strip = new LadderStrip(m_context.settings(), m_card);
     m_strip->setObjectName(QStringLiteral("chartLadder"));
     m_strip->setFixedHeight(92);
     m_strip->setFocusPolicy(Qt::NoFocus);
     m_ladder = new QPushButton(tr("Open this ladder (Enter)"), m_card);
     m_ladder->setObjectName(QStringLiteral("openLadder"));
+    connect(m_ladder, &QPushButton::clicked, this, &ChartView::openLadder);
     m_card->extras()->addWidget(m_strip);
     m_card->extras()->addWidget(m_ladder);
-
-    m_columns->setCurrentIndex(0);
-    connect(m_rows, &TubeSetBox::changed, this, &ChartView::rebuild);
-    connect(m_columns, &TubeSetBox::changed, this, &ChartView::rebuild);
-    connect(m_before, &QCheckBox::toggled, this, &ChartView::rebuild);
-    connect(m_print, &QPushButton::clicked, this, &ChartView::printSheet);
-    connect(m_ladder, &QPushButton::clicked, this, &ChartView::openLadder);
-    connect(m_grid, &ChartGrid::cellChosen, this, &ChartView::showCell);
-    connect(m_grid, &ChartGrid::cellActivated, this, &ChartView::openLadder);
-    connect(&context.document(), &Document::tubesChanged, this, &ChartView::rebuild);
-    connect(&context.document(), &Document::mixesChanged, this, &ChartView::rebuild);
 }
 
 QComboBox* ChartView::makeBox(const char* name, const QString& label)
@@ -154,7 +177,7 @@ ChartPlan ChartView::plan() const
     return plan;
 }
 
-std::vector<Paint> ChartView::believed() const
+const std::vector<Paint>& ChartView::believed() const
 {
     const Document& document = m_context.document();
     return m_before->isChecked() ? document.unlearntPaints() : document.paints();
@@ -187,51 +210,67 @@ void ChartView::fillWashes(ChartContents& contents) const
     }
 }
 
+/// What is expected of every square; one that was painted in nearly its amounts stands there as it was painted. The
+/// amounts are those of the tubes as they are known today; only what is expected of them can be set back.
+PairChart ChartView::expected(const ChartPlan& plan) const
+{
+    const Document& document = m_context.document();
+    PairChart chart = chartOf(plan, document.paints());
+    const std::vector<Paint>& paints = believed();
+    for (std::size_t i = 0; i < chart.recipes.size(); ++i) {
+        if (auto painted =
+                paintedNear(document.notebook(), chart.recipes[i], document.paints(), document.unlearntPaints()))
+            chart.recipes[i] = std::move(*painted);
+        else if (!m_before->isChecked())
+            continue;
+        chart.colours[i] = colourOf(chart.recipes[i], paints);
+    }
+    return chart;
+}
+
+void ChartView::nameAxes(ChartContents& contents) const
+{
+    const ChartPlan& plan = contents.chart.plan;
+    const auto& tubes = m_context.document().notebook().tubes;
+    for (const std::size_t place : plan.rows)
+        contents.rowNames << text(tubes[place].name);
+    if (plan.waterSteps.empty())
+        for (const std::size_t place : plan.columns)
+            contents.columnNames << text(tubes[place].name);
+    for (const double step : plan.waterSteps)
+        contents.columnNames << text(washWord(step));
+}
+
+/// Lays in what was painted. @return how many mixes that is: in a chart of all by all a pair stands twice
+std::size_t ChartView::layIn(ChartContents& contents) const
+{
+    std::set<MixId> painted;
+    for (const Recipe& recipe : contents.chart.recipes) {
+        const MixRecord* record = paintedAs(m_context.document().notebook(), recipe);
+        contents.painted.push_back(record ? record->painted : std::nullopt);
+        if (record)
+            painted.insert(record->id);
+    }
+    return painted.size();
+}
+
 void ChartView::rebuild()
 {
     m_stale = !isVisible(); // what nobody sees is worked out when it is looked at
     if (m_stale)
         return;
-    const Document& document = m_context.document();
     const ChartPlan wanted = plan();
     const bool any = wanted.cellCount() > 0;
     m_pages->setCurrentIndex(any ? 0 : 1);
     m_print->setEnabled(any);
     m_columns->setEnabled(wanted.waterSteps.empty());
-    m_before->setVisible(!document.learned().lessons.empty());
-    // The amounts are those of the tubes as they are known today; only what is expected of them can be set back.
-    ChartContents contents{chartOf(wanted, document.paints()), {}, {}, {}, {}};
-    // A pair that was painted in nearly these amounts stands in the chart as it was painted.
-    for (std::size_t i = 0; i < contents.chart.recipes.size(); ++i)
-        if (auto painted = paintedNear(document.notebook(), contents.chart.recipes[i], document.paints(),
-                                       document.unlearntPaints())) {
-            contents.chart.recipes[i] = std::move(*painted);
-            contents.chart.colours[i] = colourOf(contents.chart.recipes[i], document.paints());
-        }
-    if (m_before->isChecked()) {
-        const std::vector<Paint> paints = believed();
-        for (std::size_t i = 0; i < contents.chart.recipes.size(); ++i)
-            contents.chart.colours[i] = colourOf(contents.chart.recipes[i], paints);
-    }
-    for (const std::size_t place : wanted.rows)
-        contents.rowNames << text(document.notebook().tubes[place].name);
-    for (const std::size_t place : wanted.columns)
-        contents.columnNames << text(document.notebook().tubes[place].name);
-    if (!wanted.waterSteps.empty()) {
-        contents.columnNames.clear();
-        for (const double step : wanted.waterSteps)
-            contents.columnNames << text(washWord(step));
-    }
-    std::set<MixId> painted; // in a chart of all by all a pair stands twice
-    for (const Recipe& recipe : contents.chart.recipes) {
-        const MixRecord* record = paintedAs(document.notebook(), recipe);
-        contents.painted.push_back(record ? record->painted : std::nullopt);
-        if (record)
-            painted.insert(record->id);
-    }
+    m_before->setVisible(!m_context.document().learned().lessons.empty());
+    ChartContents contents{expected(wanted), {}, {}, {}, {}};
+    nameAxes(contents);
+    const std::size_t painted = layIn(contents);
     if (!m_before->isChecked())
         fillWashes(contents);
-    m_headline->setText(tr("%1 squares, %2 painted").arg(contents.chart.recipes.size()).arg(painted.size()));
+    m_headline->setText(tr("%1 squares, %2 painted").arg(contents.chart.recipes.size()).arg(painted));
     m_grid->setContents(std::move(contents));
     if (any)
         m_grid->setCurrent(std::max(0, m_grid->current()));

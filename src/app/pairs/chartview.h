@@ -43,14 +43,21 @@ protected:
 
 private:
     QHBoxLayout* makeChoices();
+    QHBoxLayout* makeHeading();
+    QHBoxLayout* makeHeadline();
+    QLabel* makeEmptyPage();
+    void fillCard();
     QComboBox* makeBox(const char* name, const QString& label);
     void rebuild();
+    PairChart expected(const ChartPlan& plan) const;
+    void nameAxes(ChartContents& contents) const;
+    std::size_t layIn(ChartContents& contents) const;
     void fillWashes(ChartContents& contents) const;
     void showCell(int cell);
     void showLadder();
     void openLadder();
     ChartPlan plan() const;
-    std::vector<Paint> believed() const;
+    const std::vector<Paint>& believed() const;
 
     PairContext& m_context;
     TubeSetBox* m_rows;

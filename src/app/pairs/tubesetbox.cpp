@@ -5,6 +5,8 @@
 #include "app/theme/theme.h"
 
 #include <QDialogButtonBox>
+#include <QHBoxLayout>
+#include <QKeySequence>
 #include <QLabel>
 #include <QListWidget>
 #include <QPushButton>
@@ -107,8 +109,10 @@ void TubeSetBox::chooseByHand(std::vector<std::size_t> places)
 void TubeSetBox::askByHand()
 {
     ByHandDialog dialog(m_context, m_byHand, window());
-    if (dialog.exec() == QDialog::Accepted)
+    if (dialog.exec() == QDialog::Accepted) {
         m_byHand = dialog.chosen();
+        Q_EMIT chosenByHand();
+    }
     Q_EMIT changed();
 }
 
@@ -117,9 +121,29 @@ ByHandDialog::ByHandDialog(PairContext& context, const std::vector<std::int64_t>
       m_list(new QListWidget(this))
 {
     setWindowTitle(tr("Tubes for a chart"));
-    resize(380, 560);
+    resize(400, 580);
     m_list->setObjectName(QStringLiteral("tubesByHand"));
     m_list->setDragDropMode(QAbstractItemView::InternalMove);
+    fill(context, chosen);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
+    layout->addWidget(new QLabel(tr("Tick the tubes; drag them into the order you want."), this));
+    layout->addWidget(m_list);
+    auto* movers = new QHBoxLayout;
+    movers->addWidget(makeMover(tr("Up (Ctrl+Up)"), "moveUp", QKeySequence(Qt::CTRL | Qt::Key_Up), -1));
+    movers->addWidget(makeMover(tr("Down (Ctrl+Down)"), "moveDown", QKeySequence(Qt::CTRL | Qt::Key_Down), 1));
+    layout->addLayout(movers);
+    auto* buttons = new QDialogButtonBox(this);
+    makeMain(*buttons->addButton(tr("Take these"), QDialogButtonBox::AcceptRole));
+    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
+    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    layout->addWidget(buttons);
+}
+
+/// The chosen tubes first and in their order, then what else is at hand.
+void ByHandDialog::fill(PairContext& context, const std::vector<std::int64_t>& chosen)
+{
     std::vector<std::int64_t> ids = chosen;
     for (const Tube& tube : context.document().notebook().tubes)
         if (std::ranges::find(ids, tube.id.value) == ids.end() && isAtHand(tube))
@@ -133,16 +157,27 @@ ByHandDialog::ByHandDialog(PairContext& context, const std::vector<std::int64_t>
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
         item->setCheckState(std::ranges::find(chosen, id) != chosen.end() ? Qt::Checked : Qt::Unchecked);
     }
-    auto* layout = new QVBoxLayout(this);
-    layout->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
-    layout->addWidget(new QLabel(tr("Tick the tubes; drag them into the order you want."), this));
-    layout->addWidget(m_list);
-    auto* buttons = new QDialogButtonBox(this);
-    makeMain(*buttons->addButton(tr("Take these"), QDialogButtonBox::AcceptRole));
-    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
-    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
-    layout->addWidget(buttons);
+    m_list->setCurrentRow(0);
+}
+
+QPushButton* ByHandDialog::makeMover(const QString& words, const char* name, const QKeySequence& key, int by)
+{
+    auto* button = new QPushButton(words, this);
+    button->setObjectName(QLatin1String(name));
+    button->setShortcut(key);
+    button->setAutoDefault(false); // Enter takes the tubes
+    connect(button, &QPushButton::clicked, this, [this, by] { move(by); });
+    return button;
+}
+
+void ByHandDialog::move(int by)
+{
+    const int from = m_list->currentRow();
+    const int to = from + by;
+    if (from < 0 || to < 0 || to >= m_list->count())
+        return;
+    m_list->insertItem(to, m_list->takeItem(from));
+    m_list->setCurrentRow(to);
 }
 
 std::vector<std::int64_t> ByHandDialog::chosen() const

@@ -5,7 +5,9 @@
 #include <QComboBox>
 #include <QDialog>
 
+class QKeySequence;
 class QListWidget;
+class QPushButton;
 
 namespace iris {
 
@@ -27,6 +29,8 @@ public:
 
 Q_SIGNALS:
     void changed();
+    /// Tubes were ticked and put in order one by one.
+    void chosenByHand();
 
 private:
     void fill();
@@ -36,7 +40,7 @@ private:
     std::vector<std::int64_t> m_byHand; ///< ids
 };
 
-/// Tubes to tick, and to drag into an order.
+/// Tubes to tick, and to drag or move by keys into an order.
 class ByHandDialog : public QDialog {
     Q_OBJECT
 
@@ -44,8 +48,13 @@ public:
     ByHandDialog(PairContext& context, const std::vector<std::int64_t>& chosen, QWidget* parent = nullptr);
 
     std::vector<std::int64_t> chosen() const;
+    /// Moves the current tube up or down the list.
+    void move(int by);
 
 private:
+    void fill(PairContext& context, const std::vector<std::int64_t>& chosen);
+    QPushButton* makeMover(const QString& words, const char* name, const QKeySequence& key, int by);
+
     QListWidget* m_list;
 };
 

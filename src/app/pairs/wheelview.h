@@ -1,7 +1,7 @@
 #pragma once
 
 #include "app/document/document.h"
-#include "mixing/wheel.h"
+#include "app/pairs/wheeldisc.h"
 
 #include <QWidget>
 
@@ -14,65 +14,6 @@ namespace iris {
 class MixCard;
 class PairContext;
 class TubeChoiceModel;
-
-/// A place on the drawn wheel: ring 0 is the rim.
-struct WheelSpot {
-    int ring = 0;
-    int step = 0;
-
-    bool operator==(const WheelSpot&) const = default;
-};
-
-/// The wheel drawn: twelve wedges a ring, the other tubes as dots where they stand. Arrow keys walk around and
-/// inwards, the full stop and the comma from dot to dot.
-class WheelDisc : public QWidget {
-    Q_OBJECT
-
-public:
-    explicit WheelDisc(PairContext& context, QWidget* parent = nullptr);
-
-    void show(const Wheel& wheel, const QStringList& names);
-    const Wheel& wheel() const { return m_wheel; }
-    WheelSpot current() const { return m_current; }
-    void setCurrent(WheelSpot spot);
-    /// The tube whose dot is chosen, as a place in wheel().others; none while a step is.
-    std::optional<std::size_t> dot() const { return m_dot; }
-    void setDot(std::size_t other);
-    /// The next dot around the wheel, or the one before.
-    void walkDots(int by);
-
-    QSize sizeHint() const override { return {560, 560}; }
-    QSize minimumSizeHint() const override { return {320, 320}; }
-
-Q_SIGNALS:
-    void spotChosen(iris::WheelSpot spot);
-    void dotChosen(std::size_t other);
-
-protected:
-    void paintEvent(QPaintEvent* event) override;
-    void mousePressEvent(QMouseEvent* event) override;
-    void keyPressEvent(QKeyEvent* event) override;
-    bool event(QEvent* event) override;
-
-private:
-    const std::vector<WheelStep>& ring(int index) const;
-    double radiusOf(int ring) const;
-    double angleOf(int step) const;
-    QPainterPath wedge(WheelSpot spot) const;
-    QPointF placeOf(const WheelPlace& place) const;
-    std::optional<WheelSpot> spotAt(QPointF place) const;
-    std::optional<std::size_t> dotAt(QPointF place) const;
-    void paintLabels(QPainter& painter) const;
-    void paintOthers(QPainter& painter) const;
-    void paintChosenDot(QPainter& painter) const;
-    void paintChosenStep(QPainter& painter) const;
-
-    PairContext& m_context;
-    Wheel m_wheel;
-    QStringList m_names; ///< of the other tubes
-    WheelSpot m_current;
-    std::optional<std::size_t> m_dot;
-};
 
 /// Twelve even steps of hue from any three tubes, with the parts for each, neutralised inwards.
 class WheelView : public QWidget {

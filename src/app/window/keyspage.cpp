@@ -10,6 +10,60 @@
 namespace iris {
 namespace {
 
+struct Key {
+    const char* keys;
+    const char* what;
+};
+constexpr std::array keys{
+    Key{"", QT_TRANSLATE_NOOP("iris::KeysPage", "Everywhere")},
+    Key{"1  2  3  4", QT_TRANSLATE_NOOP("iris::KeysPage", "Tubes, Pairs, Sheets, Palette")},
+    Key{"V", QT_TRANSLATE_NOOP("iris::KeysPage", "show values only, in greys")},
+    Key{"G", QT_TRANSLATE_NOOP("iris::KeysPage", "next ground: light, middle, dark")},
+    Key{"Ctrl+Z, Ctrl+Shift+Z", QT_TRANSLATE_NOOP("iris::KeysPage", "undo, redo")},
+    Key{"Ctrl+N, Ctrl+O", QT_TRANSLATE_NOOP("iris::KeysPage", "new notebook, open a notebook")},
+    Key{"F1", QT_TRANSLATE_NOOP("iris::KeysPage", "this page")},
+    Key{"", QT_TRANSLATE_NOOP("iris::KeysPage", "Tubes")},
+    Key{"/", QT_TRANSLATE_NOOP("iris::KeysPage", "find")},
+    Key{"arrows, Ctrl+Space", QT_TRANSLATE_NOOP("iris::KeysPage", "pick a tube up, pick several")},
+    Key{"A", QT_TRANSLATE_NOOP("iris::KeysPage", "add a tube")},
+    Key{"E or Enter", QT_TRANSLATE_NOOP("iris::KeysPage", "change the tube, or all the chosen ones")},
+    Key{"D, M", QT_TRANSLATE_NOOP("iris::KeysPage", "duplicate, merge the two chosen")},
+    Key{"Del", QT_TRANSLATE_NOOP("iris::KeysPage", "remove")},
+    Key{"R", QT_TRANSLATE_NOOP("iris::KeysPage", "read a card")},
+    Key{"H, S", QT_TRANSLATE_NOOP("iris::KeysPage", "readings so far, strength from a let-down")},
+    Key{"P", QT_TRANSLATE_NOOP("iris::KeysPage", "see the two chosen tubes as a pair")},
+    Key{"", QT_TRANSLATE_NOOP("iris::KeysPage", "Reading a card")},
+    Key{"Page Up, Page Down", QT_TRANSLATE_NOOP("iris::KeysPage", "the place before, the next one")},
+    Key{"arrows, Shift+arrows, Del", QT_TRANSLATE_NOOP("iris::KeysPage", "move the mark, size it, take it off")},
+    Key{"", QT_TRANSLATE_NOOP("iris::KeysPage", "Colour field")},
+    Key{"arrows, Enter", QT_TRANSLATE_NOOP("iris::KeysPage", "walk from dot to dot, pick one")},
+    Key{"+  −  0", QT_TRANSLATE_NOOP("iris::KeysPage", "nearer, farther, all of it")},
+    Key{"", QT_TRANSLATE_NOOP("iris::KeysPage", "Pairs")},
+    Key{"C  L  K  O", QT_TRANSLATE_NOOP("iris::KeysPage", "chart, ladder, what makes it, wheel")},
+    Key{"arrows, Home, End", QT_TRANSLATE_NOOP("iris::KeysPage", "walk the squares, the ladder, the wheel")},
+    Key{"Enter", QT_TRANSLATE_NOOP("iris::KeysPage", "open the ladder of a square")},
+    Key{"X, B", QT_TRANSLATE_NOOP("iris::KeysPage", "swap the tubes of a ladder, and back")},
+    Key{".  ,", QT_TRANSLATE_NOOP("iris::KeysPage", "next tube on the wheel, the one before")},
+    Key{"+  −", QT_TRANSLATE_NOOP("iris::KeysPage", "nudge a mix warmer, cooler")},
+    Key{"Space, M", QT_TRANSLATE_NOOP("iris::KeysPage", "pin to the bench, look through the mask")},
+    Key{"N, W", QT_TRANSLATE_NOOP("iris::KeysPage", "note on a mix, write it down as a need")},
+    Key{"P", QT_TRANSLATE_NOOP("iris::KeysPage", "print the chart or ladder as a sheet")},
+    Key{"", QT_TRANSLATE_NOOP("iris::KeysPage", "Sheets")},
+    Key{"S  M  Q", QT_TRANSLATE_NOOP("iris::KeysPage", "sheets, mixes, how good predictions are")},
+    Key{"N", QT_TRANSLATE_NOOP("iris::KeysPage", "lay out what is worth painting next")},
+    Key{"R, P", QT_TRANSLATE_NOOP("iris::KeysPage", "read a painted sheet, write the PDF again")},
+    Key{"A, E, T", QT_TRANSLATE_NOOP("iris::KeysPage", "write a mix down, change it, add a touch")},
+    Key{"/", QT_TRANSLATE_NOOP("iris::KeysPage", "find a mix")},
+    Key{"Del", QT_TRANSLATE_NOOP("iris::KeysPage", "take the sheet or the mix out")},
+    Key{"", QT_TRANSLATE_NOOP("iris::KeysPage", "Palette")},
+    Key{"N", QT_TRANSLATE_NOOP("iris::KeysPage", "write a need")},
+    Key{"Enter", QT_TRANSLATE_NOOP("iris::KeysPage", "change the chosen need")},
+    Key{"Del", QT_TRANSLATE_NOOP("iris::KeysPage", "remove the chosen needs")},
+    Key{"C, Esc", QT_TRANSLATE_NOOP("iris::KeysPage", "choose, stop choosing")},
+    Key{"[  ]", QT_TRANSLATE_NOOP("iris::KeysPage", "closer set, next set")},
+    Key{"K", QT_TRANSLATE_NOOP("iris::KeysPage", "keep the palette")},
+};
+
 QGridLayout* addColumn(QHBoxLayout* columns)
 {
     auto* grid = new QGridLayout;
@@ -24,59 +78,6 @@ QGridLayout* addColumn(QHBoxLayout* columns)
 KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
 {
     setWindowTitle(tr("Keys"));
-    struct Key {
-        const char* keys;
-        const char* what;
-    };
-    static constexpr std::array keys{
-        Key{"", QT_TR_NOOP("Everywhere")},
-        Key{"1  2  3  4", QT_TR_NOOP("Tubes, Pairs, Sheets, Palette")},
-        Key{"V", QT_TR_NOOP("show values only, in greys")},
-        Key{"G", QT_TR_NOOP("next ground: light, middle, dark")},
-        Key{"Ctrl+Z, Ctrl+Shift+Z", QT_TR_NOOP("undo, redo")},
-        Key{"Ctrl+N, Ctrl+O", QT_TR_NOOP("new notebook, open a notebook")},
-        Key{"F1", QT_TR_NOOP("this page")},
-        Key{"", QT_TR_NOOP("Tubes")},
-        Key{"/", QT_TR_NOOP("find")},
-        Key{"arrows, Ctrl+Space", QT_TR_NOOP("pick a tube up, pick several")},
-        Key{"A", QT_TR_NOOP("add a tube")},
-        Key{"E or Enter", QT_TR_NOOP("change the tube, or all the chosen ones")},
-        Key{"D, M", QT_TR_NOOP("duplicate, merge the two chosen")},
-        Key{"Del", QT_TR_NOOP("remove")},
-        Key{"R", QT_TR_NOOP("read a card")},
-        Key{"H, S", QT_TR_NOOP("readings so far, strength from a let-down")},
-        Key{"P", QT_TR_NOOP("see the two chosen tubes as a pair")},
-        Key{"", QT_TR_NOOP("Reading a card")},
-        Key{"Page Up, Page Down", QT_TR_NOOP("the place before, the next one")},
-        Key{"arrows, Shift+arrows, Del", QT_TR_NOOP("move the mark, size it, take it off")},
-        Key{"", QT_TR_NOOP("Colour field")},
-        Key{"arrows, Enter", QT_TR_NOOP("walk from dot to dot, pick one")},
-        Key{"+  −  0", QT_TR_NOOP("nearer, farther, all of it")},
-        Key{"", QT_TR_NOOP("Pairs")},
-        Key{"C  L  K  O", QT_TR_NOOP("chart, ladder, what makes it, wheel")},
-        Key{"arrows, Home, End", QT_TR_NOOP("walk the squares, the ladder, the wheel")},
-        Key{"Enter", QT_TR_NOOP("open the ladder of a square")},
-        Key{"X, B", QT_TR_NOOP("swap the tubes of a ladder, and back")},
-        Key{".  ,", QT_TR_NOOP("next tube on the wheel, the one before")},
-        Key{"+  −", QT_TR_NOOP("nudge a mix warmer, cooler")},
-        Key{"Space, M", QT_TR_NOOP("pin to the bench, look through the mask")},
-        Key{"N, W", QT_TR_NOOP("note on a mix, write it down as a need")},
-        Key{"P", QT_TR_NOOP("print the chart or ladder as a sheet")},
-        Key{"", QT_TR_NOOP("Sheets")},
-        Key{"S  M  Q", QT_TR_NOOP("sheets, mixes, how good predictions are")},
-        Key{"N", QT_TR_NOOP("lay out what is worth painting next")},
-        Key{"R, P", QT_TR_NOOP("read a painted sheet, write the PDF again")},
-        Key{"A, E, T", QT_TR_NOOP("write a mix down, change it, add a touch")},
-        Key{"/", QT_TR_NOOP("find a mix")},
-        Key{"Del", QT_TR_NOOP("take the sheet or the mix out")},
-        Key{"", QT_TR_NOOP("Palette")},
-        Key{"N", QT_TR_NOOP("write a need")},
-        Key{"Enter", QT_TR_NOOP("change the chosen need")},
-        Key{"Del", QT_TR_NOOP("remove the chosen needs")},
-        Key{"C, Esc", QT_TR_NOOP("choose, stop choosing")},
-        Key{"[  ]", QT_TR_NOOP("closer set, next set")},
-        Key{"K", QT_TR_NOOP("keep the palette")},
-    };
     auto* columns = new QHBoxLayout(this);
     columns->setContentsMargins(6 * gridStep, 5 * gridStep, 6 * gridStep, 5 * gridStep);
     columns->setSpacing(8 * gridStep);
