@@ -403,6 +403,16 @@ void TestPairsView::theWheelIsWalked()
     const std::size_t firstDot = *disc.dot();
     QTest::keyClick(&disc, Qt::Key_Comma);
     QVERIFY(disc.wheel().others[*disc.dot()].hueDegrees >= disc.wheel().others[firstDot].hueDegrees);
+    // A click on a dot takes the tube, not the step below it; its name stands beside it on the ground's own card
+    // colour.
+    disc.setCurrent({0, 0});
+    const QImage plain = disc.grab().toImage();
+    for (int x = 0; x < disc.width() && !disc.dot(); x += 4)
+        for (int y = 0; y < disc.height() && !disc.dot(); y += 4)
+            QTest::mouseClick(&disc, Qt::LeftButton, {}, {x, y});
+    QVERIFY(disc.dot());
+    QVERIFY(disc.grab().toImage() != plain);
+    disc.setCurrent({1, 1});
     QTest::keyClick(&disc, Qt::Key_Up);
     QVERIFY(!disc.dot());
     QCOMPARE(disc.current(), (WheelSpot{0, 1}));

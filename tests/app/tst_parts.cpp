@@ -2,6 +2,7 @@
 #include "app/palette/recipedelegate.h"
 #include "app/parts/colourfield.h"
 #include "app/parts/paintcolour.h"
+#include "app/parts/recordlist.h"
 #include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
@@ -12,6 +13,7 @@
 #include <QFontDatabase>
 #include <QFontInfo>
 #include <QImage>
+#include <QListWidget>
 #include <QPainter>
 #include <QtTest>
 
@@ -31,6 +33,8 @@ private Q_SLOTS:
     void ladderWashesTouch();
     void aLadderIsMarked();
     void marksDoNotTouch();
+    void marksTakeTheLinesTheyNeed();
+    void listsKeepWhatWasChosen();
     void targetAndMixTouch();
     void tubeCellHoldsItsParts();
     void fieldGeometryGoesBothWays();
@@ -166,6 +170,39 @@ void TestParts::ladderWashesTouch()
         QCOMPARE(at.washOf(step).right(), at.washOf(step + 1).left());
     QCOMPARE(at.stepAt(at.washOf(4).center()), 4);
     QCOMPARE(at.stepAt({-5, 10}), -1);
+}
+
+void TestParts::marksTakeTheLinesTheyNeed()
+{
+    const QRectF bounds(0, 0, 600, 190);
+    const LadderGeometry bare = ladderGeometry(bounds, 9);
+    const LadderGeometry two = ladderGeometry(bounds, 9, 2);
+    QVERIFY(bare.marks.isEmpty());
+    QCOMPARE(bare.washes.height() - two.washes.height(), two.marks.height());
+    QCOMPARE(two.marks.top(), two.labels.bottom());
+    QCOMPARE(two.marks.bottom(), bounds.bottom());
+    QCOMPARE(two.washOf(3).left(), bare.washOf(3).left());
+}
+
+void TestParts::listsKeepWhatWasChosen()
+{
+    QListWidget list;
+    QSignalSpy chosen(&list, &QListWidget::currentRowChanged);
+    refill(list, {{7, "reeds", {}}, {5, "mud", {}}, {2, "sky", {}}});
+    QCOMPARE(chosenRecord(list), 7); // the first, for want of another
+    chooseRecord(list, 2);
+    QCOMPARE(list.currentRow(), 2);
+    chosen.clear();
+    refill(list, {{9, "water", {}}, {2, "evening sky", {}}});
+    QCOMPARE(chosenRecord(list), 2);
+    QCOMPARE(list.currentItem()->text(), QString("evening sky"));
+    refill(list, {{9, "water", {}}});
+    QCOMPARE(chosenRecord(list), 9);
+    refill(list, {});
+    QCOMPARE(chosenRecord(list), 0);
+    QCOMPARE(chosen.size(), 0); // whoever refills shows the rest anew
+    chooseRecord(list, 4);
+    QCOMPARE(list.currentRow(), -1);
 }
 
 void TestParts::targetAndMixTouch()

@@ -206,6 +206,8 @@ void TestPairsCli::faultsGetOneLine_data()
     row("one twice", {"wheel", "PY3", "PB29", "PY3"}, 2, "three different tubes");
     row("row share", {"chart", "--rows", "PY3", "--row-share", "1"}, 2, "between 0 and 1");
     row("axis", {"chart", "--rows", "PY3", "--order", "size"}, 2, "hue, lean or value");
+    row("a glaze over nothing", {"mix", "PY3:1", "--over", "PX99:1"}, 2, "PX99");
+    row("a glaze too thick", {"mix", "PY3:1", "--over", "PB29:1", "--over-wash", "9"}, 2, "wash");
     row("spacing", {"ladder", "PY3", "PB29", "--spacing", "wide"}, 2, "strength, appearance or parts");
     row("nothing to paint", {"sheet", "--notebook", notebook, "--out", "x.pdf"}, 2, "say what to paint");
     row("tiny squares", {"sheet", "--notebook", notebook, "--out", "x.pdf", "--next", "3", "--cell", "9"}, 2,

@@ -6,6 +6,7 @@
 
 #include <QtTest>
 #include <numeric>
+#include <random>
 #include <set>
 
 using namespace iris;
@@ -18,6 +19,8 @@ private Q_SLOTS:
     void endsAreTheTubes();
     void isTheSameBothWays();
     void goesThereAndBack();
+    void everySpacingHolds_data();
+    void everySpacingHolds();
     void partsFollowStrength();
     void partsGiveTheColourOfTheStep();
     void findsTheMostNeutralStep();
@@ -58,6 +61,43 @@ void TestLadder::goesThereAndBack()
         QCOMPARE(both[12 - i], ladder.steps[i]);
     }
     QVERIFY(thereAndBack({}).empty());
+}
+
+void TestLadder::everySpacingHolds_data()
+{
+    QTest::addColumn<int>("spacing");
+    QTest::newRow("by strength") << int(LadderSpacing::Strength);
+    QTest::newRow("by eye") << int(LadderSpacing::Appearance);
+    QTest::newRow("by parts") << int(LadderSpacing::Parts);
+}
+
+/// Whatever two tubes, however many steps: the way only goes forward, its colours are those of its shares, its parts
+/// come as near as whole parts can, and its marks stand where they say.
+void TestLadder::everySpacingHolds()
+{
+    QFETCH(int, spacing);
+    const auto& paints = referencePaints();
+    std::mt19937 random(20261008); // the same every run
+    std::uniform_int_distribution<std::size_t> any(0, paints.size() - 1);
+    for (int round = 0; round < 40; ++round) {
+        const Paint& first = paints[any(random)];
+        const Paint& second = paints[any(random)];
+        const int steps = 3 + round % 13;
+        const Ladder ladder =
+            ladderBetween(first, second, steps, wash::middle, whitePaper(), static_cast<LadderSpacing>(spacing));
+        QCOMPARE(static_cast<int>(ladder.steps.size()), steps);
+        QCOMPARE(ladder.steps.front().share, 0.0);
+        QCOMPARE(ladder.steps.back().share, 1.0);
+        for (std::size_t i = 1; i < ladder.steps.size(); ++i) {
+            const LadderStep& step = ladder.steps[i];
+            if (first.name != second.name) // one tube with itself is everywhere the same to the eye
+                QVERIFY2(step.share > ladder.steps[i - 1].share, (first.name + " to " + second.name).c_str());
+            QCOMPARE(step.colour, seenLab(filmBetween(first, second, step.share), wash::middle, whitePaper()));
+            QVERIFY(step.lch.chroma >= ladder.steps[ladder.mostNeutral].lch.chroma);
+        }
+        QVERIFY(ladder.keepsChroma >= 0 && ladder.keepsChroma <= 1);
+        QVERIFY(ladder.turningPoint > 0 || first.name == second.name);
+    }
 }
 
 void TestLadder::partsFollowStrength()
