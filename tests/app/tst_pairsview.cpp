@@ -86,6 +86,11 @@ private:
         });
         timer->start();
     }
+    /// The entry that begins with a name; its codes stand behind.
+    static void choose(QComboBox& box, const QString& name)
+    {
+        box.setCurrentIndex(box.findText(name, Qt::MatchStartsWith));
+    }
     PairsView& pairs() { return m_window->pairsView(); }
     QString paintedScan(const SheetRecord& sheet, double stronger, unsigned seed = 3);
 
@@ -342,6 +347,9 @@ void TestPairsView::theBenchAndItsMask()
     bench.setFocus();
     QTest::keyClick(&bench, Qt::Key_Left);
     QCOMPARE(bench.current(), 0);
+    QVERIFY2(bench.words().startsWith(pairs().context().bench()[0].words), qPrintable(bench.words()));
+    QVERIFY(bench.words().contains(QStringLiteral("%1, ").arg(pairs().context().bench()[1].words)));
+    QVERIFY(bench.words().contains("apart"));
     QTest::keyClick(&bench, Qt::Key_Delete);
     QCOMPARE(pairs().context().bench().size(), 1U);
     QTest::mouseClick(find<QPushButton>("clearBench"), Qt::LeftButton);
@@ -580,9 +588,9 @@ void TestPairsView::mixesGrowOutOfOneAnother()
     whenOpen<MixDialog>([](MixDialog& dialog) {
         auto* keep = dialog.findChild<QPushButton*>("keepMix");
         QVERIFY(!keep->isEnabled()); // nothing in it yet
-        dialog.findChild<QComboBox*>("recordTube1")->setCurrentText("Ultramarine");
+        choose(*dialog.findChild<QComboBox*>("recordTube1"), "Ultramarine");
         dialog.findChild<QSpinBox*>("recordParts1")->setValue(3);
-        dialog.findChild<QComboBox*>("recordTube2")->setCurrentText("Raw Umber");
+        choose(*dialog.findChild<QComboBox*>("recordTube2"), "Raw Umber");
         dialog.findChild<QLineEdit*>("recordColour")->setText("forty");
         QVERIFY(!keep->isEnabled());
         QVERIFY(!dialog.findChild<QLabel*>("mixTrouble")->text().isEmpty());
@@ -600,6 +608,7 @@ void TestPairsView::mixesGrowOutOfOneAnother()
     const auto kept = QImage::fromData(m_document->picture(m_document->notebook().mixes[0].picture));
     QCOMPARE(kept.size(), QSize(900, 600)); // shrunk
     QVERIFY(QColor(kept.pixel(450, 300)).red() < 120);
+    QCOMPARE(m_document->notebook().mixes[0].parts[0].name, std::string("Ultramarine")); // without its codes
     QVERIFY(find<QLabel>("recordDetails")->text().contains("2 layers"));
     QVERIFY(again());
     QVERIFY(QFile::resize(m_answer, 200)); // a picture that is cut short is refused, and the one there is stays
@@ -617,7 +626,7 @@ void TestPairsView::mixesGrowOutOfOneAnother()
     QVERIFY(again());
     whenOpen<MixDialog>([](MixDialog& dialog) {
         QVERIFY(dialog.windowTitle().startsWith("mud at dusk"));
-        dialog.findChild<QComboBox*>("recordTube3")->setCurrentText("Clear Orange");
+        choose(*dialog.findChild<QComboBox*>("recordTube3"), "Clear Orange");
         dialog.accept();
     });
     QTest::keyClick(find<QListWidget>("mixRecords"), Qt::Key_T);

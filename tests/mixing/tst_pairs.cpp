@@ -2,6 +2,7 @@
 #include "mixing/pairchart.h"
 #include "mixing/pairwords.h"
 #include "mixing/ratios.h"
+#include "mixing/sidebyside.h"
 #include "mixing/whatmakes.h"
 #include "mixing/wheel.h"
 
@@ -40,6 +41,8 @@ private Q_SLOTS:
     void findsWhatASlowSearchFinds_data();
     void findsWhatASlowSearchFinds();
     void aHueIsWhatItIsCalled();
+    void coloursAreSeenBesideAnother_data();
+    void coloursAreSeenBesideAnother();
     void ordersHold_data();
     void ordersHold();
     void aThirdTubeMustBeWorthIt();
@@ -349,6 +352,28 @@ void TestPairs::findsWhatASlowSearchFinds()
         QVERIFY(i == 0 || worth(findings[i].colour) <= worth(findings[i - 1].colour) + 0.01);
         QVERIFY(makers.contains({findings[i].recipe.parts[0].paint, findings[i].recipe.parts[1].paint}));
     }
+}
+
+void TestPairs::coloursAreSeenBesideAnother_data()
+{
+    QTest::addColumn<Lab>("colour");
+    QTest::addColumn<QString>("seen");
+    const Lab other{50, 10, 10};
+    QTest::newRow("itself") << other << "";
+    QTest::newRow("a shade lighter") << Lab{51.9, 10, 10} << "";
+    QTest::newRow("lighter") << Lab{52, 10, 10} << "lighter";
+    QTest::newRow("darker") << Lab{40, 10, 10} << "darker";
+    QTest::newRow("bluer") << Lab{50, 0, -14} << "cooler";
+    QTest::newRow("greyer at the same warmth") << toLab(Lch{50, 2, 60}) << "cooler and duller";
+    QTest::newRow("all three") << toLab(Lch{70, 50, 60}) << "warmer, lighter and cleaner";
+}
+
+/// The steps that earn a word are our own; Lab 50, 10, 10 has chroma 14.1 and warmth 13.7.
+void TestPairs::coloursAreSeenBesideAnother()
+{
+    QFETCH(Lab, colour);
+    QFETCH(QString, seen);
+    QCOMPARE(QString::fromStdString(seenBeside(colour, {50, 10, 10})), seen);
 }
 
 /// A violet-blue is no violet: what is listed as a hue is named so as well.

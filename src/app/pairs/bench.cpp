@@ -6,6 +6,7 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
+#include "mixing/sidebyside.h"
 
 #include <QHBoxLayout>
 #include <QHelpEvent>
@@ -25,6 +26,7 @@ constexpr double widest = 88;
 constexpr double labelWidth = 64;
 constexpr double buttonsWidth = 232;
 constexpr double ringRoom = 4;
+constexpr double leastForWords = 140;
 
 /// Two holes in the grey.
 class Holes : public QWidget {
@@ -107,8 +109,7 @@ void Bench::setCurrent(int place)
         return;
     m_before = m_current;
     m_current = place;
-    const Pinned& pinned = m_context.bench()[static_cast<std::size_t>(place)];
-    setAccessibleDescription(QStringLiteral("%1, %2").arg(pinned.words, colourWords(pinned.colour)));
+    setAccessibleDescription(words());
     update();
 }
 
@@ -130,8 +131,51 @@ void Bench::paintEvent(QPaintEvent*)
     }
     for (std::size_t i = 0; i < bench.size(); ++i)
         painter.fillRect(placeOf(static_cast<int>(i)), displayed(bench[i].colour, m_context.settings().valuesOnly()));
-    if (m_current >= 0)
-        paintSelection(painter, placeOf(m_current));
+    if (m_current < 0)
+        return;
+    paintSelection(painter, placeOf(m_current));
+    paintWords(painter);
+}
+
+/// What the colour in hand is, and what it looks like beside the one chosen before it.
+void Bench::paintWords(QPainter& painter) const
+{
+    const auto& bench = m_context.bench();
+    const double left = placeOf(static_cast<int>(bench.size()) - 1).right() + 4 * gridStep;
+    const QRectF room(left, 0, width() - buttonsWidth - left - 2 * gridStep, height());
+    if (room.width() < leastForWords)
+        return;
+    painter.setFont(textFont(textsize::small));
+    painter.setPen(m_context.settings().colours().text);
+    painter.drawText(room, Qt::AlignVCenter | Qt::AlignLeft | Qt::TextWordWrap, words());
+}
+
+QString Bench::words() const
+{
+    const auto& bench = m_context.bench();
+    if (m_current < 0)
+        return {};
+    const Pinned& pinned = bench[static_cast<std::size_t>(m_current)];
+    QStringList lines{pinned.words, colourWords(pinned.colour)};
+    const auto other = otherThan(m_current);
+    if (!other)
+        return lines.join(QLatin1Char('\n'));
+    const Pinned& beside = bench[*other];
+    const QString seen = text(seenBeside(pinned.colour, beside.colour));
+    const QString distance = apart(deltaE00(pinned.colour, beside.colour));
+    lines << (seen.isEmpty() ? tr("much like %1, %2").arg(beside.words, distance)
+                             : tr("%1 than %2, %3").arg(seen, beside.words, distance));
+    return lines.join(QLatin1Char('\n'));
+}
+
+/// The one chosen before, or a neighbour where none was.
+std::optional<std::size_t> Bench::otherThan(int place) const
+{
+    const auto count = static_cast<int>(m_context.bench().size());
+    if (count < 2)
+        return std::nullopt;
+    const bool known = m_before >= 0 && m_before < count && m_before != place;
+    return static_cast<std::size_t>(known ? m_before : place == 0 ? 1 : place - 1);
 }
 
 void Bench::mousePressEvent(QMouseEvent* event)
@@ -170,11 +214,8 @@ void Bench::mask()
     const auto& bench = m_context.bench();
     if (bench.size() < 2)
         return;
-    const auto last = static_cast<int>(bench.size()) - 1;
-    const int right = m_current >= 0 ? m_current : last;
-    const int left = m_before >= 0 && m_before != right && m_before <= last ? m_before : right == 0 ? 1 : right - 1;
-    MaskDialog(m_context, bench[static_cast<std::size_t>(left)], bench[static_cast<std::size_t>(right)], window())
-        .exec();
+    const int right = m_current >= 0 ? m_current : static_cast<int>(bench.size()) - 1;
+    MaskDialog(m_context, bench[*otherThan(right)], bench[static_cast<std::size_t>(right)], window()).exec();
 }
 
 MaskDialog::MaskDialog(PairContext& context, const Pinned& left, const Pinned& right, QWidget* parent) : QDialog(parent)
@@ -189,13 +230,9 @@ MaskDialog::MaskDialog(PairContext& context, const Pinned& left, const Pinned& r
     layout->setContentsMargins(8 * gridStep, 8 * gridStep, 8 * gridStep, 6 * gridStep);
     layout->addWidget(new Holes(displayed(left.colour, values), displayed(right.colour, values), this), 0,
                       Qt::AlignHCenter);
-    const double warmer = warmthOf(right.colour) - warmthOf(left.colour);
-    const double lighter = right.colour.l - left.colour.l;
     QStringList words{apart(deltaE00(left.colour, right.colour))};
-    if (std::abs(warmer) >= 2)
-        words << (warmer > 0 ? tr("the right one is warmer") : tr("the right one is cooler"));
-    if (std::abs(lighter) >= 2)
-        words << (lighter > 0 ? tr("and lighter") : tr("and darker"));
+    if (const QString seen = text(seenBeside(right.colour, left.colour)); !seen.isEmpty())
+        words << tr("the right one is %1").arg(seen);
     auto* label =
         new QLabel(tr("%1     |     %2\n%3").arg(left.words, right.words, words.join(QStringLiteral(", "))), this);
     label->setObjectName(QStringLiteral("maskWords"));

@@ -2,6 +2,7 @@
 
 #include <QDialog>
 #include <QWidget>
+#include <optional>
 
 class QPushButton;
 
@@ -21,6 +22,8 @@ public:
     void mask();
     int current() const { return m_current; }
     void setCurrent(int place);
+    /// The colour in hand: its name, its look, and what it looks like beside the one chosen before it.
+    QString words() const;
 
     QSize sizeHint() const override { return {600, 76}; }
     QSize minimumSizeHint() const override { return {200, 76}; }
@@ -34,6 +37,8 @@ protected:
 private:
     QRectF placeOf(int index) const;
     int indexAt(QPointF place) const;
+    std::optional<std::size_t> otherThan(int place) const;
+    void paintWords(QPainter& painter) const;
 
     PairContext& m_context;
     QPushButton* m_mask;

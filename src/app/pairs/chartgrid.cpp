@@ -22,7 +22,7 @@ constexpr double rowHeadWidth = 138;
 constexpr double uprightHeight = 118;
 constexpr double flatHeight = 40;
 constexpr double largestCell = 128;
-constexpr double widestShare = 1.6;
+constexpr double widestShare = 2.2;
 constexpr double ringRoom = 5;
 constexpr double roomForNumbers = 52;
 

@@ -7,6 +7,7 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
+#include "mixing/sidebyside.h"
 #include "paint/ratings.h"
 
 #include <QHBoxLayout>
@@ -135,12 +136,11 @@ QString MixCard::judgementWords(const MixJudgement& judgement) const
     return lines.join(QLatin1Char('\n'));
 }
 
-QString MixCard::temperatureWords(const Lab& beside) const
+QString MixCard::besideWords(const Lab& beside) const
 {
-    const double warmer = warmthOf(m_colour) - warmthOf(beside);
-    if (std::abs(warmer) < 2)
-        return tr("As warm as the one before it");
-    return warmer > 0 ? tr("Warmer than the one before it") : tr("Cooler than the one before it");
+    const QString seen = text(seenBeside(m_colour, beside));
+    return seen.isEmpty() ? tr("As warm and light as the one before it")
+                          : tr("%1 than the one before it").arg(sentence(seen));
 }
 
 /// How much of the difference is the wash alone: a square laid thinner than meant is no other mix.
@@ -198,8 +198,8 @@ void MixCard::show(const Recipe& recipe, const std::optional<Lab>& beside)
     const MixRecord* painted = paintedAs(document.notebook(), recipe);
     m_swatch->show(mixedFilm(recipe, paints), m_colour, painted ? painted->painted : std::optional<Lab>());
     m_title->setText(recipeText(recipe, paints));
-    const QString temperature = beside ? QLatin1Char('\n') + temperatureWords(*beside) : QString();
-    m_words->setText(judgementWords(judge(recipe, paints)) + temperature);
+    const QString seen = beside ? QLatin1Char('\n') + besideWords(*beside) : QString();
+    m_words->setText(judgementWords(judge(recipe, paints)) + seen);
     m_painted->setText(paintedWords());
     const Lch lch = toLch(m_colour);
     QString sure;

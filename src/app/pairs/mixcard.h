@@ -60,7 +60,7 @@ private:
     QString judgementWords(const MixJudgement& judgement) const;
     QString paintedWords() const;
     QString laidWords(const MixRecord& record) const;
-    QString temperatureWords(const Lab& beside) const;
+    QString besideWords(const Lab& beside) const;
 
     PairContext& m_context;
     std::optional<Recipe> m_recipe;

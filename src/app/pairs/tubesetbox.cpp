@@ -3,6 +3,8 @@
 #include "app/pairs/paircontext.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
+#include "app/tubes/tubechoicemodel.h"
+#include "app/tubes/tubemodel.h"
 
 #include <QDialogButtonBox>
 #include <QHBoxLayout>
@@ -124,10 +126,12 @@ ByHandDialog::ByHandDialog(PairContext& context, const std::vector<std::int64_t>
     resize(400, 580);
     m_list->setObjectName(QStringLiteral("tubesByHand"));
     m_list->setDragDropMode(QAbstractItemView::InternalMove);
+    m_list->setIconSize({28, 18});
+    m_list->setSpacing(1);
     fill(context, chosen);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
-    layout->addWidget(new QLabel(tr("Tick the tubes; drag them into the order you want."), this));
+    layout->addWidget(new QLabel(tr("Tick the tubes, and drag or move them into order."), this));
     layout->addWidget(m_list);
     auto* movers = new QHBoxLayout;
     movers->addWidget(makeMover(tr("Up (Ctrl+Up)"), "moveUp", QKeySequence(Qt::CTRL | Qt::Key_Up), -1));
@@ -148,11 +152,12 @@ void ByHandDialog::fill(PairContext& context, const std::vector<std::int64_t>& c
     for (const Tube& tube : context.document().notebook().tubes)
         if (std::ranges::find(ids, tube.id.value) == ids.end() && isAtHand(tube))
             ids.push_back(tube.id.value);
+    const TubeChoiceModel choices(context.model()); // names, codes and chips as in the boxes of tubes
     for (const std::int64_t id : ids) {
-        const Tube* tube = context.document().notebook().tube({id});
-        if (!tube)
+        const QModelIndex tube = choices.index(context.model().rowOf({id}), 0);
+        if (!tube.isValid())
             continue;
-        auto* item = new QListWidgetItem(text(tube->name), m_list);
+        auto* item = new QListWidgetItem(tube.data(Qt::DecorationRole).value<QIcon>(), tube.data().toString(), m_list);
         item->setData(Qt::UserRole, static_cast<qlonglong>(id));
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
         item->setCheckState(std::ranges::find(chosen, id) != chosen.end() ? Qt::Checked : Qt::Unchecked);

@@ -25,6 +25,16 @@ namespace {
 const std::array<std::pair<const char*, double>, 3> washes{
     {{QT_TR_NOOP("full"), wash::full}, {QT_TR_NOOP("middle"), wash::middle}, {QT_TR_NOOP("thin"), wash::thin}}};
 
+constexpr int nameRole = Qt::UserRole + 1;
+
+/// With its codes, as two tubes may have one name.
+void addTube(QComboBox& box, TubeId id, const std::string& name, const std::string& codes)
+{
+    const QString words = codes.empty() ? text(name) : QStringLiteral("%1   %2").arg(text(name), text(codes));
+    box.addItem(words, static_cast<qlonglong>(id.value));
+    box.setItemData(box.count() - 1, text(name), nameRole);
+}
+
 } // namespace
 
 MixDialog::MixDialog(Document& document, const MixRecord& mix, QWidget* parent)
@@ -188,7 +198,7 @@ void MixDialog::addParts(QFormLayout* form)
         box->setObjectName(QStringLiteral("recordTube%1").arg(i + 1));
         box->addItem(tr("none"), 0);
         for (const Tube& tube : m_document.notebook().tubes)
-            box->addItem(text(tube.name), static_cast<qlonglong>(tube.id.value));
+            addTube(*box, tube.id, tube.name, textOf(tube.codes));
         auto* count = new QSpinBox(this);
         count->setObjectName(QStringLiteral("recordParts%1").arg(i + 1));
         count->setRange(1, 99);
@@ -196,7 +206,7 @@ void MixDialog::addParts(QFormLayout* form)
             const MixPart& part = m_mix.parts[i];
             int place = box->findData(static_cast<qlonglong>(part.tube.value));
             if (place <= 0) {
-                box->addItem(text(part.name), static_cast<qlonglong>(part.tube.value));
+                addTube(*box, part.tube, part.name, {});
                 place = box->count() - 1;
             }
             box->setCurrentIndex(place);
@@ -219,7 +229,7 @@ std::vector<MixPart> MixDialog::parts() const
     for (std::size_t i = 0; i < m_tubes.size(); ++i)
         if (m_tubes[i]->currentIndex() > 0)
             parts.push_back({{m_tubes[i]->currentData().toLongLong()},
-                             m_tubes[i]->currentText().toStdString(),
+                             m_tubes[i]->currentData(nameRole).toString().toStdString(),
                              m_counts[i]->value()});
     return parts;
 }
