@@ -398,9 +398,12 @@ void TestPairsView::theWheelIsWalked()
     QCOMPARE(pairs().wheelView().card().recipe()->parts, disc.wheel().rings[0][1].recipe.parts);
     // The dots of the other tubes, around the wheel and back to where it began.
     std::set<std::size_t> seen;
+    double hue = 0;
     for (std::size_t i = 0; i < disc.wheel().others.size(); ++i) {
         QTest::keyClick(&disc, Qt::Key_Period);
         seen.insert(*disc.dot());
+        QVERIFY(disc.wheel().others[*disc.dot()].hueDegrees >= hue);
+        hue = disc.wheel().others[*disc.dot()].hueDegrees;
         const std::size_t paint = disc.wheel().others[*disc.dot()].paint;
         QCOMPARE(pairs().wheelView().card().recipe()->parts, (std::vector<Part>{{paint, 1}}));
         QVERIFY(
@@ -482,8 +485,16 @@ void TestPairsView::theWholeLoop()
     QVERIFY(find<QLabel>("chartHeadline")->text().contains("9 painted"));
     const auto learntColours = chart.grid().contents().chart.colours;
     find<QCheckBox>("beforeLearning")->setChecked(true);
-    QVERIFY(chart.grid().contents().chart.colours != learntColours);
+    const PairChart& unlearnt = chart.grid().contents().chart;
+    for (std::size_t i = 0; i < unlearnt.recipes.size(); ++i)
+        QCOMPARE(unlearnt.colours[i], colourOf(unlearnt.recipes[i], m_document->unlearntPaints()));
+    QVERIFY(unlearnt.colours != learntColours);
+    chart.columnTubes().chooseByHand({13, 16}); // cerulean is not painted with these yet
+    for (std::size_t i = 0; i < unlearnt.recipes.size(); ++i)
+        QCOMPARE(unlearnt.colours[i], colourOf(unlearnt.recipes[i], m_document->unlearntPaints()));
+    chart.columnTubes().chooseByHand({13, 14, 15});
     find<QCheckBox>("beforeLearning")->setChecked(false);
+    QCOMPARE(chart.grid().contents().chart.colours, learntColours);
     QVERIFY(chart.card().findChild<QLabel*>("mixPainted")->text().contains("Painted on"));
 
     m_window->goTo(MainWindow::Sheets);

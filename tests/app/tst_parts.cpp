@@ -161,6 +161,8 @@ void TestParts::marksDoNotTouch()
     QCOMPARE(places[1].row, 1);
     QCOMPARE(places[2].row, 0);
     QCOMPARE(places[2].left, 290.0);
+    QCOMPARE(placesOf({40, 84}, {40, 40}, 0, 340)[1].row, 1); // 4 px are not enough between words
+    QCOMPARE(placesOf({40, 88}, {40, 40}, 0, 340)[1].row, 0);
 }
 
 void TestParts::ladderWashesTouch()

@@ -17,6 +17,7 @@ private Q_SLOTS:
     void laddersSayWhatHappens_data();
     void laddersSayWhatHappens();
     void aLadderGoesThereAndBack();
+    void aGlazeTakesTheWashBelow();
     void aChartHoldsEveryCell();
     void neutralsComeInTwoKinds();
     void aWheelOfThree();
@@ -75,6 +76,19 @@ void TestPairsCli::aLadderGoesThereAndBack()
     QCOMPARE(both["steps"][8], both["steps"][0]);
     QCOMPARE(both["steps"][5], both["steps"][3]);
     QCOMPARE(both["most_neutral_step"], json({"ladder", "PY3", "PB29", "--steps", "5"})["most_neutral_step"]);
+}
+
+/// A thin yellow over blue: the less blue lies below, the more yellow the glaze.
+void TestPairsCli::aGlazeTakesTheWashBelow()
+{
+    const auto over = [&](const char* thickness) {
+        const auto mix = json({"mix", "PY3:1", "--wash", "0.45", "--over", "PB29:1", "--over-wash", thickness});
+        return labOf(mix["glaze"]["colour"]);
+    };
+    QVERIFY(over("1").b < over("0.2").b && over("0.2").b < over("0.02").b);
+    const auto bare = json({"mix", "PY3:1", "--wash", "0.45"});
+    QVERIFY(!bare.contains("glaze"));
+    QVERIFY(deltaE00(over("0.0001"), labOf(bare["colour"])) < 0.1); // next to nothing below
 }
 
 void TestPairsCli::aChartHoldsEveryCell()
