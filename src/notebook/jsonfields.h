@@ -11,14 +11,16 @@ namespace iris {
 
 using Json = nlohmann::ordered_json;
 
-inline Json toJson(const Lab& lab)
+// Not called toJson(): the command line has that name for its own way of writing colours, and the linker would keep
+// only one of the two.
+inline Json jsonOf(const Lab& lab)
 {
     return Json::array({lab.l, lab.a, lab.b});
 }
 
-inline Json toJson(const Swatch& swatch)
+inline Json jsonOf(const Swatch& swatch)
 {
-    return Json{{"full", toJson(swatch.full)}, {"thin", toJson(swatch.thin)}, {"over_black", toJson(swatch.overBlack)}};
+    return Json{{"full", jsonOf(swatch.full)}, {"thin", jsonOf(swatch.thin)}, {"over_black", jsonOf(swatch.overBlack)}};
 }
 
 /// Adds a value only when there is one.

@@ -68,7 +68,7 @@ std::vector<SheetCell> cellsFromText(const std::string& text)
     }
 }
 
-Json toJson(const MixRecord& mix)
+Json jsonOf(const MixRecord& mix)
 {
     Json object{
         {"id", mix.id.value}, {"parts", jsonOf(mix.parts)},   {"wash", mix.wash},   {"layers", mix.layers},
@@ -77,9 +77,9 @@ Json toJson(const MixRecord& mix)
     addIf(object, "date", mix.date);
     addIf(object, "paper", mix.paper);
     if (mix.painted)
-        object["painted"] = toJson(*mix.painted);
+        object["painted"] = jsonOf(*mix.painted);
     if (mix.overBlack)
-        object["over_black"] = toJson(*mix.overBlack);
+        object["over_black"] = jsonOf(*mix.overBlack);
     addIf(object, "picture", mix.picture);
     if (mix.from.value > 0)
         object["from"] = mix.from.value;
@@ -92,7 +92,7 @@ Json toJson(const MixRecord& mix)
     return object;
 }
 
-Json toJson(const SheetRecord& sheet)
+Json jsonOf(const SheetRecord& sheet)
 {
     Json object{{"id", sheet.id.value},       {"title", sheet.title},        {"format", nameOf(sheet.format)},
                 {"cell_mm", sheet.cellMm},    {"columns", sheet.columns},    {"black_line", sheet.blackLine},

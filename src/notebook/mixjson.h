@@ -22,8 +22,8 @@ std::vector<MixPart> partsFromText(const std::string& text);
 std::vector<SheetCell> cellsFromText(const std::string& text);
 
 /// Mixes and sheets as docs/formats.md has them; reading throws a Fault.
-Json toJson(const MixRecord& mix);
-Json toJson(const SheetRecord& sheet);
+Json jsonOf(const MixRecord& mix);
+Json jsonOf(const SheetRecord& sheet);
 MixRecord readMix(const JsonReader& reader);
 SheetRecord readSheet(const JsonReader& reader);
 

@@ -20,7 +20,7 @@ template <typename Record> Json listOf(const std::vector<Record>& records)
 {
     Json list = Json::array();
     for (const Record& record : records)
-        list.push_back(toJson(record));
+        list.push_back(jsonOf(record));
     return list;
 }
 
@@ -135,7 +135,7 @@ std::string writeNotebookJson(const NotebookDump& dump)
     json["filters"] = listOf(notebook.filters);
     json["needs"] = listOf(notebook.needs);
     json["palettes"] = listOf(notebook.palettes);
-    json["wishes"] = toJson(notebook.wishes);
+    json["wishes"] = jsonOf(notebook.wishes);
     json["mixes"] = listOf(notebook.mixes);
     json["sheets"] = listOf(notebook.sheets);
     json["code"] = notebook.code;

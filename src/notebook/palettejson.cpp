@@ -25,21 +25,21 @@ std::vector<TubeId> readIds(const JsonReader& reader, const char* key)
 
 } // namespace
 
-Json toJson(const NeedRecord& record)
+Json jsonOf(const NeedRecord& record)
 {
     return Json{{"id", record.id.value},
                 {"name", record.need.name},
-                {"target", toJson(record.need.target)},
+                {"target", jsonOf(record.need.target)},
                 {"tolerance", record.need.tolerance},
                 {"importance", record.need.importance}};
 }
 
-Json toJson(const PaletteRecord& palette)
+Json jsonOf(const PaletteRecord& palette)
 {
     return Json{{"id", palette.id.value}, {"name", palette.name}, {"tubes", idsOf(palette.tubes)}};
 }
 
-Json toJson(const PaletteWishes& wishes)
+Json jsonOf(const PaletteWishes& wishes)
 {
     return Json{{"school", nameOf(wishes.school)},
                 {"must", idsOf(wishes.must)},

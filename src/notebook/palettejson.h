@@ -6,9 +6,9 @@
 namespace iris {
 
 /// Needs, palettes and what is asked of a palette, as docs/formats.md has them; reading throws a Fault.
-Json toJson(const NeedRecord& record);
-Json toJson(const PaletteRecord& palette);
-Json toJson(const PaletteWishes& wishes);
+Json jsonOf(const NeedRecord& record);
+Json jsonOf(const PaletteRecord& palette);
+Json jsonOf(const PaletteWishes& wishes);
 NeedRecord readNeed(const JsonReader& reader);
 PaletteRecord readPalette(const JsonReader& reader);
 PaletteWishes readWishes(const JsonReader& reader);

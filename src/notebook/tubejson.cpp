@@ -4,7 +4,7 @@
 
 namespace iris {
 
-Json toJson(const Tube& tube)
+Json jsonOf(const Tube& tube)
 {
     Json object{{"id", tube.id.value}, {"name", tube.name}};
     addIf(object, "maker", tube.maker);
@@ -14,7 +14,7 @@ Json toJson(const Tube& tube)
         object["codes"].push_back(code.text());
     addIf(object, "form", tube.form);
     if (tube.swatch)
-        object["swatch"] = toJson(*tube.swatch);
+        object["swatch"] = jsonOf(*tube.swatch);
     addIf(object, "strength", tube.strength);
     Json label = Json::object();
     addName(label, "transparency", tube.transparency);
@@ -36,20 +36,20 @@ Json toJson(const Tube& tube)
     return object;
 }
 
-Json toJson(const SwatchRecord& swatch)
+Json jsonOf(const SwatchRecord& swatch)
 {
     Json object{{"id", swatch.id.value},
                 {"tube", swatch.tube.value},
                 {"origin", nameOf(swatch.origin)},
                 {"wet", swatch.wet},
-                {"paper_white", toJson(swatch.paperWhite)},
-                {"painted", toJson(swatch.painted)},
-                {"on_white", toJson(swatch.onWhite)},
+                {"paper_white", jsonOf(swatch.paperWhite)},
+                {"painted", jsonOf(swatch.painted)},
+                {"on_white", jsonOf(swatch.onWhite)},
                 {"uncertainty", swatch.uncertainty}};
     addIf(object, "date", swatch.date);
     addIf(object, "paper", swatch.paper);
     if (swatch.lifted)
-        object["lifted"] = toJson(*swatch.lifted);
+        object["lifted"] = jsonOf(*swatch.lifted);
     addIf(object, "share_left", swatch.shareLeft);
     addIf(object, "grain", swatch.grain);
     addIf(object, "picture", swatch.picture);
@@ -57,14 +57,14 @@ Json toJson(const SwatchRecord& swatch)
     return object;
 }
 
-Json toJson(const PaperRecord& paper)
+Json jsonOf(const PaperRecord& paper)
 {
-    Json object{{"id", paper.id.value}, {"name", paper.name}, {"white", toJson(paper.white)}};
+    Json object{{"id", paper.id.value}, {"name", paper.name}, {"white", jsonOf(paper.white)}};
     addIf(object, "notes", paper.notes);
     return object;
 }
 
-Json toJson(const DeviceRecord& device)
+Json jsonOf(const DeviceRecord& device)
 {
     Json object{{"id", device.id.value}, {"name", device.name}};
     addIf(object, "date", device.date);
@@ -74,7 +74,7 @@ Json toJson(const DeviceRecord& device)
     return object;
 }
 
-Json toJson(const FilterRecord& filter)
+Json jsonOf(const FilterRecord& filter)
 {
     Json object{{"id", filter.id.value}, {"name", filter.name}};
     addIf(object, "words", filter.sieve.words);

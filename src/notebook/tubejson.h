@@ -6,11 +6,11 @@
 namespace iris {
 
 /// Tubes, their readings, and what the studio holds besides, as docs/formats.md has them; reading throws a Fault.
-Json toJson(const Tube& tube);
-Json toJson(const SwatchRecord& swatch);
-Json toJson(const PaperRecord& paper);
-Json toJson(const DeviceRecord& device);
-Json toJson(const FilterRecord& filter);
+Json jsonOf(const Tube& tube);
+Json jsonOf(const SwatchRecord& swatch);
+Json jsonOf(const PaperRecord& paper);
+Json jsonOf(const DeviceRecord& device);
+Json jsonOf(const FilterRecord& filter);
 Tube readTube(const JsonReader& reader);
 SwatchRecord readSwatch(const JsonReader& reader);
 PaperRecord readPaper(const JsonReader& reader);
