@@ -1,8 +1,11 @@
 #include <QDirIterator>
+#include <QHash>
+#include <QProcess>
 #include <QRegularExpression>
 #include <QtTest>
 
-/// The folders under src/, each allowed to include itself and those above it, and what of Qt it may know.
+/// The folders under src/, each allowed to include itself and those above it, and what of Qt it may know; and no
+/// function that two of them define, each in its own way.
 class TestLayers : public QObject {
     Q_OBJECT
 
@@ -10,6 +13,8 @@ private Q_SLOTS:
     void includesRunDownwards_data();
     void includesRunDownwards();
     void ruleCatchesAWrongInclude();
+    void functionsHaveOneHome();
+    void ruleCatchesASecondHome();
 };
 
 namespace {
@@ -38,6 +43,42 @@ QStringList wrongIncludes(const QString& layer, const QString& source)
             wrong << name;
     }
     return wrong;
+}
+
+/// Which libraries define a symbol: as a function of their own, or as one that every includer of a header has a copy
+/// of.
+struct Homes {
+    QStringList own;
+    QStringList shared;
+};
+
+/// Notes down what nm -P says of a library.
+void note(QHash<QString, Homes>& homes, const QString& library, const QString& listing)
+{
+    for (const QString& line : listing.split('\n')) {
+        const QStringList fields = line.split(' ', Qt::SkipEmptyParts);
+        if (fields.size() < 2)
+            continue;
+        QStringList* list = fields[1] == "T"   ? &homes[fields[0]].own
+                            : fields[1] == "W" ? &homes[fields[0]].shared
+                                               : nullptr;
+        if (list && !list->contains(library))
+            list->append(library);
+    }
+}
+
+/// Symbols that one library defines as its own and another defines as well: the linker would keep one without a word.
+QStringList clashes(const QHash<QString, Homes>& homes)
+{
+    QStringList found;
+    for (auto symbol = homes.begin(); symbol != homes.end(); ++symbol) {
+        const Homes& at = symbol.value();
+        const bool elsewhere =
+            at.own.size() > 1 || (!at.own.isEmpty() && at.shared.size() > (at.shared.contains(at.own.front()) ? 1 : 0));
+        if (elsewhere)
+            found << symbol.key() + " in " + (at.own + at.shared).join(" and ");
+    }
+    return found;
 }
 
 } // namespace
@@ -71,6 +112,33 @@ void TestLayers::ruleCatchesAWrongInclude()
     QCOMPARE(wrongIncludes("colour", "#include <QString>\n"), QStringList{"QString"});
     QCOMPARE(wrongIncludes("notebook", "#include <QPainter>\n"), QStringList{"QPainter"});
     QVERIFY(wrongIncludes("notebook", "#include <QString>\n#include \"paint/film.h\"\n").isEmpty());
+}
+
+void TestLayers::functionsHaveOneHome()
+{
+    QHash<QString, Homes> homes;
+    for (const QString& layer : order) {
+        const QString library = QStringLiteral(IRIS_BINARY_DIR "/src/%1/libiris_%1.a").arg(layer);
+        QProcess nm;
+        nm.start("nm", {"-P", "--defined-only", library});
+        QVERIFY2(nm.waitForFinished(60000) && nm.exitCode() == 0, qPrintable(library));
+        note(homes, layer, QString::fromUtf8(nm.readAllStandardOutput()));
+    }
+    QVERIFY(homes.size() > 1000);
+    QVERIFY2(clashes(homes).isEmpty(), qPrintable(clashes(homes).join('\n')));
+}
+
+void TestLayers::ruleCatchesASecondHome()
+{
+    QHash<QString, Homes> homes;
+    note(homes, "cli", "json.o:\ntoJson T 0 10\nhelp T 10 4\ntable r 0 8\n");
+    note(homes, "notebook", "table r 0 8\nsize W 0 4\n");
+    note(homes, "app", "size W 0 4\n");
+    QVERIFY(clashes(homes).isEmpty());
+    note(homes, "notebook", "toJson W 0 10\n"); // inline in a header
+    QCOMPARE(clashes(homes), QStringList{"toJson in cli and notebook"});
+    note(homes, "app", "help T 0 4\n");
+    QCOMPARE(clashes(homes).size(), 2);
 }
 
 QTEST_APPLESS_MAIN(TestLayers)
