@@ -241,6 +241,7 @@ void setUpReading(CLI::App& app, Request& request)
     simulate->add_option("--sheet", request.simulate.sheet, "The number of a sheet in the notebook");
     simulate->add_option("--strengths-off", request.simulate.strengthsOff,
                          "How many times stronger or weaker the painter's tubes are at most");
+    simulate->add_option("--line-runs", request.simulate.lineRuns, "How far the black lines run, mm");
     simulate->add_option("--device", request.simulate.device, "Another device, other faults");
     addSource(simulate, request.simulate.source);
 }

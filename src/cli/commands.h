@@ -207,6 +207,7 @@ struct SimulateArguments {
     unsigned device = 1;
     long long sheet = 0;     ///< the number of a sheet in the notebook
     double strengthsOff = 1; ///< how many times off the painter's tubes are at most
+    double lineRuns = 0;     ///< mm the black lines run, when their ink is not waterproof
     SourceArguments source;
 };
 /// The stand-ins: a made-up scanner, camera, chart and instrument.

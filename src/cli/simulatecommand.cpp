@@ -81,6 +81,8 @@ Result<Output> sheet(const SimulateArguments& arguments, const TubeSource& sourc
     const SheetRecord* record = source.notebook().sheet({arguments.sheet});
     if (!record)
         return failure(ErrorCode::NotFound, "name a sheet of the notebook with --notebook and --sheet");
+    if (!(arguments.lineRuns >= 0 && arguments.lineRuns <= 50))
+        return failure(ErrorCode::BadNumber, "--line-runs is 0 to 50 mm");
     if (!(arguments.strengthsOff >= 1 && arguments.strengthsOff <= 10))
         return failure(ErrorCode::BadNumber, "--strengths-off is 1 to 10");
     const auto page = pageOf(*record, source.notebook());
@@ -89,6 +91,7 @@ Result<Output> sheet(const SimulateArguments& arguments, const TubeSource& sourc
     SheetPainting painting;
     painting.seed = arguments.seed;
     painting.specks = 12;
+    painting.lineRuns = arguments.lineRuns;
     // The painter's tubes stay what they are from sheet to sheet, as the device does.
     const SimulatedSheet scene(*page, source.notebook(),
                                withStrengthsOff(source.unlearnt(), arguments.strengthsOff, arguments.device), painting);

@@ -123,6 +123,20 @@ QRectF SheetLayout::overLineOf(std::size_t cell) const
     return QRectF(cells[cell].left() + inset, line.top() + 0.6, cells[cell].width() - 2 * inset, line.height() - 1.2);
 }
 
+QRectF SheetLayout::besideLineOf(std::size_t cell) const
+{
+    constexpr double tall = 2.5;
+    const QRectF wash = washOf(cell, true);
+    return QRectF(wash.left(), lineOf(cell).bottom() + 0.8, wash.width(), tall);
+}
+
+QRectF SheetLayout::farFromLineOf(std::size_t cell) const
+{
+    QRectF wash = washOf(cell, true);
+    wash.setTop(wash.center().y());
+    return wash;
+}
+
 std::vector<QRectF> SheetLayout::gutters() const
 {
     constexpr double wide = 1.6;

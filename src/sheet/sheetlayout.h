@@ -27,6 +27,9 @@ struct SheetLayout {
     QRectF washOf(std::size_t cell, bool blackLine) const;
     /// Where the line is read: its width less 0.6 mm on either side.
     QRectF overLineOf(std::size_t cell) const;
+    /// The wash close below the line, where ink that runs is seen first; and the half of it that is farthest off.
+    QRectF besideLineOf(std::size_t cell) const;
+    QRectF farFromLineOf(std::size_t cell) const;
     /// Bare paper beside and between the squares.
     std::vector<QRectF> gutters() const;
 };

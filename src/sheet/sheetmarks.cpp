@@ -30,7 +30,8 @@ public:
     {
         apriltag_detector_add_family_bits(m_detector, m_family, mostWrongBits);
         m_detector->quad_decimate = 2;
-        m_detector->nthreads = 2;
+        // Its pool of threads takes work off a list that is still being written, and has crashed (apriltag 3.3.0).
+        m_detector->nthreads = 1;
         m_detector->refine_edges = true;
     }
     ~Detector()

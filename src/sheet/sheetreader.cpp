@@ -4,6 +4,7 @@
 #include "colour/deltae.h"
 #include "notebook/lessons.h"
 #include "paint/paper.h"
+#include "sheet/lineink.h"
 
 #include <algorithm>
 #include <cmath>
@@ -16,7 +17,6 @@ constexpr double asBare = 2.5;
 constexpr double plainlyColoured = 6;
 // Beyond this even a wash of another thickness does not explain the colour.
 constexpr double farOff = 18;
-
 /// What the parts should give: the film where every tube is known, and the wash at which it comes nearest.
 struct Expectation {
     Film film;
@@ -122,6 +122,37 @@ SquareReading readSquare(std::size_t cell, const Setting& at)
     return square;
 }
 
+std::optional<LineTrace> lineTraceOf(std::size_t cell, const Setting& at)
+{
+    const SheetCell& own = at.record.cells[cell];
+    const auto recipe = recipeOf(own.parts, own.wash, at.notebook);
+    const QPolygonF near = at.found.inPixels(at.layout.besideLineOf(cell));
+    const QPolygonF far = at.found.inPixels(at.layout.farFromLineOf(cell));
+    if (!recipe || !inSight(near, at.scan.size()) || !inSight(far, at.scan.size()))
+        return std::nullopt;
+    const PatchReading beside = readPatch(at.scan, near, at.field, at.basis);
+    const PatchReading below = readPatch(at.scan, far, at.field, at.basis);
+    if (beside.refused() || below.refused())
+        return std::nullopt;
+    const Expectation laid = expectationOf(*recipe, at.paints, below.colour, at.paperSpectrum);
+    return traceOf(laid.film, laid.thickness, beside.colour, below.colour, at.paperSpectrum);
+}
+
+/// When the lines have run, every square of the sheet is asked about: even where it does not show, ink is in it.
+void doubtWhereLinesRan(std::vector<SquareReading>& squares, const Setting& at)
+{
+    const auto painted = [](const SquareReading& square) { return !square.refused() && !square.blank(); };
+    std::vector<LineTrace> traces;
+    for (const SquareReading& square : squares)
+        if (const auto trace = painted(square) ? lineTraceOf(square.cell, at) : std::nullopt)
+            traces.push_back(*trace);
+    if (!inkShareOf(traces).hasRun())
+        return;
+    for (SquareReading& square : squares)
+        if (painted(square))
+            square.doubts.push_back(SquareDoubt::LineRan);
+}
+
 /// Bare paper that is in the picture: the bracketed places and the gutters.
 std::vector<QPolygonF> barePlaces(const Scan& scan, const FoundSheet& found, const SheetLayout& layout)
 {
@@ -171,6 +202,8 @@ std::string describe(SquareDoubt doubt)
     case SquareDoubt::OutOfSight: return "not in the picture";
     case SquareDoubt::Unreadable: return "cannot be read";
     case SquareDoubt::Patchy: return "a bloom, a hard edge or a shine lies in it";
+    case SquareDoubt::LineRan:
+        return "the black lines of this sheet have run into the washes; print with a waterproof black";
     case SquareDoubt::FarOff: return "looks like another mix than is printed beside it";
     }
     return {};
@@ -233,6 +266,8 @@ Result<SheetReading> readSheet(const Scan& scan, const Notebook& notebook, std::
             return tl::unexpected(stopped());
         reading.squares.push_back(readSquare(cell, at));
     }
+    if ((*record)->blackLine)
+        doubtWhereLinesRan(reading.squares, at);
     return reading;
 }
 

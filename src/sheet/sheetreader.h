@@ -15,6 +15,7 @@ enum class SquareDoubt {
     OutOfSight, ///< refused: not in the picture
     Unreadable, ///< refused: its patch cannot be read; the patch says why
     Patchy,     ///< two colours, glare or shine in it
+    LineRan,    ///< ink of the black lines is in the washes of this sheet
     FarOff,     ///< nothing like what these parts should give: another mix, or a tube that is not what it seems
 };
 

@@ -111,6 +111,16 @@ const SimulatedSheet::Square* SimulatedSheet::squareAt(double xMm, double yMm) c
     return nullptr;
 }
 
+/// How much ink was carried into a square from its line, 0 to 1.
+double SimulatedSheet::ranInto(const Square& square, double yMm) const
+{
+    constexpr double carried = 0.4;
+    const double below = yMm - m_page.layout.lineOf(square.cell).bottom();
+    if (m_painting.lineRuns <= 0 || below < 0)
+        return 0;
+    return carried * std::exp(-below / m_painting.lineRuns);
+}
+
 LinearRgb SimulatedSheet::at(double xOnPaper, double yOnPaper) const
 {
     const double xMm = xOnPaper / m_painting.printedScale;
@@ -128,7 +138,8 @@ LinearRgb SimulatedSheet::at(double xOnPaper, double yOnPaper) const
         return dimmed(mixed(m_paper, ink, black), tooth);
     const double lay =
         square->thickness * simulatedLay(xMm, yMm, m_painting.unevenness, m_painting.grain, m_painting.seed);
-    return dimmed(mixed(square->onPaper.at(lay), square->overLine.at(lay), black), tooth);
+    const double dark = std::max(black, ranInto(*square, yMm));
+    return dimmed(mixed(square->onPaper.at(lay), square->overLine.at(lay), dark), tooth);
 }
 
 } // namespace iris

@@ -17,6 +17,7 @@ struct SheetPainting {
     std::vector<std::size_t> blank; ///< squares left unpainted
     std::vector<QRectF> smears;     ///< dark paint where none should be, mm
     double printedScale = 1;        ///< how large the printer really printed
+    double lineRuns = 0;            ///< mm in which ink that is not waterproof fades into the wash below its line
     unsigned seed = 1;
 
     bool operator==(const SheetPainting&) const = default;
@@ -54,6 +55,7 @@ private:
 
     double inkAt(double xMm, double yMm) const;
     const Square* squareAt(double xMm, double yMm) const;
+    double ranInto(const Square& square, double yMm) const;
     Square squareOf(std::size_t cell, const Recipe& recipe, std::span<const Paint> paints, double thickness) const;
 
     SheetPage m_page;

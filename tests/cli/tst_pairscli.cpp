@@ -237,6 +237,9 @@ void TestPairsCli::faultsGetOneLine_data()
         "no printed sheet");
     row("no such sheet", {"simulate", "sheet", "--notebook", notebook, "--sheet", "99", "--out", "x.png"}, 2,
         "name a sheet");
+    row("lines that run off the page",
+        {"simulate", "sheet", "--notebook", notebook, "--sheet", "1", "--out", "x.png", "--line-runs", "60"}, 2,
+        "0 to 50 mm");
     row("squares", {"next", "--notebook", notebook, "--squares", "0"}, 2, "1 to 200");
 }
 

@@ -42,6 +42,8 @@ private Q_SLOTS:
     void spoiltCodesAreTyped();
     void blankSquaresAreToldApart();
     void anotherMixIsAskedAbout();
+    void inkThatRanIsAskedAbout_data();
+    void inkThatRanIsAskedAbout();
     void otherNotebooksAreRefused();
     void filedSquaresAreRecords();
     void readingAgainReplaces();
@@ -478,6 +480,45 @@ void TestSheet::anotherMixIsAskedAbout()
             QVERIFY2(square.certain(), qPrintable(QString::number(square.apart)));
     }
     QVERIFY(asked >= 1);
+}
+
+void TestSheet::inkThatRanIsAskedAbout_data()
+{
+    QTest::addColumn<double>("runsMm");
+    QTest::addColumn<double>("unevenness");
+    QTest::newRow("waterproof") << 0.0 << 0.04;
+    QTest::newRow("waterproof, uneven washes") << 0.0 << 0.2;
+    QTest::newRow("a little") << 2.0 << 0.04;
+    QTest::newRow("badly") << 6.0 << 0.04;
+    QTest::newRow("all over") << 15.0 << 0.04;
+}
+
+/// No colour is filed that ink has spoilt: a square is asked about, or its colour is near what was meant.
+void TestSheet::inkThatRanIsAskedAbout()
+{
+    QFETCH(double, runsMm);
+    QFETCH(double, unevenness);
+    const MadeSheet made = madeSheet(27, 36);
+    SheetPainting painting;
+    painting.lineRuns = runsMm;
+    painting.unevenness = unevenness;
+    const SimulatedSheet sheet(made.page(), made.notebook, made.paints, painting);
+    const auto device = calibrated(1);
+    QVERIFY2(device, device ? "" : device.error().message.c_str());
+    SheetOptions options;
+    options.device = *device;
+    const auto reading = readSheet(flatbed(made, painting), made.notebook, made.paints, options);
+    QVERIFY2(reading, qPrintable(messageOf(reading)));
+    int ran = 0;
+    double worst = 0;
+    for (const SquareReading& square : reading->squares) {
+        ran += std::ranges::find(square.doubts, SquareDoubt::LineRan) != square.doubts.end();
+        if (square.certain())
+            worst = std::max(worst, deltaE00(square.wash.colour, *sheet.truth(square.cell)));
+    }
+    qInfo() << ran << "of 36 asked about; worst of the others" << worst;
+    QCOMPARE(ran, runsMm > 0 ? 36 : 0);
+    QVERIFY(worst < (unevenness > 0.1 ? 3 : 1));
 }
 
 void TestSheet::otherNotebooksAreRefused()

@@ -8,7 +8,7 @@
 
 #include <QDialogButtonBox>
 #include <QHBoxLayout>
-#include <QKeySequence>
+#include <QKeyEvent>
 #include <QLabel>
 #include <QListWidget>
 #include <QPushButton>
@@ -128,14 +128,15 @@ ByHandDialog::ByHandDialog(PairContext& context, const std::vector<std::int64_t>
     m_list->setDragDropMode(QAbstractItemView::InternalMove);
     m_list->setIconSize({28, 18});
     m_list->setSpacing(1);
+    m_list->installEventFilter(this);
     fill(context, chosen);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
     layout->addWidget(new QLabel(tr("Tick the tubes, and drag or move them into order."), this));
     layout->addWidget(m_list);
     auto* movers = new QHBoxLayout;
-    movers->addWidget(makeMover(tr("Up (Ctrl+Up)"), "moveUp", QKeySequence(Qt::CTRL | Qt::Key_Up), -1));
-    movers->addWidget(makeMover(tr("Down (Ctrl+Down)"), "moveDown", QKeySequence(Qt::CTRL | Qt::Key_Down), 1));
+    movers->addWidget(makeMover(tr("Up (Ctrl+Up)"), "moveUp", -1));
+    movers->addWidget(makeMover(tr("Down (Ctrl+Down)"), "moveDown", 1));
     layout->addLayout(movers);
     auto* buttons = new QDialogButtonBox(this);
     makeMain(*buttons->addButton(tr("Take these"), QDialogButtonBox::AcceptRole));
@@ -165,14 +166,26 @@ void ByHandDialog::fill(PairContext& context, const std::vector<std::int64_t>& c
     m_list->setCurrentRow(0);
 }
 
-QPushButton* ByHandDialog::makeMover(const QString& words, const char* name, const QKeySequence& key, int by)
+QPushButton* ByHandDialog::makeMover(const QString& words, const char* name, int by)
 {
     auto* button = new QPushButton(words, this);
     button->setObjectName(QLatin1String(name));
-    button->setShortcut(key);
     button->setAutoDefault(false); // Enter takes the tubes
     connect(button, &QPushButton::clicked, this, [this, by] { move(by); });
     return button;
+}
+
+/// The list has its own use for Ctrl and arrows, so it is asked first.
+bool ByHandDialog::eventFilter(QObject* watched, QEvent* event)
+{
+    if (event->type() != QEvent::KeyPress)
+        return QDialog::eventFilter(watched, event);
+    const auto* press = static_cast<QKeyEvent*>(event);
+    const bool up = press->key() == Qt::Key_Up;
+    if (!press->modifiers().testFlag(Qt::ControlModifier) || (!up && press->key() != Qt::Key_Down))
+        return QDialog::eventFilter(watched, event);
+    move(up ? -1 : 1);
+    return true;
 }
 
 void ByHandDialog::move(int by)

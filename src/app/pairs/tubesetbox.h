@@ -5,7 +5,6 @@
 #include <QComboBox>
 #include <QDialog>
 
-class QKeySequence;
 class QListWidget;
 class QPushButton;
 
@@ -51,9 +50,12 @@ public:
     /// Moves the current tube up or down the list.
     void move(int by);
 
+protected:
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
 private:
     void fill(PairContext& context, const std::vector<std::int64_t>& chosen);
-    QPushButton* makeMover(const QString& words, const char* name, const QKeySequence& key, int by);
+    QPushButton* makeMover(const QString& words, const char* name, int by);
 
     QListWidget* m_list;
 };
