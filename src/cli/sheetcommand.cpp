@@ -271,12 +271,16 @@ Result<Output> readSheetCommand(const ReadSheetArguments& arguments)
                    {"paper", toJson(reading->paper)},
                    {"marks", reading->found.tags},
                    {"printed_scale", rounded(reading->found.printedScale, 3)},
+                   {"lines_ran", reading->ink.hasRun()},
                    {"filed", accepted.size()},
                    {"squares", Json::array()}}};
     constexpr double plainlyOff = 0.02;
     if (std::abs(reading->found.printedScale - 1) > plainlyOff)
         output.text += "  it was printed at " + formatNumber(100 * reading->found.printedScale, 0)
                        + " % of its size; that does not matter for reading\n";
+    if (reading->ink.hasRun())
+        output.text +=
+            "  its black lines have run into the washes; print with a waterproof black, or without the line\n";
     for (const SquareReading& square : reading->squares) {
         const bool filed = std::ranges::find(accepted, square.cell) != accepted.end();
         output.json["squares"].push_back(squareJson(square, sheet, filed));

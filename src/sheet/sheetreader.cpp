@@ -138,19 +138,18 @@ std::optional<LineTrace> lineTraceOf(std::size_t cell, const Setting& at)
     return traceOf(laid.film, laid.thickness, beside.colour, below.colour, at.paperSpectrum);
 }
 
-/// When the lines have run, every square of the sheet is asked about: even where it does not show, ink is in it.
-void doubtWhereLinesRan(std::vector<SquareReading>& squares, const Setting& at)
+bool painted(const SquareReading& square)
 {
-    const auto painted = [](const SquareReading& square) { return !square.refused() && !square.blank(); };
+    return !square.refused() && !square.blank();
+}
+
+InkShare inkIn(const std::vector<SquareReading>& squares, const Setting& at)
+{
     std::vector<LineTrace> traces;
     for (const SquareReading& square : squares)
         if (const auto trace = painted(square) ? lineTraceOf(square.cell, at) : std::nullopt)
             traces.push_back(*trace);
-    if (!inkShareOf(traces).hasRun())
-        return;
-    for (SquareReading& square : squares)
-        if (painted(square))
-            square.doubts.push_back(SquareDoubt::LineRan);
+    return inkShareOf(traces);
 }
 
 /// Bare paper that is in the picture: the bracketed places and the gutters.
@@ -202,8 +201,7 @@ std::string describe(SquareDoubt doubt)
     case SquareDoubt::OutOfSight: return "not in the picture";
     case SquareDoubt::Unreadable: return "cannot be read";
     case SquareDoubt::Patchy: return "a bloom, a hard edge or a shine lies in it";
-    case SquareDoubt::LineRan:
-        return "the black lines of this sheet have run into the washes; print with a waterproof black";
+    case SquareDoubt::LineRan: return "ink of the black lines is in it";
     case SquareDoubt::FarOff: return "looks like another mix than is printed beside it";
     }
     return {};
@@ -247,6 +245,7 @@ Result<SheetReading> readSheet(const Scan& scan, const Notebook& notebook, std::
                          (*record)->id,
                          basis.colourOf(field.meanPaper()),
                          !options.device && !options.paperWhite,
+                         {},
                          {}};
     const Setting at{scan,
                      reading.found,
@@ -267,7 +266,11 @@ Result<SheetReading> readSheet(const Scan& scan, const Notebook& notebook, std::
         reading.squares.push_back(readSquare(cell, at));
     }
     if ((*record)->blackLine)
-        doubtWhereLinesRan(reading.squares, at);
+        reading.ink = inkIn(reading.squares, at);
+    if (reading.ink.hasRun()) // even where it does not show, ink is in every square
+        for (SquareReading& square : reading.squares)
+            if (painted(square))
+                square.doubts.push_back(SquareDoubt::LineRan);
     return reading;
 }
 

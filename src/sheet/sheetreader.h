@@ -1,6 +1,7 @@
 #pragma once
 
 #include "notebook/notebook.h"
+#include "sheet/lineink.h"
 #include "sheet/patchreading.h"
 #include "sheet/sheetfinder.h"
 
@@ -47,6 +48,7 @@ struct SheetReading {
     SheetId sheet;
     Lab paper;
     bool paperAssumed = false;
+    InkShare ink;                       ///< of the black lines in the washes
     std::vector<SquareReading> squares; ///< one for each cell of the record that holds a mix
 };
 

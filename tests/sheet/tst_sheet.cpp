@@ -518,6 +518,8 @@ void TestSheet::inkThatRanIsAskedAbout()
     }
     qInfo() << ran << "of 36 asked about; worst of the others" << worst;
     QCOMPARE(ran, runsMm > 0 ? 36 : 0);
+    QCOMPARE(reading->ink.hasRun(), runsMm > 0);
+    QCOMPARE(reading->ink.squares, 36U);
     QVERIFY(worst < (unevenness > 0.1 ? 3 : 1));
 }
 

@@ -44,6 +44,8 @@ SheetReadingDialog::SheetReadingDialog(Document& document, ViewSettings& setting
     m_squares->setAccessibleName(tr("Squares"));
     m_squares->setIconSize(chip);
     m_squares->setSpacing(2);
+    m_squares->setWordWrap(true);
+    m_squares->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto* left = new QVBoxLayout;
     left->setSpacing(2 * gridStep);
     left->addWidget(m_title);
@@ -179,16 +181,18 @@ QPixmap SheetReadingDialog::pictureOf(const SquareReading& square) const
 
 QString SheetReadingDialog::wordsOf(const SquareReading& square, const SheetRecord& sheet) const
 {
-    QString words = text(partsText(sheet.cells[square.cell].parts));
-    QStringList details;
+    QStringList lines{text(partsText(sheet.cells[square.cell].parts))};
     if (!square.refused() && !square.blank())
-        details << tr("%1 from what was expected; %2").arg(apart(square.apart), colourWords(square.painted));
+        lines << tr("%1 from what was expected; %2").arg(apart(square.apart), colourWords(square.painted));
+    QStringList doubts;
     for (const SquareDoubt doubt : square.doubts)
-        details << text(describe(doubt));
+        doubts << text(describe(doubt));
     for (const Doubt doubt : square.wash.doubts)
         if (square.refused())
-            details << text(describe(doubt));
-    return words + QLatin1Char('\n') + details.join(QStringLiteral("; "));
+            doubts << text(describe(doubt));
+    if (!doubts.isEmpty())
+        lines << sentence(doubts.join(QStringLiteral("; ")));
+    return lines.join(QLatin1Char('\n'));
 }
 
 void SheetReadingDialog::addSquare(const SquareReading& square, const SheetRecord& sheet)
@@ -214,6 +218,10 @@ QString SheetReadingDialog::summaryWords() const
     if (asked > 0)
         lines << tr("%1 squares are doubtful and stand first: tick those that are what is printed beside them.")
                      .arg(asked);
+    if (m_reading->ink.hasRun())
+        lines << tr(
+            "The black lines of this sheet have run into the washes, which reads them too dark and dull. Print with a "
+            "waterproof black, or lay the sheet out without the line.");
     if (blank > 0)
         lines << tr("%1 squares are not painted yet.").arg(blank);
     if (m_reading->found.tags < 4)
