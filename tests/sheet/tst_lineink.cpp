@@ -109,6 +109,10 @@ void TestLineInk::fewSquaresTellNothing()
     QVERIFY(!inkShareOf(three).hasRun());
     QVERIFY(inkShareOf(three).share > 0.1);
     QCOMPARE(inkShareOf({three.data(), 1}).share, 0.0);
+    // One spoilt square among clean ones is no ink of the sheet.
+    const std::vector<LineTrace> odd{{20, 30}, {0, 30}, {0, 30}, {0, 30}, {0, 30}, {0, 30}};
+    QVERIFY(inkShareOf(odd).share > 0.1);
+    QVERIFY(!inkShareOf(odd).hasRun());
 }
 
 QTEST_APPLESS_MAIN(TestLineInk)
