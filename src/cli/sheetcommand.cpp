@@ -71,7 +71,8 @@ Result<Squares> ladderSquares(const SheetArguments& arguments, const TubeSource&
                 recipe.parts.push_back({(*ends)[i], step.parts[i]});
         recipes.push_back(std::move(recipe));
     }
-    return Squares{cellsOf(recipes, source.notebook()), 0, first.name + " to " + second.name};
+    return Squares{cellsOf(recipes, source.notebook()), 0,
+                   first.name + " to " + second.name + (arguments.back ? " and back" : "")};
 }
 
 Result<Squares> chartSquares(const ChartArguments& arguments, const TubeSource& source)

@@ -191,6 +191,7 @@ void TestPairsCli::laddersAndChartsBecomeSheets()
     const auto back = json({"sheet", "--notebook", path("marsh.iris"), "--ladder", "Ultramarine,Cerulean", "--steps",
                             "9", "--back", "--out", path("b.pdf"), "--cell", "20"});
     QCOMPARE(back["sheets"][0]["squares"], 17);
+    QCOMPARE(back["sheets"][0]["title"], "Ultramarine to Cerulean and back");
     // Eight by eight squares of 25 mm are cut into blocks.
     const auto chart =
         json({"sheet", "--notebook", path("marsh.iris"), "--rows",

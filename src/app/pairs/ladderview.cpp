@@ -408,7 +408,8 @@ void LadderView::printSheet()
     std::vector<Recipe> recipes;
     for (const LadderStep& step : m_strip->steps())
         recipes.push_back(recipeAt(step));
-    const QString title = tr("%1 to %2").arg(text(paintIn(m_first)->name), text(paintIn(m_second)->name));
+    const QString title = (m_back->isChecked() ? tr("%1 to %2 and back") : tr("%1 to %2"))
+                              .arg(text(paintIn(m_first)->name), text(paintIn(m_second)->name));
     if (printSquares(m_context.document(), cellsOf(recipes, m_context.document().notebook()), 0, title, window()))
         Q_EMIT sheetPrinted();
 }
