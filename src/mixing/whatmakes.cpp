@@ -108,10 +108,36 @@ struct Candidate {
     std::span<const std::size_t> tubesOf() const { return {set.data(), tubes}; }
 };
 
+constexpr double likeOneTube = 5;
+
+/// Every tube alone at every wash of the recipes.
+class TubesAlone {
+public:
+    explicit TubesAlone(std::span<const Paint> paints)
+    {
+        for (const Paint& paint : paints)
+            for (const double wash : recipeWashes)
+                m_colours.push_back(seenLab(paint.film, wash, whitePaper()));
+    }
+
+    bool lookLike(const Lab& colour, std::span<const std::size_t> set, std::size_t wash) const
+    {
+        return std::ranges::any_of(set, [&](std::size_t paint) {
+            return deltaE00(colour, m_colours[paint * recipeWashes.size() + wash]) < likeOneTube;
+        });
+    }
+
+private:
+    std::vector<Lab> m_colours;
+};
+
 /// Looks through the recipes of one set after another. One a thread.
 class Searcher {
 public:
-    Searcher(const MixKernel& kernel, const WhatMakesOptions& options) : m_kernel(kernel), m_options(options)
+    Searcher(const MixKernel& kernel, const TubesAlone& alone, const WhatMakesOptions& options)
+        : m_kernel(kernel),
+          m_alone(alone),
+          m_options(options)
     {
         while (m_washes < recipeWashes.size() && recipeWashes[m_washes] >= options.thinnest)
             ++m_washes;
@@ -131,7 +157,8 @@ public:
                 if (!nearKind(colour))
                     continue;
                 const float key = keyOf(colour, m_options.kind, m_options.order);
-                if (key > best.key && isOfKind(colour, m_options.kind)) {
+                if (key > best.key && isOfKind(colour, m_options.kind)
+                    && !m_alone.lookLike(colour, set, place / chunkRatios)) {
                     best = {key, chunk, place};
                     found = true;
                 }
@@ -154,6 +181,7 @@ private:
     }
 
     const MixKernel& m_kernel;
+    const TubesAlone& m_alone;
     const WhatMakesOptions& m_options;
     std::size_t m_washes = 0;
     LabChunk m_chunk;
@@ -189,7 +217,8 @@ std::vector<Candidate> candidatesOf(std::span<const Paint> paints, const MixKern
     const Sieve sieve(paints, options);
     std::vector<Candidate> found;
     std::vector<float> pairKeys(count * count, none);
-    Searcher searcher(kernel, options);
+    const TubesAlone alone(paints);
+    Searcher searcher(kernel, alone, options);
     for (std::size_t i = 0; i < count; ++i)
         for (std::size_t j = i + 1; j < count; ++j) {
             const Candidate candidate{{i, j, 0}, 2, searcher.bestOf(std::array{i, j}, none)};
@@ -205,7 +234,7 @@ std::vector<Candidate> candidatesOf(std::span<const Paint> paints, const MixKern
         const std::size_t j = task % count;
         if (j <= i)
             return;
-        Searcher own(kernel, options);
+        Searcher own(kernel, alone, options);
         std::vector<Candidate> triples;
         for (std::size_t k = j + 1; k < count; ++k) {
             const float inside = std::max({pairKeys[i * count + j], pairKeys[i * count + k], pairKeys[j * count + k]});
@@ -272,7 +301,7 @@ bool isOfKind(const Lab& colour, MixKind kind)
     switch (kind) {
     case MixKind::Oranges: return isHue(colour, 48, 80);
     case MixKind::Greens: return isHue(colour, 102, 225);
-    case MixKind::Violets: return isHue(colour, 298, 365);
+    case MixKind::Violets: return isHue(colour, 298, 350);
     case MixKind::Browns:
         return lch.hueDegrees >= brownFrom && lch.hueDegrees <= brownTo && lch.l < brownLightest && lch.chroma >= 8
                && lch.chroma < brownMostChroma;
@@ -280,6 +309,13 @@ bool isOfKind(const Lab& colour, MixKind kind)
     case MixKind::Darks: return lch.chroma < 10 && lch.l < 30;
     }
     return false;
+}
+
+bool looksLikeOneTube(const Recipe& recipe, const Lab& colour, std::span<const Paint> paints)
+{
+    return std::ranges::any_of(recipe.parts, [&](const Part& part) {
+        return deltaE00(colour, seenLab(paints[part.paint].film, recipe.wash, whitePaper())) < likeOneTube;
+    });
 }
 
 std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOptions& options)

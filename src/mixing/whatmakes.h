@@ -24,8 +24,9 @@ inline constexpr std::array<MixKind, 6> allMixKinds{MixKind::Greens, MixKind::Or
 std::string_view nameOf(MixKind kind);
 std::optional<MixKind> parseMixKind(std::string_view name);
 
-/// True when a colour counts as a kind. The three hues are what colourName() gives that word to, oranges 48 to 80,
-/// greens 102 to 225 and violets 298 to 5 degrees (a violet-blue is a blue), with chroma 10 and more and no browns.
+/// True when a colour counts as a kind. The three hues lie within what colourName() gives that word to: oranges 48 to
+/// 80, greens 102 to 225 and violets 298 to 350 degrees (a violet-blue is a blue, and beyond 350 a red-violet is a
+/// rose), with chroma 10 and more and no browns.
 bool isOfKind(const Lab& colour, MixKind kind);
 
 /// What comes first. For a hue the best is what goes farthest towards the middle of its family, a cos m + b sin m with
@@ -59,8 +60,13 @@ struct WhatMakesOptions {
     WorkOptions work;
 };
 
+/// True when a mix looks like one of its tubes alone at the same wash, deltaE00 below 5: a touch in a tube that is of
+/// the kind already is no find. The limit is ours.
+bool looksLikeOneTube(const Recipe& recipe, const Lab& colour, std::span<const Paint> paints);
+
 /// The mixes of two or three paints that make a kind of colour: of every set the recipe that comes first in the order,
-/// over all ratios and washes. Three tubes are left out when two of them do as well. Empty when stopped.
+/// over all ratios and washes that do not look like one tube. Three tubes are left out when two of them do as well.
+/// Empty when stopped.
 std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOptions& options);
 
 /// The same tubes at the same wash in other parts: the nearest colour that is warmer, or cooler, by at least 2

@@ -43,6 +43,7 @@ private Q_SLOTS:
     void aHueIsWhatItIsCalled();
     void coloursAreSeenBesideAnother_data();
     void coloursAreSeenBesideAnother();
+    void aTouchInATubeIsNoFind();
     void ordersHold_data();
     void ordersHold();
     void aThirdTubeMustBeWorthIt();
@@ -337,8 +338,10 @@ void TestPairs::findsWhatASlowSearchFinds()
             return;
         for (const Ratio& ratio : ratiosOf(2))
             for (const double wash : recipeWashes) {
-                const Lab colour = colourOf({{{set[0], ratio[0]}, {set[1], ratio[1]}}, wash}, paints);
-                if (wash < options.thinnest || !isOfKind(colour, options.kind))
+                const Recipe recipe{{{set[0], ratio[0]}, {set[1], ratio[1]}}, wash};
+                const Lab colour = colourOf(recipe, paints);
+                if (wash < options.thinnest || !isOfKind(colour, options.kind)
+                    || looksLikeOneTube(recipe, colour, paints))
                     continue;
                 best = std::max(best, worth(colour));
                 makers.insert({set[0], set[1]});
@@ -397,6 +400,21 @@ void TestPairs::aHueIsWhatItIsCalled()
                      qPrintable(name));
         }
     }
+}
+
+/// Dioxazine violet with a touch of anything is a violet, but no find.
+void TestPairs::aTouchInATubeIsNoFind()
+{
+    const std::vector<Paint> paints = paintsOf({"PV23", "PY43", "PB29", "PV19/rose"});
+    WhatMakesOptions options;
+    options.kind = MixKind::Violets;
+    const std::vector<Finding> findings = whatMakes(paints, options);
+    QVERIFY(!findings.empty());
+    for (const Finding& finding : findings)
+        for (const Part& part : finding.recipe.parts)
+            QVERIFY(deltaE00(finding.colour, colourOf({{{part.paint, 1}}, finding.recipe.wash}, paints)) >= 4.9);
+    QVERIFY(looksLikeOneTube({{{0, 11}, {1, 1}}, 1}, colourOf({{{0, 11}, {1, 1}}, 1}, paints), paints));
+    QVERIFY(!looksLikeOneTube({{{2, 1}, {3, 1}}, 1}, colourOf({{{2, 1}, {3, 1}}, 1}, paints), paints));
 }
 
 void TestPairs::ordersHold_data()
