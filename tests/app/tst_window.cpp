@@ -369,6 +369,20 @@ void TestWindow::valuesOnlyAndGrounds()
         m_window->settings().setGround(ground);
         QCOMPARE(colourful(), 0);
     }
+    m_window->goTo(MainWindow::Pairs);
+    for (const PairsView::Page page :
+         {PairsView::Chart, PairsView::LadderPage, PairsView::Makes, PairsView::WheelPage}) {
+        m_window->pairsView().goTo(page);
+        QTest::qWait(page == PairsView::Makes ? 500 : 0);
+        QVERIFY2(colourful() == 0, qPrintable(QStringLiteral("page %1 of Pairs: %2").arg(page).arg(colourful())));
+    }
+    for (const MainWindow::Place place : {MainWindow::Sheets, MainWindow::Palette}) {
+        m_window->goTo(place);
+        QVERIFY2(colourful() == 0, qPrintable(QStringLiteral("place %1").arg(place)));
+    }
+    m_window->settings().setValuesOnly(false);
+    m_window->goTo(MainWindow::Pairs);
+    QVERIFY(colourful() > 1000);
 }
 
 void TestWindow::keptPalettesAreShownAgain()

@@ -33,7 +33,7 @@ constexpr int fieldSteps = 41;
 LadderView::LadderView(PairContext& context, QWidget* parent)
     : QWidget(parent),
       m_context(context),
-      m_choices(new TubeChoiceModel(context.model(), this)),
+      m_choices(new TubeChoiceModel(context.model(), context.settings(), this)),
       m_card(new MixCard(context, this))
 {
     auto* page = new QWidget(this);

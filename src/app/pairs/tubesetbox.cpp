@@ -153,7 +153,8 @@ void ByHandDialog::fill(PairContext& context, const std::vector<std::int64_t>& c
     for (const Tube& tube : context.document().notebook().tubes)
         if (std::ranges::find(ids, tube.id.value) == ids.end() && isAtHand(tube))
             ids.push_back(tube.id.value);
-    const TubeChoiceModel choices(context.model()); // names, codes and chips as in the boxes of tubes
+    const TubeChoiceModel choices(context.model(),
+                                  context.settings()); // names, codes and chips as in the boxes of tubes
     for (const std::int64_t id : ids) {
         const QModelIndex tube = choices.index(context.model().rowOf({id}), 0);
         if (!tube.isValid())

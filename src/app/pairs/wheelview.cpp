@@ -20,7 +20,7 @@ namespace iris {
 WheelView::WheelView(PairContext& context, QWidget* parent)
     : QWidget(parent),
       m_context(context),
-      m_choices(new TubeChoiceModel(context.model(), this)),
+      m_choices(new TubeChoiceModel(context.model(), context.settings(), this)),
       m_headline(wordLabel("wheelHeadline", textFont(textsize::title, QFont::DemiBold), this)),
       m_disc(new WheelDisc(context, this)),
       m_card(new MixCard(context, this))

@@ -72,7 +72,7 @@ NeedsPanel::NeedsPanel(Document& document, NeedsModel& model, TubeModel& tubes, 
     layout->addWidget(m_list, 1);
     auto* grid = new QGridLayout;
     grid->setSpacing(gridStep + 2);
-    setUpWriting(grid);
+    setUpWriting(grid, settings);
     layout->addLayout(grid);
     m_problem = new QLabel(this);
     m_problem->setObjectName(QStringLiteral("needProblem"));
@@ -100,7 +100,7 @@ void NeedsPanel::setUpList(ViewSettings& settings)
     connect(&settings, &ViewSettings::changed, m_list->viewport(), qOverload<>(&QWidget::update));
 }
 
-void NeedsPanel::setUpWriting(QGridLayout* grid)
+void NeedsPanel::setUpWriting(QGridLayout* grid, ViewSettings& settings)
 {
     m_name = new QLineEdit(this);
     m_name->setObjectName(QStringLiteral("needName"));
@@ -111,7 +111,7 @@ void NeedsPanel::setUpWriting(QGridLayout* grid)
     m_tube = new QComboBox(this);
     m_tube->setObjectName(QStringLiteral("needTube"));
     m_tube->setAccessibleName(tr("Take the colour of a tube"));
-    m_tube->setModel(new TubeChoiceModel(m_tubes, this));
+    m_tube->setModel(new TubeChoiceModel(m_tubes, settings, this));
     m_tube->setPlaceholderText(tr("or from a tube"));
     m_tube->setCurrentIndex(-1);
     m_tube->setMinimumContentsLength(12);

@@ -34,7 +34,7 @@ Q_SIGNALS:
 
 private:
     void setUpList(ViewSettings& settings);
-    void setUpWriting(QGridLayout* grid);
+    void setUpWriting(QGridLayout* grid, ViewSettings& settings);
     void takeFromTube(int row);
     void keep();
     void change(const QModelIndex& index);

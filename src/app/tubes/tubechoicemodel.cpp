@@ -2,6 +2,7 @@
 
 #include "app/parts/paintcolour.h"
 #include "app/parts/words.h"
+#include "app/theme/viewsettings.h"
 #include "app/tubes/tubemodel.h"
 
 #include <QIcon>
@@ -11,14 +12,14 @@ namespace iris {
 namespace {
 
 /// A few colours are enough at this size.
-QIcon chip(const WashColours& wash)
+QIcon chip(const WashColours& wash, bool valuesOnly)
 {
     QPixmap pixmap(28, 18);
     QLinearGradient gradient(0, 0, pixmap.width(), 0);
     constexpr std::size_t stops = 5;
     for (std::size_t i = 0; i < stops; ++i)
         gradient.setColorAt(static_cast<double>(i) / (stops - 1),
-                            displayed(wash.onPaper[i * (WashColours::steps - 1) / (stops - 1)]));
+                            displayed(wash.onPaper[i * (WashColours::steps - 1) / (stops - 1)], valuesOnly));
     QPainter(&pixmap).fillRect(pixmap.rect(), gradient);
     QIcon icon(pixmap);
     icon.addPixmap(pixmap, QIcon::Selected); // or the style would tint the paint
@@ -27,9 +28,16 @@ QIcon chip(const WashColours& wash)
 
 } // namespace
 
-TubeChoiceModel::TubeChoiceModel(TubeModel& model, QObject* parent) : QIdentityProxyModel(parent), m_model(model)
+TubeChoiceModel::TubeChoiceModel(TubeModel& model, ViewSettings& settings, QObject* parent)
+    : QIdentityProxyModel(parent),
+      m_model(model),
+      m_settings(settings)
 {
     setSourceModel(&model);
+    connect(&settings, &ViewSettings::changed, this, [this] {
+        if (m_model.rowCount() > 0)
+            Q_EMIT dataChanged(index(0, 0), index(m_model.rowCount() - 1, 0), {Qt::DecorationRole});
+    });
 }
 
 QVariant TubeChoiceModel::data(const QModelIndex& index, int role) const
@@ -42,7 +50,8 @@ QVariant TubeChoiceModel::data(const QModelIndex& index, int role) const
         return QStringLiteral("%1   %2").arg(tube.name, text(textOf(tube.codes)));
     }
     case Qt::DecorationRole:
-        return chip(*m_model.index(index.row()).data(TubeModel::WashRole).value<const WashColours*>());
+        return chip(*m_model.index(index.row()).data(TubeModel::WashRole).value<const WashColours*>(),
+                    m_settings.valuesOnly());
     case Qt::UserRole: return m_model.index(index.row()).data(TubeModel::IdRole);
     default: return QIdentityProxyModel::data(index, role);
     }
