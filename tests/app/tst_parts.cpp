@@ -8,6 +8,7 @@
 #include "app/theme/theme.h"
 #include "app/theme/viewsettings.h"
 #include "app/tubes/tubedelegate.h"
+#include "colour/srgb.h"
 #include "paint/paper.h"
 
 #include <QFontDatabase>
@@ -30,6 +31,7 @@ private Q_SLOTS:
     void shippedFontIsThereWithTabularFigures();
     void washShowsFullThinAndLine();
     void valuesOnlyAreGrey();
+    void picturesTurnGreyAtTheirValue();
     void ladderWashesTouch();
     void aLadderIsMarked();
     void marksDoNotTouch();
@@ -163,6 +165,23 @@ void TestParts::marksDoNotTouch()
     QCOMPARE(places[2].left, 290.0);
     QCOMPARE(placesOf({40, 84}, {40, 40}, 0, 340)[1].row, 1); // 4 px are not enough between words
     QCOMPARE(placesOf({40, 88}, {40, 40}, 0, 340)[1].row, 0);
+}
+
+void TestParts::picturesTurnGreyAtTheirValue()
+{
+    QImage picture(2, 1, QImage::Format_RGB32);
+    picture.setPixel(0, 0, qRgb(200, 60, 30));
+    picture.setPixel(1, 0, qRgb(30, 60, 200));
+    QCOMPARE(displayed(picture, false), picture);
+    const QImage greys = displayed(picture, true);
+    for (int x = 0; x < 2; ++x) {
+        const QColor before = picture.pixelColor(x, 0);
+        const QColor grey = greys.pixelColor(x, 0);
+        QVERIFY(grey.red() == grey.green() && grey.green() == grey.blue());
+        const auto value = [](const QColor& c) { return toLab(*parseHex(c.name().toStdString())).l; };
+        QVERIFY(std::abs(value(grey) - value(before)) < 0.3); // a step of 8 bits
+    }
+    QVERIFY(greys.pixel(0, 0) != greys.pixel(1, 0)); // this red is lighter than this blue
 }
 
 void TestParts::ladderWashesTouch()

@@ -36,6 +36,7 @@ QIcon threeColours(const Swatch& swatch)
 ReadingsDialog::ReadingsDialog(Document& document, ViewSettings& settings, TubeId tube, QWidget* parent)
     : QDialog(parent),
       m_document(document),
+      m_settings(settings),
       m_tube(tube),
       m_list(new QListWidget(this)),
       m_wash(new WashWidget(settings, {380, 110}, this)),
@@ -123,11 +124,11 @@ void ReadingsDialog::showChosen()
         return;
     }
     m_wash->show(rebuildFilm(swatch->onWhite).film, describe(*swatch), static_cast<unsigned>(swatch->id.value));
-    QPixmap picture;
-    picture.loadFromData(m_document.picture(swatch->picture));
+    const auto picture = QImage::fromData(m_document.picture(swatch->picture));
     m_picture->setVisible(!picture.isNull());
     if (!picture.isNull())
-        m_picture->setPixmap(picture.scaled(380, 220, Qt::KeepAspectRatio, Qt::SmoothTransformation));
+        m_picture->setPixmap(QPixmap::fromImage(displayed(
+            picture.scaled(380, 220, Qt::KeepAspectRatio, Qt::SmoothTransformation), m_settings.valuesOnly())));
     QStringList lines{tr("Full %1").arg(labText(swatch->onWhite.full)),
                       tr("Thin %1").arg(labText(swatch->onWhite.thin)),
                       tr("Over black %1").arg(labText(swatch->onWhite.overBlack))};

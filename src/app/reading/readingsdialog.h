@@ -27,6 +27,7 @@ private:
     const SwatchRecord* chosen() const;
 
     Document& m_document;
+    ViewSettings& m_settings;
     TubeId m_tube;
     QListWidget* m_list;
     WashWidget* m_wash;

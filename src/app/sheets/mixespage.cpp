@@ -106,6 +106,19 @@ QIcon MixesPage::chipOf(const MixRecord& mix) const
     return chip;
 }
 
+/// The picture that was kept, or else the colour that was read.
+QPixmap MixesPage::pictureOf(const MixRecord& mix) const
+{
+    const QSize room(2 * pictureSide, pictureSide);
+    const auto kept = QImage::fromData(m_document.picture(mix.picture));
+    if (!kept.isNull())
+        return QPixmap::fromImage(
+            displayed(kept.scaled(room, Qt::KeepAspectRatio, Qt::SmoothTransformation), m_settings.valuesOnly()));
+    QPixmap plain(room);
+    plain.fill(mix.painted ? displayed(*mix.painted, m_settings.valuesOnly()) : QColor(Qt::transparent));
+    return plain;
+}
+
 void MixesPage::fill()
 {
     std::vector<RecordRow> rows;
@@ -206,14 +219,7 @@ void MixesPage::showChosen()
         m_lineage->clear();
         return;
     }
-    QPixmap picture;
-    if (picture.loadFromData(m_document.picture(mix->picture)))
-        m_picture->setPixmap(picture.scaledToHeight(pictureSide, Qt::SmoothTransformation));
-    else if (mix->painted) {
-        picture = QPixmap(2 * pictureSide, pictureSide);
-        picture.fill(displayed(*mix->painted, m_settings.valuesOnly()));
-        m_picture->setPixmap(picture);
-    }
+    m_picture->setPixmap(pictureOf(*mix));
     m_title->setText(text(mix->name.empty() ? partsText(mix->parts) : mix->name));
     m_details->setText((mix->name.empty() ? QString() : text(partsText(mix->parts)) + QLatin1Char('\n'))
                        + detailWords(*mix));

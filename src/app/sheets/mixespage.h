@@ -38,6 +38,7 @@ private:
     QFrame* makeCard();
     void fill();
     QIcon chipOf(const MixRecord& mix) const;
+    QPixmap pictureOf(const MixRecord& mix) const;
     void showChosen();
     QString detailWords(const MixRecord& mix) const;
     QString lineageWords(const MixRecord& mix) const;
