@@ -311,13 +311,6 @@ bool isOfKind(const Lab& colour, MixKind kind)
     return false;
 }
 
-bool looksLikeOneTube(const Recipe& recipe, const Lab& colour, std::span<const Paint> paints)
-{
-    return std::ranges::any_of(recipe.parts, [&](const Part& part) {
-        return deltaE00(colour, seenLab(paints[part.paint].film, recipe.wash, whitePaper())) < likeOneTube;
-    });
-}
-
 std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOptions& options)
 {
     const MixKernel kernel(paints);

@@ -60,13 +60,9 @@ struct WhatMakesOptions {
     WorkOptions work;
 };
 
-/// True when a mix looks like one of its tubes alone at the same wash, deltaE00 below 5: a touch in a tube that is of
-/// the kind already is no find. The limit is ours.
-bool looksLikeOneTube(const Recipe& recipe, const Lab& colour, std::span<const Paint> paints);
-
 /// The mixes of two or three paints that make a kind of colour: of every set the recipe that comes first in the order,
-/// over all ratios and washes that do not look like one tube. Three tubes are left out when two of them do as well.
-/// Empty when stopped.
+/// over all ratios and washes. What looks like one of its tubes alone at the same wash, deltaE00 below 5, is no find
+/// (the limit is ours), nor are three tubes where two of them do as well. Empty when stopped.
 std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOptions& options);
 
 /// The same tubes at the same wash in other parts: the nearest colour that is warmer, or cooler, by at least 2

@@ -32,6 +32,7 @@ private Q_SLOTS:
     void washShowsFullThinAndLine();
     void valuesOnlyAreGrey();
     void picturesTurnGreyAtTheirValue();
+    void paintKeepsItsColourWhenSelected();
     void ladderWashesTouch();
     void aLadderIsMarked();
     void marksDoNotTouch();
@@ -182,6 +183,16 @@ void TestParts::picturesTurnGreyAtTheirValue()
         QVERIFY(std::abs(value(grey) - value(before)) < 0.3); // a step of 8 bits
     }
     QVERIFY(greys.pixel(0, 0) != greys.pixel(1, 0)); // this red is lighter than this blue
+}
+
+/// A row that is selected shows the same paint as one that is not.
+void TestParts::paintKeepsItsColourWhenSelected()
+{
+    QPixmap paint(8, 8);
+    paint.fill(QColor(200, 60, 30));
+    const QIcon icon = paintIcon(paint);
+    for (const QIcon::Mode mode : {QIcon::Normal, QIcon::Selected})
+        QCOMPARE(icon.pixmap(QSize(8, 8), mode).toImage().pixelColor(4, 4), QColor(200, 60, 30));
 }
 
 void TestParts::ladderWashesTouch()

@@ -28,4 +28,11 @@ QImage displayed(const QImage& picture, bool valuesOnly)
     return greys;
 }
 
+QIcon paintIcon(const QPixmap& paint)
+{
+    QIcon icon(paint);
+    icon.addPixmap(paint, QIcon::Selected);
+    return icon;
+}
+
 } // namespace iris

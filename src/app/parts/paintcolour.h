@@ -3,6 +3,7 @@
 #include "colour/cielab.h"
 
 #include <QColor>
+#include <QIcon>
 #include <QImage>
 
 namespace iris {
@@ -12,5 +13,8 @@ QColor displayed(const Lab& lab, bool valuesOnly = false);
 
 /// A picture as it is, or in greys of the same L*.
 QImage displayed(const QImage& picture, bool valuesOnly);
+
+/// Paint as an icon that keeps its colour in a selected row, where the style would tint it.
+QIcon paintIcon(const QPixmap& paint);
 
 } // namespace iris

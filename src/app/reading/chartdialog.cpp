@@ -95,8 +95,7 @@ ChartDialog::ChartDialog(Document& document, QWidget* parent)
 
 void ChartDialog::choosePicture()
 {
-    const QString path = messages().fileToOpen(this, tr("Picture of a chart"),
-                                               pictureFiles());
+    const QString path = messages().fileToOpen(this, tr("Picture of a chart"), pictureFiles());
     if (!path.isEmpty())
         openPicture(path);
 }

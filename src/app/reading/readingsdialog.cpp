@@ -19,16 +19,14 @@ namespace iris {
 namespace {
 
 /// Full, thin and over black, touching.
-QIcon threeColours(const Swatch& swatch)
+QIcon threeColours(const Swatch& swatch, bool valuesOnly)
 {
     QPixmap pixmap(72, 28);
     QPainter painter(&pixmap);
-    painter.fillRect(0, 0, 24, 28, displayed(swatch.full));
-    painter.fillRect(24, 0, 24, 28, displayed(swatch.thin));
-    painter.fillRect(48, 0, 24, 28, displayed(swatch.overBlack));
-    QIcon icon(pixmap);
-    icon.addPixmap(pixmap, QIcon::Selected); // or the style would tint the paint
-    return icon;
+    painter.fillRect(0, 0, 24, 28, displayed(swatch.full, valuesOnly));
+    painter.fillRect(24, 0, 24, 28, displayed(swatch.thin, valuesOnly));
+    painter.fillRect(48, 0, 24, 28, displayed(swatch.overBlack, valuesOnly));
+    return paintIcon(pixmap);
 }
 
 } // namespace
@@ -99,7 +97,7 @@ void ReadingsDialog::fill()
         const bool used = own && own->swatch == (*swatch)->onWhite && !(*swatch)->wet;
         auto* item =
             new QListWidgetItem((used ? QStringLiteral("●  ") : QStringLiteral("○  ")) + describe(**swatch), m_list);
-        item->setIcon(threeColours((*swatch)->onWhite));
+        item->setIcon(threeColours((*swatch)->onWhite, m_settings.valuesOnly()));
         item->setData(Qt::UserRole, static_cast<qlonglong>((*swatch)->id.value));
     }
     m_list->setCurrentRow(std::min(row, m_list->count() - 1));

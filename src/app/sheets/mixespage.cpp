@@ -8,6 +8,8 @@
 #include "app/sheets/mixdialog.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
+#include "colour/observer.h"
+#include "paint/paper.h"
 
 #include <QDate>
 #include <QFrame>
@@ -15,6 +17,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
+#include <QPainter>
 #include <QPushButton>
 #include <QVBoxLayout>
 
@@ -102,8 +105,13 @@ QFrame* MixesPage::makeCard()
 QIcon MixesPage::chipOf(const MixRecord& mix) const
 {
     QPixmap chip(m_list->iconSize());
-    chip.fill(mix.painted ? displayed(*mix.painted, m_settings.valuesOnly()) : QColor(Qt::transparent));
-    return chip;
+    chip.fill(Qt::transparent);
+    if (!mix.painted)
+        return paintIcon(chip);
+    const bool values = m_settings.valuesOnly();
+    chip.fill(displayed(toLab(seen(whitePaper())), values)); // a dark mix would be lost in a selected row
+    QPainter(&chip).fillRect(chip.rect().adjusted(2, 2, -2, -2), displayed(*mix.painted, values));
+    return paintIcon(chip);
 }
 
 /// The picture that was kept, or else the colour that was read.

@@ -197,7 +197,7 @@ QString SheetReadingDialog::wordsOf(const SquareReading& square, const SheetReco
 
 void SheetReadingDialog::addSquare(const SquareReading& square, const SheetRecord& sheet)
 {
-    auto* item = new QListWidgetItem(QIcon(pictureOf(square)), wordsOf(square, sheet), m_squares);
+    auto* item = new QListWidgetItem(paintIcon(pictureOf(square)), wordsOf(square, sheet), m_squares);
     item->setData(cellRole, static_cast<int>(square.cell));
     const bool fileable = !square.refused() && !square.blank();
     item->setFlags(fileable ? Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsUserCheckable

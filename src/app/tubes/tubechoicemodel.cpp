@@ -21,9 +21,7 @@ QIcon chip(const WashColours& wash, bool valuesOnly)
         gradient.setColorAt(static_cast<double>(i) / (stops - 1),
                             displayed(wash.onPaper[i * (WashColours::steps - 1) / (stops - 1)], valuesOnly));
     QPainter(&pixmap).fillRect(pixmap.rect(), gradient);
-    QIcon icon(pixmap);
-    icon.addPixmap(pixmap, QIcon::Selected); // or the style would tint the paint
-    return icon;
+    return paintIcon(pixmap);
 }
 
 } // namespace

@@ -445,8 +445,7 @@ void TubesView::showReadings()
 
 void TubesView::readCard()
 {
-    const QString path =
-        messages().fileToOpen(this, tr("Read a card"), pictureFiles());
+    const QString path = messages().fileToOpen(this, tr("Read a card"), pictureFiles());
     if (!path.isEmpty())
         readCard(path);
 }
