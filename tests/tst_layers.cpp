@@ -19,7 +19,8 @@ private Q_SLOTS:
 
 namespace {
 
-const QStringList order{"base", "colour", "pigment", "paint", "mixing", "palette", "notebook", "sheet", "cli", "app"};
+const QStringList order{"base",  "colour",   "pigment", "paint", "mixing", "palette",
+                        "files", "notebook", "sheet",   "cli",   "app"};
 
 /// What is wrong with the includes of a source in a layer.
 QStringList wrongIncludes(const QString& layer, const QString& source)
@@ -39,7 +40,7 @@ QStringList wrongIncludes(const QString& layer, const QString& source)
         static const QRegularExpression drawingHeader("^Q(Painter|Color|Image|Polygon|Rgba)|^QtGui");
         const bool widgets = widgetHeader.match(name).hasMatch() && layer != "app";
         const bool drawing = drawingHeader.match(name).hasMatch() && place < order.indexOf("sheet");
-        if ((qt && place < order.indexOf("notebook")) || widgets || drawing)
+        if ((qt && place < order.indexOf("files")) || widgets || drawing)
             wrong << name;
     }
     return wrong;

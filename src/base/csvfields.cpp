@@ -1,11 +1,16 @@
 #include "base/csvfields.h"
 
 namespace iris {
+namespace {
+
+constexpr long long mostWhole = 1000; // no rating or percentage is beyond it
+
+} // namespace
 
 std::string CsvFields::text(const std::string& column) const
 {
     const auto at = m_columns.find(column);
-    return at != m_columns.end() && at->second < m_record.fields.size() ? m_record.fields[at->second] : "";
+    return at != m_columns.end() && at->second < m_record.fields.size() ? unguarded(m_record.fields[at->second]) : "";
 }
 
 std::optional<double> CsvFields::number(const std::string& column)
@@ -21,11 +26,12 @@ std::optional<double> CsvFields::number(const std::string& column)
 
 std::optional<int> CsvFields::wholeNumber(const std::string& column)
 {
-    const auto value = number(column);
-    if (!value)
+    const std::string field = text(column);
+    if (trimmed(field).empty())
         return std::nullopt;
-    if (*value < -1000 || *value > 1000 || *value != static_cast<int>(*value)) {
-        complain("\"" + text(column) + "\" in column " + column + " is not a whole number");
+    const auto value = parseWholeNumber(field, -mostWhole, mostWhole);
+    if (!value) {
+        complain("\"" + field + "\" in column " + column + " is not a whole number");
         return std::nullopt;
     }
     return static_cast<int>(*value);

@@ -17,6 +17,7 @@ class CsvFields {
 public:
     CsvFields(const CsvColumns& columns, const CsvRecord& record) : m_columns(columns), m_record(record) {}
 
+    /// What stands in a column, without the guard against being run as a formula.
     std::string text(const std::string& column) const;
 
     /// Nothing when the field is empty, or is no number, which is complained of.

@@ -70,6 +70,12 @@ std::vector<int> recordLines(std::string_view text, char separator)
     return lines;
 }
 
+/// What a spreadsheet takes for the beginning of a formula, or what stands for a guard itself.
+bool wantsGuard(char first)
+{
+    return std::string_view("=+-@\t\r\n'").find(first) != std::string_view::npos;
+}
+
 int lineOfLastQuote(std::string_view text)
 {
     const auto quote = text.rfind('"');
@@ -122,6 +128,19 @@ char guessSeparator(std::string_view text)
         }
     }
     return best;
+}
+
+std::string guarded(std::string_view text)
+{
+    const bool looksGuarded = text.size() > 1 && text[0] == '\'' && wantsGuard(text[1]);
+    const bool wouldRun = !text.empty() && text[0] != '\'' && wantsGuard(text[0]);
+    return (looksGuarded || wouldRun ? "'" : "") + std::string(text);
+}
+
+std::string unguarded(std::string_view cell)
+{
+    const bool isGuarded = cell.size() > 1 && cell[0] == '\'' && wantsGuard(cell[1]);
+    return std::string(isGuarded ? cell.substr(1) : cell);
 }
 
 std::string csvField(std::string_view value)

@@ -30,6 +30,15 @@ char guessSeparator(std::string_view text);
 /// A field as RFC 4180 wants it written: quoted only when it has to be.
 std::string csvField(std::string_view value);
 
+/// Text for a cell that a spreadsheet would otherwise run as a formula: one that begins with = + - @, a tab or a line
+/// end gets an apostrophe before it, and so does one that begins with an apostrophe followed by any of these or another
+/// apostrophe, so that unguarded() gives back exactly what was guarded. Numbers are not to be guarded.
+/// Source of the list: OWASP, "CSV Injection".
+std::string guarded(std::string_view text);
+
+/// What was meant by a cell that may have been guarded.
+std::string unguarded(std::string_view cell);
+
 /// One record with its CRLF.
 std::string csvLine(const std::vector<std::string>& fields);
 

@@ -14,6 +14,8 @@ enum class ErrorCode {
     BadRecipe,
     BadNeed,
     BadOption,
+    BadText,
+    BadValue,
     BadCsv,
     BadCgats,
     BadJson,

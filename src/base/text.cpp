@@ -3,8 +3,90 @@
 #include <algorithm>
 #include <charconv>
 #include <cmath>
+#include <cstdio>
 
 namespace iris {
+namespace {
+
+unsigned byteAt(std::string_view text, std::size_t i)
+{
+    return i < text.size() ? static_cast<unsigned char>(text[i]) : 0;
+}
+
+bool isContinuation(unsigned byte)
+{
+    return (byte & 0xC0) == 0x80;
+}
+
+/// How many bytes the first letter of a text takes; 0 when it is no letter. Source: RFC 3629, section 4.
+std::size_t letterLength(std::string_view text)
+{
+    const unsigned first = byteAt(text, 0);
+    const unsigned second = byteAt(text, 1);
+    if (first < 0x80)
+        return 1;
+    const std::size_t length = first >= 0xC2 && first < 0xE0   ? 2
+                               : first >= 0xE0 && first < 0xF0 ? 3
+                               : first >= 0xF0 && first < 0xF5 ? 4
+                                                               : 0;
+    const unsigned least = first == 0xE0 ? 0xA0 : first == 0xF0 ? 0x90 : 0x80;
+    const unsigned most = first == 0xED ? 0x9F : first == 0xF4 ? 0x8F : 0xBF;
+    if (length == 0 || text.size() < length || second < least || second > most)
+        return 0;
+    for (std::size_t i = 2; i < length; ++i)
+        if (!isContinuation(byteAt(text, i)))
+            return 0;
+    return length;
+}
+
+unsigned codePoint(std::string_view letter)
+{
+    if (letter.size() == 1)
+        return byteAt(letter, 0);
+    unsigned point = byteAt(letter, 0) & (0xFFU >> (letter.size() + 1));
+    for (std::size_t i = 1; i < letter.size(); ++i)
+        point = point << 6 | (byteAt(letter, i) & 0x3F);
+    return point;
+}
+
+/// What a terminal would obey instead of showing: C0 and C1 controls, line and paragraph separators, and the letters
+/// that turn the direction of writing (Unicode Bidirectional Algorithm, UAX #9, section 2).
+bool isObeyed(unsigned point)
+{
+    return point < 0x20 || (point >= 0x7F && point < 0xA0) || point == 0x061C || (point >= 0x200E && point <= 0x200F)
+           || (point >= 0x2028 && point <= 0x202E) || (point >= 0x2066 && point <= 0x2069);
+}
+
+std::string escapeOf(unsigned point)
+{
+    if (point == '\n')
+        return "\\n";
+    if (point == '\r')
+        return "\\r";
+    if (point == '\t')
+        return "\\t";
+    char buffer[16];
+    std::snprintf(buffer, sizeof buffer, point < 0x100 ? "\\x%02x" : "\\u%04x", point);
+    return buffer;
+}
+
+std::string spelledOut(std::string_view text, std::string_view kept)
+{
+    std::string result;
+    while (!text.empty()) {
+        const std::size_t length = letterLength(text);
+        const std::string_view letter = text.substr(0, std::max<std::size_t>(length, 1));
+        const unsigned point = codePoint(letter);
+        if (length == 0 || (isObeyed(point) && kept.find(letter) == std::string_view::npos))
+            result += escapeOf(length == 0 ? byteAt(letter, 0) : point);
+        else
+            result += letter;
+        text.remove_prefix(letter.size());
+    }
+    return result;
+}
+
+} // namespace
 
 std::string_view trimmed(std::string_view text)
 {
@@ -45,6 +127,47 @@ std::optional<double> parseNumber(std::string_view text)
     if (code != std::errc() || end != text.data() + text.size() || !std::isfinite(value))
         return std::nullopt;
     return value;
+}
+
+std::optional<long long> parseWholeNumber(std::string_view text, long long least, long long most)
+{
+    text = trimmed(text);
+    long long value = 0;
+    const auto [end, code] = std::from_chars(text.data(), text.data() + text.size(), value);
+    if (code != std::errc() || end != text.data() + text.size() || value < least || value > most)
+        return std::nullopt;
+    return value;
+}
+
+std::optional<std::size_t> firstNotUtf8(std::string_view text)
+{
+    for (std::size_t i = 0; i < text.size();) {
+        const std::size_t length = letterLength(text.substr(i));
+        if (length == 0)
+            return i;
+        i += length;
+    }
+    return std::nullopt;
+}
+
+std::string asUtf8(std::string_view text)
+{
+    std::string result;
+    while (const auto wrong = firstNotUtf8(text)) {
+        result += std::string(text.substr(0, *wrong)) + "\xEF\xBF\xBD";
+        text.remove_prefix(*wrong + 1);
+    }
+    return result + std::string(text);
+}
+
+std::string shown(std::string_view name)
+{
+    return spelledOut(name, {});
+}
+
+std::string shownLines(std::string_view text)
+{
+    return spelledOut(text, "\n\t");
 }
 
 std::string formatNumber(double value, int decimals)

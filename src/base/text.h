@@ -26,6 +26,27 @@ std::string formatNumber(double value, int decimals);
 /// The fewest digits that read back as the same number.
 std::string shortestNumber(double value);
 
+/// A whole text as a whole number between two bounds, both allowed; nothing for anything else, "1.5" and "1e2" too.
+std::optional<long long> parseWholeNumber(std::string_view text, long long least, long long most);
+
+/// Where text stops being UTF-8: the place of the first byte that belongs to no letter (RFC 3629: no overlong forms, no
+/// surrogates, nothing above U+10FFFF); nothing when all of it is.
+std::optional<std::size_t> firstNotUtf8(std::string_view text);
+inline bool isUtf8(std::string_view text)
+{
+    return !firstNotUtf8(text);
+}
+
+/// The same with U+FFFD for every byte that belongs to no letter.
+std::string asUtf8(std::string_view text);
+
+/// A name on one line of a terminal: control letters, line ends among them, and letters that turn the direction of
+/// writing are spelled out, as in "\n", "\x1b" and "\u202e".
+std::string shown(std::string_view name);
+
+/// Text of several lines for a terminal: as shown(), but line ends and tabs stay.
+std::string shownLines(std::string_view text);
+
 /// "a", "a and b", "a, b and c".
 std::string joinedInWords(const std::vector<std::string>& words);
 

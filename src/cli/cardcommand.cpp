@@ -1,5 +1,6 @@
 #include "base/text.h"
 #include "cli/json.h"
+#include "cli/textinput.h"
 #include "cli/tubesource.h"
 #include "notebook/cgats.h"
 #include "notebook/measuredswatch.h"
@@ -12,18 +13,12 @@
 namespace iris {
 namespace {
 
-Result<CgatsFile> measurementsFrom(const std::string& file)
+Result<CgatsFile> measurementsFrom(const std::string& file, std::vector<std::string>& remarks)
 {
-    const auto text = readTextFile(file);
+    const auto text = textOf(file, InputKind::Measurements, remarks);
     if (!text)
         return tl::unexpected(text.error());
-    auto measurements = readCgats(*text);
-    if (!measurements) {
-        Error error = measurements.error();
-        error.file = file;
-        return tl::unexpected(error);
-    }
-    return measurements;
+    return readCgats(*text).map_error([&](const Error& error) { return atFile(error, file); });
 }
 
 /// The chart's grid, from --chart-box "left,top,right,bottom" in pixels.
@@ -43,12 +38,12 @@ Result<ChartPlace> placeOf(const CardArguments& arguments, std::size_t patches)
     return place;
 }
 
-Result<DeviceCorrection> deviceOf(const CardArguments& arguments)
+Result<DeviceCorrection> deviceOf(const CardArguments& arguments, std::vector<std::string>& remarks)
 {
     if (arguments.chartFile.empty() || arguments.chartBox.empty())
         return failure(ErrorCode::BadOption,
                        "a chart needs --chart-file with its colours and --chart-box with its place");
-    const auto truth = measurementsFrom(arguments.chartFile);
+    const auto truth = measurementsFrom(arguments.chartFile, remarks);
     if (!truth)
         return tl::unexpected(truth.error());
     const auto place = placeOf(arguments, truth->samples.size());
@@ -74,7 +69,7 @@ Result<DeviceCorrection> keptDevice(const CardArguments& arguments)
     return found->correction;
 }
 
-Result<CardOptions> optionsOf(const CardArguments& arguments)
+Result<CardOptions> optionsOf(const CardArguments& arguments, std::vector<std::string>& remarks)
 {
     CardOptions options;
     if (!arguments.device.empty()) {
@@ -83,7 +78,7 @@ Result<CardOptions> optionsOf(const CardArguments& arguments)
             return tl::unexpected(device.error());
         options.device = *device;
     } else if (!arguments.chart.empty()) {
-        const auto device = deviceOf(arguments);
+        const auto device = deviceOf(arguments, remarks);
         if (!device)
             return tl::unexpected(device.error());
         options.device = *device;
@@ -222,7 +217,8 @@ Result<Output> readCardCommand(const CardArguments& arguments)
 {
     if (const auto fine = check(arguments.target); !fine)
         return tl::unexpected(fine.error());
-    const auto options = optionsOf(arguments);
+    std::vector<std::string> remarks;
+    const auto options = optionsOf(arguments, remarks);
     if (!options)
         return tl::unexpected(options.error());
     const auto scan = Scan::load(QString::fromStdString(arguments.picture));
@@ -232,6 +228,7 @@ Result<Output> readCardCommand(const CardArguments& arguments)
     if (!reading)
         return tl::unexpected(reading.error());
     Output output = outputOf(*reading);
+    output.remarks = remarks;
     if (arguments.target.notebook.empty())
         return output;
     if (!reading->swatch)
@@ -244,7 +241,7 @@ Result<Output> readCardCommand(const CardArguments& arguments)
     const Picture picture = pictureOf(*scan, reading->regions);
     if (const auto filed = fileInto(arguments.target, recordOf(*reading, {}), &picture); !filed)
         return tl::unexpected(filed.error());
-    output.text += "filed under " + arguments.target.tube + "\n";
+    output.text += "filed under " + shown(arguments.target.tube) + "\n";
     return output;
 }
 
@@ -252,19 +249,20 @@ Result<Output> readMeasurementsCommand(const MeasurementArguments& arguments)
 {
     if (const auto fine = check(arguments.target); !fine)
         return tl::unexpected(fine.error());
-    const auto file = measurementsFrom(arguments.file);
+    std::vector<std::string> remarks;
+    const auto file = measurementsFrom(arguments.file, remarks);
     if (!file)
         return tl::unexpected(file.error());
     const auto record = readingFrom(*file);
     if (!record)
         return tl::unexpected(record.error());
-    Output output{"paper " + labText(record->paperWhite) + "\n", Json{{"paper", toJson(record->paperWhite)}}};
+    Output output{"paper " + labText(record->paperWhite) + "\n", Json{{"paper", toJson(record->paperWhite)}}, remarks};
     addJudgements(output, record->onWhite, rebuildFilm(record->onWhite).film);
     if (arguments.target.notebook.empty())
         return output;
     if (const auto filed = fileInto(arguments.target, *record, nullptr); !filed)
         return tl::unexpected(filed.error());
-    output.text += "filed under " + arguments.target.tube + "\n";
+    output.text += "filed under " + shown(arguments.target.tube) + "\n";
     return output;
 }
 

@@ -15,6 +15,8 @@ using Json = nlohmann::ordered_json;
 struct Output {
     std::string text;
     Json json;
+    std::vector<std::string> remarks = {}; ///< what is worth knowing beside it: printed on standard error
+    std::string data = {};                 ///< a file's contents, printed as they are; there is no text then
 };
 
 /// Where tubes come from: a notebook, or the reference table when there is none.
@@ -202,12 +204,12 @@ struct SimulateArguments {
     std::string what; ///< card, photo, chart, measurement or sheet
     std::string tube;
     std::string out;
-    double dpi = 300;
-    unsigned seed = 1;
-    unsigned device = 1;
-    long long sheet = 0;     ///< the number of a sheet in the notebook
-    double strengthsOff = 1; ///< how many times off the painter's tubes are at most
-    double lineRuns = 0;     ///< mm the black lines run, when their ink is not waterproof
+    std::optional<double> dpi; ///< 300 when left out
+    std::optional<unsigned> seed;
+    std::optional<unsigned> device;
+    std::optional<long long> sheet;     ///< the number of a sheet in the notebook
+    std::optional<double> strengthsOff; ///< how many times off the painter's tubes are at most
+    std::optional<double> lineRuns;     ///< mm the black lines run, when their ink is not waterproof
     SourceArguments source;
 };
 /// The stand-ins: a made-up scanner, camera, chart and instrument.

@@ -1,12 +1,13 @@
-#include "cli/commands.h"
+#include "base/text.h"
+#include "cli/textinput.h"
 #include "cli/tubesource.h"
+#include "files/outputfile.h"
 #include "notebook/exports.h"
 #include "notebook/notebookjson.h"
 #include "notebook/notebookstore.h"
 #include "notebook/tubecsv.h"
 
 #include <QFileInfo>
-#include <QSaveFile>
 
 namespace iris {
 namespace {
@@ -21,14 +22,18 @@ std::vector<Paint> paintsOf(const Notebook& notebook)
     return paints;
 }
 
-Result<std::string> exported(const NotebookStore& store, const Notebook& notebook, const std::string& format)
+Result<std::string> exported(const NotebookStore& store, const Notebook& notebook, const std::string& format,
+                             std::vector<std::string>& remarks)
 {
     const std::string title = QFileInfo(store.path()).completeBaseName().toStdString();
     if (format == "json") {
-        const auto dump = dumpOf(store, notebook);
-        if (!dump)
-            return tl::unexpected(dump.error());
-        return writeNotebookJson(*dump);
+        const auto full = dumpOf(store, notebook);
+        if (!full)
+            return tl::unexpected(full.error());
+        if (full->picturesLeftOut > 0)
+            remarks.push_back(std::to_string(full->picturesLeftOut)
+                              + " pictures are damaged in the notebook and were left out");
+        return writeNotebookJson(full->dump);
     }
     if (format == "tubes")
         return writeTubesCsv(notebook.tubes);
@@ -41,38 +46,34 @@ Result<std::string> exported(const NotebookStore& store, const Notebook& noteboo
     return failure(ErrorCode::BadOption, "a notebook goes out as json, tubes, swatches, gpl or cgats");
 }
 
-Error atFile(Error error, const std::string& file)
-{
-    error.file = file;
-    return error;
-}
-
 /// The edit a list brings, and how many lines could not be read.
 struct Import {
     NotebookEdit edit;
     std::vector<Error> problems;
+    std::vector<std::string> remarks;
 };
 
 Result<Import> importFrom(const ImportArguments& arguments, const Notebook& notebook)
 {
-    const auto text = readTextFile(arguments.file);
+    Import import;
+    const auto text =
+        textOf(arguments.file, arguments.format == "json" ? InputKind::Dump : InputKind::List, import.remarks);
     if (!text)
         return tl::unexpected(text.error());
-    Import import;
     if (arguments.format == "tubes") {
         auto list = readTubesCsv(*text, ReferenceTable::shipped());
         if (!list)
             return tl::unexpected(atFile(list.error(), arguments.file));
-        import = {{}, std::move(list->problems)};
+        import.problems = std::move(list->problems);
         import.edit.putTubes = std::move(list->tubes);
     } else if (arguments.format == "swatches") {
         auto list = readSwatchesCsv(*text, notebook);
         if (!list)
             return tl::unexpected(atFile(list.error(), arguments.file));
-        import = {{}, std::move(list->problems)};
+        import.problems = std::move(list->problems);
         import.edit.putSwatches = std::move(list->swatches);
     } else if (arguments.format == "json") {
-        const auto dump = readNotebookJson(*text, ReferenceTable::shipped());
+        const auto dump = readNotebookJson(*text);
         if (!dump)
             return tl::unexpected(atFile(dump.error(), arguments.file));
         if (!notebook.isEmpty())
@@ -92,18 +93,21 @@ Result<Output> exportCommand(const ExportArguments& arguments)
     const auto open = openNotebook(arguments.notebook);
     if (!open)
         return tl::unexpected(open.error());
-    const auto text = exported(*open->store, open->notebook, arguments.format);
+    Output output;
+    output.remarks = open->store->remarks();
+    const auto text = exported(*open->store, open->notebook, arguments.format, output.remarks);
     if (!text)
         return tl::unexpected(text.error());
-    if (arguments.out.empty())
-        return Output{*text, Json{{"text", *text}}};
-    QSaveFile file(QString::fromStdString(arguments.out));
-    const bool done = file.open(QIODevice::WriteOnly)
-                      && file.write(text->data(), static_cast<qint64>(text->size())) >= 0 && file.commit();
-    if (!done)
-        return tl::unexpected(
-            Error{ErrorCode::FileUnwritable, arguments.out + " cannot be written", arguments.out, 0, 0});
-    return Output{arguments.out + "\n", Json{{"file", arguments.out}}};
+    if (arguments.out.empty()) {
+        output.data = *text;
+        output.json = {{"text", *text}};
+        return output;
+    }
+    if (const auto done = writeWhole(QString::fromStdString(arguments.out), *text); !done)
+        return tl::unexpected(done.error());
+    output.text = shown(arguments.out) + "\n";
+    output.json = {{"file", arguments.out}};
+    return output;
 }
 
 Result<Output> importCommand(const ImportArguments& arguments)
@@ -120,9 +124,10 @@ Result<Output> importCommand(const ImportArguments& arguments)
     Output output{
         std::to_string(done->putTubes.size()) + " tubes and " + std::to_string(done->putSwatches.size())
             + " readings came in\n",
-        Json{{"tubes", done->putTubes.size()}, {"swatches", done->putSwatches.size()}, {"left_out", Json::array()}}};
+        Json{{"tubes", done->putTubes.size()}, {"swatches", done->putSwatches.size()}, {"left_out", Json::array()}},
+        import->remarks};
     for (const Error& problem : import->problems) {
-        output.text += "line " + std::to_string(problem.line) + " left out: " + problem.message + "\n";
+        output.text += "line " + std::to_string(problem.line) + " left out: " + shown(problem.message) + "\n";
         output.json["left_out"].push_back({{"line", problem.line}, {"why", problem.message}});
     }
     return output;

@@ -89,7 +89,7 @@ std::string recipeText(const Recipe& recipe, std::span<const Paint> paints)
             text += " + ";
         if (recipe.parts.size() > 1)
             text += std::to_string(part.parts) + ' ';
-        text += paints[part.paint].name;
+        text += shown(paints[part.paint].name);
     }
     return text + ", " + washWord(recipe.wash);
 }

@@ -56,7 +56,9 @@ Result<Output> ladderCommand(const LadderArguments& arguments)
         return failure(ErrorCode::BadOption, "--spacing is strength, appearance or parts");
     const Ladder ladder = ladderBetween(one, two, arguments.steps, *wash, whitePaper(), *spacing);
 
-    Output output{one.name + " to " + two.name + ": " + describe(ladder) + "\n" + explain(one, two, ladder) + "\n", {}};
+    Output output{shown(one.name) + " to " + shown(two.name) + ": " + describe(ladder) + "\n"
+                      + shown(explain(one, two, ladder)) + "\n",
+                  {}};
     output.json = {{"first", one.name},
                    {"second", two.name},
                    {"wash", *wash},

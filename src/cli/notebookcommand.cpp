@@ -1,6 +1,7 @@
 #include "base/csvreader.h"
 #include "base/text.h"
 #include "cli/json.h"
+#include "cli/textinput.h"
 #include "cli/tubesource.h"
 #include "notebook/notebookstore.h"
 #include "notebook/tubecsv.h"
@@ -11,16 +12,9 @@
 namespace iris {
 namespace {
 
-Error atFile(Error error, const std::string& file)
+Result<std::vector<Tube>> tubesFrom(const std::string& file, std::vector<std::string>& remarks)
 {
-    if (error.file.empty())
-        error.file = file;
-    return error;
-}
-
-Result<std::vector<Tube>> tubesFrom(const std::string& file)
-{
-    const auto text = readTextFile(file);
+    const auto text = textOf(file, InputKind::List, remarks);
     if (!text)
         return tl::unexpected(text.error());
     auto list = readTubesCsv(*text, ReferenceTable::shipped());
@@ -32,9 +26,10 @@ Result<std::vector<Tube>> tubesFrom(const std::string& file)
 }
 
 /// Palettes as rows of `palette,tube`, the tube by its name.
-Result<std::vector<PaletteRecord>> palettesFrom(const std::string& file, const std::vector<Tube>& tubes)
+Result<std::vector<PaletteRecord>> palettesFrom(const std::string& file, const std::vector<Tube>& tubes,
+                                                std::vector<std::string>& remarks)
 {
-    const auto text = readTextFile(file);
+    const auto text = textOf(file, InputKind::List, remarks);
     if (!text)
         return tl::unexpected(text.error());
     const auto records = readCsv(*text);
@@ -43,20 +38,25 @@ Result<std::vector<PaletteRecord>> palettesFrom(const std::string& file, const s
     std::vector<PaletteRecord> palettes;
     for (std::size_t i = 1; i < records->size(); ++i) {
         const CsvRecord& record = (*records)[i];
-        const std::string name = record.fields.size() > 1 ? record.fields[1] : "";
+        const std::string name = record.fields.size() > 1 ? unguarded(record.fields[1]) : "";
         const auto tube = std::ranges::find(tubes, name, &Tube::name);
         if (tube == tubes.end())
             return tl::unexpected(Error{ErrorCode::NotFound, "no tube called \"" + name + "\"", file, record.line, 0});
-        if (palettes.empty() || palettes.back().name != record.fields[0])
-            palettes.push_back({{}, record.fields[0], {}});
+        const std::string palette = unguarded(record.fields[0]);
+        if (palettes.empty() || palettes.back().name != palette)
+            palettes.push_back({{}, palette, {}});
+        if (std::ranges::find(palettes.back().tubes, tube->id) != palettes.back().tubes.end())
+            return tl::unexpected(Error{ErrorCode::BadOption,
+                                        "\"" + name + "\" is in the palette \"" + palette + "\" already", file,
+                                        record.line, 0});
         palettes.back().tubes.push_back(tube->id);
     }
     return palettes;
 }
 
-Result<std::vector<NeedRecord>> needsFrom(const std::string& file)
+Result<std::vector<NeedRecord>> needsFrom(const std::string& file, std::vector<std::string>& remarks)
 {
-    const auto text = readTextFile(file);
+    const auto text = textOf(file, InputKind::List, remarks);
     if (!text)
         return tl::unexpected(text.error());
     const auto needs = readNeedsCsv(*text);
@@ -68,17 +68,17 @@ Result<std::vector<NeedRecord>> needsFrom(const std::string& file)
     return records;
 }
 
-Result<void> fill(NotebookStore& store, const NotebookArguments& arguments)
+Result<void> fill(NotebookStore& store, const NotebookArguments& arguments, std::vector<std::string>& remarks)
 {
     NotebookEdit edit;
     if (!arguments.tubesFile.empty()) {
-        auto tubes = tubesFrom(arguments.tubesFile);
+        auto tubes = tubesFrom(arguments.tubesFile, remarks);
         if (!tubes)
             return tl::unexpected(tubes.error());
         edit.putTubes = std::move(*tubes);
     }
     if (!arguments.needsFile.empty()) {
-        auto needs = needsFrom(arguments.needsFile);
+        auto needs = needsFrom(arguments.needsFile, remarks);
         if (!needs)
             return tl::unexpected(needs.error());
         edit.putNeeds = std::move(*needs);
@@ -87,7 +87,7 @@ Result<void> fill(NotebookStore& store, const NotebookArguments& arguments)
     if (!done || arguments.palettesFile.empty())
         return done ? Result<void>{} : tl::unexpected(done.error());
     // Palettes name tubes, which have their ids only now.
-    auto palettes = palettesFrom(arguments.palettesFile, done->putTubes);
+    auto palettes = palettesFrom(arguments.palettesFile, done->putTubes, remarks);
     if (!palettes)
         return tl::unexpected(palettes.error());
     NotebookEdit more;
@@ -103,7 +103,8 @@ Result<Output> notebookCommand(const NotebookArguments& arguments)
     auto store = NotebookStore::create(QString::fromStdString(arguments.file));
     if (!store)
         return tl::unexpected(store.error());
-    const auto filled = fill(**store, arguments);
+    std::vector<std::string> remarks;
+    const auto filled = fill(**store, arguments, remarks);
     const auto notebook = (*store)->load();
     store->reset();
     if (!filled) {
@@ -112,13 +113,14 @@ Result<Output> notebookCommand(const NotebookArguments& arguments)
     }
     if (!notebook)
         return tl::unexpected(notebook.error());
-    return Output{arguments.file + ": " + std::to_string(notebook->tubes.size()) + " tubes, "
+    return Output{shown(arguments.file) + ": " + std::to_string(notebook->tubes.size()) + " tubes, "
                       + std::to_string(notebook->needs.size()) + " needs, " + std::to_string(notebook->palettes.size())
                       + " palettes\n",
                   Json{{"file", arguments.file},
                        {"tubes", notebook->tubes.size()},
                        {"needs", notebook->needs.size()},
-                       {"palettes", notebook->palettes.size()}}};
+                       {"palettes", notebook->palettes.size()}},
+                  remarks};
 }
 
 Result<Output> tubesCommand(const TubesArguments& arguments)
@@ -127,7 +129,7 @@ Result<Output> tubesCommand(const TubesArguments& arguments)
     if (!open)
         return tl::unexpected(open.error());
     FilmCache films;
-    Output output{writeTubesCsv(open->notebook.tubes), Json{{"tubes", Json::array()}}};
+    Output output{{}, Json{{"tubes", Json::array()}}, open->store->remarks(), writeTubesCsv(open->notebook.tubes)};
     for (const Tube& tube : open->notebook.tubes) {
         const auto paint = paintOf(tube, ReferenceTable::shipped(), films);
         Json object{{"id", tube.id.value}, {"maker", tube.maker}, {"name", tube.name}, {"codes", textOf(tube.codes)}};

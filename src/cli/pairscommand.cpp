@@ -165,7 +165,8 @@ void addPartners(Output& output, const TubeSource& source)
         const std::string& own = source.paints()[i].name;
         const std::string& other = source.paints()[partner->place].name;
         const std::string chroma = formatNumber(partner->step.lch.chroma, 1);
-        output.text += "  " + own + ": " + other + " at " + partsText(partner->step) + ", chroma " + chroma + "\n";
+        output.text +=
+            "  " + shown(own) + ": " + shown(other) + " at " + partsText(partner->step) + ", chroma " + chroma + "\n";
         output.json["partners"].push_back({{"tube", own},
                                            {"partner", other},
                                            {"parts", {partner->step.parts[0], partner->step.parts[1]}},
@@ -198,7 +199,7 @@ Result<Output> chartCommand(const ChartArguments& arguments)
     Output output{"", {{"wash", plan->wash}, {"rows", Json::array()}}};
     for (std::size_t row = 0; row < plan->rows.size(); ++row) {
         const std::string& name = source->paints()[plan->rows[row]].name;
-        output.text += name + "\n";
+        output.text += shown(name) + "\n";
         Json cells = Json::array();
         for (std::size_t column = 0; column < plan->columnCount(); ++column) {
             const std::size_t at = row * plan->columnCount() + column;
@@ -252,7 +253,8 @@ Result<Output> darksCommand(const WhatMakesArguments& arguments)
     output.json["black"] = nullptr;
     if (const auto verdict = judgeBlack(found->source.paints(), found->findings)) {
         const std::string& name = found->source.paints()[verdict->black].name;
-        output.text += name + (verdict->worthItsWell ? " is worth its well: it is " : " is not worth its well: it is ")
+        output.text += shown(name)
+                       + (verdict->worthItsWell ? " is worth its well: it is " : " is not worth its well: it is ")
                        + formatNumber(std::abs(verdict->mixedDeeper), 1)
                        + (verdict->mixedDeeper < 0 ? " darker" : " lighter") + " in L* than the deepest mixed dark\n";
         output.json["black"] = {{"tube", name},
@@ -295,7 +297,7 @@ Result<Output> wheelCommand(const WheelArguments& arguments)
     }
     output.json["others"] = Json::array();
     for (const WheelPlace& place : wheel.others) {
-        output.text += paints[place.paint].name + " stands at hue " + formatNumber(place.hueDegrees, 0) + ", "
+        output.text += shown(paints[place.paint].name) + " stands at hue " + formatNumber(place.hueDegrees, 0) + ", "
                        + formatNumber(100 * place.radius, 0) + " % of the way out\n";
         output.json["others"].push_back({{"tube", paints[place.paint].name},
                                          {"hue_angle", rounded(place.hueDegrees, 1)},

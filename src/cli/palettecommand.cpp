@@ -1,5 +1,6 @@
 #include "base/text.h"
 #include "cli/json.h"
+#include "cli/textinput.h"
 #include "cli/tubesource.h"
 #include "palette/choose.h"
 
@@ -69,7 +70,7 @@ std::string setText(const PaletteSet& set, const Context& context)
 {
     std::vector<std::string> names;
     for (const std::size_t tube : set.tubes)
-        names.push_back(context.paints[tube].name);
+        names.push_back(shown(context.paints[tube].name));
     return joinedInWords(names) + " (" + formatNumber(set.meanApart, 1) + " apart on average)";
 }
 
@@ -92,7 +93,7 @@ std::string choiceText(const Choice& choice, const Context& context, School scho
     std::string text = std::to_string(best.tubes.size()) + " tubes: " + setText(best, context) + "\n\n";
     for (std::size_t n = 0; n < context.needs.size(); ++n) {
         const NeedAnswer& answer = best.answers[n];
-        text += "  " + context.needs[n].name + ": " + (answer.met ? "" : "not met; nearest ")
+        text += "  " + shown(context.needs[n].name) + ": " + (answer.met ? "" : "not met; nearest ")
                 + recipeText(answer.match.recipe, context.paints) + " (" + formatNumber(answer.match.apart, 1)
                 + " apart)\n";
     }
@@ -100,12 +101,12 @@ std::string choiceText(const Choice& choice, const Context& context, School scho
     for (const TubeReason& reason : best.reasons) {
         std::vector<std::string> lost;
         for (const std::size_t need : reason.lostWithout)
-            lost.push_back(context.needs[need].name);
-        text += "Without " + context.paints[reason.tube].name + ": "
+            lost.push_back(shown(context.needs[need].name));
+        text += "Without " + shown(context.paints[reason.tube].name) + ": "
                 + (lost.empty() ? "nothing is lost" : "no " + joinedInWords(lost)) + "\n";
     }
     for (const Unreachable& missed : choice.unreachable)
-        text += "No tube here reaches " + context.needs[missed.need].name + "; nearest is "
+        text += "No tube here reaches " + shown(context.needs[missed.need].name) + "; nearest is "
                 + recipeText(missed.nearest.recipe, context.paints) + " (" + formatNumber(missed.nearest.apart, 1)
                 + " apart)\n";
     for (std::size_t i = 1; i < choice.sets.size(); ++i)
@@ -140,15 +141,13 @@ Result<Limits> limitsOf(const PaletteArguments& arguments, const TubeSource& sou
 
 Result<Output> paletteCommand(const PaletteArguments& arguments)
 {
-    const auto text = readTextFile(arguments.needsFile);
+    std::vector<std::string> remarks;
+    const auto text = textOf(arguments.needsFile, InputKind::List, remarks);
     if (!text)
         return tl::unexpected(text.error());
     const auto needs = readNeedsCsv(*text);
-    if (!needs) {
-        Error error = needs.error();
-        error.file = arguments.needsFile;
-        return tl::unexpected(error);
-    }
+    if (!needs)
+        return tl::unexpected(atFile(needs.error(), arguments.needsFile));
     const auto all = TubeSource::from(arguments.source);
     if (!all)
         return tl::unexpected(all.error());
@@ -162,7 +161,7 @@ Result<Output> paletteCommand(const PaletteArguments& arguments)
     if (!choice)
         return tl::unexpected(choice.error());
     const Context context{source->paints(), *needs};
-    return Output{choiceText(*choice, context, limits->school), choiceJson(*choice, context)};
+    return Output{choiceText(*choice, context, limits->school), choiceJson(*choice, context), remarks};
 }
 
 } // namespace iris

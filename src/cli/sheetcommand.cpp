@@ -2,6 +2,7 @@
 #include "cli/arguments.h"
 #include "cli/json.h"
 #include "colour/colourname.h"
+#include "files/outputfile.h"
 #include "mixing/ladder.h"
 #include "mixing/pairchart.h"
 #include "sheet/sheetfiling.h"
@@ -127,12 +128,12 @@ Result<std::vector<SheetRecord>> planned(const SheetArguments& arguments, const 
 void describe(Output& output, const SheetRecord& sheet, const std::string& code)
 {
     const SheetEffort effort = effortOf(sheet);
-    output.text += "sheet " + std::to_string(sheet.id.value) + " (" + code + "): " + sheet.title + ", "
+    output.text += "sheet " + std::to_string(sheet.id.value) + " (" + code + "): " + shown(sheet.title) + ", "
                    + std::to_string(effort.squares) + " squares, " + formatNumber(effort.fewestMinutes, 0) + " to "
                    + formatNumber(effort.mostMinutes, 0) + " minutes and half an hour to dry\n";
     Json paints = Json::array();
     for (const SheetEffort::Paint& paint : effort.paints) {
-        output.text += "  " + formatNumber(paint.ml, 2) + " ml " + paint.name + "\n";
+        output.text += "  " + formatNumber(paint.ml, 2) + " ml " + shown(paint.name) + "\n";
         paints.push_back({{"tube", paint.name}, {"ml", rounded(paint.ml, 3)}});
     }
     output.json["sheets"].push_back({{"sheet", sheet.id.value},
@@ -180,7 +181,8 @@ Json squareJson(const SquareReading& square, const SheetRecord& sheet, bool file
 
 std::string squareText(const SquareReading& square, const SheetRecord& sheet, bool filed)
 {
-    std::string text = "  " + std::to_string(square.cell + 1) + "  " + partsText(sheet.cells[square.cell].parts) + ": ";
+    std::string text =
+        "  " + std::to_string(square.cell + 1) + "  " + shown(partsText(sheet.cells[square.cell].parts)) + ": ";
     if (!square.refused() && !square.blank())
         text += labText(square.painted) + ", " + colourName(square.painted) + ", " + formatNumber(square.apart, 1)
                 + " apart from what was expected";
@@ -211,29 +213,40 @@ Result<Output> sheetCommand(const SheetArguments& arguments)
     const auto open = openNotebook(arguments.notebook);
     if (!open)
         return tl::unexpected(open.error());
-    NotebookEdit edit;
-    edit.putSheets = std::move(*sheets);
-    const auto done = open->store->apply(edit);
-    if (!done)
-        return tl::unexpected(done.error());
+    // The page bears the sheet's number, so the number is known before it is given out; it is only given out once the
+    // page is safely written beside its place.
+    const auto next = open->store->nextSheet();
+    if (!next)
+        return tl::unexpected(next.error());
     Output output{"", {{"file", arguments.out}, {"sheets", Json::array()}}};
     std::vector<SheetPage> pages;
-    for (const SheetRecord& sheet : done->putSheets) {
+    for (std::size_t i = 0; i < sheets->size(); ++i) {
+        SheetRecord& sheet = (*sheets)[i];
+        sheet.id = {next->value + static_cast<std::int64_t>(i)};
         const auto page = pageOf(sheet, open->notebook);
         if (!page)
             return tl::unexpected(page.error());
         pages.push_back(*page);
         describe(output, sheet, sheetCode(open->notebook.code, sheet.id));
     }
-    if (const auto written = writePdf(pages, QString::fromStdString(arguments.out)); !written) {
+    const QByteArray pdf = pdfOf(pages);
+    auto file = OutputFile::prepare(QString::fromStdString(arguments.out),
+                                    {pdf.constData(), static_cast<std::size_t>(pdf.size())});
+    if (!file)
+        return tl::unexpected(file.error());
+    NotebookEdit edit;
+    edit.putSheets = std::move(*sheets);
+    if (const auto done = open->store->apply(edit); !done)
+        return tl::unexpected(done.error());
+    if (const auto placed = file->putInPlace(); !placed) {
         NotebookEdit back; // a sheet nobody can print is no sheet
-        for (const SheetRecord& sheet : done->putSheets)
+        for (const SheetRecord& sheet : edit.putSheets)
             back.removeSheets.push_back(sheet.id);
         if (const auto undone = open->store->apply(back); !undone)
             return tl::unexpected(undone.error());
-        return tl::unexpected(written.error());
+        return tl::unexpected(placed.error());
     }
-    output.text += arguments.out + "\n";
+    output.text += shown(arguments.out) + "\n";
     return output;
 }
 
@@ -264,7 +277,7 @@ Result<Output> readSheetCommand(const ReadSheetArguments& arguments)
         if (const auto done = open->store->apply(edit); !done)
             return tl::unexpected(done.error());
     }
-    Output output{"sheet " + std::to_string(sheet.id.value) + ": " + sheet.title + ", "
+    Output output{"sheet " + std::to_string(sheet.id.value) + ": " + shown(sheet.title) + ", "
                       + std::to_string(accepted.size()) + " of " + std::to_string(reading->squares.size())
                       + " squares filed\n",
                   {{"sheet", sheet.id.value},

@@ -1,33 +1,26 @@
+#include "base/text.h"
 #include "cli/commands.h"
 #include "cli/tubesource.h"
+#include "files/outputfile.h"
 #include "notebook/cgats.h"
+#include "sheet/picturefile.h"
 #include "sheet/simulateddevice.h"
 #include "sheet/simulatedinstrument.h"
 #include "sheet/simulatedsheet.h"
 
-#include <QFile>
-#include <QSaveFile>
+#include <algorithm>
+#include <array>
 #include <cmath>
 #include <random>
 
 namespace iris {
 namespace {
 
-Result<void> written(const std::string& path, const std::string& text)
-{
-    QSaveFile file(QString::fromStdString(path));
-    if (file.open(QIODevice::WriteOnly) && file.write(text.data(), static_cast<qint64>(text.size())) >= 0
-        && file.commit())
-        return {};
-    return tl::unexpected(Error{ErrorCode::FileUnwritable, path + " cannot be written", path, 0, 0});
-}
+constexpr double usualDpi = 300;
 
 Result<void> saved(const Scan& scan, const std::string& path)
 {
-    if (scan.image().save(QString::fromStdString(path), nullptr, 92))
-        return {};
-    return tl::unexpected(
-        Error{ErrorCode::FileUnwritable, path + " cannot be written; name it .png, .jpg or .tif", path, 0, 0});
+    return writePicture(scan.image(), QString::fromStdString(path));
 }
 
 /// How much is left after lifting for each staining rating, and how rough the film is for each granulation rating.
@@ -49,20 +42,21 @@ CardPainting paintingOf(const Paint& paint, unsigned seed)
 Result<Output> chart(const SimulateArguments& arguments)
 {
     const SimulatedChart scene(SimulatedChart::twelvePatches(), 4);
-    const Scan scan = scanned(scene, arguments.dpi, scannerFaults(arguments.device, 9999));
+    const double dpi = arguments.dpi.value_or(usualDpi);
+    const Scan scan = scanned(scene, dpi, scannerFaults(arguments.device.value_or(1), 9999));
     CgatsFile truth{"Twelve patches", "none: made up", {}};
     for (const Lab& patch : scene.patches())
         truth.samples.push_back({"patch " + std::to_string(truth.samples.size() + 1), patch, {}});
     if (const auto done = saved(scan, arguments.out); !done)
         return tl::unexpected(done.error());
     const std::string colours = arguments.out + ".txt";
-    if (const auto done = written(colours, writeCgats(truth)); !done)
+    if (const auto done = writeWhole(QString::fromStdString(colours), writeCgats(truth)); !done)
         return tl::unexpected(done.error());
-    const QRectF box = scene.cornersAt(arguments.dpi / 25.4).boundingRect();
+    const QRectF box = scene.cornersAt(dpi / 25.4).boundingRect();
     const std::string sides =
         std::to_string(static_cast<int>(box.left())) + ',' + std::to_string(static_cast<int>(box.top())) + ','
         + std::to_string(static_cast<int>(box.right())) + ',' + std::to_string(static_cast<int>(box.bottom()));
-    return Output{arguments.out + " and " + colours + "\n--chart-box " + sides + " --chart-columns 4\n",
+    return Output{shown(arguments.out) + " and " + shown(colours) + "\n--chart-box " + sides + " --chart-columns 4\n",
                   Json{{"picture", arguments.out}, {"colours", colours}, {"box", sides}, {"columns", 4}}};
 }
 
@@ -78,36 +72,86 @@ std::vector<Paint> withStrengthsOff(std::vector<Paint> paints, double most, unsi
 
 Result<Output> sheet(const SimulateArguments& arguments, const TubeSource& source)
 {
-    const SheetRecord* record = source.notebook().sheet({arguments.sheet});
+    const SheetRecord* record = source.notebook().sheet({arguments.sheet.value_or(0)});
     if (!record)
         return failure(ErrorCode::NotFound, "name a sheet of the notebook with --notebook and --sheet");
-    if (!(arguments.lineRuns >= 0 && arguments.lineRuns <= 50))
-        return failure(ErrorCode::BadNumber, "--line-runs is 0 to 50 mm");
-    if (!(arguments.strengthsOff >= 1 && arguments.strengthsOff <= 10))
-        return failure(ErrorCode::BadNumber, "--strengths-off is 1 to 10");
     const auto page = pageOf(*record, source.notebook());
     if (!page)
         return tl::unexpected(page.error());
     SheetPainting painting;
-    painting.seed = arguments.seed;
+    painting.seed = arguments.seed.value_or(1);
     painting.specks = 12;
-    painting.lineRuns = arguments.lineRuns;
+    painting.lineRuns = arguments.lineRuns.value_or(0);
+    const unsigned device = arguments.device.value_or(1);
     // The painter's tubes stay what they are from sheet to sheet, as the device does.
     const SimulatedSheet scene(*page, source.notebook(),
-                               withStrengthsOff(source.unlearnt(), arguments.strengthsOff, arguments.device), painting);
-    const Scan scan = scanned(scene, arguments.dpi, scannerFaults(arguments.device, arguments.seed));
+                               withStrengthsOff(source.unlearnt(), arguments.strengthsOff.value_or(1), device),
+                               painting);
+    const Scan scan =
+        scanned(scene, arguments.dpi.value_or(usualDpi), scannerFaults(device, arguments.seed.value_or(1)));
     if (const auto done = saved(scan, arguments.out); !done)
         return tl::unexpected(done.error());
-    return Output{arguments.out + ": " + record->title + "\n",
-                  Json{{"file", arguments.out}, {"sheet", arguments.sheet}}};
+    return Output{shown(arguments.out) + ": " + shown(record->title) + "\n",
+                  Json{{"file", arguments.out}, {"sheet", *arguments.sheet}}};
+}
+
+/// Options that change nothing are refused: whoever gives them expects something else.
+Result<void> checkOptions(const SimulateArguments& arguments)
+{
+    const std::string& what = arguments.what;
+    const bool isSheet = what == "sheet";
+    const bool isChart = what == "chart";
+    const auto idle = [&](const char* option) {
+        return failure(ErrorCode::BadOption, std::string(option) + " has no effect on a simulated " + what);
+    };
+    if (!isSheet && arguments.sheet)
+        return idle("--sheet");
+    if (!isSheet && arguments.strengthsOff)
+        return idle("--strengths-off");
+    if (!isSheet && arguments.lineRuns)
+        return idle("--line-runs");
+    if ((isSheet || isChart) && !arguments.tube.empty())
+        return idle("--tube");
+    if (isChart && arguments.seed)
+        return idle("--seed");
+    if (isChart && !arguments.source.notebook.empty())
+        return idle("--notebook");
+    if ((what == "photo" || what == "measurement") && arguments.dpi)
+        return idle("--dpi");
+    if (what == "measurement" && arguments.device)
+        return idle("--device");
+    return {};
+}
+
+/// A card as it is scanned or photographed, or the measurements of one.
+Result<void> writeCard(const SimulateArguments& arguments, const Paint& paint)
+{
+    const unsigned seed = arguments.seed.value_or(1);
+    const unsigned device = arguments.device.value_or(1);
+    const CardPainting painting = paintingOf(paint, seed);
+    if (arguments.what == "measurement")
+        return writeWhole(QString::fromStdString(arguments.out),
+                          writeCgats(simulatedMeasurement(paint.film, painting.shareLeft, 0.004, seed)));
+    const SimulatedCard card(painting);
+    if (arguments.what == "photo")
+        return saved(photographed(card, 2400, cameraFaults(device, seed)), arguments.out);
+    return saved(scanned(card, arguments.dpi.value_or(usualDpi), scannerFaults(device, seed)), arguments.out);
 }
 
 } // namespace
 
 Result<Output> simulateCommand(const SimulateArguments& arguments)
 {
-    if (arguments.dpi < 50 || arguments.dpi > 1200)
-        return failure(ErrorCode::BadNumber, "a scan has 50 to 1200 dpi");
+    const bool known = std::ranges::any_of(std::array{"card", "photo", "chart", "measurement", "sheet"},
+                                           [&](const char* what) { return arguments.what == what; });
+    if (!known)
+        return failure(ErrorCode::BadOption, "what can be simulated is card, photo, chart, measurement or sheet");
+    if (const auto fine = checkOptions(arguments); !fine)
+        return tl::unexpected(fine.error());
+    if (const auto fine = arguments.what == "measurement" ? checkPlace(QString::fromStdString(arguments.out))
+                                                          : checkPictureName(QString::fromStdString(arguments.out));
+        !fine)
+        return tl::unexpected(fine.error());
     if (arguments.what == "chart")
         return chart(arguments);
     const auto source = TubeSource::from(arguments.source);
@@ -119,23 +163,10 @@ Result<Output> simulateCommand(const SimulateArguments& arguments)
     if (!place)
         return tl::unexpected(place.error());
     const Paint& paint = source->paints()[*place];
-    const CardPainting painting = paintingOf(paint, arguments.seed);
-    Result<void> done;
-    if (arguments.what == "card") {
-        done = saved(scanned(SimulatedCard(painting), arguments.dpi, scannerFaults(arguments.device, arguments.seed)),
-                     arguments.out);
-    } else if (arguments.what == "photo") {
-        done = saved(photographed(SimulatedCard(painting), 2400, cameraFaults(arguments.device, arguments.seed)),
-                     arguments.out);
-    } else if (arguments.what == "measurement") {
-        done = written(arguments.out,
-                       writeCgats(simulatedMeasurement(paint.film, painting.shareLeft, 0.004, arguments.seed)));
-    } else {
-        return failure(ErrorCode::BadOption, "what can be simulated is card, photo, chart, measurement or sheet");
-    }
-    if (!done)
+    if (const auto done = writeCard(arguments, paint); !done)
         return tl::unexpected(done.error());
-    return Output{arguments.out + ": " + paint.name + "\n", Json{{"file", arguments.out}, {"tube", paint.name}}};
+    return Output{shown(arguments.out) + ": " + shown(paint.name) + "\n",
+                  Json{{"file", arguments.out}, {"tube", paint.name}}};
 }
 
 } // namespace iris

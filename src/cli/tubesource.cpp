@@ -4,8 +4,6 @@
 #include "notebook/notebookstore.h"
 
 #include <algorithm>
-#include <fstream>
-#include <sstream>
 
 namespace iris {
 
@@ -104,15 +102,6 @@ Result<OpenNotebook> openNotebook(const std::string& path)
     if (!notebook)
         return tl::unexpected(notebook.error());
     return OpenNotebook{std::move(*store), std::move(*notebook)};
-}
-
-Result<std::string> readTextFile(const std::string& path)
-{
-    std::ifstream file(path, std::ios::binary);
-    std::ostringstream text;
-    if (!file || !(text << file.rdbuf()))
-        return tl::unexpected(Error{ErrorCode::FileUnreadable, path + " cannot be read, or is empty", path, 0, 0});
-    return text.str();
 }
 
 } // namespace iris

@@ -48,7 +48,4 @@ struct OpenNotebook {
 };
 Result<OpenNotebook> openNotebook(const std::string& path);
 
-/// The whole of a text file; FileUnreadable.
-Result<std::string> readTextFile(const std::string& path);
-
 } // namespace iris

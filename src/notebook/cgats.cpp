@@ -1,7 +1,9 @@
 #include "notebook/cgats.h"
 
+#include "base/plainlocale.h"
 #include "base/text.h"
 #include "colour/observer.h"
+#include "notebook/soundness.h"
 
 #include <algorithm>
 #include <array>
@@ -58,6 +60,9 @@ std::optional<double> wavelengthOf(std::string_view column)
         return std::nullopt;
     return value;
 }
+
+/// What a band of a spectrum may hold, as a share or in percent; fluorescent papers go above 100.
+constexpr Range measured{0, 1000};
 
 struct Band {
     double nm = 0;
@@ -125,14 +130,14 @@ public:
     {
         CgatsSample sample;
         const char* name = m_columns.name >= 0 ? cmsIT8GetDataRowCol(m_table, row, m_columns.name) : nullptr;
-        sample.name = name ? name : std::to_string(row + 1);
+        sample.name = name ? asUtf8(name) : std::to_string(row + 1); // the library may cut a long name within a letter
         if (!m_columns.bands.empty()) {
             auto spectrum = spectrumAt(row);
             if (!spectrum)
                 return tl::unexpected(spectrum.error());
             sample.reflectance = *spectrum;
             sample.lab = toLab(*spectrum);
-            return sample;
+            return checked(std::move(sample));
         }
         std::array<double, 3> values{};
         for (std::size_t axis = 0; axis < 3; ++axis) {
@@ -143,10 +148,20 @@ public:
         }
         sample.lab = m_columns.hasLab() ? Lab{values[0], values[1], values[2]}
                                         : toLab(Xyz{values[0], values[1], values[2]}, d50White);
-        return sample;
+        return checked(std::move(sample));
     }
 
 private:
+    static Result<CgatsSample> checked(CgatsSample sample)
+    {
+        if (!isAllowed(*sample.lab))
+            return failure(ErrorCode::BadCgats,
+                           "sample \"" + sample.name
+                               + "\" is no colour of paint or paper: L runs from 0 to 105, a and b "
+                                 "from -200 to 200");
+        return sample;
+    }
+
     std::optional<double> number(int row, int column) const
     {
         const char* text = cmsIT8GetDataRowCol(m_table, row, column);
@@ -158,7 +173,7 @@ private:
         std::vector<double> values;
         for (const Band& band : m_columns.bands) {
             const auto value = number(row, band.column);
-            if (!value || *value < 0)
+            if (!value || !measured.holds(*value))
                 return failure(ErrorCode::BadCgats, "row " + std::to_string(row + 1) + " lacks a value at "
                                                         + formatNumber(band.nm, 0) + " nm");
             values.push_back(*value);
@@ -185,10 +200,23 @@ private:
     Columns m_columns;
 };
 
+/// How many rows LittleCMS takes at most.
+constexpr Range setsAllowed{0, 0x7ffe};
+
+/// The line on which LittleCMS would open another file: it knows the word with a point or a dollar sign, anywhere.
+std::optional<int> lineThatIncludes(std::string_view text)
+{
+    const std::string plain = lowered(text);
+    const auto at = std::min(plain.find(".include"), plain.find("$include"));
+    if (at == std::string::npos)
+        return std::nullopt;
+    return 1 + static_cast<int>(std::count(plain.begin(), plain.begin() + static_cast<std::ptrdiff_t>(at), '\n'));
+}
+
 std::string property(cmsHANDLE table, const char* name)
 {
     const char* value = cmsIT8GetProperty(table, name);
-    return value ? value : "";
+    return value ? asUtf8(value) : "";
 }
 
 std::string quoted(std::string text)
@@ -205,6 +233,14 @@ Result<CgatsFile> readCgats(std::string_view text)
 {
     if (trimmed(text).empty())
         return failure(ErrorCode::BadCgats, "the file of measurements is empty");
+    if (const auto line = lineThatIncludes(text))
+        return tl::unexpected(
+            Error{ErrorCode::BadCgats,
+                  "the file asks for another file to be read in its middle (INCLUDE), which is not done",
+                  {},
+                  *line,
+                  0});
+    const PlainLocale plain; // LittleCMS hands numbers back as text in the desktop's own way
     Complaint complaint;
     const Context context(cmsCreateContext(nullptr, &complaint), &cmsDeleteContext);
     cmsSetLogErrorHandlerTHR(context.get(), remember);
@@ -224,7 +260,7 @@ Result<CgatsFile> readCgats(std::string_view text)
         if (const auto fault = faultOf(columns.bands))
             return failure(ErrorCode::BadCgats, *fault);
     CgatsFile file{property(table.get(), "DESCRIPTOR"), property(table.get(), "INSTRUMENTATION"), {}};
-    const int rows = static_cast<int>(cmsIT8GetPropertyDbl(table.get(), "NUMBER_OF_SETS"));
+    const auto rows = static_cast<int>(setsAllowed.nearest(cmsIT8GetPropertyDbl(table.get(), "NUMBER_OF_SETS")));
     const Reader reader(table.get(), columns);
     for (int row = 0; row < rows; ++row) {
         auto sample = reader.sample(row);

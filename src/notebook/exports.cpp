@@ -2,6 +2,7 @@
 
 #include "base/csvfields.h"
 #include "colour/srgb.h"
+#include "notebook/soundness.h"
 #include "paint/paper.h"
 
 #include <algorithm>
@@ -57,8 +58,6 @@ Lab neededLab(CsvFields& fields, const std::string& start)
     const double l = needed("_l");
     const double a = needed("_a");
     const double b = needed("_b");
-    if (l < 0 || l > 100.5 || std::abs(a) > 200 || std::abs(b) > 200)
-        fields.complain("L runs from 0 to 100, a and b from -128 to 128");
     return {l, a, b};
 }
 
@@ -86,6 +85,8 @@ Result<SwatchRecord> swatchFrom(CsvFields fields, const Notebook& notebook)
     swatch.notes = fields.text("notes");
     if (!fields.problem().empty())
         return failure(ErrorCode::BadCsv, fields.problem());
+    if (const auto sound = checkSound(swatch); !sound)
+        return tl::unexpected(sound.error());
     swatch.onWhite = onWhitePaper(swatch.painted, swatch.paperWhite);
     return swatch;
 }
@@ -153,8 +154,9 @@ std::string writeSwatchesCsv(const Notebook& notebook)
     std::string text = csvLine({swatchColumns.begin(), swatchColumns.end()});
     for (const SwatchRecord& swatch : notebook.swatches) {
         const Tube* tube = notebook.tube(swatch.tube);
-        std::vector<std::string> fields{tube ? tube->name : "", swatch.date, std::string(nameOf(swatch.origin)),
-                                        swatch.wet ? "yes" : "no", swatch.paper};
+        std::vector<std::string> fields{guarded(tube ? tube->name : ""), swatch.date,
+                                        std::string(nameOf(swatch.origin)), swatch.wet ? "yes" : "no",
+                                        guarded(swatch.paper)};
         addLab(fields, swatch.paperWhite);
         addLab(fields, swatch.painted.full);
         addLab(fields, swatch.painted.thin);
@@ -163,7 +165,7 @@ std::string writeSwatchesCsv(const Notebook& notebook)
         fields.push_back(written(swatch.shareLeft));
         fields.push_back(written(swatch.grain));
         fields.push_back(shortestNumber(swatch.uncertainty));
-        fields.push_back(swatch.notes);
+        fields.push_back(guarded(swatch.notes));
         text += csvLine(fields);
     }
     return text;

@@ -3,10 +3,11 @@
 #include "colour/cielab.h"
 #include "paint/rebuild.h"
 
-#include <cmath>
 #include <nlohmann/json.hpp>
 #include <optional>
 #include <string>
+#include <type_traits>
+#include <utility>
 #include <vector>
 
 namespace iris {
@@ -17,6 +18,16 @@ using Json = nlohmann::ordered_json;
 struct Fault {
     std::string message;
 };
+
+/// A whole number out of a JSON value; throws Json::exception for anything else, such as 1.9, true or 1e20, which the
+/// library would quietly cut to fit.
+template <typename Number> Number wholeNumberIn(const Json& json)
+{
+    if (!json.is_number_integer() || !std::in_range<Number>(json.get<std::int64_t>())
+        || (json.is_number_unsigned() && !std::in_range<Number>(json.get<std::uint64_t>())))
+        throw Json::type_error::create(302, "not a whole number in range", &json);
+    return json.get<Number>();
+}
 
 /// One JSON object of a dump, and where it stands for complaints.
 class JsonReader {
@@ -61,9 +72,7 @@ public:
     Lab lab(const char* key) const
     {
         const auto values = get<std::vector<double>>(key);
-        const bool fine = values.size() == 3 && values[0] >= 0 && values[0] <= 100.5 && std::abs(values[1]) <= 200
-                          && std::abs(values[2]) <= 200;
-        if (!fine)
+        if (values.size() != 3)
             throw Fault{m_place + ": \"" + key + "\" is not a colour as [L, a, b]"};
         return {values[0], values[1], values[2]};
     }
@@ -111,7 +120,10 @@ private:
     template <typename Value> Value convert(const char* key) const
     {
         try {
-            return m_object.at(key).get<Value>();
+            if constexpr (std::is_integral_v<Value> && !std::is_same_v<Value, bool>)
+                return wholeNumberIn<Value>(m_object.at(key));
+            else
+                return m_object.at(key).get<Value>();
         } catch (const Json::exception&) {
             throw Fault{m_place + ": \"" + key + "\" is not what it should be"};
         }

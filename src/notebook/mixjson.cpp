@@ -2,8 +2,6 @@
 
 #include "notebook/jsonfields.h"
 
-#include <algorithm>
-
 namespace iris {
 
 Json jsonOf(const std::vector<MixPart>& parts)
@@ -26,9 +24,9 @@ std::vector<MixPart> partsFrom(const Json& json)
 {
     std::vector<MixPart> parts;
     for (const Json& item : json)
-        parts.push_back({{item.at("tube").get<std::int64_t>()},
+        parts.push_back({{wholeNumberIn<std::int64_t>(item.at("tube"))},
                          item.at("name").get<std::string>(),
-                         std::max(1, item.at("parts").get<int>())});
+                         wholeNumberIn<int>(item.at("parts"))});
     return parts;
 }
 
@@ -136,7 +134,7 @@ SheetRecord readSheet(const JsonReader& reader)
     sheet.date = reader.get<std::string>("date", "");
     sheet.format = reader.named("format", parseSheetFormat).value_or(SheetFormat::A4);
     sheet.cellMm = reader.get<double>("cell_mm");
-    sheet.columns = std::max(1, reader.get<int>("columns"));
+    sheet.columns = reader.get<int>("columns");
     sheet.blackLine = reader.get<bool>("black_line", true);
     sheet.finished = reader.get<bool>("finished", false);
     sheet.cells = reader.made("cells", cellsFrom);

@@ -1,5 +1,8 @@
 #include "notebook/mixrecord.h"
 
+#include "base/text.h"
+#include "notebook/soundness.h"
+
 #include <algorithm>
 #include <array>
 #include <cctype>
@@ -20,9 +23,6 @@ constexpr std::array<Named<MixOrigin>, 3> originNames{
 constexpr std::array<Named<SheetFormat>, 2> formatNames{{{SheetFormat::A4, "A4"}, {SheetFormat::Letter, "Letter"}}};
 
 constexpr std::size_t notebookCodeLength = 6;
-constexpr int mostLayers = 9;
-constexpr int mostStars = 3;
-constexpr double thickest = 4;
 
 /// Each tube's share, in lowest terms and by tube. Tubes that are gone are told apart by their names.
 std::map<std::pair<std::int64_t, std::string>, int> proportions(const std::vector<MixPart>& parts)
@@ -58,9 +58,8 @@ std::string_view nameOf(SheetFormat format)
 
 std::optional<SheetFormat> parseSheetFormat(std::string_view name)
 {
-    const auto same = [](char one, char two) { return std::tolower(one) == std::tolower(two); };
     for (const auto& [format, own] : formatNames)
-        if (std::ranges::equal(name, own, same))
+        if (lowered(name) == lowered(own))
             return format;
     return std::nullopt;
 }
@@ -69,17 +68,7 @@ Result<void> validate(const MixRecord& mix)
 {
     if (mix.parts.empty())
         return failure(ErrorCode::BadNumber, "a mix needs at least one tube");
-    if (std::ranges::any_of(mix.parts, [](const MixPart& part) { return part.parts < 1; }))
-        return failure(ErrorCode::BadNumber, "every tube of a mix has at least one part");
-    if (!(mix.wash > 0 && mix.wash <= thickest))
-        return failure(ErrorCode::BadNumber, "a wash lies between 0 and 4");
-    if (mix.layers < 1 || mix.layers > mostLayers)
-        return failure(ErrorCode::BadNumber, "a mix has 1 to 9 layers");
-    if (mix.stars < 0 || mix.stars > mostStars)
-        return failure(ErrorCode::BadNumber, "a mix has 0 to 3 stars");
-    if (!mix.date.empty() && !isDay(mix.date))
-        return failure(ErrorCode::BadNumber, "\"" + mix.date + "\" is no day as in 2026-10-03");
-    return {};
+    return checkSound(mix);
 }
 
 std::string partsText(const std::vector<MixPart>& parts)

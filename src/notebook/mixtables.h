@@ -79,7 +79,7 @@ template <> struct Table<SheetRecord> {
         sheet.date = row.text();
         sheet.format = parseSheetFormat(row.text()).value_or(SheetFormat::A4);
         sheet.cellMm = row.real();
-        sheet.columns = std::max(1, row.whole());
+        sheet.columns = row.whole();
         sheet.blackLine = row.whole() != 0;
         sheet.cells = cellsFromText(row.text());
         sheet.finished = row.whole() != 0;

@@ -1,6 +1,9 @@
 #include "notebook/notebook.h"
 
+#include "notebook/soundness.h"
+
 #include <algorithm>
+#include <cmath>
 
 namespace iris {
 namespace {
@@ -65,6 +68,17 @@ void replaceBy(std::vector<TubeId>& list, TubeId other, TubeId kept)
     std::ranges::replace(list, other, kept);
 }
 
+/// Parts that have grown beyond what a mix may count are scaled down together.
+void keepCountable(std::vector<MixPart>& parts)
+{
+    const int most = std::ranges::max_element(parts, {}, &MixPart::parts)->parts;
+    const auto limit = static_cast<int>(allowed::parts.most);
+    if (most <= limit)
+        return;
+    for (MixPart& part : parts)
+        part.parts = std::max(1, static_cast<int>(std::lround(static_cast<double>(part.parts) * limit / most)));
+}
+
 /// A mix of the other tube is one of the kept tube; what held both holds the sum. False when nothing changed.
 bool replaceBy(std::vector<MixPart>& parts, TubeId other, const Tube& kept)
 {
@@ -79,6 +93,7 @@ bool replaceBy(std::vector<MixPart>& parts, TubeId other, const Tube& kept)
     }
     to->parts += from->parts;
     parts.erase(from);
+    keepCountable(parts);
     return true;
 }
 

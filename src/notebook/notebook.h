@@ -6,6 +6,8 @@
 #include "palette/need.h"
 #include "palette/school.h"
 
+#include <map>
+
 namespace iris {
 
 struct NeedId {
@@ -112,6 +114,10 @@ struct Notebook {
     bool operator==(const Notebook&) const = default;
 };
 
+/// The highest number that was ever given to a record of each kind ("tube", "mix", "sheet" ...). None is given out
+/// twice: a painted square or a printed sheet may still name one that is long gone.
+using UsedIds = std::map<std::string, std::int64_t>;
+
 /// One change to a notebook: records to write, new ones with id 0, and records to take out. Taking a tube out takes it
 /// out of its palettes and wishes as well, and its readings with it; painted mixes and sheets keep its name. Pictures
 /// are only ever added.
@@ -138,6 +144,7 @@ struct NotebookEdit {
     std::optional<WarmBlue> warmBlue;
     std::optional<std::string> code;
     std::vector<Picture> pictures;
+    UsedIds usedIds; ///< numbers not to be given out again, besides those of the records themselves
 
     bool operator==(const NotebookEdit&) const = default;
 };

@@ -3,11 +3,13 @@
 #include "notebook/mixjson.h"
 #include "notebook/notebookstore.h"
 #include "notebook/palettejson.h"
+#include "notebook/soundness.h"
 #include "notebook/tubejson.h"
 
 #include <QByteArray>
 #include <QCryptographicHash>
 #include <algorithm>
+#include <array>
 #include <set>
 
 namespace iris {
@@ -15,6 +17,7 @@ namespace {
 
 constexpr auto formatName = "iris-bianca-notebook";
 constexpr int formatVersion = 1;
+constexpr std::array kindsWithIds{"tube", "swatch", "paper", "device", "filter", "need", "palette", "mix", "sheet"};
 
 template <typename Record> Json listOf(const std::vector<Record>& records)
 {
@@ -24,60 +27,59 @@ template <typename Record> Json listOf(const std::vector<Record>& records)
     return list;
 }
 
+std::string pictureNameOf(const QByteArray& bytes)
+{
+    return QCryptographicHash::hash(bytes, QCryptographicHash::Sha256).toHex().toStdString();
+}
+
 Picture readPicture(const JsonReader& reader)
 {
     const QByteArray bytes = QByteArray::fromBase64(QByteArray::fromStdString(reader.get<std::string>("base64")));
     Picture picture{reader.get<std::string>("name"), bytes.toStdString()};
-    const QByteArray hash = QCryptographicHash::hash(bytes, QCryptographicHash::Sha256).toHex();
-    if (picture.name != hash.toStdString())
+    if (picture.name != pictureNameOf(bytes))
         throw Fault{reader.place() + " does not match its name; it was damaged on the way"};
     return picture;
 }
 
-template <typename Record> void checkIds(std::vector<Record>& records, const char* what)
+UsedIds readUsedIds(const JsonReader& reader)
 {
-    std::ranges::sort(records, {}, &Record::id);
-    const auto twice = std::ranges::adjacent_find(records, {}, &Record::id);
-    if (twice != records.end())
-        throw Fault{std::string("two ") + what + " have the id " + std::to_string(twice->id.value)};
+    UsedIds ids;
+    for (const char* kind : kindsWithIds)
+        if (const auto last = reader.maybe<std::int64_t>(kind)) {
+            if (!allowed::reference.holds(static_cast<double>(*last)))
+                throw Fault{reader.place() + ": an impossible number"};
+            ids[kind] = *last;
+        }
+    return ids;
 }
 
-void checkTubesAreThere(const Notebook& notebook, const std::vector<TubeId>& tubes, const std::string& where)
+std::set<std::string> picturesNamedIn(const Notebook& notebook)
 {
-    for (const TubeId tube : tubes)
-        if (!notebook.tube(tube))
-            throw Fault{where + " names the tube " + std::to_string(tube.value) + ", which is not in the file"};
-}
-
-void check(NotebookDump& dump, const ReferenceTable& table)
-{
-    Notebook& notebook = dump.notebook;
-    checkIds(notebook.tubes, "tubes");
-    checkIds(notebook.swatches, "swatches");
-    checkIds(notebook.papers, "papers");
-    checkIds(notebook.devices, "devices");
-    checkIds(notebook.filters, "filters");
-    checkIds(notebook.needs, "needs");
-    checkIds(notebook.palettes, "palettes");
-    checkIds(notebook.mixes, "mixes");
-    checkIds(notebook.sheets, "sheets");
-    for (const MixRecord& mix : notebook.mixes)
-        if (const auto fine = validate(mix); !fine)
-            throw Fault{"mix " + std::to_string(mix.id.value) + ": " + fine.error().message};
-    for (const Tube& tube : notebook.tubes)
-        if (const auto fine = validate(tube, table); !fine)
-            throw Fault{"tube " + std::to_string(tube.id.value) + ": " + fine.error().message};
+    std::set<std::string> names;
     for (const SwatchRecord& swatch : notebook.swatches)
-        checkTubesAreThere(notebook, {swatch.tube}, "swatch " + std::to_string(swatch.id.value));
-    for (const PaletteRecord& palette : notebook.palettes)
-        checkTubesAreThere(notebook, palette.tubes, "palette " + palette.name);
-    checkTubesAreThere(notebook, notebook.wishes.must, "the list of must-haves");
-    checkTubesAreThere(notebook, notebook.wishes.never, "the list of tubes to leave out");
-    std::ranges::sort(notebook.wishes.must);
-    std::ranges::sort(notebook.wishes.never);
+        names.insert(swatch.picture);
+    for (const MixRecord& mix : notebook.mixes)
+        names.insert(mix.picture);
+    names.erase("");
+    return names;
 }
 
-NotebookDump readDump(const Json& json, const ReferenceTable& table)
+/// A dump is refused where a notebook would be mended: the file can still be put right by whoever wrote it.
+void check(NotebookDump& dump)
+{
+    Complaints complaints;
+    mend(dump.notebook, complaints);
+    if (!complaints.empty())
+        throw Fault{complaints.front()};
+    std::set<std::string> carried;
+    for (const Picture& picture : dump.pictures)
+        carried.insert(picture.name);
+    for (const std::string& name : picturesNamedIn(dump.notebook))
+        if (!carried.contains(name))
+            throw Fault{"a record names a picture that the file does not carry"};
+}
+
+NotebookDump readDump(const Json& json)
 {
     const JsonReader reader(json, "the file");
     if (reader.get<std::string>("format", "") != formatName)
@@ -100,28 +102,37 @@ NotebookDump readDump(const Json& json, const ReferenceTable& table)
     if (reader.has("wishes"))
         notebook.wishes = readWishes(reader.child("wishes"));
     notebook.warmBlue = reader.named("warm_blue", parseWarmBlue).value_or(WarmBlue::VioletSide);
-    check(dump, table);
+    if (reader.has("used_ids"))
+        dump.usedIds = readUsedIds(reader.child("used_ids"));
+    check(dump);
     return dump;
 }
 
 } // namespace
 
-Result<NotebookDump> dumpOf(const NotebookStore& store, const Notebook& notebook)
+Result<FullDump> dumpOf(const NotebookStore& store, const Notebook& notebook)
 {
-    NotebookDump dump{notebook, {}};
-    std::set<std::string> names;
-    for (const SwatchRecord& swatch : notebook.swatches)
-        names.insert(swatch.picture);
-    for (const MixRecord& mix : notebook.mixes)
-        names.insert(mix.picture);
-    names.erase("");
-    for (const std::string& name : names) {
+    FullDump full{{notebook, {}, {}}, 0};
+    auto usedIds = store.usedIds();
+    if (!usedIds)
+        return tl::unexpected(usedIds.error());
+    full.dump.usedIds = std::move(*usedIds);
+    std::set<std::string> lost;
+    for (const std::string& name : picturesNamedIn(notebook)) {
         auto picture = store.picture(name);
-        if (!picture)
-            return tl::unexpected(picture.error());
-        dump.pictures.push_back(std::move(*picture));
+        if (picture && name == pictureNameOf(QByteArray::fromStdString(picture->bytes)))
+            full.dump.pictures.push_back(std::move(*picture));
+        else
+            lost.insert(name);
     }
-    return dump;
+    for (SwatchRecord& swatch : full.dump.notebook.swatches)
+        if (lost.contains(swatch.picture))
+            swatch.picture.clear();
+    for (MixRecord& mix : full.dump.notebook.mixes)
+        if (lost.contains(mix.picture))
+            mix.picture.clear();
+    full.picturesLeftOut = lost.size();
+    return full;
 }
 
 std::string writeNotebookJson(const NotebookDump& dump)
@@ -140,6 +151,9 @@ std::string writeNotebookJson(const NotebookDump& dump)
     json["sheets"] = listOf(notebook.sheets);
     json["code"] = notebook.code;
     json["warm_blue"] = nameOf(notebook.warmBlue);
+    json["used_ids"] = Json::object();
+    for (const auto& [kind, last] : dump.usedIds)
+        json["used_ids"][kind] = last;
     json["pictures"] = Json::array();
     for (const Picture& picture : dump.pictures)
         json["pictures"].push_back(
@@ -147,14 +161,17 @@ std::string writeNotebookJson(const NotebookDump& dump)
     return json.dump(1) + "\n";
 }
 
-Result<NotebookDump> readNotebookJson(std::string_view text, const ReferenceTable& table)
+Result<NotebookDump> readNotebookJson(std::string_view text)
 {
     try {
-        return readDump(Json::parse(text), table);
+        return readDump(Json::parse(text));
     } catch (const Json::parse_error& error) {
         const auto until = text.substr(0, std::min(text.size(), error.byte));
         const int line = 1 + static_cast<int>(std::ranges::count(until, '\n'));
         return tl::unexpected(Error{ErrorCode::BadJson, "the text is no JSON", {}, line, 0});
+    } catch (const Json::exception&) { // a number beyond double is no error of grammar
+        return failure(ErrorCode::BadJson,
+                       "the file holds a number that is too large, or something else no notebook may");
     } catch (const Fault& fault) {
         return failure(ErrorCode::BadJson, fault.message);
     }
@@ -178,6 +195,7 @@ NotebookEdit filling(const NotebookDump& dump)
     edit.wishes = notebook.wishes;
     edit.warmBlue = notebook.warmBlue;
     edit.pictures = dump.pictures;
+    edit.usedIds = dump.usedIds;
     return edit;
 }
 

@@ -12,22 +12,28 @@ namespace iris {
 struct NotebookDump {
     Notebook notebook;
     std::vector<Picture> pictures;
+    UsedIds usedIds;
 
     bool operator==(const NotebookDump&) const = default;
 };
 
 class NotebookStore;
 
-/// A notebook with the pictures its readings name.
-Result<NotebookDump> dumpOf(const NotebookStore& store, const Notebook& notebook);
+/// A notebook with the pictures its records name. A picture that is gone from the file or damaged in it is left out,
+/// and with it its name, so that a notebook can always go out; `picturesLeftOut` counts them.
+struct FullDump {
+    NotebookDump dump;
+    std::size_t picturesLeftOut = 0;
+};
+Result<FullDump> dumpOf(const NotebookStore& store, const Notebook& notebook);
 
 /// JSON text by the schema of docs/formats.md: UTF-8, every number to its last digit, pictures in base64.
 std::string writeNotebookJson(const NotebookDump& dump);
 
 /// Reads what writeNotebookJson() writes: the same notebook again. Unknown keys are passed over.
 /// @return BadJson with what is wrong and where: no JSON at all, another kind of file, a newer format, a record that
-/// lacks something, refers to what is not there, or holds what no notebook may hold.
-Result<NotebookDump> readNotebookJson(std::string_view text, const ReferenceTable& table);
+/// lacks something, refers to what is not there, or holds what no notebook may hold (soundness.h).
+Result<NotebookDump> readNotebookJson(std::string_view text);
 
 /// The edit that fills an empty notebook with everything in a dump, under its own ids.
 NotebookEdit filling(const NotebookDump& dump);

@@ -5,10 +5,12 @@
 #include "notebook/statement.h"
 #include "notebook/studiotables.h"
 #include "notebook/tubetables.h"
+#include "notebook/usedids.h"
 
 #include <QSqlQuery>
 #include <QStringList>
 #include <QVariant>
+#include <algorithm>
 
 namespace iris {
 namespace {
@@ -27,14 +29,48 @@ template <typename Record> Result<std::vector<Record>> load(const QSqlDatabase& 
     query.setForwardOnly(true);
     query.prepare(QStringLiteral("SELECT id, %1 FROM %2 ORDER BY id")
                       .arg(columnsOf<Record>().join(QStringLiteral(", ")), QLatin1String(Table<Record>::name)));
-    if (auto done = run(query, database); !done)
+    if (auto done = run(query, database, Doing::Reading); !done)
         return tl::unexpected(done.error());
     std::vector<Record> records;
     while (query.next()) {
         Row row(query);
         records.push_back(Table<Record>::read(row));
     }
-    return records;
+    return readToTheEnd(query, database).map([&] { return std::move(records); });
+}
+
+/// The numbers of other records that a record goes by; they are never given to anything new, so that what names them
+/// today, even after they are gone, never means something else tomorrow.
+template <typename Record> Result<void> keepNamed(const QSqlDatabase&, const Record&)
+{
+    return {};
+}
+
+Result<void> keepTubesOf(const QSqlDatabase& database, const std::vector<MixPart>& parts)
+{
+    TubeId highest;
+    for (const MixPart& part : parts)
+        highest = std::max(highest, part.tube);
+    return keepUsed(database, "tube", highest.value);
+}
+
+template <> Result<void> keepNamed(const QSqlDatabase& database, const MixRecord& mix)
+{
+    Result<void> done = keepTubesOf(database, mix.parts);
+    if (done)
+        done = keepUsed(database, "mix", mix.from.value);
+    if (done)
+        done = keepUsed(database, "sheet", mix.sheet.value);
+    return done;
+}
+
+template <> Result<void> keepNamed(const QSqlDatabase& database, const SheetRecord& sheet)
+{
+    Result<void> done;
+    for (const SheetCell& cell : sheet.cells)
+        if (done)
+            done = keepTubesOf(database, cell.parts);
+    return done;
 }
 
 /// An upsert, not a replace: replacing would delete the row first, and with it all that hangs on it.
@@ -52,13 +88,22 @@ template <typename Record> Result<void> write(const QSqlDatabase& database, std:
                            QStringList(columns.size(), QStringLiteral("?")).join(QStringLiteral(", ")),
                            updates.join(QStringLiteral(", "))));
     for (Record& record : records) {
-        query.addBindValue(record.id.value > 0 ? QVariant(static_cast<qlonglong>(record.id.value)) : QVariant());
+        if (record.id.value <= 0) {
+            const auto id = nextId(database, Table<Record>::name);
+            if (!id)
+                return tl::unexpected(id.error());
+            record.id = {*id};
+        }
+        query.addBindValue(static_cast<qlonglong>(record.id.value));
         Binder binder(query);
         Table<Record>::bind(binder, record);
-        if (auto done = run(query, database); !done)
+        Result<void> done = run(query, database);
+        if (done)
+            done = keepUsed(database, Table<Record>::name, record.id.value);
+        if (done)
+            done = keepNamed(database, record);
+        if (!done)
             return done;
-        if (record.id.value <= 0)
-            record.id = {query.lastInsertId().toLongLong()};
     }
     return {};
 }
@@ -69,9 +114,10 @@ Result<std::string> loadSetting(const QSqlDatabase& database, std::string_view n
     QSqlQuery query(database);
     query.prepare(QStringLiteral("SELECT value FROM setting WHERE name = ?"));
     Binder(query) << name;
-    if (auto done = run(query, database); !done)
+    if (auto done = run(query, database, Doing::Reading); !done)
         return tl::unexpected(done.error());
-    return query.next() ? Row(query).text() : std::string();
+    const std::string value = query.next() ? Row(query).text() : std::string();
+    return readToTheEnd(query, database).map([&] { return value; });
 }
 
 Result<void> writeSetting(const QSqlDatabase& database, std::string_view name, std::string_view value)
@@ -201,6 +247,9 @@ Result<void> writeRows(const QSqlDatabase& database, NotebookEdit& edit)
         done = writeSetting(database, "warm_blue", nameOf(*edit.warmBlue));
     if (done && edit.code)
         done = writeSetting(database, "code", *edit.code);
+    for (const auto& [kind, last] : edit.usedIds)
+        if (done)
+            done = keepUsed(database, kind, last);
     return done;
 }
 
@@ -209,11 +258,46 @@ Result<Picture> loadPicture(const QSqlDatabase& database, const std::string& nam
     QSqlQuery query(database);
     query.prepare(QStringLiteral("SELECT bytes FROM picture WHERE name = ?"));
     query.addBindValue(QString::fromStdString(name));
-    if (auto done = run(query, database); !done)
+    if (auto done = run(query, database, Doing::Reading); !done)
         return tl::unexpected(done.error());
-    if (!query.next())
-        return failure(ErrorCode::NotFound, "the picture is not in the notebook");
-    return Picture{name, query.value(0).toByteArray().toStdString()};
+    if (query.next())
+        return Picture{name, query.value(0).toByteArray().toStdString()};
+    if (auto whole = readToTheEnd(query, database); !whole)
+        return tl::unexpected(whole.error());
+    return failure(ErrorCode::NotFound, "the picture is not in the notebook");
+}
+
+Result<void> checkPicturesAreThere(const QSqlDatabase& database, const NotebookEdit& edit)
+{
+    std::set<std::string> named;
+    for (const SwatchRecord& swatch : edit.putSwatches)
+        named.insert(swatch.picture);
+    for (const MixRecord& mix : edit.putMixes)
+        named.insert(mix.picture);
+    named.erase("");
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("SELECT count(*) FROM picture WHERE name = ?"));
+    for (const std::string& name : named) {
+        Binder(query) << name;
+        if (auto done = run(query, database); !done)
+            return done;
+        if (!query.next() || query.value(0).toInt() == 0)
+            return failure(ErrorCode::BadValue, "a record names a picture that is not in the notebook");
+    }
+    return {};
+}
+
+Result<std::set<std::string>> loadPictureNames(const QSqlDatabase& database)
+{
+    QSqlQuery query(database);
+    query.setForwardOnly(true);
+    query.prepare(QStringLiteral("SELECT name FROM picture"));
+    if (auto done = run(query, database, Doing::Reading); !done)
+        return tl::unexpected(done.error());
+    std::set<std::string> names;
+    while (query.next())
+        names.insert(Row(query).text());
+    return readToTheEnd(query, database).map([&] { return std::move(names); });
 }
 
 } // namespace iris

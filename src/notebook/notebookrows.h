@@ -3,6 +3,7 @@
 #include "notebook/notebook.h"
 
 #include <QSqlDatabase>
+#include <set>
 
 namespace iris {
 
@@ -14,5 +15,12 @@ Result<void> writeRows(const QSqlDatabase& database, NotebookEdit& edit);
 
 /// The bytes of a picture; NotFound.
 Result<Picture> loadPicture(const QSqlDatabase& database, const std::string& name);
+
+/// Whether every picture that an edit's records name is there; BadValue. A record that names one which is not could
+/// never go out of the notebook again.
+Result<void> checkPicturesAreThere(const QSqlDatabase& database, const NotebookEdit& edit);
+
+/// The names of all pictures.
+Result<std::set<std::string>> loadPictureNames(const QSqlDatabase& database);
 
 } // namespace iris

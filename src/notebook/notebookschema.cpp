@@ -82,8 +82,13 @@ const QStringList& upgradeFrom(int version)
          "format TEXT NOT NULL, cell_mm REAL NOT NULL, columns INTEGER NOT NULL, black_line INTEGER NOT NULL, "
          "cells TEXT NOT NULL, finished INTEGER NOT NULL)",
          "INSERT INTO setting (name, value) VALUES ('code', hex(randomblob(3)))", "PRAGMA user_version = 3"});
+    // Numbers of tubes and mixes were given out again after removal; sheets kept count by themselves.
+    static const QStringList toFourth =
+        statements({"CREATE TABLE used_id (kind TEXT PRIMARY KEY, last INTEGER NOT NULL)",
+                    "INSERT INTO used_id (kind, last) SELECT 'sheet', seq FROM sqlite_sequence WHERE name = 'sheet'",
+                    "PRAGMA user_version = 4"});
     static const QStringList nothing;
-    return version == 1 ? toSecond : version == 2 ? toThird : nothing;
+    return version == 1 ? toSecond : version == 2 ? toThird : version == 3 ? toFourth : nothing;
 }
 
 QStringList tablesOf(int version)
@@ -93,6 +98,8 @@ QStringList tablesOf(int version)
         tables += statements({"swatch", "picture", "paper", "device", "filter", "setting"});
     if (version >= 3)
         tables += statements({"mix", "sheet"});
+    if (version >= 4)
+        tables += statements({"used_id"});
     return tables;
 }
 

@@ -1,103 +1,118 @@
 #include "notebook/notebookstore.h"
 
+#include "files/filewords.h"
+#include "files/inputfile.h"
 #include "notebook/notebookrows.h"
 #include "notebook/notebookschema.h"
+#include "notebook/soundness.h"
 #include "notebook/statement.h"
+#include "notebook/usedids.h"
 
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
-#include <QLockFile>
+#include <QRandomGenerator>
 #include <QSqlDatabase>
 #include <QSqlQuery>
 #include <QTemporaryFile>
 #include <QUuid>
 #include <QVariant>
+#include <QtEndian>
+#include <cerrno>
+#include <cstdio>
+#include <fcntl.h>
 
 namespace iris {
 namespace {
 
 constexpr auto driver = "QSQLITE";
 
+// Where SQLite's header holds the application's id. Source: https://www.sqlite.org/fileformat.html, section 1.3.
+constexpr qsizetype applicationIdAt = 68;
+constexpr qsizetype headerBytes = 100;
+
+constexpr qsizetype longestName = 255; // bytes, on every common file system
+const QString journalEnding = QStringLiteral("-journal");
+
 tl::unexpected<Error> fileFailure(ErrorCode code, const QString& path, const QString& message)
 {
     return tl::unexpected(Error{code, message.toStdString(), path.toStdString(), 0, 0});
 }
 
-QString shortName(const QString& path)
+tl::unexpected<Error> damaged(const QString& path)
 {
-    return QFileInfo(path).fileName();
+    return fileFailure(ErrorCode::DamagedNotebook, path,
+                       QStringLiteral("%1 is damaged and cannot be read; it was left as it is").arg(shortName(path)));
 }
 
-/// SQLite's first bytes, which every notebook begins with.
-bool looksLikeSqlite(const QString& path)
+tl::unexpected<Error> noNotebook(const QString& path)
 {
-    QFile file(path);
-    return file.open(QIODevice::ReadOnly) && file.read(16) == QByteArray("SQLite format 3\0", 16);
+    return fileFailure(ErrorCode::NotANotebook, path,
+                       QStringLiteral("%1 is not an Iris Bianca notebook").arg(shortName(path)));
 }
 
-/// One number from a PRAGMA, or nothing when the file cannot be read as a database.
-std::optional<int> pragma(const QSqlDatabase& database, const QString& name)
+/// Looks at a file's outside and its first bytes, without opening it as a database, which might change it: one left in
+/// the middle of a change is put right on opening, and that of another program is none of ours.
+Result<void> checkFile(const QString& path)
+{
+    const QFileInfo info(path);
+    if (!info.exists())
+        return fileFailure(ErrorCode::FileUnreadable, path,
+                           QStringLiteral("there is no notebook called %1 there").arg(shortName(path)));
+    if (!info.isFile() || !info.isReadable())
+        return fileFailure(ErrorCode::FileUnreadable, path, QStringLiteral("%1 cannot be read").arg(shortName(path)));
+    if (info.size() == 0)
+        return fileFailure(ErrorCode::NotANotebook, path,
+                           QStringLiteral("%1 is empty: its making was cut short. Make it again under the same name")
+                               .arg(shortName(path)));
+    const QByteArray header = startOf(path, headerBytes);
+    if (header.size() < headerBytes || !header.startsWith(QByteArray("SQLite format 3\0", 16)))
+        return noNotebook(path);
+    if (qFromBigEndian<qint32>(header.constData() + applicationIdAt) != NotebookStore::applicationId)
+        return noNotebook(path);
+    return {};
+}
+
+/// One value from a statement that is answered with one.
+Result<QVariant> answer(const QSqlDatabase& database, const QString& statement)
 {
     QSqlQuery query(database);
-    if (!query.exec(QStringLiteral("PRAGMA ") + name) || !query.next())
-        return std::nullopt;
-    return query.value(0).toInt();
+    if (!query.exec(statement) || !query.next())
+        return failureOf(query.lastError(), database, Doing::Reading);
+    return query.value(0);
 }
 
 Result<void> checkContents(const QSqlDatabase& database, const QString& path)
 {
-    const QString name = shortName(path);
-    const auto damaged = [&] {
-        return fileFailure(ErrorCode::DamagedNotebook, path,
-                           QStringLiteral("%1 is damaged and cannot be read; it was left as it is").arg(name));
-    };
-    const auto id = pragma(database, QStringLiteral("application_id"));
-    const auto version = pragma(database, QStringLiteral("user_version"));
-    if (!id || !version)
-        return damaged();
-    if (*id != NotebookStore::applicationId)
-        return fileFailure(ErrorCode::NotANotebook, path,
-                           QStringLiteral("%1 is not an Iris Bianca notebook").arg(name));
-    if (*version > NotebookStore::schemaVersion)
-        return fileFailure(ErrorCode::NewerNotebook, path,
-                           QStringLiteral("%1 was written by a newer Iris Bianca; this one cannot read it").arg(name));
-    QSqlQuery check(database);
-    if (!check.exec(QStringLiteral("PRAGMA quick_check(1)")) || !check.next()
-        || check.value(0).toString() != QLatin1String("ok"))
-        return damaged();
+    const auto version = answer(database, QStringLiteral("PRAGMA user_version"));
+    if (!version)
+        return tl::unexpected(version.error());
+    if (version->toInt() > NotebookStore::schemaVersion)
+        return fileFailure(
+            ErrorCode::NewerNotebook, path,
+            QStringLiteral("%1 was written by a newer Iris Bianca; this one cannot read it").arg(shortName(path)));
+    const auto check = answer(database, QStringLiteral("PRAGMA quick_check(1)"));
+    if (!check)
+        return tl::unexpected(check.error());
+    if (check->toString() != QLatin1String("ok"))
+        return damaged(path);
     const QStringList tables = database.tables();
-    for (const QString& table : tablesOf(*version))
+    for (const QString& table : tablesOf(version->toInt()))
         if (!tables.contains(table))
-            return damaged();
+            return damaged(path);
     return {};
 }
 
-/// Looks at a file's outside, without opening it as a database.
-Result<void> checkFile(const QString& path)
+/// Why a notebook cannot be written in, whoever else has it open; empty when it can.
+QString whyProtected(const QString& path)
 {
-    const QString name = shortName(path);
     const QFileInfo info(path);
-    if (!info.exists())
-        return fileFailure(ErrorCode::FileUnreadable, path, QStringLiteral("there is no file %1").arg(path));
-    if (!info.isFile() || !info.isReadable())
-        return fileFailure(ErrorCode::FileUnreadable, path, QStringLiteral("%1 cannot be read").arg(name));
-    if (!looksLikeSqlite(path))
-        return fileFailure(ErrorCode::NotANotebook, path,
-                           QStringLiteral("%1 is not an Iris Bianca notebook").arg(name));
+    if (QFile::encodeName(info.fileName()).size() + journalEnding.size() > longestName)
+        return QObject::tr("%1 may only be read: its name is too long to keep a journal beside it")
+            .arg(shortName(path).left(60));
+    if (!info.isWritable() || !QFileInfo(info.absolutePath()).isWritable())
+        return QObject::tr("%1 may only be read: it is write-protected, or on media that is").arg(shortName(path));
     return {};
-}
-
-bool mayWrite(const QString& path)
-{
-    const QFileInfo info(path);
-    return info.isWritable() && QFileInfo(info.absolutePath()).isWritable();
-}
-
-QString lockPath(const QString& path)
-{
-    const QFileInfo info(path);
-    return info.dir().filePath(QLatin1Char('.') + info.fileName() + QStringLiteral(".open"));
 }
 
 /// A name beside a notebook that no file has yet.
@@ -109,6 +124,37 @@ QString freeName(const QString& path)
     for (int i = 2; QFileInfo::exists(name); ++i)
         name = QStringLiteral("%1 %2.iris").arg(base).arg(i);
     return name;
+}
+
+QString nameOfOneBeingMade(const QString& path)
+{
+    return QFileInfo(path).dir().filePath(
+        QStringLiteral(".iris-%1.making").arg(QRandomGenerator::global()->generate64(), 0, 16));
+}
+
+/// Copies a file in full or not at all; what is there of that name goes.
+bool copied(const QString& from, const QString& to)
+{
+    QFile::remove(to);
+    // A copy onto a disk that runs full at the very end is cut short without a word.
+    if (QFile::copy(from, to) && QFileInfo(from).size() == QFileInfo(to).size())
+        return true;
+    QFile::remove(to);
+    return false;
+}
+
+/// Gives a file that was made its name, never that of another that has something in it; the error number, or 0.
+int named(const QString& from, const QString& to)
+{
+    const QByteArray source = QFile::encodeName(from);
+    const QByteArray target = QFile::encodeName(to);
+    const bool leftOver = QFileInfo(to).isFile() && QFileInfo(to).size() == 0;
+    if (!leftOver && ::renameat2(AT_FDCWD, source, AT_FDCWD, target, RENAME_NOREPLACE) == 0)
+        return 0;
+    const bool unknownHere = !leftOver && errno == EINVAL && !QFileInfo::exists(to);
+    if (leftOver || unknownHere)
+        return std::rename(source, target) == 0 ? 0 : errno;
+    return errno;
 }
 
 Result<void> runAll(const QSqlDatabase& database, const QStringList& statements)
@@ -129,8 +175,10 @@ NotebookStore::~NotebookStore()
         database().close();
         QSqlDatabase::removeDatabase(m_connection);
     }
-    if (!m_temporary.isEmpty())
+    if (!m_temporary.isEmpty()) {
         QFile::remove(m_temporary);
+        QFile::remove(m_temporary + journalEnding);
+    }
 }
 
 QSqlDatabase NotebookStore::database() const
@@ -149,25 +197,24 @@ Result<void> NotebookStore::connect(bool readOnly)
     base.setDatabaseName(m_temporary.isEmpty() ? m_path : m_temporary);
     base.setConnectOptions(readOnly ? QStringLiteral("QSQLITE_OPEN_READONLY") : QString());
     if (!base.open())
-        return fileFailure(readOnly ? ErrorCode::FileUnreadable : ErrorCode::FileUnwritable, m_path,
-                           QStringLiteral("%1 cannot be opened").arg(shortName(m_path)));
+        return failureOf(base.lastError(), base, readOnly ? Doing::Reading : Doing::Writing);
     return readOnly ? Result<void>{} : run(base, QStringLiteral("PRAGMA foreign_keys = ON"));
 }
 
-/// One window writes; a second one reads. A lock left behind by a crash is seen for what it is and taken over.
+/// One window writes; a second one reads.
 void NotebookStore::lock()
 {
-    if (!mayWrite(m_path)) {
-        m_readOnlyReason =
-            QObject::tr("%1 may only be read: it is write-protected, or on media that is").arg(shortName(m_path));
+    m_readOnlyReason = whyProtected(m_path);
+    if (!m_readOnlyReason.isEmpty())
         return;
+    switch (m_lock.take(m_path)) {
+    case NotebookLock::Outcome::Held: return;
+    case NotebookLock::Outcome::Elsewhere:
+        m_readOnlyReason = QObject::tr("%1 is open in another window; this one only reads it").arg(shortName(m_path));
+        return;
+    case NotebookLock::Outcome::Protected:
+        m_readOnlyReason = QObject::tr("%1 may only be read: it is write-protected").arg(shortName(m_path));
     }
-    m_lock = std::make_unique<QLockFile>(lockPath(m_path));
-    m_lock->setStaleLockTime(0);
-    if (m_lock->tryLock(0))
-        return;
-    m_lock.reset();
-    m_readOnlyReason = QObject::tr("%1 is open in another window; this one only reads it").arg(shortName(m_path));
 }
 
 /// Runs work and commits it, or takes all of it back when it fails.
@@ -175,33 +222,62 @@ Result<void> NotebookStore::inTransaction(const std::function<Result<void>()>& w
 {
     QSqlDatabase base = database();
     if (!base.transaction())
-        return writeFailure(base, base.lastError());
+        return failureOf(base.lastError(), base, Doing::Writing);
     Result<void> result = work();
     if (result && !base.commit())
-        result = writeFailure(base, base.lastError());
+        result = failureOf(base.lastError(), base, Doing::Writing);
     if (!result)
         base.rollback();
     return result;
 }
 
-Result<std::unique_ptr<NotebookStore>> NotebookStore::create(const QString& path)
+/// Every table of a new notebook.
+Result<void> NotebookStore::makeAll()
 {
-    if (QFileInfo::exists(path))
-        return fileFailure(ErrorCode::FileUnwritable, path,
-                           QStringLiteral("there is already a file called %1").arg(shortName(path)));
-    std::unique_ptr<NotebookStore> store(new NotebookStore(path));
-    if (auto done = store->connect(false); !done)
-        return tl::unexpected(done.error());
-    const auto made = store->inTransaction([&]() -> Result<void> {
-        auto done = runAll(store->database(), firstSchema());
+    if (auto done = connect(false); !done)
+        return done;
+    return inTransaction([&]() -> Result<void> {
+        auto done = runAll(database(), firstSchema());
         for (int version = 1; done && version < schemaVersion; ++version)
-            done = runAll(store->database(), upgradeFrom(version));
+            done = runAll(database(), upgradeFrom(version));
         return done;
     });
-    if (!made)
-        return tl::unexpected(made.error());
-    store->lock();
-    return store;
+}
+
+Result<std::unique_ptr<NotebookStore>> NotebookStore::create(const QString& path)
+{
+    const auto impossible = [&](const QString& why) {
+        return fileFailure(ErrorCode::FileUnwritable, path,
+                           QStringLiteral("%1 cannot be made: %2").arg(shortName(path).left(60), why));
+    };
+    if (path.isEmpty())
+        return impossible(QStringLiteral("no name was given"));
+    if (QFile::encodeName(QFileInfo(path).fileName()).size() + journalEnding.size() > longestName)
+        return impossible(reasonOf(ENAMETOOLONG));
+    const QFileInfo info(path);
+    if (info.exists() && !(info.isFile() && info.size() == 0))
+        return impossible(QStringLiteral("there is already a file of that name"));
+    const QString making = nameOfOneBeingMade(path);
+    Result<void> made;
+    {
+        NotebookStore store(making);
+        made = store.makeAll();
+    }
+    const int trouble = made ? named(making, path) : 0;
+    if (made && trouble == 0)
+        return open(path);
+    QFile::remove(making);
+    QFile::remove(making + journalEnding);
+    if (trouble != 0)
+        return impossible(trouble == EEXIST ? QStringLiteral("there is already a file of that name")
+                                            : reasonOf(trouble));
+    Error error = made.error();
+    error.file = path.toStdString();
+    error.message = QString::fromStdString(error.message)
+                        .replace(shortName(making), shortName(path))
+                        .replace(QStringLiteral("; nothing in it was changed"), QString())
+                        .toStdString();
+    return tl::unexpected(error);
 }
 
 Result<std::unique_ptr<NotebookStore>> NotebookStore::open(const QString& path)
@@ -211,46 +287,57 @@ Result<std::unique_ptr<NotebookStore>> NotebookStore::open(const QString& path)
     std::unique_ptr<NotebookStore> store(new NotebookStore(path));
     store->lock();
     // A journal left behind by a power cut has to be rolled back, which a reader is not allowed to do.
-    const bool interrupted = QFileInfo(path + QStringLiteral("-journal")).size() > 0;
-    Result<void> done = store->connect(store->isReadOnly() || !interrupted);
+    const bool interrupted = QFileInfo(path + journalEnding).size() > 0;
+    Result<void> done;
+    if (interrupted && !whyProtected(path).isEmpty())
+        done = store->standOnACopy();
+    if (done)
+        done = store->connect((store->isReadOnly() && store->m_temporary.isEmpty()) || !interrupted);
     if (done)
         done = checkContents(store->database(), path);
     if (done)
         done = store->bringUpToDate();
     if (done && !store->isReadOnly())
         done = store->connect(false);
+    if (done && !store->isReadOnly())
+        done = store->writeCodeIfMissing();
     if (!done)
         return tl::unexpected(done.error());
     return store;
 }
 
-/// An old notebook that may not be written is read through an upgraded copy.
-Result<void> NotebookStore::standOn(const QString& copy)
+/// A notebook that has to be changed to be read, but may not be, is read through a copy.
+Result<void> NotebookStore::standOnACopy()
 {
-    QFile::remove(copy);
-    if (!QFile::copy(m_path, copy))
+    QTemporaryFile spare(QDir::temp().filePath(QStringLiteral("iris-XXXXXX.iris")));
+    spare.setAutoRemove(false);
+    if (!spare.open())
+        return fileFailure(ErrorCode::FileUnreadable, m_path, spare.errorString());
+    const QString copy = spare.fileName();
+    const QString journal = m_path + journalEnding;
+    const bool done = copied(m_path, copy) && (!QFileInfo::exists(journal) || copied(journal, copy + journalEnding));
+    if (!done)
         return fileFailure(ErrorCode::FileUnreadable, m_path,
                            QStringLiteral("%1 cannot be copied to be read").arg(shortName(m_path)));
-    QFile::setPermissions(copy, QFile::ReadOwner | QFile::WriteOwner);
+    for (const QString& file : {copy, copy + journalEnding})
+        QFile::setPermissions(file, QFile::ReadOwner | QFile::WriteOwner);
     m_temporary = copy;
     return {};
 }
 
 Result<void> NotebookStore::bringUpToDate()
 {
-    const int version = pragma(database(), QStringLiteral("user_version")).value_or(schemaVersion);
-    if (version >= schemaVersion)
+    const auto version = answer(database(), QStringLiteral("PRAGMA user_version"));
+    if (!version)
+        return tl::unexpected(version.error());
+    if (version->toInt() >= schemaVersion)
         return {};
     Result<void> done;
-    if (isReadOnly()) {
-        QTemporaryFile spare(QDir::temp().filePath(QStringLiteral("iris-XXXXXX.iris")));
-        spare.setAutoRemove(false);
-        if (!spare.open())
-            return fileFailure(ErrorCode::FileUnreadable, m_path, spare.errorString());
-        done = standOn(spare.fileName());
-    } else {
+    if (isReadOnly() && m_temporary.isEmpty()) {
+        done = standOnACopy();
+    } else if (!isReadOnly()) {
         m_keptCopy = freeName(m_path);
-        if (!QFile::copy(m_path, m_keptCopy))
+        if (!copied(m_path, m_keptCopy))
             return fileFailure(ErrorCode::FileUnwritable, m_path,
                                QStringLiteral("%1 is from an older version and has to be brought up to date, but no "
                                               "copy of it could be made first; it was left as it is")
@@ -258,19 +345,71 @@ Result<void> NotebookStore::bringUpToDate()
     }
     if (done)
         done = connect(false);
-    if (!done)
-        return done;
+    return done ? bringSchemaUp(version->toInt()) : done;
+}
+
+Result<void> NotebookStore::bringSchemaUp(int from)
+{
+    constexpr int numbersAreKept = 4;
     return inTransaction([&]() -> Result<void> {
         Result<void> step;
-        for (int from = version; step && from < schemaVersion; ++from)
-            step = runAll(database(), upgradeFrom(from));
-        return step;
+        for (int version = from; step && version < schemaVersion; ++version)
+            step = runAll(database(), upgradeFrom(version));
+        if (!step || from >= numbersAreKept)
+            return step;
+        auto remarks = rebuildUsedIds(database());
+        if (!remarks)
+            return tl::unexpected(remarks.error());
+        m_updateRemarks = std::move(*remarks);
+        return {};
     });
 }
 
-Result<Notebook> NotebookStore::load() const
+/// Sheets are printed with the notebook's code; one that is lost or unfit for print is made anew.
+Result<void> NotebookStore::writeCodeIfMissing()
 {
-    return loadRows(database());
+    const auto code =
+        answer(database(), QStringLiteral("SELECT coalesce((SELECT value FROM setting WHERE name = 'code'), '')"));
+    if (!code)
+        return tl::unexpected(code.error());
+    if (isNotebookCode(code->toString().toStdString()))
+        return {};
+    return run(database(),
+               QStringLiteral("INSERT OR REPLACE INTO setting (name, value) VALUES ('code', hex(randomblob(3)))"));
+}
+
+Result<void> NotebookStore::checkStillThere() const
+{
+    if (m_lock.isStillAt(m_path))
+        return {};
+    return fileFailure(ErrorCode::FileUnwritable, m_path,
+                       QStringLiteral("%1 is no longer where it was: another program moved, replaced or removed it. "
+                                      "Nothing was changed; put it back, or save the notebook as a JSON file to keep "
+                                      "what is on show")
+                           .arg(shortName(m_path)));
+}
+
+Result<Notebook> NotebookStore::load()
+{
+    auto notebook = loadRows(database());
+    if (!notebook)
+        return notebook;
+    const auto pictures = loadPictureNames(database());
+    if (!pictures)
+        return tl::unexpected(pictures.error());
+    m_remarks = m_updateRemarks;
+    mend(*notebook, m_remarks);
+    const auto forget = [&](auto& record, const char* what) {
+        if (record.picture.empty() || pictures->contains(record.picture))
+            return;
+        m_remarks.push_back(what + std::to_string(record.id.value) + ": its picture is not in the file");
+        record.picture.clear();
+    };
+    for (SwatchRecord& swatch : notebook->swatches)
+        forget(swatch, "reading ");
+    for (MixRecord& mix : notebook->mixes)
+        forget(mix, "mix ");
+    return notebook;
 }
 
 Result<Picture> NotebookStore::picture(const std::string& name) const
@@ -282,10 +421,27 @@ Result<NotebookEdit> NotebookStore::apply(NotebookEdit edit)
 {
     if (isReadOnly())
         return fileFailure(ErrorCode::FileUnwritable, m_path, m_readOnlyReason);
-    const auto done = inTransaction([&] { return writeRows(database(), edit); });
+    if (auto sound = checkSound(edit); !sound)
+        return tl::unexpected(sound.error());
+    if (auto there = checkStillThere(); !there)
+        return tl::unexpected(there.error());
+    const auto done = inTransaction([&]() -> Result<void> {
+        auto written = writeRows(database(), edit);
+        return written ? checkPicturesAreThere(database(), edit) : written;
+    });
     if (!done)
         return tl::unexpected(done.error());
     return edit;
+}
+
+Result<SheetId> NotebookStore::nextSheet() const
+{
+    return nextId(database(), "sheet").map([](std::int64_t id) { return SheetId{id}; });
+}
+
+Result<UsedIds> NotebookStore::usedIds() const
+{
+    return loadUsedIds(database());
 }
 
 } // namespace iris

@@ -18,8 +18,15 @@ Json idsOf(const std::vector<TubeId>& tubes)
 std::vector<TubeId> readIds(const JsonReader& reader, const char* key)
 {
     std::vector<TubeId> ids;
-    for (const auto id : reader.get<std::vector<std::int64_t>>(key, {}))
-        ids.push_back({id});
+    const Json list = reader.get<Json>(key, Json::array());
+    if (!list.is_array())
+        throw Fault{reader.place() + ": \"" + key + "\" is not a list"};
+    for (const Json& id : list)
+        try {
+            ids.push_back({wholeNumberIn<std::int64_t>(id)});
+        } catch (const Json::exception&) {
+            throw Fault{reader.place() + ": \"" + key + "\" is not a list of numbers of tubes"};
+        }
     return ids;
 }
 
@@ -64,8 +71,7 @@ PaletteWishes readWishes(const JsonReader& reader)
     const auto school = parseSchool(reader.get<std::string>("school"));
     if (!school)
         throw Fault{school.error().message};
-    return {*school, readIds(reader, "must"), readIds(reader, "never"),
-            static_cast<std::size_t>(std::clamp(reader.get<int>("most_tubes"), 1, 12))};
+    return {*school, readIds(reader, "must"), readIds(reader, "never"), reader.get<std::size_t>("most_tubes")};
 }
 
 } // namespace iris

@@ -2,6 +2,7 @@
 
 #include "notebook/rowbinding.h"
 #include "notebook/statement.h"
+#include "notebook/usedids.h"
 
 #include <QSqlQuery>
 #include <QVariant>
@@ -15,7 +16,7 @@ Result<std::vector<PaletteRecord>> loadPalettes(const QSqlDatabase& database)
     query.prepare(
         QStringLiteral("SELECT palette.id, palette.name, palette_tube.tube FROM palette LEFT JOIN palette_tube "
                        "ON palette_tube.palette = palette.id ORDER BY palette.id, palette_tube.place"));
-    if (auto done = run(query, database); !done)
+    if (auto done = run(query, database, Doing::Reading); !done)
         return tl::unexpected(done.error());
     std::vector<PaletteRecord> palettes;
     while (query.next()) {
@@ -27,7 +28,7 @@ Result<std::vector<PaletteRecord>> loadPalettes(const QSqlDatabase& database)
         if (!query.isNull(2))
             palettes.back().tubes.push_back({row.id()});
     }
-    return palettes;
+    return readToTheEnd(query, database).map([&] { return std::move(palettes); });
 }
 
 Result<PaletteWishes> loadWishes(const QSqlDatabase& database)
@@ -35,7 +36,7 @@ Result<PaletteWishes> loadWishes(const QSqlDatabase& database)
     PaletteWishes wishes;
     QSqlQuery query(database);
     query.prepare(QStringLiteral("SELECT school, most_tubes FROM wish"));
-    if (auto done = run(query, database); !done)
+    if (auto done = run(query, database, Doing::Reading); !done)
         return tl::unexpected(done.error());
     if (query.next()) {
         Row row(query);
@@ -43,26 +44,32 @@ Result<PaletteWishes> loadWishes(const QSqlDatabase& database)
         wishes.mostTubes = static_cast<std::size_t>(std::clamp(row.whole(), 1, 12));
     }
     query.prepare(QStringLiteral("SELECT tube, must FROM wish_tube ORDER BY tube"));
-    if (auto done = run(query, database); !done)
+    if (auto done = run(query, database, Doing::Reading); !done)
         return tl::unexpected(done.error());
     while (query.next()) {
         Row row(query);
         const TubeId tube{row.id()};
         (row.whole() != 0 ? wishes.must : wishes.never).push_back(tube);
     }
-    return wishes;
+    return readToTheEnd(query, database).map([&] { return std::move(wishes); });
 }
 
 Result<void> writePalette(const QSqlDatabase& database, PaletteRecord& palette)
 {
+    if (palette.id.value <= 0) {
+        const auto id = nextId(database, "palette");
+        if (!id)
+            return tl::unexpected(id.error());
+        palette.id = {*id};
+    }
     QSqlQuery query(database);
     query.prepare(QStringLiteral("INSERT OR REPLACE INTO palette (id, name) VALUES (?, ?)"));
-    query.addBindValue(palette.id.value > 0 ? QVariant(static_cast<qlonglong>(palette.id.value)) : QVariant());
+    query.addBindValue(static_cast<qlonglong>(palette.id.value));
     query.addBindValue(QString::fromStdString(palette.name));
     if (auto done = run(query, database); !done)
         return done;
-    if (palette.id.value <= 0)
-        palette.id = {query.lastInsertId().toLongLong()};
+    if (auto done = keepUsed(database, "palette", palette.id.value); !done)
+        return done;
     query.prepare(QStringLiteral("INSERT INTO palette_tube (palette, tube, place) VALUES (?, ?, ?)"));
     for (std::size_t place = 0; place < palette.tubes.size(); ++place) {
         query.addBindValue(static_cast<qlonglong>(palette.id.value));

@@ -3,35 +3,100 @@
 #include <QFileInfo>
 
 namespace iris {
+namespace {
 
-Result<void> run(const QSqlDatabase& database, const QString& statement)
+// SQLite's primary result codes. Source: https://www.sqlite.org/rescode.html.
+enum SqliteCode {
+    sqliteError = 1,
+    sqliteBusy = 5,
+    sqliteLocked = 6,
+    sqliteNoMemory = 7,
+    sqliteReadOnly = 8,
+    sqliteIoError = 10,
+    sqliteCorrupt = 11,
+    sqliteFull = 13,
+    sqliteCannotOpen = 14,
+    sqliteProtocol = 15,
+    sqliteTooBig = 18,
+    sqliteConstraint = 19,
+    sqliteNotADatabase = 26,
+};
+
+bool isDamage(int code)
+{
+    return code == sqliteError || code == sqliteCorrupt || code == sqliteNotADatabase;
+}
+
+QString reasonFor(int code, Doing doing)
+{
+    switch (code) {
+    case sqliteBusy:
+    case sqliteLocked:
+    case sqliteProtocol: return QStringLiteral("another program is writing in it just now; try again");
+    case sqliteNoMemory: return QStringLiteral("there is not enough memory");
+    case sqliteReadOnly: return QStringLiteral("it may only be read");
+    case sqliteIoError:
+        return doing == Doing::Writing ? QStringLiteral("the disk is full or faulty")
+                                       : QStringLiteral("the disk is faulty");
+    case sqliteFull: return QStringLiteral("the disk is full");
+    case sqliteCannotOpen:
+        return doing == Doing::Writing
+                   ? QStringLiteral("nothing can be written beside it: its folder is gone or protected, or its name is "
+                                    "too long")
+                   : QStringLiteral("it cannot be opened");
+    case sqliteConstraint: return QStringLiteral("a record names another that is not there");
+    case sqliteTooBig: return QStringLiteral("something in it is too large");
+    default: return QStringLiteral("fault %1 of its database").arg(code);
+    }
+}
+
+} // namespace
+
+Result<void> run(const QSqlDatabase& database, const QString& statement, Doing doing)
 {
     QSqlQuery query(database);
     if (query.exec(statement))
         return {};
-    return writeFailure(database, query.lastError());
+    return failureOf(query.lastError(), database, doing);
 }
 
-Result<void> run(QSqlQuery& query, const QSqlDatabase& database)
+Result<void> run(QSqlQuery& query, const QSqlDatabase& database, Doing doing)
 {
     if (query.exec())
         return {};
-    return writeFailure(database, query.lastError());
+    return failureOf(query.lastError(), database, doing);
 }
 
-tl::unexpected<Error> writeFailure(const QSqlDatabase& database, const QSqlError& error)
+Result<void> readToTheEnd(const QSqlQuery& query, const QSqlDatabase& database)
 {
+    if (query.lastError().type() == QSqlError::NoError)
+        return {};
+    return failureOf(query.lastError(), database, Doing::Reading);
+}
+
+tl::unexpected<Error> failureOf(const QSqlError& error, const QSqlDatabase& database, Doing doing)
+{
+    constexpr int primary = 0xff;
     const QString path = database.databaseName();
-    // SQLite's primary result codes, https://www.sqlite.org/rescode.html.
-    const int code = error.nativeErrorCode().toInt() & 0xff;
-    const QString why = code == 13                       ? QStringLiteral("the disk is full")
-                        : code == 8                      ? QStringLiteral("it may only be read")
-                        : code == 5                      ? QStringLiteral("another program is writing to it")
-                        : error.databaseText().isEmpty() ? error.driverText()
-                                                         : error.databaseText();
-    const QString message =
-        QStringLiteral("%1 could not be written (%2); nothing in it was changed").arg(QFileInfo(path).fileName(), why);
-    return tl::unexpected(Error{ErrorCode::FileUnwritable, message.toStdString(), path.toStdString(), 0, 0});
+    const QString name = QFileInfo(path).fileName();
+    const int code = error.nativeErrorCode().toInt() & primary;
+    const auto told = [&](ErrorCode kind, const QString& message) {
+        return tl::unexpected(Error{kind, message.toStdString(), path.toStdString(), 0, 0});
+    };
+    if (isDamage(code) && doing == Doing::Reading)
+        return told(ErrorCode::DamagedNotebook,
+                    QStringLiteral("%1 is damaged and cannot be read; it was left as it is").arg(name));
+    if (isDamage(code))
+        return told(ErrorCode::FileUnwritable,
+                    QStringLiteral("%1 could not be written: the file was damaged from outside. Nothing in it was "
+                                   "changed; save the notebook as a JSON file to keep what is on show")
+                        .arg(name));
+    if (doing == Doing::Reading)
+        return told(ErrorCode::FileUnreadable,
+                    QStringLiteral("%1 could not be read (%2)").arg(name, reasonFor(code, doing)));
+    return told(
+        ErrorCode::FileUnwritable,
+        QStringLiteral("%1 could not be written (%2); nothing in it was changed").arg(name, reasonFor(code, doing)));
 }
 
 } // namespace iris

@@ -9,11 +9,18 @@
 
 namespace iris {
 
-/// Runs one statement, or one that was prepared.
-Result<void> run(const QSqlDatabase& database, const QString& statement);
-Result<void> run(QSqlQuery& query, const QSqlDatabase& database);
+/// What was being done when a database answered with an error.
+enum class Doing { Reading, Writing };
 
-/// What a database error means to a painter: the disk is full, the file may only be read, or else.
-tl::unexpected<Error> writeFailure(const QSqlDatabase& database, const QSqlError& error);
+/// Runs one statement, or one that was prepared.
+Result<void> run(const QSqlDatabase& database, const QString& statement, Doing doing = Doing::Writing);
+Result<void> run(QSqlQuery& query, const QSqlDatabase& database, Doing doing = Doing::Writing);
+
+/// Whether all rows were read: next() says no at the end and at a fault alike.
+Result<void> readToTheEnd(const QSqlQuery& query, const QSqlDatabase& database);
+
+/// What a database's error means to a painter, never in the database's own words: FileUnwritable, FileUnreadable or,
+/// when the file itself is broken, DamagedNotebook.
+tl::unexpected<Error> failureOf(const QSqlError& error, const QSqlDatabase& database, Doing doing);
 
 } // namespace iris

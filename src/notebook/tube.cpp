@@ -1,6 +1,7 @@
 #include "notebook/tube.h"
 
 #include "base/text.h"
+#include "notebook/soundness.h"
 
 #include <algorithm>
 #include <array>
@@ -34,24 +35,6 @@ const ReferencePigment* rowFor(const PigmentCode& code, const Tube& tube, const 
                 return row;
     }
     return table.typical(code);
-}
-
-bool outside(const std::optional<int>& rating, int low, int high)
-{
-    return rating && (*rating < low || *rating > high);
-}
-
-Result<void> validate(const Stock& stock)
-{
-    if (stock.sizeMl && !(*stock.sizeMl > 0 && *stock.sizeMl <= 1000))
-        return failure(ErrorCode::BadNumber, "a size is above 0 and at most 1000 ml");
-    if (stock.price && !(*stock.price >= 0 && *stock.price <= 1e6))
-        return failure(ErrorCode::BadNumber, "a price is 0 or more");
-    if (outside(stock.leftPercent, 0, 100))
-        return failure(ErrorCode::BadNumber, "what is left runs from 0 to 100 percent");
-    if (!stock.boughtOn.empty() && !isDay(stock.boughtOn))
-        return failure(ErrorCode::BadNumber, "a day is written as year, month and day, as in 2026-10-03");
-    return {};
 }
 
 } // namespace
@@ -102,15 +85,7 @@ Result<void> validate(const Tube& tube, const ReferenceTable& table)
         return failure(ErrorCode::UnknownPigment,
                        textOf(tube.codes) + " is not in the reference table; give the tube a swatch of its own");
     }
-    if (tube.strength && !(*tube.strength > 0 && *tube.strength <= 20))
-        return failure(ErrorCode::BadNumber, "strength is above 0 and at most 20");
-    if (outside(tube.staining, 0, 3) || outside(tube.measured.staining, 0, 3))
-        return failure(ErrorCode::BadNumber, "staining runs from 0 to 3");
-    if (outside(tube.granulation, 0, 3) || outside(tube.measured.granulation, 0, 3))
-        return failure(ErrorCode::BadNumber, "granulation runs from 0 to 3");
-    if (outside(tube.lightfastness, 1, 5))
-        return failure(ErrorCode::BadNumber, "lightfastness runs from 1 (excellent) to 5 (fugitive)");
-    return validate(tube.stock);
+    return checkSound(tube);
 }
 
 bool areFalseTwins(const Tube& first, const Tube& second, const ReferenceTable& table)

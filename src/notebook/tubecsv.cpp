@@ -51,11 +51,6 @@ std::string canonical(std::string_view header)
     return name;
 }
 
-bool inRange(const Lab& lab)
-{
-    return lab.l >= 0 && lab.l <= 100 && std::abs(lab.a) <= 128 && std::abs(lab.b) <= 128;
-}
-
 std::optional<Swatch> swatchFrom(CsvFields& fields)
 {
     std::array<double, 9> values{};
@@ -70,11 +65,8 @@ std::optional<Swatch> swatchFrom(CsvFields& fields)
         return std::nullopt;
     if (given < values.size())
         fields.complain("a swatch needs all nine numbers: full, thin and black, each L, a and b");
-    const Swatch swatch{
+    return Swatch{
         {values[0], values[1], values[2]}, {values[3], values[4], values[5]}, {values[6], values[7], values[8]}};
-    if (!inRange(swatch.full) || !inRange(swatch.thin) || !inRange(swatch.overBlack))
-        fields.complain("L runs from 0 to 100, a and b from -128 to 128");
-    return swatch;
 }
 
 Stock stockFrom(CsvFields& fields)
@@ -183,7 +175,8 @@ std::string writeTubesCsv(const std::vector<Tube>& tubes)
                        "strength,staining,granulation,lightfastness,notes,line,transparency,measured_staining,"
                        "measured_granulation,container,size_ml,price,left_percent,where,bought_on\r\n";
     for (const Tube& tube : tubes) {
-        std::vector<std::string> fields{tube.maker, tube.name, textOf(tube.codes), tube.form};
+        std::vector<std::string> fields{guarded(tube.maker), guarded(tube.name), textOf(tube.codes),
+                                        guarded(tube.form)};
         addLab(fields, tube.swatch, &Swatch::full);
         addLab(fields, tube.swatch, &Swatch::thin);
         addLab(fields, tube.swatch, &Swatch::overBlack);
@@ -191,8 +184,8 @@ std::string writeTubesCsv(const std::vector<Tube>& tubes)
         fields.push_back(written(tube.staining));
         fields.push_back(written(tube.granulation));
         fields.push_back(written(tube.lightfastness));
-        fields.push_back(tube.notes);
-        fields.push_back(tube.line);
+        fields.push_back(guarded(tube.notes));
+        fields.push_back(guarded(tube.line));
         fields.emplace_back(tube.transparency ? nameOf(*tube.transparency) : "");
         fields.push_back(written(tube.measured.staining));
         fields.push_back(written(tube.measured.granulation));

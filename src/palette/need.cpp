@@ -1,47 +1,37 @@
 #include "palette/need.h"
 
-#include "base/csvreader.h"
+#include "base/csvfields.h"
 #include "base/text.h"
 #include "colour/srgb.h"
 
 #include <algorithm>
-#include <map>
 
 namespace iris {
 namespace {
 
-using Columns = std::map<std::string, std::size_t>;
-
-std::string fieldOf(const CsvRecord& record, const Columns& columns, const std::string& name)
+Result<Lab> colourOf(const CsvFields& fields)
 {
-    const auto column = columns.find(name);
-    return column != columns.end() && column->second < record.fields.size() ? record.fields[column->second] : "";
-}
-
-Result<Lab> colourOf(const CsvRecord& record, const Columns& columns)
-{
-    const std::string hex = fieldOf(record, columns, "hex");
+    const std::string hex = fields.text("hex");
     if (!trimmed(hex).empty())
         return parseHex(hex).map([](const Srgb& colour) { return toLab(colour); });
-    return parseLab(fieldOf(record, columns, "l") + "," + fieldOf(record, columns, "a") + ","
-                    + fieldOf(record, columns, "b"));
+    return parseLab(fields.text("l") + "," + fields.text("a") + "," + fields.text("b"));
 }
 
-Result<Need> needFrom(const CsvRecord& record, const Columns& columns)
+Result<Need> needFrom(const CsvFields& fields)
 {
     Need need;
-    need.name = fieldOf(record, columns, "name");
-    const auto colour = colourOf(record, columns);
+    need.name = fields.text("name");
+    const auto colour = colourOf(fields);
     if (!colour)
         return tl::unexpected(colour.error());
     need.target = *colour;
-    if (const std::string text = fieldOf(record, columns, "tolerance"); !text.empty()) {
+    if (const std::string text = fields.text("tolerance"); !text.empty()) {
         const auto tolerance = parseTolerance(text);
         if (!tolerance)
             return tl::unexpected(tolerance.error());
         need.tolerance = *tolerance;
     }
-    if (const std::string text = fieldOf(record, columns, "importance"); !text.empty()) {
+    if (const std::string text = fields.text("importance"); !text.empty()) {
         const auto importance = parseNumber(text);
         if (!importance || (*importance != 1 && *importance != 2 && *importance != 3))
             return failure(ErrorCode::BadNeed, "importance is 1, 2 or 3");
@@ -85,14 +75,14 @@ Result<std::vector<Need>> readNeedsCsv(std::string_view text)
         return tl::unexpected(records.error());
     if (records->empty())
         return failure(ErrorCode::BadNeed, "the list of needs is empty");
-    Columns columns;
+    CsvColumns columns;
     for (std::size_t i = 0; i < records->front().fields.size(); ++i)
         columns[lowered(trimmed(records->front().fields[i]))] = i;
     if (!columns.contains("hex") && !(columns.contains("l") && columns.contains("a") && columns.contains("b")))
         return failure(ErrorCode::BadNeed, "the first line must name the columns: name and L, a, b (or hex)");
     std::vector<Need> needs;
     for (std::size_t i = 1; i < records->size(); ++i) {
-        auto need = needFrom((*records)[i], columns);
+        auto need = needFrom(CsvFields(columns, (*records)[i]));
         if (!need) {
             Error error = need.error();
             error.line = (*records)[i].line;

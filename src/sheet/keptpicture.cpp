@@ -5,12 +5,15 @@
 #include <QBuffer>
 #include <QColorSpace>
 #include <QCryptographicHash>
+#include <algorithm>
 
 namespace iris {
 Picture pictureOf(QImage image, int widest)
 {
-    if (image.width() > widest)
-        image = image.scaledToWidth(widest, Qt::SmoothTransformation);
+    constexpr int longest = 16000; // a JPEG side is at most 65,535
+    if (image.width() > widest || image.height() > longest)
+        image = image.scaled(std::min(widest, image.width()), std::min(longest, image.height()), Qt::KeepAspectRatio,
+                             Qt::SmoothTransformation);
     QByteArray bytes;
     QBuffer buffer(&bytes);
     buffer.open(QIODevice::WriteOnly);

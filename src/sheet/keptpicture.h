@@ -12,7 +12,7 @@ Picture pictureOf(QImage image, int widest);
 
 /// A picture file to keep beside a record, upright by its EXIF orientation and in sRGB; only looked at, never measured,
 /// so greys and any profile will do.
-/// @return FileUnreadable, or BadPicture for what is no picture, damaged or larger than Scan::mostPixels.
+/// @return FileUnreadable, or BadPicture for what is no picture, damaged, too small or too large (picturefile.h).
 Result<Picture> pictureFrom(const QString& path, int widest);
 
 } // namespace iris

@@ -1,21 +1,13 @@
 #include "sheet/scan.h"
 
+#include "sheet/picturefile.h"
+
 #include <QColorSpace>
-#include <QFile>
-#include <QFileInfo>
-#include <QImageReader>
 #include <exiv2/exiv2.hpp>
 #include <mutex>
 
 namespace iris {
 namespace {
-
-tl::unexpected<Error> bad(const QString& path, const QString& what)
-{
-    return tl::unexpected(Error{ErrorCode::BadPicture,
-                                QStringLiteral("%1 %2").arg(QFileInfo(path).fileName(), what).toStdString(),
-                                path.toStdString(), 0, 0});
-}
 
 /// What stands in a picture's own notes.
 struct PictureNotes {
@@ -41,21 +33,23 @@ int jpegChannels(const QByteArray& start)
 }
 
 /// Notes are a help, not a need: a picture whose notes are damaged is read without them.
-PictureNotes notesOf(const QString& path)
+PictureNotes notesOf(const PictureFile& picture)
 {
     PictureNotes notes;
-    QFile file(path);
-    const QByteArray start = file.open(QIODevice::ReadOnly) ? file.read(1 << 20) : QByteArray();
+    constexpr qsizetype beginning = 1 << 20;
+    const QByteArray start = picture.bytes.left(beginning);
     notes.printingInks = jpegChannels(start) == 4;
-    const bool jpeg = start.startsWith("\xff\xd8");
-    const bool png = start.startsWith("\x89PNG");
+    const bool jpeg = picture.format == PictureFormat::Jpeg;
+    const bool png = picture.format == PictureFormat::Png;
     const bool announced = (jpeg && start.contains(QByteArray("ICC_PROFILE\0", 12))) || (png && start.contains("iCCP"));
     // Exiv2 sets itself up on first use, which two threads must not do at once.
     static std::mutex one;
     const std::scoped_lock lock(one);
     try {
         Exiv2::LogMsg::setLevel(Exiv2::LogMsg::mute);
-        const auto image = Exiv2::ImageFactory::open(path.toStdString());
+        // From memory: given a name, it fetches addresses, waits on standard input and hangs on a pipe.
+        const auto image = Exiv2::ImageFactory::open(reinterpret_cast<const Exiv2::byte*>(picture.bytes.constData()),
+                                                     static_cast<long>(picture.bytes.size()));
         image->readMetadata();
         if (image->iccProfileDefined()) {
             const Exiv2::DataBuf& profile = *image->iccProfile();
@@ -65,7 +59,7 @@ PictureNotes notesOf(const QString& path)
         const auto found = image->exifData().findKey(Exiv2::ExifKey("Exif.Image.PhotometricInterpretation"));
         if (found != image->exifData().end() && found->toLong() == separated)
             notes.printingInks = true;
-    } catch (const Exiv2::AnyError&) {
+    } catch (...) { // its own errors, and three kinds of the standard library's where notes are damaged
     }
     notes.lostProfile = announced && notes.profile.isEmpty();
     return notes;
@@ -104,46 +98,27 @@ bool isDeep(const QImage& image)
 
 Result<QImage> pictureIn(const QString& path)
 {
-    const QFileInfo info(path);
-    if (!info.isFile() || !info.isReadable())
-        return tl::unexpected(Error{ErrorCode::FileUnreadable,
-                                    QStringLiteral("%1 cannot be read").arg(info.fileName()).toStdString(),
-                                    path.toStdString(), 0, 0});
-    if (info.size() == 0)
-        return bad(path, QStringLiteral("is an empty file"));
-    QImageReader reader(path);
-    reader.setDecideFormatFromContent(true);
-    reader.setAutoTransform(true);
-    QImageReader::setAllocationLimit(1024);
-    if (!reader.canRead())
-        return bad(path, QStringLiteral("is not a picture this program can read; use PNG, JPEG or TIFF"));
-    const QSize size = reader.size();
-    if (size.isValid() && size.isEmpty())
-        return bad(path, QStringLiteral("is an empty picture"));
-    const qint64 pixels = static_cast<qint64>(size.width()) * size.height();
-    if (pixels > Scan::mostPixels)
-        return bad(path, QStringLiteral("has %1 million pixels; at most %2 million are read. Scan at 300 dpi")
-                             .arg(pixels / 1'000'000)
-                             .arg(Scan::mostPixels / 1'000'000));
-    QImage image = reader.read();
-    if (image.isNull())
-        return bad(path, QStringLiteral("is damaged and cannot be read (%1)").arg(reader.errorString()));
-    return image;
+    const auto file = openPicture(path);
+    return file ? decode(*file) : tl::unexpected(file.error());
 }
 
 Result<Scan> Scan::load(const QString& path)
 {
-    const PictureNotes notes = notesOf(path);
+    const auto file = openPicture(path);
+    if (!file)
+        return tl::unexpected(file.error());
+    const PictureNotes notes = notesOf(*file);
     if (notes.printingInks)
-        return bad(path,
-                   QStringLiteral("is in printing inks (CMYK), which do not tell the colour of paint; save it as RGB"));
+        return badPicture(
+            path, QStringLiteral("is in printing inks (CMYK), which do not tell the colour of paint; save it as RGB"));
     if (notes.lostProfile)
-        return bad(path, QStringLiteral("has a damaged colour profile inside; save it again without one, or as sRGB"));
-    auto image = pictureIn(path);
+        return badPicture(path,
+                          QStringLiteral("has a damaged colour profile inside; save it again without one, or as sRGB"));
+    auto image = decode(*file);
     if (!image)
         return tl::unexpected(image.error());
     if (isGrey(*image))
-        return bad(path, QStringLiteral("is all in greys; scan it in colour"));
+        return badPicture(path, QStringLiteral("is all in greys; scan it in colour"));
     auto light = DeviceLight::through(notes.profile);
     if (!light) {
         Error error = light.error();

@@ -12,13 +12,10 @@ namespace iris {
 /// A scan or photo: the picture upright, what its numbers mean in light, and how fine it is where that is known.
 class Scan {
 public:
-    /// The largest picture that is read: an A4 page at 600 dpi is 35 million pixels.
-    static constexpr qint64 mostPixels = 64'000'000;
-
-    /// Reads PNG, JPEG, TIFF and whatever else Qt knows, by content and not by the file's ending; turns it upright by
+    /// Reads PNG, JPEG, TIFF and WebP, by content and not by the file's ending; turns it upright by
     /// its EXIF orientation; takes its ICC profile and resolution.
-    /// @return FileUnreadable, or BadPicture for what is no picture, damaged, empty, too large, in greys or in printing
-    /// inks.
+    /// @return FileUnreadable, or BadPicture for what is no picture, damaged, empty, too small, too large, in greys or
+    /// in printing inks.
     static Result<Scan> load(const QString& path);
 
     /// A picture at hand.
@@ -42,7 +39,8 @@ private:
 
 /// The picture in a file, by its content and not by the file's ending, upright by its EXIF orientation; its colours as
 /// they stand, not yet through a profile.
-/// @return FileUnreadable, or BadPicture for what is no picture, damaged, empty or larger than Scan::mostPixels.
+/// @return FileUnreadable, or BadPicture for what is no picture, damaged, empty, too small or too large
+/// (picturefile.h).
 Result<QImage> pictureIn(const QString& path);
 
 } // namespace iris

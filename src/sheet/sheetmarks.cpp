@@ -6,6 +6,8 @@
 #include <ZXing/DecodeHints.h>
 #include <ZXing/MultiFormatWriter.h>
 #include <ZXing/ReadBarcode.h>
+#include <algorithm>
+#include <exception>
 #include <memory>
 
 extern "C" {
@@ -22,6 +24,7 @@ constexpr int highestTag = 3;
 constexpr float surely = 15;
 constexpr int mostWrongBits = 2;
 constexpr int longestSide = 3500;
+constexpr int narrowest = 32; // a tag of 8 modules needs 2 pixels a module after the detector has halved the picture
 
 /// The detector and its family, let go together.
 class Detector {
@@ -67,26 +70,44 @@ void drawTag(QPainter& painter, int number, const QRectF& square)
                                  Qt::white);
 }
 
-void drawCode(QPainter& painter, const QString& text, const QRectF& square)
+Result<QrCode> encodeCode(const std::string& text)
 {
     constexpr int levelH = 8;
-    ZXing::MultiFormatWriter writer(ZXing::BarcodeFormat::QRCode);
-    writer.setMargin(0).setEccLevel(levelH);
-    const ZXing::BitMatrix code = writer.encode(text.toStdString(), 0, 0);
-    const double module = square.width() / code.width();
-    for (int y = 0; y < code.height(); ++y)
-        for (int x = 0; x < code.width(); ++x)
-            if (code.get(x, y))
-                painter.fillRect(QRectF(square.left() + x * module, square.top() + y * module, module, module),
-                                 Qt::black);
+    try {
+        ZXing::MultiFormatWriter writer(ZXing::BarcodeFormat::QRCode);
+        writer.setMargin(0).setEccLevel(levelH);
+        const ZXing::BitMatrix matrix = writer.encode(text, 0, 0);
+        QrCode code{matrix.width(), {}};
+        for (int y = 0; y < matrix.height(); ++y)
+            for (int x = 0; x < matrix.width(); ++x)
+                code.dark.push_back(matrix.get(x, y));
+        return code;
+    } catch (const std::exception&) {
+        return failure(ErrorCode::BadValue, "\"" + text + "\" cannot be printed as a code");
+    }
+}
+
+void drawCode(QPainter& painter, const QrCode& code, const QRectF& square)
+{
+    const double module = square.width() / std::max(1, code.side);
+    for (std::size_t i = 0; i < code.dark.size(); ++i) {
+        const auto x = static_cast<double>(static_cast<int>(i) % code.side);
+        const auto y = static_cast<double>(static_cast<int>(i) / code.side);
+        if (code.dark[i])
+            painter.fillRect(QRectF(square.left() + x * module, square.top() + y * module, module, module), Qt::black);
+    }
 }
 
 std::vector<FoundTag> findTags(const QImage& picture)
 {
     const double shrink = std::min(1.0, static_cast<double>(longestSide) / std::max(picture.width(), picture.height()));
+    const QSize size = picture.size() * shrink;
+    // The library divides by the number of its tiles, which a narrow strip has none of.
+    if (std::min(size.width(), size.height()) < narrowest)
+        return {};
     QImage grey = picture.convertToFormat(QImage::Format_Grayscale8);
     if (shrink < 1)
-        grey = grey.scaled(picture.size() * shrink, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
+        grey = grey.scaled(size, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
                    .convertToFormat(QImage::Format_Grayscale8);
     const QSizeF scale(static_cast<double>(picture.width()) / grey.width(),
                        static_cast<double>(picture.height()) / grey.height());
@@ -117,10 +138,12 @@ std::optional<QString> readCode(const QImage& picture)
                                 static_cast<int>(grey.bytesPerLine()));
     ZXing::DecodeHints hints;
     hints.setFormats(ZXing::BarcodeFormat::QRCode).setTryHarder(true).setTryRotate(false);
-    const ZXing::Result result = ZXing::ReadBarcode(view, hints);
-    if (!result.isValid())
-        return std::nullopt;
-    return QString::fromStdString(result.text());
+    try {
+        const ZXing::Result result = ZXing::ReadBarcode(view, hints);
+        return result.isValid() ? std::optional(QString::fromStdString(result.text())) : std::nullopt;
+    } catch (const std::exception&) {
+        return std::nullopt; // what the reader stumbles over is no code
+    }
 }
 
 } // namespace iris

@@ -1,5 +1,7 @@
 #pragma once
 
+#include "base/result.h"
+
 #include <QImage>
 #include <QPolygonF>
 #include <QString>
@@ -22,12 +24,24 @@ struct FoundTag {
 /// Draws a corner tag into a square, modules of one eighth of its side.
 void drawTag(QPainter& painter, int number, const QRectF& square);
 
-/// Draws a QR code of error correction level H into a square. The text is letters of the capitals, digits and "-".
-void drawCode(QPainter& painter, const QString& text, const QRectF& square);
+/// A QR code as its dark modules, row by row.
+struct QrCode {
+    int side = 0; ///< modules
+    std::vector<bool> dark;
+
+    bool operator==(const QrCode&) const = default;
+};
+
+/// Encodes a text of capitals, digits and "-" at error correction level H.
+/// @return BadValue when the encoder takes no such text
+Result<QrCode> encodeCode(const std::string& text);
+
+/// Draws a QR code into a square.
+void drawCode(QPainter& painter, const QrCode& code, const QRectF& square);
 
 /// Every corner tag (numbers 0 to 3) in a grey picture, by libapriltag; sure ones only (at most two bits wrong,
 /// decision margin 15 and more). Pictures of more than 3,500 pixels are shrunk first, since a noisy surround takes
-/// minutes otherwise.
+/// minutes otherwise. A picture too narrow to hold a tag has none.
 std::vector<FoundTag> findTags(const QImage& picture);
 
 /// The text of a QR code that fills a small grey picture with some white around it; nothing when none can be read.

@@ -1,16 +1,15 @@
 #include "sheet/sheetpage.h"
 
+#include "files/outputfile.h"
 #include "mixing/recipe.h"
+#include "notebook/soundness.h"
 #include "sheet/sheetfont.h"
-#include "sheet/sheetmarks.h"
 
 #include <QBuffer>
-#include <QFileInfo>
 #include <QFontMetricsF>
 #include <QPageSize>
 #include <QPainter>
 #include <QPdfWriter>
-#include <QSaveFile>
 
 namespace iris {
 namespace {
@@ -141,7 +140,13 @@ Result<SheetPage> pageOf(const SheetRecord& sheet, const Notebook& notebook)
     auto layout = layoutOf(sheet);
     if (!layout)
         return tl::unexpected(layout.error());
-    SheetPage page{sheet, std::move(*layout), text(sheetCode(notebook.code, sheet.id)), {}};
+    if (!isNotebookCode(notebook.code))
+        return failure(ErrorCode::BadValue, "the notebook has no code to print on sheets; open it for writing once");
+    const std::string code = sheetCode(notebook.code, sheet.id);
+    auto marks = encodeCode(code);
+    if (!marks)
+        return tl::unexpected(marks.error());
+    SheetPage page{sheet, std::move(*layout), text(code), std::move(*marks), {}};
     for (const SheetCell& cell : sheet.cells)
         page.labels.push_back(labelOf(cell, notebook));
     return page;
@@ -155,7 +160,7 @@ void drawPage(QPainter& painter, const SheetPage& page, double unitsPerMm)
     for (int number = 0; number < 4; ++number)
         drawTag(painter, number, MmPainter::scaled(page.layout.tags[static_cast<std::size_t>(number)]));
     for (const QRectF& code : page.layout.codes)
-        drawCode(painter, page.code, MmPainter::scaled(code));
+        drawCode(painter, page.marks, MmPainter::scaled(code));
     for (const QRectF& white : page.layout.whites)
         drawBare(to, white);
     drawCells(to, page);
@@ -163,7 +168,7 @@ void drawPage(QPainter& painter, const SheetPage& page, double unitsPerMm)
     painter.restore();
 }
 
-Result<void> writePdf(const std::vector<SheetPage>& pages, const QString& path)
+QByteArray pdfOf(const std::vector<SheetPage>& pages)
 {
     constexpr int dpi = 1200;
     constexpr double mmPerInch = 25.4;
@@ -187,13 +192,13 @@ Result<void> writePdf(const std::vector<SheetPage>& pages, const QString& path)
             drawPage(painter, page, dpi / mmPerInch);
         }
     }
-    QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size() || !file.commit())
-        return tl::unexpected(
-            Error{ErrorCode::FileUnwritable,
-                  QFileInfo(path).fileName().toStdString() + " cannot be written: " + file.errorString().toStdString(),
-                  path.toStdString(), 0, 0});
-    return {};
+    return bytes;
+}
+
+Result<void> writePdf(const std::vector<SheetPage>& pages, const QString& path)
+{
+    const QByteArray bytes = pdfOf(pages);
+    return writeWhole(path, {bytes.constData(), static_cast<std::size_t>(bytes.size())});
 }
 
 QImage pictureOfPage(const SheetPage& page, double pixelsPerMm)

@@ -73,7 +73,7 @@ void TestMixRecord::refusesWhatNoMixIs_data()
     QTest::addColumn<int>("fault");
     QTest::addColumn<QString>("says");
     QTest::newRow("nothing in it") << 0 << "at least one tube";
-    QTest::newRow("no parts") << 1 << "at least one part";
+    QTest::newRow("no parts") << 1 << "count of parts";
     QTest::newRow("no paint") << 2 << "wash";
     QTest::newRow("layers") << 3 << "layers";
     QTest::newRow("stars") << 4 << "stars";

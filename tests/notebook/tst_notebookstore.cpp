@@ -1,6 +1,5 @@
 #include "notebook/notebookstore.h"
 
-#include <QLockFile>
 #include <QSqlDatabase>
 #include <QSqlError>
 #include <QSqlQuery>
@@ -252,7 +251,7 @@ void TestNotebookStore::marksItsFiles()
     const QByteArray header = contents(file("a.iris"));
     // SQLite file format: application_id at byte 68, user_version at byte 60, big-endian.
     QCOMPARE(header.mid(68, 4), QByteArray("Iris"));
-    QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\3", 4));
+    QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\4", 4));
 }
 
 void TestNotebookStore::olderNotebooksAreCopiedAndBroughtUpToDate()
@@ -316,8 +315,8 @@ void TestNotebookStore::olderNotebooksThatMayNotBeWrittenAreRead()
     const auto first = NotebookStore::create(file("other.iris")).value();
     // A lock held by this very process stands for write-protected media, which root could write to all the same.
     QFile::setPermissions(file("old.iris"), QFile::ReadOwner | QFile::WriteOwner);
-    QLockFile held(file(".old.iris.open"));
-    QVERIFY(held.tryLock());
+    NotebookLock held;
+    QCOMPARE(held.take(file("old.iris")), NotebookLock::Outcome::Held);
     const QByteArray original = contents(file("old.iris"));
     const auto store = NotebookStore::open(file("old.iris"));
     QVERIFY2(store, store ? "" : store.error().message.c_str());

@@ -6,6 +6,7 @@
 #include <QImageWriter>
 #include <QProcess>
 #include <QTemporaryDir>
+#include <QtEndian>
 #include <QtTest>
 #include <lcms2.h>
 
@@ -104,12 +105,12 @@ void TestScan::sixteenBitsAreKept()
 
 void TestScan::orientationIsHonoured()
 {
-    QVERIFY(colourful({100, 60}).save(file("turned.jpg"), nullptr, 95));
+    QVERIFY(colourful({100, 80}).save(file("turned.jpg"), nullptr, 95));
     if (!run("exiftool", {"-overwrite_original", "-n", "-Orientation=6", file("turned.jpg")}))
         QSKIP("exiftool is not installed");
     const auto scan = Scan::load(file("turned.jpg"));
     QVERIFY(scan);
-    QCOMPARE(scan->size(), QSize(60, 100)); // 6: the camera was turned right, so the picture is turned back
+    QCOMPARE(scan->size(), QSize(80, 100)); // 6: the camera was turned right, so the picture is turned back
     // The picture's left edge, with no red, is at the top once it is upright.
     QVERIFY(lightAt(*scan, 30, 3).red < 0.05);
     QVERIFY(lightAt(*scan, 30, 96).red > 0.7);
@@ -147,7 +148,7 @@ void TestScan::profilesAgreeWithLittleCms()
     QFETCH(QString, name);
     QFile icc(profile);
     QVERIFY(icc.open(QIODevice::ReadOnly));
-    QImage image(32, 32, QImage::Format_RGB32);
+    QImage image(64, 64, QImage::Format_RGB32);
     image.fill(qRgb(180, 90, 40));
     image.setPixel(0, 0, qRgb(181, 90, 40));
     image.setColorSpace(QColorSpace::fromIccProfile(icc.readAll()));
@@ -195,6 +196,26 @@ void TestScan::wholePicturesAgreeWithJpgicc()
     QVERIFY(deltaE00(labAt(*before, 12, 32), toLab(Srgb{180, 120, 90, false})) > 1.5);
 }
 
+namespace {
+
+/// A PNG that claims another size in its header, checksum and all. Source of the checksum: ISO 3309, as RFC 2083 has it.
+QByteArray claiming(QByteArray png, quint32 width, quint32 height)
+{
+    constexpr qsizetype headerAt = 12; // "IHDR", its 13 bytes, then its checksum
+    qToBigEndian(width, png.data() + headerAt + 4);
+    qToBigEndian(height, png.data() + headerAt + 8);
+    quint32 crc = 0xffffffff;
+    for (const char byte : png.mid(headerAt, 17)) {
+        crc ^= static_cast<unsigned char>(byte);
+        for (int bit = 0; bit < 8; ++bit)
+            crc = crc & 1 ? 0xedb88320 ^ crc >> 1 : crc >> 1;
+    }
+    qToBigEndian(~crc, png.data() + headerAt + 17);
+    return png;
+}
+
+} // namespace
+
 void TestScan::badPictures_data()
 {
     QTest::addColumn<QString>("name");
@@ -209,18 +230,17 @@ void TestScan::badPictures_data()
     };
     const QByteArray png = encoded(colourful({200, 200}), "PNG");
     const QByteArray jpeg = encoded(colourful({200, 200}), "JPEG");
-    QByteArray huge = encoded(colourful({20, 20}), "BMP"); // says it is 10,000 by 10,000
-    huge.replace(18, 8, QByteArray::fromHex("1027000010270000"));
+    const QByteArray huge = claiming(png, 30'000, 30'000);
     QByteArray inks = jpeg;
     const qsizetype frame = inks.indexOf(QByteArray::fromHex("ffc0"));
     inks[frame + 9] = 4;
-    QByteArray badProfile = encoded(colourful({20, 20}), "JPEG");
+    QByteArray badProfile = encoded(colourful({80, 80}), "JPEG");
     badProfile.insert(2, QByteArray::fromHex("ffe200d8") + QByteArray("ICC_PROFILE\0\1\1", 14) + QByteArray(200, 'x'));
     QTest::newRow("nothing in it") << "empty.png" << QByteArray() << "empty file";
     QTest::newRow("no picture") << "words.png" << QByteArray("the tide was out") << "not a picture";
     QTest::newRow("cut off") << "cut.png" << png.left(png.size() / 3) << "damaged";
-    QTest::newRow("a hundred megapixels") << "huge.png" << huge << "million pixels";
-    QTest::newRow("greys") << "grey.png" << encoded(colourful({50, 50}, QImage::Format_Grayscale8), "PNG") << "greys";
+    QTest::newRow("nine hundred megapixels") << "huge.png" << huge << "900 million pixels";
+    QTest::newRow("greys") << "grey.png" << encoded(colourful({70, 70}, QImage::Format_Grayscale8), "PNG") << "greys";
     QTest::newRow("printing inks") << "inks.jpg" << inks << "printing inks";
     QTest::newRow("damaged profile") << "profile.jpg" << badProfile << "profile";
 }

@@ -46,7 +46,7 @@ QString Document::title() const
 Result<void> Document::open(const QString& path)
 {
     // Opened a second time it would find its own lock and only read.
-    const bool alreadyOpen = m_store && QFileInfo(path) == QFileInfo(m_store->path());
+    const bool alreadyOpen = m_store && areOneFile(path, m_store->path());
     if (alreadyOpen && !m_store->isReadOnly())
         return {};
     auto store = NotebookStore::open(path);
@@ -75,6 +75,7 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
 {
     m_undoStack.clear();
     m_store = std::move(store);
+    m_remarks = m_store->remarks();
     m_notebook = std::move(notebook);
     rebuildPaints({});
     learnAgain();
@@ -166,6 +167,22 @@ void Document::push(NotebookEdit edit, const QString& what)
 {
     if (m_store)
         m_undoStack.push(new EditCommand(*this, std::move(edit), what));
+}
+
+void Document::undo()
+{
+    m_undoStack.undo();
+    const auto* command = static_cast<const EditCommand*>(m_undoStack.command(m_undoStack.index()));
+    if (command && command->isInFile())
+        m_undoStack.redo(); // it could not be taken back: only its place is
+}
+
+void Document::redo()
+{
+    m_undoStack.redo();
+    const auto* command = static_cast<const EditCommand*>(m_undoStack.command(m_undoStack.index() - 1));
+    if (command && !command->isInFile())
+        m_undoStack.undo();
 }
 
 void Document::addTubes(std::vector<Tube> tubes, const QString& what)
@@ -358,7 +375,7 @@ QByteArray Document::picture(const std::string& name) const
     return picture ? QByteArray::fromStdString(picture->bytes) : QByteArray();
 }
 
-Result<NotebookDump> Document::dump() const
+Result<FullDump> Document::dump() const
 {
     return dumpOf(*m_store, m_notebook);
 }

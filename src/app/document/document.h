@@ -28,10 +28,12 @@ public:
     QString readOnlyReason() const { return m_store ? m_store->readOnlyReason() : QString(); }
     /// Where the notebook as it was before an update is kept; empty when it needed none.
     QString keptCopy() const { return m_store ? m_store->keptCopy() : QString(); }
+    /// What was found wrong in the notebook when it was opened, and mended in what is on show; one sentence each.
+    const std::vector<std::string>& remarks() const { return m_remarks; }
     /// The bytes of a picture of a reading; empty when it is gone.
     QByteArray picture(const std::string& name) const;
     /// Everything in the notebook, its pictures with it.
-    Result<NotebookDump> dump() const;
+    Result<FullDump> dump() const;
 
     /// Opens or makes a notebook in place of the one that is open, which stays open when it fails.
     Result<void> open(const QString& path);
@@ -48,6 +50,9 @@ public:
     std::optional<std::size_t> placeOf(TubeId id) const;
 
     QUndoStack& undoStack() { return m_undoStack; }
+    /// Takes the last change back, or makes it again. What could not be written keeps its place and can be tried again.
+    void undo();
+    void redo();
 
     void addTubes(std::vector<Tube> tubes, const QString& what);
     void changeTube(const Tube& tube);
@@ -112,6 +117,7 @@ private:
     bool learnAgain();
 
     std::unique_ptr<NotebookStore> m_store;
+    std::vector<std::string> m_remarks;
     Notebook m_notebook;
     std::vector<Paint> m_unlearnt;
     std::vector<Paint> m_paints;

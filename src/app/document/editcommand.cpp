@@ -13,20 +13,24 @@ EditCommand::EditCommand(Document& document, NotebookEdit edit, const QString& w
 
 void EditCommand::redo()
 {
+    if (m_inFile) // it could not be taken back and only moves to its place
+        return;
     const Notebook before = m_document.notebook();
     auto done = m_document.carryOut(m_edit);
-    if (!done) {
-        setObsolete(true);
+    // What was never written is no step; what was taken back keeps its place and can be tried again.
+    setObsolete(m_isNew && !done);
+    if (!done)
         return;
-    }
     m_edit = std::move(*done);
     m_inverse = inverseOf(before, m_edit);
+    m_inFile = true;
+    m_isNew = false;
 }
 
 void EditCommand::undo()
 {
-    if (!m_document.carryOut(m_inverse))
-        setObsolete(true);
+    if (m_inFile)
+        m_inFile = !m_document.carryOut(m_inverse);
 }
 
 } // namespace iris

@@ -16,10 +16,15 @@ public:
     void redo() override;
     void undo() override;
 
+    /// False when the edit is not, or could not be, carried out.
+    bool isInFile() const { return m_inFile; }
+
 private:
     Document& m_document;
     NotebookEdit m_edit;
     NotebookEdit m_inverse;
+    bool m_isNew = true;
+    bool m_inFile = false;
 };
 
 } // namespace iris

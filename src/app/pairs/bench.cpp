@@ -2,6 +2,7 @@
 
 #include "app/pairs/paircontext.h"
 #include "app/parts/paintcolour.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
@@ -11,7 +12,6 @@
 #include <QHBoxLayout>
 #include <QHelpEvent>
 #include <QKeyEvent>
-#include <QLabel>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPushButton>
@@ -234,7 +234,7 @@ MaskDialog::MaskDialog(PairContext& context, const Pinned& left, const Pinned& r
     if (const QString seen = text(seenBeside(right.colour, left.colour)); !seen.isEmpty())
         words << tr("the right one is %1").arg(seen);
     auto* label =
-        new QLabel(tr("%1     |     %2\n%3").arg(left.words, right.words, words.join(QStringLiteral(", "))), this);
+        new PlainLabel(tr("%1     |     %2\n%3").arg(left.words, right.words, words.join(QStringLiteral(", "))), this);
     label->setObjectName(QStringLiteral("maskWords"));
     label->setAlignment(Qt::AlignCenter);
     layout->addWidget(label);

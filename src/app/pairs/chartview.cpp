@@ -5,6 +5,7 @@
 #include "app/pairs/paircontext.h"
 #include "app/pairs/tubesetbox.h"
 #include "app/parts/labels.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/sheets/printdialog.h"
 #include "app/theme/viewsettings.h"
@@ -12,7 +13,6 @@
 #include <QCheckBox>
 #include <QComboBox>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QPushButton>
 #include <QSignalBlocker>
 #include <QStackedWidget>
@@ -98,7 +98,7 @@ QHBoxLayout* ChartView::makeHeadline()
     return told;
 }
 
-QLabel* ChartView::makeEmptyPage()
+PlainLabel* ChartView::makeEmptyPage()
 {
     auto* empty = wordLabel("chartEmpty", textFont(textsize::title), this);
     empty->setAlignment(Qt::AlignCenter);
@@ -151,9 +151,9 @@ QHBoxLayout* ChartView::makeChoices()
     }
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * gridStep);
-    row->addWidget(new QLabel(tr("Rows"), this));
+    row->addWidget(new PlainLabel(tr("Rows"), this));
     row->addWidget(m_rows, 1);
-    row->addWidget(new QLabel(tr("Columns"), this));
+    row->addWidget(new PlainLabel(tr("Columns"), this));
     row->addWidget(m_columns, 1);
     m_rows->setAccessibleName(tr("Rows"));
     m_columns->setAccessibleName(tr("Columns"));

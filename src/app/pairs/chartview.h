@@ -8,11 +8,12 @@
 class QCheckBox;
 class QComboBox;
 class QHBoxLayout;
-class QLabel;
 class QPushButton;
 class QStackedWidget;
 
 namespace iris {
+
+class PlainLabel;
 
 class LadderStrip;
 class MixCard;
@@ -45,7 +46,7 @@ private:
     QHBoxLayout* makeChoices();
     QHBoxLayout* makeHeading();
     QHBoxLayout* makeHeadline();
-    QLabel* makeEmptyPage();
+    PlainLabel* makeEmptyPage();
     void fillCard();
     QComboBox* makeBox(const char* name, const QString& label);
     void rebuild();
@@ -66,7 +67,7 @@ private:
     QComboBox* m_amounts = nullptr;
     QComboBox* m_wash = nullptr;
     QCheckBox* m_before = nullptr;
-    QLabel* m_headline = nullptr;
+    PlainLabel* m_headline = nullptr;
     QPushButton* m_print = nullptr;
     QStackedWidget* m_pages = nullptr;
     ChartGrid* m_grid;

@@ -6,6 +6,7 @@
 #include "app/parts/colourfield.h"
 #include "app/parts/labels.h"
 #include "app/parts/paintcolour.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
 #include "app/sheets/printdialog.h"
@@ -18,7 +19,6 @@
 #include <QCheckBox>
 #include <QComboBox>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QPushButton>
 #include <QStackedWidget>
 #include <QVBoxLayout>
@@ -176,7 +176,7 @@ QHBoxLayout* LadderView::makeLowerHalf(QWidget* page)
 
 QWidget* LadderView::makeEmptyPage()
 {
-    auto* words = new QLabel(tr("A pair needs two tubes. Write them down under Tubes first."), this);
+    auto* words = new PlainLabel(tr("A pair needs two tubes. Write them down under Tubes first."), this);
     words->setFont(textFont(textsize::title));
     words->setAlignment(Qt::AlignCenter);
     words->setWordWrap(true);

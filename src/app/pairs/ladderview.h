@@ -9,10 +9,11 @@
 class QCheckBox;
 class QComboBox;
 class QHBoxLayout;
-class QLabel;
 class QStackedWidget;
 
 namespace iris {
+
+class PlainLabel;
 
 class ColourField;
 class LadderStrip;
@@ -78,12 +79,12 @@ private:
     QStackedWidget* m_pages = nullptr;
     LadderStrip* m_strip = nullptr;
     ColourField* m_field = nullptr;
-    QLabel* m_headline = nullptr;
-    QLabel* m_judgement = nullptr;
+    PlainLabel* m_headline = nullptr;
+    PlainLabel* m_judgement = nullptr;
     std::array<WashWidget*, 2> m_tubeWashes{};
-    std::array<QLabel*, 2> m_tubeWords{};
+    std::array<PlainLabel*, 2> m_tubeWords{};
     MixCard* m_card;
-    QLabel* m_nearest = nullptr;
+    PlainLabel* m_nearest = nullptr;
     Ladder m_ladder;
 };
 

@@ -4,6 +4,7 @@
 #include "app/pairs/mixtiles.h"
 #include "app/pairs/paircontext.h"
 #include "app/parts/labels.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "mixing/cleanliness.h"
@@ -11,7 +12,6 @@
 #include <QButtonGroup>
 #include <QComboBox>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QSignalBlocker>

@@ -9,10 +9,11 @@
 class QButtonGroup;
 class QComboBox;
 class QHBoxLayout;
-class QLabel;
 class QPushButton;
 
 namespace iris {
+
+class PlainLabel;
 
 class MixCard;
 class MixTiles;
@@ -50,7 +51,7 @@ private:
     QButtonGroup* m_kinds = nullptr;
     QComboBox* m_order = nullptr;
     QComboBox* m_count = nullptr;
-    QLabel* m_headline = nullptr;
+    PlainLabel* m_headline = nullptr;
     QPushButton* m_warmer = nullptr;
     QPushButton* m_cooler = nullptr;
     MixKind m_kind = MixKind::Greens;

@@ -4,6 +4,7 @@
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
 #include "app/parts/paintcolour.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
@@ -11,7 +12,6 @@
 #include "paint/ratings.h"
 
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QPainter>
 #include <QPushButton>
 #include <QVBoxLayout>
@@ -92,7 +92,7 @@ MixCard::MixCard(PairContext& context, QWidget* parent)
     layout->setContentsMargins(15, 15, 15, 15);
     layout->setSpacing(2 * gridStep);
     layout->addWidget(m_swatch);
-    for (QLabel* label : {m_title, m_words, m_painted, m_numbers})
+    for (PlainLabel* label : {m_title, m_words, m_painted, m_numbers})
         layout->addWidget(label);
     layout->addStretch();
     m_extras->setSpacing(gridStep);
@@ -117,7 +117,7 @@ void MixCard::clear()
 {
     m_recipe.reset();
     m_swatch->clear();
-    for (QLabel* label : {m_title, m_words, m_painted, m_numbers})
+    for (PlainLabel* label : {m_title, m_words, m_painted, m_numbers})
         label->clear();
     for (QPushButton* button : m_buttons)
         button->setEnabled(false);

@@ -6,11 +6,12 @@
 
 #include <QFrame>
 
-class QLabel;
 class QPushButton;
 class QVBoxLayout;
 
 namespace iris {
+
+class PlainLabel;
 
 class PairContext;
 
@@ -66,10 +67,10 @@ private:
     std::optional<Recipe> m_recipe;
     Lab m_colour;
     MixSwatch* m_swatch;
-    QLabel* m_title;
-    QLabel* m_words;
-    QLabel* m_painted;
-    QLabel* m_numbers;
+    PlainLabel* m_title;
+    PlainLabel* m_words;
+    PlainLabel* m_painted;
+    PlainLabel* m_numbers;
     QVBoxLayout* m_extras;
     std::vector<QPushButton*> m_buttons;
 };

@@ -2,13 +2,13 @@
 
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QFormLayout>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPlainTextEdit>
 #include <QPushButton>

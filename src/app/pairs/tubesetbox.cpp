@@ -1,6 +1,7 @@
 #include "app/pairs/tubesetbox.h"
 
 #include "app/pairs/paircontext.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 #include "app/tubes/tubechoicemodel.h"
@@ -9,7 +10,6 @@
 #include <QDialogButtonBox>
 #include <QHBoxLayout>
 #include <QKeyEvent>
-#include <QLabel>
 #include <QListWidget>
 #include <QPushButton>
 #include <QSignalBlocker>
@@ -132,7 +132,7 @@ ByHandDialog::ByHandDialog(PairContext& context, const std::vector<std::int64_t>
     fill(context, chosen);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
-    layout->addWidget(new QLabel(tr("Tick the tubes, and drag or move them into order."), this));
+    layout->addWidget(new PlainLabel(tr("Tick the tubes, and drag or move them into order."), this));
     layout->addWidget(m_list);
     auto* movers = new QHBoxLayout;
     movers->addWidget(makeMover(tr("Up (Ctrl+Up)"), "moveUp", -1));

@@ -3,6 +3,7 @@
 #include "app/pairs/mixcard.h"
 #include "app/pairs/paircontext.h"
 #include "app/parts/labels.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "app/tubes/tubechoicemodel.h"
@@ -10,7 +11,6 @@
 
 #include <QComboBox>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QSignalBlocker>
 #include <QVBoxLayout>
 #include <cmath>
@@ -45,7 +45,7 @@ QHBoxLayout* WheelView::makeChoices()
 {
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * gridStep);
-    row->addWidget(new QLabel(tr("From"), this));
+    row->addWidget(new PlainLabel(tr("From"), this));
     for (std::size_t i = 0; i < m_boxes.size(); ++i) {
         auto* box = new QComboBox(this);
         box->setObjectName(QStringLiteral("wheelTube%1").arg(i + 1));

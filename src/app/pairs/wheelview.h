@@ -7,9 +7,10 @@
 
 class QComboBox;
 class QHBoxLayout;
-class QLabel;
 
 namespace iris {
+
+class PlainLabel;
 
 class MixCard;
 class PairContext;
@@ -39,7 +40,7 @@ private:
     TubeChoiceModel* m_choices;
     std::array<QComboBox*, 3> m_boxes{};
     std::array<TubeId, 3> m_tubes{};
-    QLabel* m_headline;
+    PlainLabel* m_headline;
     WheelDisc* m_disc;
     MixCard* m_card;
     bool m_stale = true;

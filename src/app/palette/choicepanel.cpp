@@ -4,12 +4,12 @@
 #include "app/palette/wellsstrip.h"
 #include "app/palette/wishesdialog.h"
 #include "app/parts/messages.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QListView>
 #include <QProgressBar>
 #include <QPushButton>
@@ -124,7 +124,7 @@ QWidget* ChoicePanel::makeTeaching()
 {
     auto* page = new QWidget(this);
     auto* layout = new QVBoxLayout(page);
-    m_teaching = new QLabel(page);
+    m_teaching = new PlainLabel(page);
     m_teaching->setObjectName(QStringLiteral("teaching"));
     m_teaching->setFont(textFont(textsize::title));
     m_teaching->setAlignment(Qt::AlignCenter);
@@ -137,7 +137,7 @@ QWidget* ChoicePanel::makeWaiting()
 {
     auto* page = new QWidget(this);
     auto* layout = new QVBoxLayout(page);
-    m_waiting = new QLabel(page);
+    m_waiting = new PlainLabel(page);
     m_waiting->setFont(textFont(textsize::title));
     m_waiting->setAlignment(Qt::AlignCenter);
     m_progress = new QProgressBar(page);
@@ -161,7 +161,7 @@ QHBoxLayout* ChoicePanel::makeSets()
     row->setSpacing(2 * gridStep);
     m_previous = button(tr("Closer ( [ )"), "previousSet", this);
     m_next = button(tr("Next ( ] )"), "nextSet", this);
-    m_setLabel = new QLabel(this);
+    m_setLabel = new PlainLabel(this);
     m_setLabel->setObjectName(QStringLiteral("setLabel"));
     m_keep = button(tr("Keep this palette (K)"), "keepPalette", this);
     connect(m_previous, &QPushButton::clicked, this, [this] { showNextSet(-1); });
@@ -181,11 +181,11 @@ QWidget* ChoicePanel::makeResult(ViewSettings& settings)
     auto* layout = new QVBoxLayout(page);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(2 * gridStep);
-    m_headline = new QLabel(page);
+    m_headline = new PlainLabel(page);
     m_headline->setObjectName(QStringLiteral("headline"));
     m_headline->setFont(textFont(textsize::title, QFont::DemiBold));
     m_headline->setWordWrap(true);
-    m_proof = new QLabel(page);
+    m_proof = new PlainLabel(page);
     m_proof->setObjectName(QStringLiteral("proof"));
     m_proof->setWordWrap(true);
     m_wells = new WellsStrip(settings, page);

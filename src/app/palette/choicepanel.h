@@ -8,7 +8,6 @@
 
 class QComboBox;
 class QHBoxLayout;
-class QLabel;
 class QListView;
 class QProgressBar;
 class QPushButton;
@@ -17,6 +16,8 @@ class QStackedWidget;
 class QVBoxLayout;
 
 namespace iris {
+
+class PlainLabel;
 
 class ViewSettings;
 class WellsStrip;
@@ -76,14 +77,14 @@ private:
     QPushButton* m_chooseButton = nullptr;
     QComboBox* m_kept = nullptr;
     QStackedWidget* m_pages = nullptr;
-    QLabel* m_teaching = nullptr;
-    QLabel* m_waiting = nullptr;
+    PlainLabel* m_teaching = nullptr;
+    PlainLabel* m_waiting = nullptr;
     QProgressBar* m_progress = nullptr;
-    QLabel* m_headline = nullptr;
-    QLabel* m_proof = nullptr;
+    PlainLabel* m_headline = nullptr;
+    PlainLabel* m_proof = nullptr;
     WellsStrip* m_wells = nullptr;
     QListView* m_list = nullptr;
-    QLabel* m_setLabel = nullptr;
+    PlainLabel* m_setLabel = nullptr;
     QPushButton* m_previous = nullptr;
     QPushButton* m_next = nullptr;
     QPushButton* m_keep = nullptr;

@@ -1,6 +1,7 @@
 #include "app/palette/needspanel.h"
 
 #include "app/parts/paintcolour.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
@@ -10,7 +11,6 @@
 
 #include <QComboBox>
 #include <QGridLayout>
-#include <QLabel>
 #include <QLineEdit>
 #include <QListView>
 #include <QPainter>
@@ -74,7 +74,7 @@ NeedsPanel::NeedsPanel(Document& document, NeedsModel& model, TubeModel& tubes, 
     grid->setSpacing(gridStep + 2);
     setUpWriting(grid, settings);
     layout->addLayout(grid);
-    m_problem = new QLabel(this);
+    m_problem = new PlainLabel(this);
     m_problem->setObjectName(QStringLiteral("needProblem"));
     m_problem->setFont(textFont(textsize::small));
     m_problem->setWordWrap(true);

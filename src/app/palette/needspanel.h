@@ -6,12 +6,13 @@
 
 class QComboBox;
 class QGridLayout;
-class QLabel;
 class QLineEdit;
 class QListView;
 class QPushButton;
 
 namespace iris {
+
+class PlainLabel;
 
 class TubeModel;
 class ViewSettings;
@@ -53,7 +54,7 @@ private:
     QComboBox* m_importance = nullptr;
     QPushButton* m_keep = nullptr;
     NeedId m_changing; ///< the need that is being changed; 0 for a new one
-    QLabel* m_problem = nullptr;
+    PlainLabel* m_problem = nullptr;
 };
 
 } // namespace iris

@@ -1,12 +1,12 @@
 #include "app/palette/wishesdialog.h"
 
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QHeaderView>
-#include <QLabel>
 #include <QPushButton>
 #include <QTableWidget>
 #include <QVBoxLayout>
@@ -32,7 +32,7 @@ WishesDialog::WishesDialog(const Notebook& notebook, QWidget* parent)
     setWindowTitle(tr("Must and never"));
     resize(520, 560);
     auto* layout = new QVBoxLayout(this);
-    auto* words = new QLabel(tr("Tubes the palette must hold, and tubes to leave at home."), this);
+    auto* words = new PlainLabel(tr("Tubes the palette must hold, and tubes to leave at home."), this);
     layout->addWidget(words);
     m_table->setObjectName(QStringLiteral("wishes"));
     m_table->setHorizontalHeaderLabels({tr("Tube"), tr("Codes"), tr("In the palette")});

@@ -1,12 +1,12 @@
 #include "app/parts/labels.h"
 
-#include <QLabel>
+#include "app/parts/plainlabel.h"
 
 namespace iris {
 
-QLabel* wordLabel(const char* objectName, const QFont& font, QWidget* parent)
+PlainLabel* wordLabel(const char* objectName, const QFont& font, QWidget* parent)
 {
-    auto* label = new QLabel(parent);
+    auto* label = new PlainLabel(parent);
     label->setObjectName(QLatin1String(objectName));
     label->setFont(font);
     label->setWordWrap(true);

@@ -2,12 +2,13 @@
 
 #include <QFont>
 
-class QLabel;
 class QWidget;
 
 namespace iris {
 
+class PlainLabel;
+
 /// A label for words that may run over several lines and can be copied.
-QLabel* wordLabel(const char* objectName, const QFont& font, QWidget* parent);
+PlainLabel* wordLabel(const char* objectName, const QFont& font, QWidget* parent);
 
 } // namespace iris

@@ -1,5 +1,7 @@
 #include "app/parts/messages.h"
 
+#include "app/parts/plainwords.h"
+
 #include <QFileDialog>
 #include <QInputDialog>
 #include <QMessageBox>
@@ -11,7 +13,8 @@ void tell(QWidget* parent, const QString& title, const QString& message)
 {
     QMessageBox box(parent);
     box.setWindowTitle(title);
-    box.setText(message);
+    box.setTextFormat(Qt::PlainText); // names may look like markup
+    box.setText(shownWords(message));
     box.exec();
 }
 
@@ -22,15 +25,16 @@ QString fileToOpen(QWidget* parent, const QString& title, const QString& filter)
 
 QString fileToSave(QWidget* parent, const QString& title, const QString& filter, const QString& ending)
 {
-    QString path = QFileDialog::getSaveFileName(parent, title, {}, filter);
-    if (!path.isEmpty() && !path.endsWith(ending))
-        path += ending;
-    return path;
+    // The ending is added before the dialog looks whether there is such a file, and asks.
+    QFileDialog dialog(parent, title, {}, filter);
+    dialog.setAcceptMode(QFileDialog::AcceptSave);
+    dialog.setDefaultSuffix(ending);
+    return dialog.exec() == QDialog::Accepted ? dialog.selectedFiles().value(0) : QString();
 }
 
 QString askName(QWidget* parent, const QString& title, const QString& label)
 {
-    return QInputDialog::getText(parent, title, label).trimmed();
+    return QInputDialog::getText(parent, title, shownWords(label)).trimmed();
 }
 
 } // namespace

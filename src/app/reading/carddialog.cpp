@@ -3,6 +3,7 @@
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
 #include "app/parts/paintcolour.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
 #include "app/reading/chartdialog.h"
@@ -18,7 +19,6 @@
 #include <QFileInfo>
 #include <QFormLayout>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QPainter>
 #include <QProgressBar>
 #include <QPushButton>
@@ -262,7 +262,7 @@ void CardDialog::addResult(QVBoxLayout* column, ViewSettings& settings)
     m_busy->setRange(0, 0);
     m_busy->setTextVisible(false);
     m_busy->setFixedHeight(6);
-    for (QLabel* label : {m_judgement, m_change, m_trouble, m_doing}) {
+    for (PlainLabel* label : {m_judgement, m_change, m_trouble, m_doing}) {
         label->setFixedWidth(350);
         column->addWidget(label);
     }
@@ -341,7 +341,7 @@ void CardDialog::takeReading(const CardReading& reading)
 void CardDialog::showPlace(Place place, const std::optional<PatchReading>& patch)
 {
     QAbstractButton* button = m_places->button(place);
-    QLabel* doubt = m_doubts[place];
+    PlainLabel* doubt = m_doubts[place];
     const bool fine = patch && !patch->refused();
     button->setIcon(chip(fine ? std::optional(patch->colour) : std::nullopt));
     button->setText(!patch ? tr("%1   not found; drag over it").arg(placeName(place))

@@ -10,12 +10,13 @@ class QButtonGroup;
 class QCheckBox;
 class QComboBox;
 class QDateEdit;
-class QLabel;
 class QProgressBar;
 class QPushButton;
 class QVBoxLayout;
 
 namespace iris {
+
+class PlainLabel;
 
 class RegionEditor;
 class ViewSettings;
@@ -69,12 +70,12 @@ private:
     QDateEdit* m_date = nullptr;
     QCheckBox* m_wet = nullptr;
     QButtonGroup* m_places = nullptr;
-    std::array<QLabel*, placeCount> m_doubts{};
+    std::array<PlainLabel*, placeCount> m_doubts{};
     WashWidget* m_wash = nullptr;
-    QLabel* m_judgement = nullptr;
-    QLabel* m_change = nullptr;
-    QLabel* m_trouble = nullptr;
-    QLabel* m_doing = nullptr;
+    PlainLabel* m_judgement = nullptr;
+    PlainLabel* m_change = nullptr;
+    PlainLabel* m_trouble = nullptr;
+    PlainLabel* m_doing = nullptr;
     QProgressBar* m_busy = nullptr;
     QPushButton* m_file = nullptr;
 };

@@ -2,16 +2,16 @@
 
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/reading/regioneditor.h"
 #include "app/theme/theme.h"
+#include "files/textfile.h"
 
 #include <QDate>
-#include <QFile>
 #include <QFileInfo>
 #include <QFormLayout>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSpinBox>
@@ -127,9 +127,9 @@ void ChartDialog::openPicture(const QString& path)
 
 void ChartDialog::openColours(const QString& path)
 {
-    QFile file(path);
-    auto truth = file.open(QIODevice::ReadOnly) ? readCgats(file.readAll().toStdString())
-                                                : failure(ErrorCode::FileUnreadable, "the file cannot be read");
+    auto truth = readTextFile(path, InputKind::Measurements).and_then([](const DecodedText& file) {
+        return readCgats(file.text);
+    });
     if (!truth) {
         m_words->setText(sentence(text(truth.error().message)));
         return;

@@ -7,12 +7,13 @@
 #include <QDialog>
 #include <QFutureWatcher>
 
-class QLabel;
 class QLineEdit;
 class QPushButton;
 class QSpinBox;
 
 namespace iris {
+
+class PlainLabel;
 
 class RegionEditor;
 
@@ -42,9 +43,9 @@ private:
     RegionEditor* m_editor;
     QLineEdit* m_name;
     QSpinBox* m_columns;
-    QLabel* m_picture;
-    QLabel* m_colours;
-    QLabel* m_words;
+    PlainLabel* m_picture;
+    PlainLabel* m_colours;
+    PlainLabel* m_words;
     QPushButton* m_keep;
 };
 

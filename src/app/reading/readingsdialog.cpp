@@ -2,6 +2,7 @@
 
 #include "app/parts/labels.h"
 #include "app/parts/paintcolour.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
 #include "app/reading/readingwords.h"
@@ -9,7 +10,6 @@
 #include "paint/ratings.h"
 
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QListWidget>
 #include <QPainter>
 #include <QPushButton>
@@ -38,7 +38,7 @@ ReadingsDialog::ReadingsDialog(Document& document, ViewSettings& settings, TubeI
       m_tube(tube),
       m_list(new QListWidget(this)),
       m_wash(new WashWidget(settings, {380, 110}, this)),
-      m_picture(new QLabel(this)),
+      m_picture(new PlainLabel(this)),
       m_words(wordLabel("readingWords", textFont(textsize::body), this)),
       m_goBy(new QPushButton(tr("Go by this one"), this)),
       m_remove(new QPushButton(tr("Remove"), this))

@@ -4,11 +4,12 @@
 
 #include <QDialog>
 
-class QLabel;
 class QListWidget;
 class QPushButton;
 
 namespace iris {
+
+class PlainLabel;
 
 class ViewSettings;
 class WashWidget;
@@ -31,8 +32,8 @@ private:
     TubeId m_tube;
     QListWidget* m_list;
     WashWidget* m_wash;
-    QLabel* m_picture;
-    QLabel* m_words;
+    PlainLabel* m_picture;
+    PlainLabel* m_words;
     QPushButton* m_goBy;
     QPushButton* m_remove;
 };

@@ -3,6 +3,7 @@
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
 #include "app/parts/messages.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 #include "sheet/keptpicture.h"
@@ -12,7 +13,6 @@
 #include <QDialogButtonBox>
 #include <QFormLayout>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPlainTextEdit>
 #include <QPushButton>
@@ -51,7 +51,7 @@ MixDialog::MixDialog(Document& document, const MixRecord& mix, QWidget* parent)
       m_stars(new QComboBox(this)),
       m_tags(new QLineEdit(text(mix.tags), this)),
       m_notes(new QPlainTextEdit(text(mix.notes), this)),
-      m_thumbnail(new QLabel(this)),
+      m_thumbnail(new PlainLabel(this)),
       m_removePicture(new QPushButton(tr("Take it off"), this)),
       m_trouble(wordLabel("mixTrouble", textFont(textsize::body, QFont::DemiBold), this))
 {
@@ -120,7 +120,7 @@ QHBoxLayout* MixDialog::makeLaidRow()
     auto* laid = new QHBoxLayout;
     laid->setSpacing(2 * gridStep);
     laid->addWidget(m_wash);
-    laid->addWidget(new QLabel(tr("layers"), this));
+    laid->addWidget(new PlainLabel(tr("layers"), this));
     laid->addWidget(m_layers);
     laid->addWidget(m_wet);
     laid->addStretch();

@@ -6,13 +6,14 @@
 
 class QCheckBox;
 class QComboBox;
-class QLabel;
 class QLineEdit;
 class QPlainTextEdit;
 class QPushButton;
 class QSpinBox;
 
 namespace iris {
+
+class PlainLabel;
 
 /// One mix as it is written down: up to three tubes and their parts, the wash, how it was laid, its colour when that is
 /// known, and the painter's own words.
@@ -55,9 +56,9 @@ private:
     QComboBox* m_stars;
     QLineEdit* m_tags;
     QPlainTextEdit* m_notes;
-    QLabel* m_thumbnail;
+    PlainLabel* m_thumbnail;
     QPushButton* m_removePicture;
-    QLabel* m_trouble;
+    PlainLabel* m_trouble;
     std::optional<Picture> m_newPicture;
     QPushButton* m_keep = nullptr;
 };

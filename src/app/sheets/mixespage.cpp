@@ -3,6 +3,7 @@
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
 #include "app/parts/paintcolour.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/recordlist.h"
 #include "app/parts/words.h"
 #include "app/sheets/mixdialog.h"
@@ -14,7 +15,6 @@
 #include <QDate>
 #include <QFrame>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPainter>
@@ -79,12 +79,12 @@ QFrame* MixesPage::makeCard()
     auto* layout = new QVBoxLayout(card);
     layout->setContentsMargins(15, 15, 15, 15);
     layout->setSpacing(2 * gridStep);
-    m_picture = new QLabel(card);
+    m_picture = new PlainLabel(card);
     m_picture->setFixedHeight(pictureSide);
     m_title = wordLabel("recordTitle", textFont(textsize::title, QFont::DemiBold), card);
     m_details = wordLabel("recordDetails", textFont(textsize::body), card);
     m_lineage = wordLabel("recordLineage", textFont(textsize::body), card);
-    for (QLabel* label : {m_picture, m_title, m_details, m_lineage})
+    for (PlainLabel* label : {m_picture, m_title, m_details, m_lineage})
         layout->addWidget(label);
     layout->addStretch();
     const auto add = [&](const QString& words, const char* name, void (MixesPage::*act)(), bool needsMix) {

@@ -5,12 +5,13 @@
 #include <QWidget>
 
 class QFrame;
-class QLabel;
 class QLineEdit;
 class QListWidget;
 class QPushButton;
 
 namespace iris {
+
+class PlainLabel;
 
 class ViewSettings;
 
@@ -47,10 +48,10 @@ private:
     ViewSettings& m_settings;
     QLineEdit* m_find;
     QListWidget* m_list;
-    QLabel* m_picture = nullptr;
-    QLabel* m_title = nullptr;
-    QLabel* m_details = nullptr;
-    QLabel* m_lineage = nullptr;
+    PlainLabel* m_picture = nullptr;
+    PlainLabel* m_title = nullptr;
+    PlainLabel* m_details = nullptr;
+    PlainLabel* m_lineage = nullptr;
     std::vector<QPushButton*> m_mixButtons;
 };
 

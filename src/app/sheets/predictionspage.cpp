@@ -2,11 +2,11 @@
 
 #include "app/parts/labels.h"
 #include "app/parts/paintcolour.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 
 #include <QGridLayout>
-#include <QLabel>
 #include <QPainter>
 #include <QScrollArea>
 #include <QVBoxLayout>
@@ -46,7 +46,7 @@ double medianOf(std::vector<double> values)
     return *middle;
 }
 
-QLabel* label(const QString& words, int size, QFont::Weight weight, QWidget* parent)
+PlainLabel* label(const QString& words, int size, QFont::Weight weight, QWidget* parent)
 {
     auto* made = wordLabel("", textFont(size, weight), parent);
     made->setText(words);

@@ -4,11 +4,12 @@
 
 #include <QWidget>
 
-class QLabel;
 class QScrollArea;
 class QVBoxLayout;
 
 namespace iris {
+
+class PlainLabel;
 
 class ViewSettings;
 

@@ -2,6 +2,7 @@
 
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 #include "sheet/sheetpage.h"
@@ -11,7 +12,6 @@
 #include <QDate>
 #include <QDialogButtonBox>
 #include <QFormLayout>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSpinBox>

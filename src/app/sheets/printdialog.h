@@ -7,12 +7,13 @@
 
 class QCheckBox;
 class QComboBox;
-class QLabel;
 class QLineEdit;
 class QPushButton;
 class QSpinBox;
 
 namespace iris {
+
+class PlainLabel;
 
 /// How a sheet is to be printed: its title, paper and size of squares, and what it will take in time and paint.
 class PrintDialog : public QDialog {
@@ -36,7 +37,7 @@ private:
     QComboBox* m_format;
     QSpinBox* m_size;
     QCheckBox* m_line;
-    QLabel* m_effort;
+    PlainLabel* m_effort;
     QPushButton* m_print = nullptr;
 };
 

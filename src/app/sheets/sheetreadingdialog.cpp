@@ -2,6 +2,7 @@
 
 #include "app/parts/labels.h"
 #include "app/parts/paintcolour.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "sheet/sheetfiling.h"
@@ -13,7 +14,6 @@
 #include <QFileInfo>
 #include <QFormLayout>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPainter>
@@ -84,7 +84,7 @@ QVBoxLayout* SheetReadingDialog::makeRightSide()
     m_code = new QLineEdit(this);
     m_code->setObjectName(QStringLiteral("sheetCode"));
     m_code->setPlaceholderText(tr("as in 3F9A0C-12"));
-    m_codeLabel = new QLabel(tr("Sheet's code"), this);
+    m_codeLabel = new PlainLabel(tr("Sheet's code"), this);
     auto* form = new QFormLayout;
     form->setVerticalSpacing(2 * gridStep);
     form->addRow(tr("Scanned by"), m_device);

@@ -8,7 +8,6 @@
 class QCheckBox;
 class QComboBox;
 class QDateEdit;
-class QLabel;
 class QLineEdit;
 class QListWidget;
 class QProgressBar;
@@ -16,6 +15,8 @@ class QPushButton;
 class QVBoxLayout;
 
 namespace iris {
+
+class PlainLabel;
 
 class ViewSettings;
 
@@ -48,17 +49,17 @@ private:
     ViewSettings& m_settings;
     SheetJob m_job;
     std::optional<SheetReading> m_reading;
-    QLabel* m_title;
+    PlainLabel* m_title;
     QListWidget* m_squares;
     QComboBox* m_device = nullptr;
     QComboBox* m_paper = nullptr;
     QDateEdit* m_date = nullptr;
     QCheckBox* m_wet = nullptr;
     QLineEdit* m_code = nullptr;
-    QLabel* m_codeLabel = nullptr;
-    QLabel* m_summary = nullptr;
-    QLabel* m_trouble = nullptr;
-    QLabel* m_doing = nullptr;
+    PlainLabel* m_codeLabel = nullptr;
+    PlainLabel* m_summary = nullptr;
+    PlainLabel* m_trouble = nullptr;
+    PlainLabel* m_doing = nullptr;
     QProgressBar* m_busy = nullptr;
     QPushButton* m_file = nullptr;
 };

@@ -2,6 +2,7 @@
 
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/recordlist.h"
 #include "app/parts/tabs.h"
 #include "app/parts/words.h"
@@ -12,6 +13,7 @@
 #include "app/sheets/sheetreadingdialog.h"
 #include "app/theme/viewsettings.h"
 #include "mixing/worthpainting.h"
+#include "sheet/picturefile.h"
 #include "sheet/simulateddevice.h"
 #include "sheet/simulatedsheet.h"
 
@@ -19,7 +21,6 @@
 #include <QFrame>
 #include <QGuiApplication>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QListWidget>
 #include <QPushButton>
 #include <QStackedWidget>
@@ -110,7 +111,7 @@ QFrame* SheetsView::makeCard()
     m_title = wordLabel("chosenSheet", textFont(textsize::title, QFont::DemiBold), card);
     m_state = wordLabel("sheetState", textFont(textsize::body), card);
     m_effort = wordLabel("sheetEffort", textFont(textsize::body), card);
-    for (QLabel* label : {m_title, m_state, m_effort})
+    for (PlainLabel* label : {m_title, m_state, m_effort})
         layout->addWidget(label);
     layout->addStretch();
     const auto add = [&](const QString& words, const char* name, void (SheetsView::*act)()) {
@@ -162,7 +163,7 @@ void SheetsView::showChosen()
     for (QPushButton* button : m_sheetButtons)
         button->setEnabled(sheet != nullptr);
     if (!sheet) {
-        for (QLabel* label : {m_title, m_state, m_effort})
+        for (PlainLabel* label : {m_title, m_state, m_effort})
             label->clear();
         m_preview->clear();
         return;
@@ -253,7 +254,7 @@ void SheetsView::readWithoutPaint()
     const Scan scan = scanned(scene, dpi, scannerFaults(1, static_cast<unsigned>(sheet->id.value)));
     const QTemporaryDir folder;
     const QString file = folder.filePath(tr("painted by nobody.png"));
-    const bool saved = scan.image().save(file);
+    const bool saved = writePicture(scan.image(), file).has_value();
     QGuiApplication::restoreOverrideCursor();
     if (saved)
         readPainted(file);

@@ -6,12 +6,13 @@
 
 class QButtonGroup;
 class QFrame;
-class QLabel;
 class QListWidget;
 class QPushButton;
 class QStackedWidget;
 
 namespace iris {
+
+class PlainLabel;
 
 class MixesPage;
 class SheetPreview;
@@ -58,9 +59,9 @@ private:
     QListWidget* m_list;
     SheetPreview* m_preview;
     MixesPage* m_mixes;
-    QLabel* m_title = nullptr;
-    QLabel* m_state = nullptr;
-    QLabel* m_effort = nullptr;
+    PlainLabel* m_title = nullptr;
+    PlainLabel* m_state = nullptr;
+    PlainLabel* m_effort = nullptr;
     std::vector<QPushButton*> m_sheetButtons;
 };
 

@@ -1,5 +1,7 @@
 #include "app/theme/theme.h"
 
+#include "app/parts/plainwords.h"
+
 #include <QApplication>
 #include <QPalette>
 #include <QPushButton>
@@ -121,6 +123,7 @@ void makeMain(QPushButton& button)
 
 void applyTheme(QApplication& application, Ground ground)
 {
+    keepToolTipsPlain(application);
     application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
     application.setFont(textFont(textsize::body));
     const GroundColours colours = coloursOf(ground);

@@ -5,12 +5,13 @@
 #include <QDialog>
 
 class QComboBox;
-class QLabel;
 class QLineEdit;
 class QPushButton;
 class QSpinBox;
 
 namespace iris {
+
+class PlainLabel;
 
 /// A tube's tinting strength from one let-down: so many parts of it with so many of a tube that is known, and the
 /// colour of the dry mix.
@@ -32,7 +33,7 @@ private:
     QSpinBox* m_ownParts;
     QSpinBox* m_knownParts;
     QLineEdit* m_colour;
-    QLabel* m_words;
+    PlainLabel* m_words;
     QPushButton* m_keep;
 };
 

@@ -1,6 +1,8 @@
 #include "app/tubes/tubecard.h"
 
 #include "app/parts/labels.h"
+#include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
 #include "app/reading/readingwords.h"
@@ -10,7 +12,6 @@
 
 #include <QAction>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QMenu>
 #include <QPushButton>
 #include <QScrollArea>
@@ -105,7 +106,7 @@ void TubeCard::setUpWords(QVBoxLayout* layout)
     m_numbers = wordLabel("cardNumbers", textFont(textsize::small), words);
     m_notes = wordLabel("cardNotes", textFont(textsize::small), words);
     m_caution = wordLabel("cardCaution", textFont(textsize::small), words);
-    for (QLabel* label : {m_name, m_maker, m_judgement, m_numbers, m_notes, m_caution})
+    for (PlainLabel* label : {m_name, m_maker, m_judgement, m_numbers, m_notes, m_caution})
         column->addWidget(label);
     column->addStretch();
     auto* scroll = new QScrollArea(this);
@@ -213,7 +214,7 @@ void TubeCard::showOne(const Tube& tube, const Paint& paint)
         remarks << text(tube.notes);
     m_notes->setText(remarks.join(QLatin1Char('\n')));
     m_caution->setText(cautionOf(paint));
-    for (QLabel* label : {m_notes, m_caution})
+    for (PlainLabel* label : {m_notes, m_caution})
         label->setVisible(!label->text().isEmpty());
 }
 
@@ -229,7 +230,7 @@ void TubeCard::showGreyPartner()
     if (!partner)
         return;
     const Tube& tube = m_document.notebook().tubes[partner->place];
-    m_greyPartner->setText(tr("Greys best with %1").arg(text(tube.name)));
+    m_greyPartner->setText(buttonWords(tr("Greys best with %1").arg(shortened(text(tube.name), 24))));
     m_greyPartner->setToolTip(
         tr("%1 parts give %2").arg(text(partsText(partner->step)), colourWords(partner->step.colour)));
     m_greyPartner->setProperty("partner", static_cast<qlonglong>(tube.id.value));

@@ -5,12 +5,13 @@
 #include <QFrame>
 
 class QAction;
-class QLabel;
 class QPushButton;
 class QTimer;
 class QVBoxLayout;
 
 namespace iris {
+
+class PlainLabel;
 
 class ViewSettings;
 class WashWidget;
@@ -49,12 +50,12 @@ private:
     Document& m_document;
     ViewSettings& m_settings;
     WashWidget* m_wash = nullptr;
-    QLabel* m_name = nullptr;
-    QLabel* m_maker = nullptr;
-    QLabel* m_judgement = nullptr;
-    QLabel* m_numbers = nullptr;
-    QLabel* m_caution = nullptr;
-    QLabel* m_notes = nullptr;
+    PlainLabel* m_name = nullptr;
+    PlainLabel* m_maker = nullptr;
+    PlainLabel* m_judgement = nullptr;
+    PlainLabel* m_numbers = nullptr;
+    PlainLabel* m_caution = nullptr;
+    PlainLabel* m_notes = nullptr;
     QPushButton* m_edit = nullptr;
     QPushButton* m_pair = nullptr;
     QPushButton* m_greyPartner = nullptr;

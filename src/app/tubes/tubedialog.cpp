@@ -1,5 +1,6 @@
 #include "app/tubes/tubedialog.h"
 
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 #include "base/text.h"
@@ -9,7 +10,6 @@
 #include <QDialogButtonBox>
 #include <QFormLayout>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPlainTextEdit>
 #include <QPushButton>
@@ -80,7 +80,7 @@ TubeDialog::TubeDialog(const Tube& tube, QWidget* parent) : QDialog(parent), m_t
     setUpNotes(right);
     setMinimumWidth(900);
     layout->addLayout(columns);
-    m_problem = new QLabel(this);
+    m_problem = new PlainLabel(this);
     m_problem->setObjectName(QStringLiteral("problem"));
     m_problem->setWordWrap(true);
     m_problem->setMinimumHeight(36);
@@ -103,7 +103,7 @@ void TubeDialog::setUpLabelFields(QFormLayout* form)
     m_line = lineField(form, tr("Range"), "line", text(m_tube.line), tr("the maker's, if it has several"));
     m_codes = lineField(form, tr("Pigment codes"), "codes", text(textOf(m_tube.codes)), tr("PB29, or PG7 + PY150"));
     m_form = lineField(form, tr("Form"), "form", text(m_tube.form), tr("burnt sienna, where a code covers several"));
-    m_known = new QLabel(this);
+    m_known = new PlainLabel(this);
     m_known->setProperty("quiet", true);
     m_known->setFont(textFont(textsize::small));
     m_known->setWordWrap(true);
@@ -127,7 +127,7 @@ void TubeDialog::setUpSwatchFields(QFormLayout* form)
 
 void TubeDialog::setUpRatingFields(QFormLayout* form)
 {
-    auto* heading = new QLabel(tr("What the label says"), this);
+    auto* heading = new PlainLabel(tr("What the label says"), this);
     heading->setFont(textFont(textsize::body, QFont::DemiBold));
     form->addRow(heading);
     std::optional<int> transparency;

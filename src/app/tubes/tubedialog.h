@@ -8,12 +8,13 @@
 class QCheckBox;
 class QComboBox;
 class QFormLayout;
-class QLabel;
 class QLineEdit;
 class QPlainTextEdit;
 class QPushButton;
 
 namespace iris {
+
+class PlainLabel;
 
 /// Writing a tube down: what stands on the label, and the painter's own swatch if there is one. What is wrong is told
 /// beneath as it is typed; a tube that does not make sense cannot be kept.
@@ -57,8 +58,8 @@ private:
     QComboBox* m_granulation = nullptr;
     QComboBox* m_lightfastness = nullptr;
     QPlainTextEdit* m_notes = nullptr;
-    QLabel* m_problem = nullptr;
-    QLabel* m_known = nullptr;
+    PlainLabel* m_problem = nullptr;
+    PlainLabel* m_known = nullptr;
     QPushButton* m_keep = nullptr;
 };
 

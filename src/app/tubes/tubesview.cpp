@@ -1,6 +1,7 @@
 #include "app/tubes/tubesview.h"
 
 #include "app/parts/messages.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/reading/carddialog.h"
 #include "app/reading/readingsdialog.h"
@@ -11,15 +12,14 @@
 #include "app/tubes/tubedelegate.h"
 #include "app/tubes/tubedialog.h"
 #include "base/text.h"
+#include "files/textfile.h"
 #include "notebook/exports.h"
 #include "notebook/measuredswatch.h"
 
 #include <QComboBox>
 #include <QDate>
-#include <QFile>
 #include <QFileInfo>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QLineEdit>
 #include <QListView>
 #include <QPushButton>
@@ -265,7 +265,7 @@ QWidget* TubesView::makeEmptyPage()
 {
     auto* page = new QWidget(this);
     auto* layout = new QVBoxLayout(page);
-    auto* words = new QLabel(tr("No tubes yet. Bring in a list, or add the first."), page);
+    auto* words = new PlainLabel(tr("No tubes yet. Bring in a list, or add the first."), page);
     words->setFont(textFont(textsize::title));
     words->setAlignment(Qt::AlignCenter);
     auto* bring = actionButton(tr("Bring in a list"), "importFirst", page);
@@ -303,7 +303,7 @@ QHBoxLayout* TubesView::makeActions()
     for (QPushButton* button : {add, card, bring})
         row->addWidget(button);
     row->addStretch();
-    m_count = new QLabel(this);
+    m_count = new PlainLabel(this);
     m_count->setObjectName(QStringLiteral("shownCount"));
     m_count->setProperty("quiet", true);
     m_count->setFont(textFont(textsize::small));
@@ -470,10 +470,9 @@ void TubesView::readMeasurements(const QString& path)
         messages().tell(this, tr("Read measurements"), tr("Choose the tube that %1 belongs to first.").arg(name));
         return;
     }
-    QFile file(path);
-    const auto measured = file.open(QIODevice::ReadOnly)
-                              ? readCgats(file.readAll().toStdString()).and_then(readingFrom)
-                              : failure(ErrorCode::FileUnreadable, file.errorString().toStdString());
+    const auto measured = readTextFile(path, InputKind::Measurements)
+                              .and_then([](const DecodedText& file) { return readCgats(file.text); })
+                              .and_then(readingFrom);
     if (!measured) {
         messages().tell(this, tr("Read measurements"),
                         tr("%1: %2. Nothing came in.").arg(name, text(measured.error().message)));
@@ -501,16 +500,20 @@ void TubesView::importList()
 void TubesView::importFile(const QString& path)
 {
     const QString name = QFileInfo(path).fileName();
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly)) {
-        messages().tell(this, tr("Bring in a list"), tr("%1 cannot be read: %2").arg(name, file.errorString()));
+    const auto file = readTextFile(path, InputKind::List);
+    if (!file && file.error().code == ErrorCode::BadText)
+        return tellNothingCame(name, file.error());
+    if (!file) {
+        messages().tell(this, tr("Bring in a list"), text(file.error().message));
         return;
     }
-    const std::string content = file.readAll().toStdString();
-    if (isListOfReadings(content))
-        importReadings(content, name);
+    const QString remark = file->encoding == TextEncoding::Utf8
+                               ? QString()
+                               : tr("\nThe letters were read as %1.").arg(text(nameOf(file->encoding)));
+    if (isListOfReadings(file->text))
+        importReadings(file->text, name, remark);
     else
-        importTubes(content, name);
+        importTubes(file->text, name, remark);
 }
 
 void TubesView::tellNothingCame(const QString& file, const Error& error)
@@ -520,7 +523,7 @@ void TubesView::tellNothingCame(const QString& file, const Error& error)
                     tr("%1%2: %3. Nothing came in.").arg(file, where, text(error.message)));
 }
 
-void TubesView::importTubes(const std::string& content, const QString& file)
+void TubesView::importTubes(const std::string& content, const QString& file, const QString& remark)
 {
     const auto list = readTubesCsv(content, ReferenceTable::shipped());
     if (!list)
@@ -533,17 +536,17 @@ void TubesView::importTubes(const std::string& content, const QString& file)
     QString words = report(file, tr("%1 tubes").arg(list->tubes.size()), list->problems);
     if (!ignored.isEmpty())
         words += tr("\nColumns not used: %1").arg(listed(ignored));
-    messages().tell(this, tr("Bring in a list"), words);
+    messages().tell(this, tr("Bring in a list"), words + remark);
 }
 
-void TubesView::importReadings(const std::string& content, const QString& file)
+void TubesView::importReadings(const std::string& content, const QString& file, const QString& remark)
 {
     const auto list = readSwatchesCsv(content, m_document.notebook());
     if (!list)
         return tellNothingCame(file, list.error());
     m_document.addReadings(list->swatches);
     messages().tell(this, tr("Bring in a list"),
-                    report(file, tr("%1 readings").arg(list->swatches.size()), list->problems));
+                    report(file, tr("%1 readings").arg(list->swatches.size()), list->problems) + remark);
 }
 
 } // namespace iris

@@ -7,12 +7,13 @@
 
 class QComboBox;
 class QHBoxLayout;
-class QLabel;
 class QLineEdit;
 class QListView;
 class QStackedWidget;
 
 namespace iris {
+
+class PlainLabel;
 
 class TubeCard;
 class TubeDelegate;
@@ -62,8 +63,8 @@ private:
     void fillKeptViews();
     void keptViewPicked(int index);
     void sift();
-    void importTubes(const std::string& content, const QString& file);
-    void importReadings(const std::string& content, const QString& file);
+    void importTubes(const std::string& content, const QString& file, const QString& remark);
+    void importReadings(const std::string& content, const QString& file, const QString& remark);
     void tellNothingCame(const QString& file, const Error& error);
     void showSieve(const TubeSieve& sieve);
     void updateCount();
@@ -83,7 +84,7 @@ private:
     QComboBox* m_lean = nullptr;
     QComboBox* m_where = nullptr;
     QComboBox* m_keptViews = nullptr;
-    QLabel* m_count = nullptr;
+    PlainLabel* m_count = nullptr;
     TubeCard* m_card;
     std::vector<TubeId> m_chosen; ///< kept while the tubes are read again, which clears the list's own
 };

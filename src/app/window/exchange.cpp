@@ -2,33 +2,49 @@
 
 #include "app/parts/messages.h"
 #include "app/parts/words.h"
+#include "files/outputfile.h"
+#include "files/textfile.h"
 #include "notebook/exports.h"
 #include "notebook/tubecsv.h"
 
 #include <QFile>
-#include <QFileInfo>
-#include <QSaveFile>
 
 namespace iris {
+
+namespace {
+
+Result<Exported> plain(std::string text)
+{
+    return Exported{std::move(text), {}};
+}
+
+Result<Exported> wholeNotebook(const Document& document)
+{
+    return document.dump().map([](const FullDump& full) {
+        const QString remark = full.picturesLeftOut == 0
+                                   ? QString()
+                                   : QObject::tr("It is written, but %1 pictures are damaged in the notebook and were "
+                                                 "left out.")
+                                         .arg(full.picturesLeftOut);
+        return Exported{writeNotebookJson(full.dump), remark};
+    });
+}
+
+} // namespace
 
 const std::vector<Exchange>& exchanges()
 {
     const auto title = [](const Document& document) { return document.title().toStdString(); };
     static const std::vector<Exchange> formats{
         {QObject::tr("List of &tubes (CSV)"), QObject::tr("Lists (*.csv)"), QStringLiteral(".csv"),
-         [](const Document& document) -> Result<std::string> { return writeTubesCsv(document.notebook().tubes); }},
+         [](const Document& document) { return plain(writeTubesCsv(document.notebook().tubes)); }},
         {QObject::tr("List of &readings (CSV)"), QObject::tr("Lists (*.csv)"), QStringLiteral(".csv"),
-         [](const Document& document) -> Result<std::string> { return writeSwatchesCsv(document.notebook()); }},
-        {QObject::tr("&Whole notebook (JSON)"), QObject::tr("JSON (*.json)"), QStringLiteral(".json"),
-         [](const Document& document) { return document.dump().map(writeNotebookJson); }},
+         [](const Document& document) { return plain(writeSwatchesCsv(document.notebook())); }},
+        {QObject::tr("&Whole notebook (JSON)"), QObject::tr("JSON (*.json)"), QStringLiteral(".json"), wholeNotebook},
         {QObject::tr("Colours for &image programs (GPL)"), QObject::tr("Palettes (*.gpl)"), QStringLiteral(".gpl"),
-         [title](const Document& document) -> Result<std::string> {
-             return writeGimpPalette(title(document), document.paints());
-         }},
+         [title](const Document& document) { return plain(writeGimpPalette(title(document), document.paints())); }},
         {QObject::tr("&Measurements (CGATS)"), QObject::tr("Measurements (*.txt)"), QStringLiteral(".txt"),
-         [title](const Document& document) -> Result<std::string> {
-             return writeCgats(cgatsOf(title(document), document.paints()));
-         }},
+         [title](const Document& document) { return plain(writeCgats(cgatsOf(title(document), document.paints()))); }},
     };
     return formats;
 }
@@ -39,22 +55,19 @@ QString saveAs(const Document& document, const Exchange& format, QWidget* parent
         messages().fileToSave(parent, QString(format.words).remove(QLatin1Char('&')), format.filter, format.ending);
     if (path.isEmpty())
         return {};
-    const auto content = format.text(document);
+    const auto content = format.make(document);
     if (!content)
         return text(content.error().message);
-    QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(content->data(), static_cast<qint64>(content->size())) < 0
-        || !file.commit())
-        return QObject::tr("%1 cannot be written: %2").arg(path, file.errorString());
-    return {};
+    const auto done = writeWhole(path, content->text);
+    return done ? content->remark : text(done.error().message);
 }
 
 Result<void> notebookFromJson(const QString& json, const QString& path)
 {
-    QFile file(json);
-    if (!file.open(QIODevice::ReadOnly))
-        return failure(ErrorCode::FileUnreadable, QFileInfo(json).fileName().toStdString() + " cannot be read");
-    const auto dump = readNotebookJson(file.readAll().toStdString(), ReferenceTable::shipped());
+    const auto file = readTextFile(json, InputKind::Dump);
+    if (!file)
+        return tl::unexpected(file.error());
+    const auto dump = readNotebookJson(file->text);
     if (!dump)
         return tl::unexpected(dump.error());
     auto store = NotebookStore::create(path);
@@ -63,7 +76,7 @@ Result<void> notebookFromJson(const QString& json, const QString& path)
     const auto done = (*store)->apply(filling(*dump));
     store->reset();
     if (!done)
-        QFile::remove(path);
+        QFile::remove(path); // it was made here and holds nothing
     return done ? Result<void>{} : tl::unexpected(done.error());
 }
 

@@ -8,16 +8,22 @@ class QWidget;
 
 namespace iris {
 
+/// What is to be written, and what the painter should know of it.
+struct Exported {
+    std::string text;
+    QString remark;
+};
+
 /// An open format a notebook can be written in.
 struct Exchange {
     QString words;  ///< for the menu
     QString filter; ///< for the file dialog
     QString ending;
-    std::function<Result<std::string>(const Document&)> text;
+    std::function<Result<Exported>(const Document&)> make;
 };
 const std::vector<Exchange>& exchanges();
 
-/// Asks where, and writes. Returns what went wrong, or nothing.
+/// Asks where, and writes. Returns what went wrong or is worth knowing, or nothing.
 QString saveAs(const Document& document, const Exchange& format, QWidget* parent);
 
 /// Makes a new notebook file out of a JSON one. Nothing is left behind when it fails.

@@ -1,10 +1,10 @@
 #include "app/window/keyspage.h"
 
+#include "app/parts/plainlabel.h"
 #include "app/theme/theme.h"
 
 #include <QGridLayout>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <array>
 
 namespace iris {
@@ -86,14 +86,14 @@ KeysPage::KeysPage(QWidget* parent) : QDialog(parent)
         const bool heading = *key.keys == 0;
         if (!grid || (heading && QLatin1String(key.what) == QLatin1String("Pairs")))
             grid = addColumn(columns);
-        auto* what = new QLabel(tr(key.what), this);
+        auto* what = new PlainLabel(tr(key.what), this);
         const int row = grid->rowCount();
         if (heading) {
             what->setFont(textFont(textsize::body, QFont::Bold));
             what->setContentsMargins(0, row == 1 ? 0 : 3 * gridStep, 0, 0);
             grid->addWidget(what, row, 0, 1, 2);
         } else {
-            auto* name = new QLabel(QString::fromUtf8(key.keys), this);
+            auto* name = new PlainLabel(QString::fromUtf8(key.keys), this);
             name->setFont(textFont(textsize::body, QFont::DemiBold));
             grid->addWidget(name, row, 0);
             grid->addWidget(what, row, 1);

@@ -5,6 +5,8 @@
 #include "app/palette/needspanel.h"
 #include "app/palette/paletteview.h"
 #include "app/parts/messages.h"
+#include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/sheets/mixespage.h"
 #include "app/sheets/sheetjob.h"
@@ -14,14 +16,13 @@
 #include "app/window/keyspage.h"
 #include "app/window/rail.h"
 #include "app/window/warmbluedialog.h"
+#include "files/inputfile.h"
 
 #include <QApplication>
 #include <QDragEnterEvent>
 #include <QDropEvent>
-#include <QFile>
 #include <QFileInfo>
 #include <QHBoxLayout>
-#include <QLabel>
 #include <QMenuBar>
 #include <QMimeData>
 #include <QPushButton>
@@ -56,11 +57,9 @@ FileKind kindOf(const QString& path)
         return FileKind::Json;
     if (isOne({"csv", "tsv"}))
         return FileKind::List;
-    if (isOne({"txt"})) { // a list or measurements: the first line tells
-        QFile file(path);
-        const bool measured = file.open(QIODevice::ReadOnly) && file.read(2000).contains("NUMBER_OF_");
-        return measured ? FileKind::Measurements : FileKind::List;
-    }
+    constexpr qint64 firstLines = 2000;
+    if (isOne({"txt"})) // a list or measurements: the first lines tell
+        return startOf(path, firstLines).contains("NUMBER_OF_") ? FileKind::Measurements : FileKind::List;
     return FileKind::Unknown;
 }
 
@@ -111,7 +110,7 @@ void MainWindow::showWhetherOpen()
     m_rail->setEnabled(open);
     const bool readOnly = !m_document.readOnlyReason().isEmpty();
     m_rail->setNotebook(readOnly ? tr("%1 (reading only)").arg(m_document.title()) : m_document.title());
-    setWindowTitle(open ? tr("%1 - Iris Bianca").arg(m_document.title()) : tr("Iris Bianca"));
+    setWindowTitle(open ? tr("%1 - Iris Bianca").arg(shortened(m_document.title(), 80)) : tr("Iris Bianca"));
     if (open)
         QTimer::singleShot(0, this, &MainWindow::tellHowItOpened);
     if (open)
@@ -123,7 +122,7 @@ void MainWindow::showWhetherOpen()
 QWidget* MainWindow::makeNoNotebookPage()
 {
     auto* page = new QWidget(this);
-    auto* words = new QLabel(tr("No notebook is open. Open one, or begin a new one."), page);
+    auto* words = new PlainLabel(tr("No notebook is open. Open one, or begin a new one."), page);
     words->setFont(textFont(textsize::title));
     auto* open = new QPushButton(tr("Open a notebook"), page);
     open->setObjectName(QStringLiteral("openNotebook"));
@@ -201,11 +200,21 @@ void MainWindow::setUpFileMenu()
 void MainWindow::setUpEditMenu()
 {
     QMenu* edit = menuBar()->addMenu(tr("&Edit"));
-    QAction* undo = m_document.undoStack().createUndoAction(this, tr("Undo"));
+    QUndoStack& stack = m_document.undoStack();
+    QAction* undo = edit->addAction(tr("Undo"), &m_document, &Document::undo);
     undo->setShortcut(QKeySequence::Undo);
-    QAction* redo = m_document.undoStack().createRedoAction(this, tr("Redo"));
+    QAction* redo = edit->addAction(tr("Redo"), &m_document, &Document::redo);
     redo->setShortcuts({QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), QKeySequence(Qt::CTRL | Qt::Key_Y)});
-    edit->addActions({undo, redo});
+    undo->setEnabled(stack.canUndo());
+    redo->setEnabled(stack.canRedo());
+    connect(&stack, &QUndoStack::canUndoChanged, undo, &QAction::setEnabled);
+    connect(&stack, &QUndoStack::canRedoChanged, redo, &QAction::setEnabled);
+    connect(&stack, &QUndoStack::undoTextChanged, undo,
+            [undo](const QString& what) { undo->setText(buttonWords(tr("Undo %1").arg(what).trimmed())); });
+    connect(&stack, &QUndoStack::redoTextChanged, redo,
+            [redo](const QString& what) { redo->setText(buttonWords(tr("Redo %1").arg(what).trimmed())); });
+    connect(m_rail, &Rail::undoAsked, &m_document, &Document::undo);
+    connect(m_rail, &Rail::redoAsked, &m_document, &Document::redo);
 }
 
 void MainWindow::setUpViewMenu()
@@ -400,9 +409,27 @@ void MainWindow::openJson(const QString& json)
         messages().tell(this, tr("Make a notebook"), text(done.error().message));
 }
 
-/// Says, once, when a notebook can only be read, or was brought up to date.
+/// What was found wrong in a notebook, the first few in full.
+QString MainWindow::foundWrong() const
+{
+    constexpr std::size_t mostTold = 8;
+    const std::vector<std::string>& remarks = m_document.remarks();
+    QStringList lines;
+    for (std::size_t i = 0; i < std::min(mostTold, remarks.size()); ++i)
+        lines << sentence(text(remarks[i])) + QLatin1Char('.');
+    if (remarks.size() > mostTold)
+        lines << tr("And %1 more like these.").arg(remarks.size() - mostTold);
+    return lines.join(QLatin1Char('\n'));
+}
+
+/// Says, once, when a notebook can only be read, was brought up to date, or held what no notebook may hold.
 void MainWindow::tellHowItOpened()
 {
+    if (!m_document.remarks().empty())
+        messages().tell(this, tr("Looked through"),
+                        tr("Some of what stands in this notebook was not as it should be. It is shown put right; in "
+                           "the file it stays as it is until you change it.\n\n%1")
+                            .arg(foundWrong()));
     if (!m_document.readOnlyReason().isEmpty())
         messages().tell(this, tr("Reading only"), sentence(m_document.readOnlyReason()));
     else if (!m_document.keptCopy().isEmpty())

@@ -59,6 +59,7 @@ private:
     void updateCounts();
     void showPair();
     void applyGround();
+    QString foundWrong() const;
     void tellHowItOpened();
     void askWarmBlue();
 

@@ -1,9 +1,10 @@
 #include "app/window/rail.h"
 
+#include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/theme/theme.h"
 
 #include <QButtonGroup>
-#include <QLabel>
 #include <QPainter>
 #include <QPushButton>
 #include <QUndoStack>
@@ -48,7 +49,7 @@ private:
 Rail::Rail(QUndoStack& undoStack, QWidget* parent)
     : QWidget(parent),
       m_undoStack(undoStack),
-      m_notebook(new QLabel(this)),
+      m_notebook(new PlainLabel(this)),
       m_places(new QButtonGroup(this)),
       m_undo(makeUndoButton("undo")),
       m_redo(makeUndoButton("redo"))
@@ -67,8 +68,8 @@ Rail::Rail(QUndoStack& undoStack, QWidget* parent)
     layout->addWidget(m_redo);
 
     connect(m_places, &QButtonGroup::idClicked, this, &Rail::placeChosen);
-    connect(m_undo, &QPushButton::clicked, &undoStack, &QUndoStack::undo);
-    connect(m_redo, &QPushButton::clicked, &undoStack, &QUndoStack::redo);
+    connect(m_undo, &QPushButton::clicked, this, &Rail::undoAsked);
+    connect(m_redo, &QPushButton::clicked, this, &Rail::redoAsked);
     const auto update = [this] {
         m_undo->setEnabled(m_undoStack.canUndo());
         m_redo->setEnabled(m_undoStack.canRedo());
@@ -76,8 +77,8 @@ Rail::Rail(QUndoStack& undoStack, QWidget* parent)
         m_undo->setToolTip(tr("Undo: %1").arg(m_undoStack.undoText()));
         m_redo->setToolTip(tr("Redo: %1").arg(m_undoStack.redoText()));
         const auto label = [this](const QString& verb, const QString& what) {
-            return what.isEmpty() ? verb
-                                  : fontMetrics().elidedText(verb + QLatin1Char(' ') + what, Qt::ElideRight, 132);
+            const QString words = fontMetrics().elidedText(verb + QLatin1Char(' ') + what, Qt::ElideRight, 132);
+            return buttonWords(what.isEmpty() ? verb : words);
         };
         m_undo->setText(label(tr("Undo"), m_undoStack.undoText()));
         m_redo->setText(label(tr("Redo"), m_undoStack.redoText()));

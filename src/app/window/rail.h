@@ -3,11 +3,12 @@
 #include <QWidget>
 
 class QButtonGroup;
-class QLabel;
 class QPushButton;
 class QUndoStack;
 
 namespace iris {
+
+class PlainLabel;
 
 /// The places down the left in working order, each with a small count; the notebook's name above, undo and redo below.
 class Rail : public QWidget {
@@ -23,12 +24,14 @@ public:
 
 Q_SIGNALS:
     void placeChosen(int place);
+    void undoAsked();
+    void redoAsked();
 
 private:
     QPushButton* makeUndoButton(const char* name);
 
     QUndoStack& m_undoStack;
-    QLabel* m_notebook;
+    PlainLabel* m_notebook;
     QButtonGroup* m_places;
     QPushButton* m_undo;
     QPushButton* m_redo;

@@ -14,6 +14,7 @@
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/mainwindow.h"
+#include "sheet/picturefile.h"
 
 #include <QCoreApplication>
 #include <QDir>
@@ -51,7 +52,8 @@ bool save(QWidget& widget, const QString& folder, const char* name)
 {
     for (int i = 0; i < 5; ++i)
         QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
-    return widget.grab().save(QDir(folder).filePath(QLatin1String(name) + QStringLiteral(".png")));
+    const QString path = QDir(folder).filePath(QLatin1String(name) + QStringLiteral(".png"));
+    return writePicture(widget.grab().toImage(), path).has_value();
 }
 
 /// The dialogs of reading: a card that lies beside the notebook in Scans, and the readings there are.

@@ -1,10 +1,10 @@
 #include "app/window/warmbluedialog.h"
 
 #include "app/parts/labels.h"
+#include "app/parts/plainlabel.h"
 #include "app/theme/theme.h"
 
 #include <QDialogButtonBox>
-#include <QLabel>
 #include <QPushButton>
 #include <QRadioButton>
 #include <QVBoxLayout>

@@ -1,0 +1,23 @@
+#pragma once
+
+#include <QString>
+
+class QApplication;
+
+namespace iris {
+
+/// Words with a name in them, as any widget may show them: control letters as blanks, very long words with places to
+/// break, and no more than fits on a page. Line ends stay.
+QString shownWords(const QString& words);
+
+/// A name on one line of so many letters at most, cut short with three dots.
+QString shortened(const QString& name, int letters);
+
+/// Words for a button, menu or tab, where "&" would be taken for a key; one line of at most 80 letters.
+QString buttonWords(const QString& words);
+
+/// Shows every tooltip, wherever it comes from, as plain text; by itself the toolkit takes what looks like markup for
+/// markup, and loads the pictures it names.
+void keepToolTipsPlain(QApplication& application);
+
+} // namespace iris

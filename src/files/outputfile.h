@@ -1,0 +1,43 @@
+#pragma once
+
+#include "base/result.h"
+
+#include <QByteArray>
+#include <QString>
+#include <string_view>
+
+namespace iris {
+
+/// The one door by which files go out. A file is written in full under a name of its own beside the one it is to
+/// replace, every byte, the flush and the close checked, and only then takes its place; until then, and when anything
+/// fails, what was there before stays as it was. Links are followed; devices, pipes and folders are refused.
+class OutputFile {
+public:
+    /// Writes the bytes beside their place.
+    /// @return FileUnwritable with the reason in plain words
+    static Result<OutputFile> prepare(const QString& path, std::string_view bytes);
+
+    /// What was not put in its place is taken away again.
+    ~OutputFile();
+    OutputFile(OutputFile&& other) noexcept;
+    OutputFile& operator=(OutputFile&&) = delete;
+
+    /// Puts the file in its place.
+    /// @return FileUnwritable; the old file is then untouched
+    Result<void> putInPlace();
+
+private:
+    OutputFile(QString path, QByteArray target, QByteArray spare);
+
+    QString m_path;      ///< as it was asked for
+    QByteArray m_target; ///< with links followed
+    QByteArray m_spare;  ///< where it was written; empty once it is in its place
+};
+
+/// Writes a whole file: prepared and put in its place.
+Result<void> writeWhole(const QString& path, std::string_view bytes);
+
+/// Why nothing could be written under a name, found out without writing; for long work, before it starts.
+Result<void> checkPlace(const QString& path);
+
+} // namespace iris

@@ -1,0 +1,138 @@
+#include "notebook/usedids.h"
+
+#include "base/text.h"
+#include "notebook/notebookrows.h"
+#include "notebook/rowbinding.h"
+#include "notebook/statement.h"
+
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+template <typename Record> std::int64_t highest(const std::vector<Record>& records)
+{
+    std::int64_t id = 0;
+    for (const Record& record : records)
+        id = std::max(id, record.id.value);
+    return id;
+}
+
+bool sameName(const std::string& one, const std::string& other)
+{
+    return lowered(trimmed(one)) == lowered(trimmed(other));
+}
+
+/// Gives parts of mixes and squares back to the tube whose name they keep, where there is just one.
+class Reunion {
+public:
+    explicit Reunion(const Notebook& notebook) : m_notebook(notebook) {}
+
+    /// True when a part was given to another tube.
+    bool mend(std::vector<MixPart>& parts, const std::string& where)
+    {
+        bool changed = false;
+        for (MixPart& part : parts) {
+            const Tube* tube = m_notebook.tube(part.tube);
+            if (!tube || part.name.empty() || sameName(tube->name, part.name))
+                continue;
+            const Tube* other = theOneCalled(part.name);
+            if (other) {
+                part.tube = other->id;
+                changed = true;
+                m_remarks.push_back(where + " was painted with " + part.name
+                                    + " and belongs to that tube again, not to " + tube->name);
+            } else {
+                m_remarks.push_back(where + " was painted with " + part.name + ", and the tube of that number is now "
+                                    + tube->name + "; if it is not the same paint, change the mix");
+            }
+        }
+        return changed;
+    }
+
+    const std::vector<std::string>& remarks() const { return m_remarks; }
+
+private:
+    const Tube* theOneCalled(const std::string& name) const
+    {
+        const Tube* found = nullptr;
+        for (const Tube& tube : m_notebook.tubes) {
+            if (!sameName(tube.name, name))
+                continue;
+            if (found)
+                return nullptr;
+            found = &tube;
+        }
+        return found;
+    }
+
+    const Notebook& m_notebook;
+    std::vector<std::string> m_remarks;
+};
+
+std::string nameOf(const MixRecord& mix)
+{
+    return "mix " + std::to_string(mix.id.value) + (mix.name.empty() ? "" : " (" + mix.name + ")");
+}
+
+} // namespace
+
+Result<UsedIds> loadUsedIds(const QSqlDatabase& database)
+{
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("SELECT kind, last FROM used_id"));
+    if (auto done = run(query, database, Doing::Reading); !done)
+        return tl::unexpected(done.error());
+    UsedIds ids;
+    while (query.next()) {
+        Row row(query);
+        const std::string kind = row.text();
+        ids[kind] = row.id();
+    }
+    return readToTheEnd(query, database).map([&] { return ids; });
+}
+
+Result<std::int64_t> nextId(const QSqlDatabase& database, const std::string& kind)
+{
+    const auto used = loadUsedIds(database);
+    if (!used)
+        return tl::unexpected(used.error());
+    const auto last = used->find(kind);
+    return last == used->end() ? 1 : last->second + 1;
+}
+
+Result<void> keepUsed(const QSqlDatabase& database, const std::string& kind, std::int64_t id)
+{
+    if (id <= 0)
+        return {};
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("INSERT INTO used_id (kind, last) VALUES (?, ?) "
+                                 "ON CONFLICT (kind) DO UPDATE SET last = max(last, excluded.last)"));
+    Binder(query) << kind;
+    query.addBindValue(static_cast<qlonglong>(id));
+    return run(query, database);
+}
+
+Result<std::vector<std::string>> rebuildUsedIds(const QSqlDatabase& database)
+{
+    const auto notebook = loadRows(database);
+    if (!notebook)
+        return tl::unexpected(notebook.error());
+    NotebookEdit edit;
+    edit.usedIds = {{"tube", highest(notebook->tubes)},       {"swatch", highest(notebook->swatches)},
+                    {"paper", highest(notebook->papers)},     {"device", highest(notebook->devices)},
+                    {"filter", highest(notebook->filters)},   {"need", highest(notebook->needs)},
+                    {"palette", highest(notebook->palettes)}, {"mix", highest(notebook->mixes)},
+                    {"sheet", highest(notebook->sheets)}};
+    Reunion reunion(*notebook);
+    for (MixRecord mix : notebook->mixes) {
+        reunion.mend(mix.parts, nameOf(mix));
+        edit.putMixes.push_back(std::move(mix)); // written again, so that what it names is kept
+    }
+    edit.putSheets = notebook->sheets;
+    if (auto done = writeRows(database, edit); !done)
+        return tl::unexpected(done.error());
+    return reunion.remarks();
+}
+
+} // namespace iris
