@@ -67,7 +67,7 @@ Subset subsetOf(std::span<const Paint> paints, std::span<const PaintedMix> squar
         for (const Part& part : square.parts)
             subset.places.push_back(part.paint);
     std::ranges::sort(subset.places);
-    subset.places.erase(std::ranges::unique(subset.places).begin(), subset.places.end());
+    subset.places.erase(std::unique(subset.places.begin(), subset.places.end()), subset.places.end());
     for (const std::size_t place : subset.places) {
         subset.paints.push_back(paints[place]);
         subset.options.sureness.push_back(sdOf(place, options));

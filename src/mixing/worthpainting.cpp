@@ -58,7 +58,7 @@ std::vector<std::size_t> placesOf(const std::vector<std::size_t>& among, std::sp
         for (const Part& part : want.recipe.parts)
             places.push_back(part.paint);
     std::ranges::sort(places);
-    places.erase(std::ranges::unique(places).begin(), places.end());
+    places.erase(std::unique(places.begin(), places.end()), places.end());
     return places;
 }
 

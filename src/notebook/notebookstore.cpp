@@ -195,7 +195,9 @@ Result<void> NotebookStore::connect(bool readOnly)
     m_connection = QUuid::createUuid().toString();
     QSqlDatabase base = QSqlDatabase::addDatabase(QLatin1String(driver), m_connection);
     base.setDatabaseName(m_temporary.isEmpty() ? m_path : m_temporary);
-    base.setConnectOptions(readOnly ? QStringLiteral("QSQLITE_OPEN_READONLY") : QString());
+    // So long is waited for another program that is writing just now, in ms.
+    const QString patience = QStringLiteral("QSQLITE_BUSY_TIMEOUT=1500");
+    base.setConnectOptions(readOnly ? QStringLiteral("QSQLITE_OPEN_READONLY;") + patience : patience);
     if (!base.open())
         return failureOf(base.lastError(), base, readOnly ? Doing::Reading : Doing::Writing);
     return readOnly ? Result<void>{} : run(base, QStringLiteral("PRAGMA foreign_keys = ON"));

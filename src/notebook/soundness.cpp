@@ -165,8 +165,8 @@ template <typename Record> void sortAndMend(std::vector<Record>& records, const 
         if (records[i].id == records[i - 1].id)
             complaints.push_back(std::string("two ") + what + " have the number "
                                  + std::to_string(records[i].id.value));
-    const auto twice = std::ranges::unique(records, {}, &Record::id);
-    records.erase(twice.begin(), twice.end());
+    const auto sameId = [](const Record& one, const Record& other) { return one.id == other.id; };
+    records.erase(std::unique(records.begin(), records.end(), sameId), records.end());
     const std::size_t impossible = std::erase_if(
         records, [](const Record& record) { return !allowed::id.holds(static_cast<double>(record.id.value)); });
     if (impossible > 0)

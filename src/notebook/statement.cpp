@@ -67,11 +67,11 @@ Result<void> run(QSqlQuery& query, const QSqlDatabase& database, Doing doing)
     return failureOf(query.lastError(), database, doing);
 }
 
-Result<void> readToTheEnd(const QSqlQuery& query, const QSqlDatabase& database)
+Result<void> readToTheEnd(const QSqlQuery& query, const QSqlDatabase& database, Doing doing)
 {
     if (query.lastError().type() == QSqlError::NoError)
         return {};
-    return failureOf(query.lastError(), database, Doing::Reading);
+    return failureOf(query.lastError(), database, doing);
 }
 
 tl::unexpected<Error> failureOf(const QSqlError& error, const QSqlDatabase& database, Doing doing)

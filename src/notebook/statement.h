@@ -17,7 +17,7 @@ Result<void> run(const QSqlDatabase& database, const QString& statement, Doing d
 Result<void> run(QSqlQuery& query, const QSqlDatabase& database, Doing doing = Doing::Writing);
 
 /// Whether all rows were read: next() says no at the end and at a fault alike.
-Result<void> readToTheEnd(const QSqlQuery& query, const QSqlDatabase& database);
+Result<void> readToTheEnd(const QSqlQuery& query, const QSqlDatabase& database, Doing doing = Doing::Reading);
 
 /// What a database's error means to a painter, never in the database's own words: FileUnwritable, FileUnreadable or,
 /// when the file itself is broken, DamagedNotebook.

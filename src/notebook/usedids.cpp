@@ -77,11 +77,11 @@ std::string nameOf(const MixRecord& mix)
 
 } // namespace
 
-Result<UsedIds> loadUsedIds(const QSqlDatabase& database)
+Result<UsedIds> loadUsedIds(const QSqlDatabase& database, Doing doing)
 {
     QSqlQuery query(database);
     query.prepare(QStringLiteral("SELECT kind, last FROM used_id"));
-    if (auto done = run(query, database, Doing::Reading); !done)
+    if (auto done = run(query, database, doing); !done)
         return tl::unexpected(done.error());
     UsedIds ids;
     while (query.next()) {
@@ -89,12 +89,12 @@ Result<UsedIds> loadUsedIds(const QSqlDatabase& database)
         const std::string kind = row.text();
         ids[kind] = row.id();
     }
-    return readToTheEnd(query, database).map([&] { return ids; });
+    return readToTheEnd(query, database, doing).map([&] { return ids; });
 }
 
 Result<std::int64_t> nextId(const QSqlDatabase& database, const std::string& kind)
 {
-    const auto used = loadUsedIds(database);
+    const auto used = loadUsedIds(database, Doing::Writing);
     if (!used)
         return tl::unexpected(used.error());
     const auto last = used->find(kind);

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "notebook/notebook.h"
+#include "notebook/statement.h"
 
 #include <QSqlDatabase>
 
@@ -13,7 +14,7 @@ Result<std::int64_t> nextId(const QSqlDatabase& database, const std::string& kin
 Result<void> keepUsed(const QSqlDatabase& database, const std::string& kind, std::int64_t id);
 
 /// The highest numbers given out so far.
-Result<UsedIds> loadUsedIds(const QSqlDatabase& database);
+Result<UsedIds> loadUsedIds(const QSqlDatabase& database, Doing doing = Doing::Reading);
 
 /// What a notebook from before numbers were kept (schema 3 and below) can still tell of them: the highest that anything
 /// in it goes by. A painted square whose tube had another name then is given back to the one tube of that name; where

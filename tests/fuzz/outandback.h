@@ -1,0 +1,42 @@
+#pragma once
+
+#include "notebook/notebookjson.h"
+#include "notebook/notebookstore.h"
+
+#include <QFileInfo>
+
+namespace fuzz {
+
+/// Opens a notebook that may be anything. One that opens can be read, goes out as JSON, comes back equal, fills a new
+/// notebook and is equal there.
+inline void openAndTakeOutAndBack(const QString& path)
+{
+    using namespace iris;
+    auto store = NotebookStore::open(path);
+    if (!store)
+        return;
+    const auto notebook = (*store)->load();
+    if (!notebook)
+        return;
+    const auto full = dumpOf(**store, *notebook);
+    promise(full.has_value(), "a notebook that opens can go out");
+    const auto back = readNotebookJson(writeNotebookJson(full->dump));
+    promise(back.has_value(), back ? "" : back.error().message.c_str());
+    promise(*back == full->dump, "a notebook comes back equal");
+    const QString copy = path + QStringLiteral(".copy.iris");
+    QFile::remove(copy);
+    auto other = NotebookStore::create(copy);
+    promise(other.has_value(), "a new notebook can be made");
+    const auto filled = (*other)->apply(filling(*back));
+    promise(filled.has_value(), filled ? "" : filled.error().message.c_str());
+    const auto again = (*other)->load();
+    Notebook expected = back->notebook;
+    if (expected.code.empty() && again)
+        expected.code = again->code; // a notebook without one is given one
+    promise(again && *again == expected, "a notebook filled from a dump is the one that was dumped");
+    promise((*other)->remarks().empty(), "nothing is wrong with a notebook filled from a dump");
+    other->reset();
+    QFile::remove(copy);
+}
+
+} // namespace fuzz

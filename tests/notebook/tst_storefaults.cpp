@@ -1,0 +1,536 @@
+#include "notebook/notebookjson.h"
+#include "notebook/notebookstore.h"
+#include "notebook/soundness.h"
+
+#include <QSqlDatabase>
+#include <QSqlError>
+#include <QSqlQuery>
+#include <QTemporaryDir>
+#include <QtTest>
+#include <sys/stat.h>
+#include <unistd.h>
+
+using namespace iris;
+
+/// What went wrong with notebooks on a real disk, each as the painter saw it.
+class TestStoreFaults : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void init() { m_folder = std::make_unique<QTemporaryDir>(); }
+    void throughALinkTwoWindowsWrote_data();
+    void throughALinkTwoWindowsWrote();
+    void theLockEndsWithItsWindowAndLeavesNothing();
+    void aMakingCutShortCanBeDoneAgain();
+    void aNotebookWithSomethingInItIsNeverMadeAnew();
+    void aMakingThatFailsLeavesNothing_data();
+    void aMakingThatFailsLeavesNothing();
+    void anOldGreenSquareTaughtTheNewRedTube();
+    void numbersAreNotGivenOutAgain();
+    void numbersOfTubesThatAreGoneSurviveAJourneyThroughJson();
+    void anOldNotebookIsMendedWhereItCanBeTold();
+    void valuesNoNotebookMayHoldAreMendedAndTold_data();
+    void valuesNoNotebookMayHoldAreMendedAndTold();
+    void aCodeUnfitForPrintIsMadeAnew_data();
+    void aCodeUnfitForPrintIsMadeAnew();
+    void aPictureThatIsGoneKeepsNoNotebookIn();
+    void whatNoNotebookMayHoldIsNotWritten();
+    void aFileThatChangedUnderTheWindowIsNotWrittenInto_data();
+    void aFileThatChangedUnderTheWindowIsNotWrittenInto();
+    void aFileCutShortUnderTheWindowIsToldOf();
+    void aRefusedFileIsLeftAsItWas();
+    void aWriterAtWorkIsNoDamage();
+    void aNotebookCutOffInAChangeIsReadFromProtectedMedia();
+    void rowsAreReadToTheEndOrNotAtAll();
+
+private:
+    QString file(const char* name) const { return m_folder->filePath(QLatin1String(name)); }
+    QStringList everythingInFolder() const
+    {
+        return QDir(m_folder->path()).entryList(QDir::Files | QDir::Hidden | QDir::System, QDir::Name);
+    }
+
+    std::unique_ptr<QTemporaryDir> m_folder;
+};
+
+namespace {
+
+Tube tubeCalled(const char* name, const char* codes = "PB29")
+{
+    Tube tube;
+    tube.name = name;
+    tube.codes = parsePigmentCodes(codes).value();
+    return tube;
+}
+
+NotebookEdit adding(const Tube& tube)
+{
+    NotebookEdit edit;
+    edit.putTubes = {tube};
+    return edit;
+}
+
+/// Changes a notebook behind the program's back.
+void meddle(const QString& path, const QString& statement)
+{
+    {
+        QSqlDatabase base = QSqlDatabase::addDatabase("QSQLITE", "meddle");
+        base.setDatabaseName(path);
+        QVERIFY(base.open());
+        QSqlQuery query(base);
+        QVERIFY2(query.exec(statement), qPrintable(query.lastError().text()));
+        base.close();
+    }
+    QSqlDatabase::removeDatabase("meddle");
+}
+
+QByteArray contents(const QString& path)
+{
+    QFile file(path);
+    return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray("not there");
+}
+
+void write(const QString& path, const QByteArray& bytes)
+{
+    QFile file(path);
+    QVERIFY(file.open(QIODevice::WriteOnly) && file.write(bytes) == bytes.size());
+}
+
+void copySample(const char* name, const QString& to)
+{
+    QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/") + QLatin1String(name), to));
+    QVERIFY(QFile::setPermissions(to, QFile::ReadOwner | QFile::WriteOwner));
+}
+
+bool mentions(const std::vector<std::string>& remarks, const char* words)
+{
+    return std::ranges::any_of(remarks, [&](const std::string& one) { return one.find(words) != std::string::npos; });
+}
+
+} // namespace
+
+void TestStoreFaults::throughALinkTwoWindowsWrote_data()
+{
+    QTest::addColumn<bool>("hard");
+    QTest::newRow("symbolic link") << false;
+    QTest::newRow("hard link") << true;
+}
+
+void TestStoreFaults::throughALinkTwoWindowsWrote()
+{
+    QFETCH(bool, hard);
+    const auto first = NotebookStore::create(file("a.iris")).value();
+    const QByteArray one = QFile::encodeName(file("a.iris"));
+    const QByteArray other = QFile::encodeName(file("b.iris"));
+    QCOMPARE(hard ? ::link(one, other) : ::symlink(one, other), 0);
+    QVERIFY(areOneFile(file("a.iris"), file("b.iris")));
+    const auto second = NotebookStore::open(file("b.iris")).value();
+    QVERIFY(!first->isReadOnly());
+    QVERIFY(second->isReadOnly());
+    QVERIFY(second->readOnlyReason().contains("open in another window"));
+    QVERIFY(!second->apply(adding(tubeCalled("Reed"))));
+    QVERIFY(first->apply(adding(tubeCalled("Reed"))));
+}
+
+void TestStoreFaults::theLockEndsWithItsWindowAndLeavesNothing()
+{
+    NotebookStore::create(file("a.iris")).value();
+    QVERIFY(!NotebookStore::open(file("a.iris")).value()->isReadOnly());
+    QVERIFY(!NotebookStore::open(file("a.iris")).value()->isReadOnly());
+    QCOMPARE(everythingInFolder(), QStringList{"a.iris"});
+}
+
+void TestStoreFaults::aMakingCutShortCanBeDoneAgain()
+{
+    write(file("a.iris"), {});
+    const auto opened = NotebookStore::open(file("a.iris"));
+    QVERIFY(!opened);
+    QCOMPARE(opened.error().code, ErrorCode::NotANotebook);
+    QVERIFY(opened.error().message.find("Make it again") != std::string::npos);
+    const auto made = NotebookStore::create(file("a.iris"));
+    QVERIFY2(made, made ? "" : made.error().message.c_str());
+    QVERIFY((*made)->apply(adding(tubeCalled("Reed"))));
+    QCOMPARE(everythingInFolder(), QStringList{"a.iris"});
+}
+
+void TestStoreFaults::aNotebookWithSomethingInItIsNeverMadeAnew()
+{
+    QVERIFY(NotebookStore::create(file("a.iris")).value()->apply(adding(tubeCalled("Reed"))));
+    const QByteArray before = contents(file("a.iris"));
+    QVERIFY(!NotebookStore::create(file("a.iris")));
+    QCOMPARE(contents(file("a.iris")), before);
+}
+
+void TestStoreFaults::aMakingThatFailsLeavesNothing_data()
+{
+    QTest::addColumn<QString>("name");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("no such folder") << "gone/a.iris"
+                                    << "folder is gone";
+    QTest::newRow("a name too long") << QString(251, 'n') + ".iris"
+                                     << "its name is too long";
+    QTest::newRow("a name too long for its journal") << QString(246, 'n') + ".iris"
+                                                     << "its name is too long";
+    QTest::newRow("no name") << QString() << "cannot be made";
+}
+
+void TestStoreFaults::aMakingThatFailsLeavesNothing()
+{
+    QFETCH(QString, name);
+    QFETCH(QString, says);
+    const auto made = NotebookStore::create(name.isEmpty() ? QString() : m_folder->filePath(name));
+    QVERIFY(!made);
+    QCOMPARE(made.error().code, ErrorCode::FileUnwritable);
+    QVERIFY2(QString::fromStdString(made.error().message).contains(says), made.error().message.c_str());
+    QVERIFY2(!QString::fromStdString(made.error().message).contains("another window"), made.error().message.c_str());
+    QVERIFY(everythingInFolder().isEmpty());
+}
+
+void TestStoreFaults::anOldGreenSquareTaughtTheNewRedTube()
+{
+    // A green tube is painted with, removed, and a red one written down: the square must not be the red one's.
+    auto store = NotebookStore::create(file("a.iris")).value();
+    const TubeId green = store->apply(adding(tubeCalled("Sap Green", "PG7")))->putTubes[0].id;
+    MixRecord square;
+    square.parts = {{green, "Sap Green", 1}};
+    square.painted = Lab{45, -30, 25};
+    NotebookEdit painted;
+    painted.putMixes = {square};
+    QVERIFY(store->apply(painted));
+    NotebookEdit removal;
+    removal.removeTubes = {green};
+    QVERIFY(store->apply(removal));
+    const TubeId red = store->apply(adding(tubeCalled("Signal Red", "PR254")))->putTubes[0].id;
+    QVERIFY(red > green);
+    const Notebook notebook = store->load().value();
+    QVERIFY(!notebook.tube(notebook.mixes[0].parts[0].tube));
+    QCOMPARE(notebook.mixes[0].parts[0].name, std::string("Sap Green"));
+}
+
+void TestStoreFaults::numbersAreNotGivenOutAgain()
+{
+    auto store = NotebookStore::create(file("a.iris")).value();
+    NotebookEdit edit = adding(tubeCalled("Reed"));
+    edit.putNeeds = {{{}, {"mud", {40, 4, 12}, 7, 2}}};
+    edit.putPapers = {{{}, "rough", {95, 0, 2}, ""}};
+    edit.putFilters = {{{}, "blues", {}}};
+    edit.putDevices = {{{}, "flatbed", "", {}}};
+    MixRecord mix;
+    mix.parts = {{{1}, "Reed", 1}};
+    edit.putMixes = {mix};
+    SheetRecord sheet;
+    sheet.cells = {{mix.parts, 1}};
+    edit.putSheets = {sheet};
+    edit.putPalettes = {{{}, "marsh", {}}};
+    const NotebookEdit first = store->apply(edit).value();
+    NotebookEdit removal;
+    removal.removeTubes = {first.putTubes[0].id};
+    removal.removeNeeds = {first.putNeeds[0].id};
+    removal.removePapers = {first.putPapers[0].id};
+    removal.removeFilters = {first.putFilters[0].id};
+    removal.removeDevices = {first.putDevices[0].id};
+    removal.removeMixes = {first.putMixes[0].id};
+    removal.removeSheets = {first.putSheets[0].id};
+    removal.removePalettes = {first.putPalettes[0].id};
+    QVERIFY(store->apply(removal));
+    store.reset(); // nor after the notebook was closed
+    store = NotebookStore::open(file("a.iris")).value();
+    const NotebookEdit second = store->apply(edit).value();
+    QVERIFY(second.putTubes[0].id > first.putTubes[0].id);
+    QVERIFY(second.putNeeds[0].id > first.putNeeds[0].id);
+    QVERIFY(second.putPapers[0].id > first.putPapers[0].id);
+    QVERIFY(second.putFilters[0].id > first.putFilters[0].id);
+    QVERIFY(second.putDevices[0].id > first.putDevices[0].id);
+    QVERIFY(second.putMixes[0].id > first.putMixes[0].id);
+    QVERIFY(second.putSheets[0].id > first.putSheets[0].id);
+    QVERIFY(second.putPalettes[0].id > first.putPalettes[0].id);
+    QCOMPARE(store->nextSheet()->value, second.putSheets[0].id.value + 1);
+}
+
+void TestStoreFaults::numbersOfTubesThatAreGoneSurviveAJourneyThroughJson()
+{
+    auto store = NotebookStore::create(file("a.iris")).value();
+    const TubeId gone = store->apply(adding(tubeCalled("Sap Green")))->putTubes[0].id;
+    NotebookEdit removal;
+    removal.removeTubes = {gone};
+    QVERIFY(store->apply(removal));
+    const auto full = dumpOf(*store, store->load().value()).value();
+    const auto back = readNotebookJson(writeNotebookJson(full.dump));
+    QVERIFY(back);
+    auto other = NotebookStore::create(file("b.iris")).value();
+    QVERIFY(other->apply(filling(*back)));
+    QVERIFY(other->apply(adding(tubeCalled("Signal Red")))->putTubes[0].id > gone);
+}
+
+void TestStoreFaults::anOldNotebookIsMendedWhereItCanBeTold()
+{
+    copySample("schema-3.iris", file("old.iris"));
+    auto store = NotebookStore::open(file("old.iris")).value();
+    QVERIFY(!store->keptCopy().isEmpty());
+    const Notebook notebook = store->load().value();
+    // The yellow of the second mix had been given another number: there is just one tube of that name.
+    QCOMPARE(notebook.mix({2})->parts[0].tube, TubeId{1});
+    QVERIFY(mentions(store->remarks(), "belongs to that tube again"));
+    // Whether the first was renamed or is another tube cannot be told, so it is left, and said.
+    QCOMPARE(notebook.mix({1})->parts[0].tube, TubeId{3});
+    QVERIFY(mentions(store->remarks(), "was painted with Sap Green, and the tube of that number is now Signal Red"));
+    // A tube that is gone keeps its number to itself, and so do sheets that were removed.
+    QVERIFY(store->apply(adding(tubeCalled("Reed")))->putTubes[0].id > TubeId{9});
+    QCOMPARE(store->nextSheet().value(), SheetId{7});
+    store.reset();
+    QVERIFY(NotebookStore::open(file("old.iris")).value()->remarks().empty());
+}
+
+void TestStoreFaults::valuesNoNotebookMayHoldAreMendedAndTold_data()
+{
+    QTest::addColumn<QString>("statement");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("stars 4") << "UPDATE mix SET stars = 4"
+                             << "stars is 4";
+    QTest::newRow("infinite strength") << "UPDATE tube SET strength = 9e999"
+                                       << "strength is inf";
+    QTest::newRow("tiny strength") << "UPDATE tube SET strength = 1e-320"
+                                   << "strength is";
+    QTest::newRow("importance -7") << "UPDATE need SET importance = -7"
+                                   << "importance is -7";
+    QTest::newRow("tolerance 0") << "UPDATE need SET tolerance = 0"
+                                 << "tolerance is 0";
+    QTest::newRow("device power 0") << "UPDATE device SET power_g = 0"
+                                    << "power of a channel";
+    QTest::newRow("uncertainty below 0") << "UPDATE swatch SET uncertainty = -1"
+                                         << "uncertainty is -1";
+    QTest::newRow("grain below 0") << "UPDATE swatch SET grain = -0.2"
+                                   << "grain is";
+    QTest::newRow("share left 5") << "UPDATE swatch SET share_left = 5"
+                                  << "share left";
+    QTest::newRow("no colour") << "UPDATE swatch SET painted_full_l = -40, painted_full_b = -5000"
+                               << "colour as painted";
+    QTest::newRow("no columns") << "UPDATE sheet SET columns = 0"
+                                << "columns is 0";
+    QTest::newRow("a square of a kilometre") << "UPDATE sheet SET cell_mm = 1e6"
+                                             << "width of a square";
+    QTest::newRow("parts that are none") << "UPDATE mix SET parts = 'reed'"
+                                         << "it has no tube";
+    QTest::newRow("parts by the million") << R"(UPDATE mix SET parts = '[{"tube":1,"name":"x","parts":2000000000}]')"
+                                          << "count of parts";
+    QTest::newRow("no name") << "UPDATE tube SET name = ''"
+                             << "it has no name";
+    QTest::newRow("a number beyond counting") << "UPDATE need SET id = 9223372036854775807 WHERE id = 1"
+                                              << "impossible number";
+    QTest::newRow("a number below counting") << "UPDATE mix SET grew_from = -3"
+                                             << "impossible number";
+    QTest::newRow("a day that is none") << "UPDATE mix SET date = 'yesterday'"
+                                        << "is no day";
+    QTest::newRow("a reading of nobody") << "UPDATE swatch SET tube = 77"
+                                         << "tube that is not there";
+    QTest::newRow("a palette of nobody") << "UPDATE palette_tube SET tube = 77 WHERE tube = 1"
+                                         << "not there";
+}
+
+void TestStoreFaults::valuesNoNotebookMayHoldAreMendedAndTold()
+{
+    QFETCH(QString, statement);
+    QFETCH(QString, says);
+    copySample("schema-4.iris", file("a.iris"));
+    meddle(file("a.iris"), statement);
+    auto store = NotebookStore::open(file("a.iris")).value();
+    const Notebook notebook = store->load().value();
+    QVERIFY2(mentions(store->remarks(), qPrintable(says)),
+             store->remarks().empty() ? "nothing was said" : store->remarks().front().c_str());
+    Complaints complaints;
+    Notebook copy = notebook;
+    mend(copy, complaints);
+    QVERIFY2(complaints.empty(), complaints.empty() ? "" : complaints.front().c_str()); // mended once is mended
+    QVERIFY(copy == notebook);
+    const auto full = dumpOf(*store, notebook).value();
+    const auto back = readNotebookJson(writeNotebookJson(full.dump));
+    QVERIFY2(back, back ? "" : back.error().message.c_str());
+    QVERIFY(back->notebook == notebook);
+}
+
+void TestStoreFaults::aCodeUnfitForPrintIsMadeAnew_data()
+{
+    QTest::addColumn<QString>("code");
+    QTest::newRow("markup") << "<b>";
+    QTest::newRow("five thousand letters") << QString(5000, 'A');
+    QTest::newRow("none") << QString();
+    QTest::newRow("no hexadecimal") << "3F9A0G";
+    QTest::newRow("small letters") << "3f9a0c";
+}
+
+void TestStoreFaults::aCodeUnfitForPrintIsMadeAnew()
+{
+    QFETCH(QString, code);
+    copySample("schema-4.iris", file("a.iris"));
+    meddle(file("a.iris"), QStringLiteral("UPDATE setting SET value = '%1' WHERE name = 'code'").arg(code));
+    const std::string made = NotebookStore::open(file("a.iris")).value()->load()->code;
+    QVERIFY2(isNotebookCode(made), made.c_str());
+    QCOMPARE(NotebookStore::open(file("a.iris")).value()->load()->code, made); // and it stays
+}
+
+void TestStoreFaults::aPictureThatIsGoneKeepsNoNotebookIn()
+{
+    copySample("schema-4.iris", file("a.iris"));
+    meddle(file("a.iris"), "DELETE FROM picture");
+    auto store = NotebookStore::open(file("a.iris")).value();
+    const Notebook notebook = store->load().value();
+    QVERIFY(mentions(store->remarks(), "its picture is not in the file"));
+    QVERIFY(readNotebookJson(writeNotebookJson(dumpOf(*store, notebook)->dump)));
+
+    copySample("schema-4.iris", file("b.iris"));
+    meddle(file("b.iris"), "UPDATE picture SET bytes = 'something else'");
+    auto other = NotebookStore::open(file("b.iris")).value();
+    const auto full = dumpOf(*other, other->load().value()).value();
+    QCOMPARE(full.picturesLeftOut, 1U);
+    QVERIFY(readNotebookJson(writeNotebookJson(full.dump)));
+}
+
+void TestStoreFaults::whatNoNotebookMayHoldIsNotWritten()
+{
+    auto store = NotebookStore::create(file("a.iris")).value();
+    const Notebook before = store->load().value();
+    Tube tube = tubeCalled("Reed");
+    tube.strength = std::numeric_limits<double>::infinity();
+    const auto done = store->apply(adding(tube));
+    QVERIFY(!done);
+    QCOMPARE(done.error().code, ErrorCode::BadValue);
+    tube = tubeCalled("caf\xE9"); // no UTF-8
+    QVERIFY(!store->apply(adding(tube)));
+    NotebookEdit pictured;
+    MixRecord mix;
+    mix.parts = {{{1}, "Reed", 1}};
+    mix.picture = std::string(64, 'a');
+    pictured.putMixes = {mix};
+    QVERIFY(!store->apply(pictured)); // a picture nobody has
+    NotebookEdit coded;
+    coded.code = "<b>";
+    QVERIFY(!store->apply(coded));
+    QVERIFY(store->load().value() == before);
+}
+
+void TestStoreFaults::aFileThatChangedUnderTheWindowIsNotWrittenInto_data()
+{
+    QTest::addColumn<int>("what");
+    QTest::newRow("renamed") << 0;
+    QTest::newRow("replaced") << 1;
+    QTest::newRow("removed") << 2;
+}
+
+void TestStoreFaults::aFileThatChangedUnderTheWindowIsNotWrittenInto()
+{
+    QFETCH(int, what);
+    auto store = NotebookStore::create(file("a.iris")).value();
+    QVERIFY(store->apply(adding(tubeCalled("Reed"))));
+    NotebookStore::create(file("b.iris")).value();
+    if (what == 0)
+        QVERIFY(QFile::rename(file("a.iris"), file("elsewhere.iris")));
+    else if (what == 1)
+        QCOMPARE(std::rename(QFile::encodeName(file("b.iris")), QFile::encodeName(file("a.iris"))), 0);
+    else
+        QVERIFY(QFile::remove(file("a.iris")));
+    const auto done = store->apply(adding(tubeCalled("Mud")));
+    QVERIFY(!done);
+    QCOMPARE(done.error().code, ErrorCode::FileUnwritable);
+    QVERIFY2(done.error().message.find("no longer where it was") != std::string::npos, done.error().message.c_str());
+    if (what != 0)
+        return;
+    QVERIFY(QFile::rename(file("elsewhere.iris"), file("a.iris"))); // put back, it goes on
+    QVERIFY(store->apply(adding(tubeCalled("Mud"))));
+}
+
+void TestStoreFaults::aFileCutShortUnderTheWindowIsToldOf()
+{
+    auto store = NotebookStore::create(file("a.iris")).value();
+    QVERIFY(store->apply(adding(tubeCalled("Reed"))));
+    for (const qint64 size : {QFileInfo(file("a.iris")).size() / 2, qint64{100}, qint64{0}}) {
+        QVERIFY(QFile::resize(file("a.iris"), size));
+        const auto done = store->apply(adding(tubeCalled("Mud")));
+        QVERIFY(!done);
+        QVERIFY2(done.error().message.find("damaged from outside") != std::string::npos, done.error().message.c_str());
+        QVERIFY2(done.error().message.find("table") == std::string::npos, done.error().message.c_str()); // no SQL
+    }
+}
+
+void TestStoreFaults::aRefusedFileIsLeftAsItWas()
+{
+    // A database of another program that was cut off in the middle of a change: rolling it back is that program's.
+    write(file("other.iris"), QByteArray("SQLite format 3\0", 16) + QByteArray(84, '\1') + QByteArray(4000, 'x'));
+    write(file("other.iris-journal"), QByteArray(600, 'j'));
+    const QByteArray before = contents(file("other.iris"));
+    const auto opened = NotebookStore::open(file("other.iris"));
+    QVERIFY(!opened);
+    QCOMPARE(opened.error().code, ErrorCode::NotANotebook);
+    QCOMPARE(contents(file("other.iris")), before);
+    QCOMPARE(contents(file("other.iris-journal")), QByteArray(600, 'j'));
+    QCOMPARE(everythingInFolder(), (QStringList{"other.iris", "other.iris-journal"}));
+    QCOMPARE(::mkfifo(QFile::encodeName(file("pipe.iris")).constData(), 0600), 0);
+    QVERIFY(!NotebookStore::open(file("pipe.iris"))); // and does not wait for it
+}
+
+void TestStoreFaults::aWriterAtWorkIsNoDamage()
+{
+    NotebookStore::create(file("a.iris")).value();
+    {
+        QSqlDatabase writer = QSqlDatabase::addDatabase("QSQLITE", "writer");
+        writer.setDatabaseName(file("a.iris"));
+        writer.setConnectOptions("QSQLITE_BUSY_TIMEOUT=0");
+        QVERIFY(writer.open());
+        QSqlQuery query(writer);
+        QVERIFY(query.exec("BEGIN EXCLUSIVE"));
+        QVERIFY(query.exec("INSERT INTO need (name, l, a, b, tolerance, importance) VALUES ('x', 1, 1, 1, 7, 2)"));
+        const auto opened = NotebookStore::open(file("a.iris"));
+        QVERIFY(!opened);
+        QVERIFY2(opened.error().code == ErrorCode::FileUnreadable, opened.error().message.c_str());
+        QVERIFY2(opened.error().message.find("another program is writing") != std::string::npos,
+                 opened.error().message.c_str());
+        QVERIFY2(opened.error().message.find("could not be written") == std::string::npos,
+                 opened.error().message.c_str());
+        QVERIFY(query.exec("ROLLBACK"));
+        query.finish();
+        writer.close();
+    }
+    QSqlDatabase::removeDatabase("writer");
+    QVERIFY(NotebookStore::open(file("a.iris")));
+}
+
+void TestStoreFaults::aNotebookCutOffInAChangeIsReadFromProtectedMedia()
+{
+    // A name too long for a journal stands for protected media, which root could write to all the same.
+    const QString shortOne = file("a.iris");
+    QVERIFY(NotebookStore::create(shortOne).value()->apply(adding(tubeCalled("Reed"))));
+    const QString longOne = m_folder->filePath(QString(246, 'n') + ".iris");
+    QVERIFY(QFile::copy(shortOne, longOne));
+    const auto store = NotebookStore::open(longOne).value();
+    QVERIFY(store->isReadOnly());
+    QVERIFY(store->readOnlyReason().contains("name is too long"));
+    QVERIFY(!store->readOnlyReason().contains("another window"));
+    QCOMPARE(store->load()->tubes.size(), 1U);
+}
+
+void TestStoreFaults::rowsAreReadToTheEndOrNotAtAll()
+{
+    auto store = NotebookStore::create(file("a.iris")).value();
+    NotebookEdit edit;
+    for (int i = 0; i < 400; ++i) {
+        Tube tube = tubeCalled("Reed");
+        tube.notes = std::string(900, 'x');
+        edit.putTubes.push_back(tube);
+    }
+    QVERIFY(store->apply(edit));
+    store.reset();
+    // Damage a page in the middle of the table once the file is open, so that the check on opening sees nothing.
+    store = NotebookStore::open(file("a.iris")).value();
+    QFile raw(file("a.iris"));
+    QVERIFY(raw.open(QIODevice::ReadWrite));
+    QVERIFY(raw.seek(raw.size() / 2 / 4096 * 4096));
+    QVERIFY(raw.write(QByteArray(4096, '\xEE')) == 4096);
+    raw.close();
+    const auto notebook = store->load();
+    if (notebook)
+        QCOMPARE(notebook->tubes.size(), 400U); // still all of them, out of what was read before
+    else
+        QCOMPARE(notebook.error().code, ErrorCode::DamagedNotebook);
+}
+
+QTEST_GUILESS_MAIN(TestStoreFaults)
+#include "tst_storefaults.moc"
