@@ -57,6 +57,13 @@ bool isObeyed(unsigned point)
            || (point >= 0x2028 && point <= 0x202E) || (point >= 0x2066 && point <= 0x2069);
 }
 
+std::string hexadecimal(unsigned byte)
+{
+    char buffer[8];
+    std::snprintf(buffer, sizeof buffer, "%02x", byte);
+    return buffer;
+}
+
 std::string escapeOf(unsigned point)
 {
     if (point == '\n')
@@ -66,7 +73,7 @@ std::string escapeOf(unsigned point)
     if (point == '\t')
         return "\\t";
     char buffer[16];
-    std::snprintf(buffer, sizeof buffer, point < 0x100 ? "\\x%02x" : "\\u%04x", point);
+    std::snprintf(buffer, sizeof buffer, point < 0x20 ? "\\x%02x" : "\\u%04x", point);
     return buffer;
 }
 
@@ -78,7 +85,7 @@ std::string spelledOut(std::string_view text, std::string_view kept)
         const std::string_view letter = text.substr(0, std::max<std::size_t>(length, 1));
         const unsigned point = codePoint(letter);
         if (length == 0 || (isObeyed(point) && kept.find(letter) == std::string_view::npos))
-            result += escapeOf(length == 0 ? byteAt(letter, 0) : point);
+            result += length == 0 ? "\\x" + hexadecimal(byteAt(letter, 0)) : escapeOf(point);
         else
             result += letter;
         text.remove_prefix(letter.size());

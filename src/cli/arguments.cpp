@@ -10,7 +10,7 @@ Result<Part> parsePart(const std::string& text, const TubeSource& source)
     const auto whole = source.find(text);
     if (colon == std::string::npos)
         return failure(ErrorCode::BadRecipe, "\"" + text + "\" has no parts; write TUBE:PARTS, as in " + text + ":3");
-    const auto parts = parseNumber(text.substr(colon + 1));
+    const auto parts = parseWholeNumber(text.substr(colon + 1), 1, 1000);
     const auto tube = source.find(text.substr(0, colon));
     if (tube && whole) {
         return failure(ErrorCode::BadRecipe,
@@ -20,7 +20,7 @@ Result<Part> parsePart(const std::string& text, const TubeSource& source)
         return failure(ErrorCode::BadRecipe, "\"" + text + "\" has no parts; write TUBE:PARTS, as in " + text + ":3");
     if (!tube)
         return tl::unexpected(tube.error());
-    if (!parts || *parts < 1 || *parts > 1000 || *parts != static_cast<int>(*parts))
+    if (!parts)
         return failure(ErrorCode::BadRecipe,
                        "parts are whole numbers from 1 to 1000, not \"" + text.substr(colon + 1) + "\"");
     return Part{*tube, static_cast<int>(*parts)};

@@ -310,7 +310,8 @@ void print(const Output& output, bool json, std::ostream& out, std::ostream& err
     for (const std::string& remark : output.remarks)
         err << "note: " << oneLine(remark) << '\n';
     if (json)
-        out << output.json.dump(2, ' ', false, Json::error_handler_t::replace) << '\n';
+        // Letters beyond ASCII that a terminal would obey are escaped as JSON itself escapes them.
+        out << shownLines(output.json.dump(2, ' ', false, Json::error_handler_t::replace)) << '\n';
     else if (!output.data.empty())
         out << output.data;
     else

@@ -32,8 +32,13 @@ Target targetOf(const QString& path)
     if (path.isEmpty())
         target.fault = QStringLiteral("no name was given");
     struct stat about {};
-    if (!target.fault.isEmpty() || ::lstat(target.path.constData(), &about) != 0)
-        return target; // nothing there yet
+    if (!target.fault.isEmpty())
+        return target;
+    if (::lstat(target.path.constData(), &about) != 0) {
+        if (errno != ENOENT) // nothing there yet is as it should be
+            target.fault = reasonOf(errno);
+        return target;
+    }
     if (S_ISLNK(about.st_mode)) {
         const QString real = QFileInfo(path).canonicalFilePath();
         if (real.isEmpty() || ::stat(target.path.constData(), &about) != 0) {

@@ -3,6 +3,7 @@
 #include "colour/deltae.h"
 #include "colour/observer.h"
 #include "sheet/cardfinder.h"
+#include "sheet/othertarget.h"
 #include "sheet/robust.h"
 
 #include <cmath>
@@ -173,6 +174,9 @@ Result<CardReading> readCard(const Scan& scan, const CardRegions& given, const C
     CardReading reading;
     say("looking for the paint");
     reading.regions = bare ? completed(findCard(overview, *bare), given) : given;
+    const bool unmarked = !given.full && !given.thin && !given.overBlack;
+    if (const auto other = bare && unmarked ? shownInsteadOfCard(scan, overview, *bare, reading.regions) : std::nullopt)
+        return failure(ErrorCode::BadPicture, *other);
     const LightField field = given.paper.empty() ? bare->field : lightFieldFrom(scan, given.paper);
     const ColourBasis basis = basisFor(field, options.device, options.paperWhite);
     reading.paperAssumed = !options.device && !options.paperWhite;

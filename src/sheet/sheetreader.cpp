@@ -1,5 +1,6 @@
 #include "sheet/sheetreader.h"
 
+#include "base/text.h"
 #include "base/goldensection.h"
 #include "colour/deltae.h"
 #include "notebook/lessons.h"
@@ -171,6 +172,9 @@ std::vector<QPolygonF> barePlaces(const Scan& scan, const FoundSheet& found, con
 Result<const SheetRecord*> recordOf(const FoundSheet& found, const Notebook& notebook, const std::string& typed)
 {
     const std::string text = found.code ? found.code->toStdString() : typed;
+    if (found.code && !typed.empty() && lowered(typed) != lowered(text))
+        return failure(ErrorCode::BadOption, "the sheet says that it is " + text + ", not " + typed
+                                                 + "; leave the code out where the sheet shows it");
     if (text.empty())
         return failure(ErrorCode::BadPicture,
                        "the sheet's code cannot be read; type what is printed beside its title, as in 3F9A0C-12");

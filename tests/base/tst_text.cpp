@@ -107,7 +107,7 @@ void TestText::spellsOutWhatATerminalWouldObey()
     QCOMPARE(shown("red\x1b[2J"), std::string("red\\x1b[2J"));
     QCOMPARE(shown("csi \xC2\x9B"
                    "2J"),
-             std::string("csi \\x9b"
+             std::string("csi \\u009b"
                          "2J")); // C1, in UTF-8
     QCOMPARE(shown("\xE2\x80\xAE"
                    "abc"),
