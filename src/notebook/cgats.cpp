@@ -61,8 +61,9 @@ std::optional<double> wavelengthOf(std::string_view column)
     return value;
 }
 
-/// What a band of a spectrum may hold, as a share or in percent; fluorescent papers go above 100.
-constexpr Range measured{0, 1000};
+/// What a band of a spectrum may hold, as a share or in percent: shares stay below 2 even for fluorescent papers.
+constexpr double mostShare = 2;
+constexpr Range measured{0, 100 * mostShare};
 
 struct Band {
     double nm = 0;
@@ -178,8 +179,8 @@ private:
                                                         + formatNumber(band.nm, 0) + " nm");
             values.push_back(*value);
         }
-        // Shares stay below 2 even for fluorescent papers; percents of anything but soot are above.
-        const double scale = *std::ranges::max_element(values) > 2 ? 0.01 : 1.0;
+        // Percents of anything but soot are above what shares can be.
+        const double scale = *std::ranges::max_element(values) > mostShare ? 0.01 : 1.0;
         return spectrumFrom([&](double nm) { return scale * at(values, nm); });
     }
 

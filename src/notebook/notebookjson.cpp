@@ -17,7 +17,6 @@ namespace {
 
 constexpr auto formatName = "iris-bianca-notebook";
 constexpr int formatVersion = 1;
-constexpr std::array kindsWithIds{"tube", "swatch", "paper", "device", "filter", "need", "palette", "mix", "sheet"};
 
 template <typename Record> Json listOf(const std::vector<Record>& records)
 {

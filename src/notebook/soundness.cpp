@@ -225,6 +225,11 @@ bool isAllowed(const Lab& colour)
     return allowed::lightness.holds(colour.l) && allowed::axis.holds(colour.a) && allowed::axis.holds(colour.b);
 }
 
+bool isKindWithIds(std::string_view kind)
+{
+    return std::ranges::find(kindsWithIds, kind) != kindsWithIds.end();
+}
+
 bool isNotebookCode(std::string_view text)
 {
     constexpr std::size_t digits = 6;

@@ -3,6 +3,8 @@
 #include "base/range.h"
 #include "notebook/notebook.h"
 
+#include <array>
+
 namespace iris {
 
 /// What a notebook may hold, in one place: every reader, whatever its format, and the store itself ask here. What these
@@ -70,6 +72,11 @@ Result<void> checkSound(const NotebookEdit& edit);
 
 /// True for a colour a notebook may hold.
 bool isAllowed(const Lab& colour);
+
+/// The kinds of records that have numbers, as their tables are called.
+inline constexpr std::array kindsWithIds{"tube", "swatch",  "paper", "device", "filter",
+                                         "need", "palette", "mix",   "sheet"};
+bool isKindWithIds(std::string_view kind);
 
 /// True for the six hexadecimal digits, in capitals, that printed sheets bear.
 bool isNotebookCode(std::string_view text);

@@ -3,6 +3,7 @@
 #include "base/text.h"
 #include "notebook/notebookrows.h"
 #include "notebook/rowbinding.h"
+#include "notebook/soundness.h"
 #include "notebook/statement.h"
 
 #include <algorithm>
@@ -16,6 +17,18 @@ template <typename Record> std::int64_t highest(const std::vector<Record>& recor
     for (const Record& record : records)
         id = std::max(id, record.id.value);
     return id;
+}
+
+/// The highest number in a table; 0 for an empty one.
+Result<std::int64_t> highestId(const QSqlDatabase& database, const std::string& table)
+{
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("SELECT coalesce(max(id), 0) FROM %1").arg(QString::fromStdString(table)));
+    if (auto done = run(query, database); !done)
+        return tl::unexpected(done.error());
+    if (!query.next())
+        return failureOf(query.lastError(), database, Doing::Writing);
+    return query.value(0).toLongLong();
 }
 
 bool sameName(const std::string& one, const std::string& other)
@@ -87,7 +100,9 @@ Result<UsedIds> loadUsedIds(const QSqlDatabase& database, Doing doing)
     while (query.next()) {
         Row row(query);
         const std::string kind = row.text();
-        ids[kind] = row.id();
+        const std::int64_t last = row.id();
+        if (isKindWithIds(kind) && allowed::reference.holds(static_cast<double>(last)))
+            ids[kind] = last;
     }
     return readToTheEnd(query, database, doing).map([&] { return ids; });
 }
@@ -98,7 +113,14 @@ Result<std::int64_t> nextId(const QSqlDatabase& database, const std::string& kin
     if (!used)
         return tl::unexpected(used.error());
     const auto last = used->find(kind);
-    return last == used->end() ? 1 : last->second + 1;
+    // A count that was meddled with must not lead to a record that is there being written over.
+    const auto highest = highestId(database, kind);
+    if (!highest)
+        return highest;
+    const std::int64_t next = std::max(last == used->end() ? 0 : last->second, *highest) + 1;
+    if (!allowed::id.holds(static_cast<double>(next)))
+        return failure(ErrorCode::BadValue, "the notebook has no number left for anything new of this kind");
+    return next;
 }
 
 Result<void> keepUsed(const QSqlDatabase& database, const std::string& kind, std::int64_t id)

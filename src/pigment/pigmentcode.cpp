@@ -138,6 +138,11 @@ private:
     std::size_t m_start = 0;
 };
 
+tl::unexpected<Error> noCode()
+{
+    return failure(ErrorCode::BadPigmentCode, "there is no pigment code; it stands on the tube, as in PB29");
+}
+
 } // namespace
 
 std::string PigmentCode::text() const
@@ -151,7 +156,7 @@ std::string PigmentCode::text() const
 Result<std::vector<PigmentCode>> parsePigmentCodes(std::string_view text)
 {
     if (trimmed(text).empty())
-        return failure(ErrorCode::BadPigmentCode, "there is no pigment code; it stands on the tube, as in PB29");
+        return noCode();
     std::vector<PigmentCode> codes;
     Scanner scanner(text);
     for (scanner.skipSeparators(); !scanner.atEnd(); scanner.skipSeparators()) {
@@ -161,6 +166,8 @@ Result<std::vector<PigmentCode>> parsePigmentCodes(std::string_view text)
         if (std::ranges::find(codes, *code) == codes.end())
             codes.push_back(std::move(*code));
     }
+    if (codes.empty())
+        return noCode();
     return codes;
 }
 

@@ -7,6 +7,7 @@
 #include "app/parts/labels.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
 #include "app/sheets/printdialog.h"
@@ -75,6 +76,7 @@ LadderView::LadderView(PairContext& context, QWidget* parent)
 QComboBox* LadderView::makeTubeBox(const char* name, const QString& label)
 {
     auto* box = new QComboBox(this);
+    keepNarrow(*box, 20);
     box->setObjectName(QLatin1String(name));
     box->setAccessibleName(label);
     box->setIconSize({28, 18});

@@ -4,6 +4,7 @@
 #include "app/pairs/paircontext.h"
 #include "app/parts/labels.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "app/tubes/tubechoicemodel.h"
@@ -48,6 +49,7 @@ QHBoxLayout* WheelView::makeChoices()
     row->addWidget(new PlainLabel(tr("From"), this));
     for (std::size_t i = 0; i < m_boxes.size(); ++i) {
         auto* box = new QComboBox(this);
+        keepNarrow(*box, 10);
         box->setObjectName(QStringLiteral("wheelTube%1").arg(i + 1));
         box->setAccessibleName(tr("Tube %1 of the wheel").arg(i + 1));
         box->setIconSize({28, 18});

@@ -5,6 +5,7 @@
 #include "app/palette/wishesdialog.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 
@@ -95,6 +96,7 @@ QVBoxLayout* ChoicePanel::makeWishes()
     m_chooseButton = button(tr("Choose (C)"), "choose", this);
     makeMain(*m_chooseButton);
     m_kept = new QComboBox(this);
+    keepNarrow(*m_kept, 16);
     m_kept->setObjectName(QStringLiteral("kept"));
     m_kept->setAccessibleName(tr("Kept palettes"));
     connect(m_school, &QComboBox::activated, this, &ChoicePanel::writeWishes);
@@ -259,7 +261,7 @@ void ChoicePanel::fillKept()
     m_kept->clear();
     m_kept->addItem(tr("or see a kept palette"));
     for (const PaletteRecord& palette : m_document.notebook().palettes)
-        m_kept->addItem(text(palette.name), static_cast<qlonglong>(palette.id.value));
+        m_kept->addItem(nameInList(palette.name), static_cast<qlonglong>(palette.id.value));
     m_kept->setEnabled(m_kept->count() > 1);
 }
 
@@ -395,12 +397,10 @@ void ChoicePanel::showHeadline()
     const QString who =
         m_keptName.isEmpty() ? tubesText(set.tubes.size()) : tr("%1, %2").arg(m_keptName, tubesText(set.tubes.size()));
     const bool all = met == std::ssize(set.answers);
-    m_headline->setText(all ? tr("%1: all %2 colours, %3 on average").arg(who).arg(met).arg(apart(set.meanApart))
-                            : tr("%1: %2 of %3 colours, %4 on average")
-                                  .arg(who)
-                                  .arg(met)
-                                  .arg(set.answers.size())
-                                  .arg(apart(set.meanApart)));
+    m_headline->setText(
+        all ? tr("%1: all %2 colours, %3 on average").arg(who, QString::number(met), apart(set.meanApart))
+            : tr("%1: %2 of %3 colours, %4 on average")
+                  .arg(who, QString::number(met), QString::number(set.answers.size()), apart(set.meanApart)));
     QStringList words;
     if (m_keptName.isEmpty())
         words << proofText(*m_choice, m_document.notebook().wishes.school);

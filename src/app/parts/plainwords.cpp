@@ -1,6 +1,7 @@
 #include "app/parts/plainwords.h"
 
 #include <QApplication>
+#include <QComboBox>
 #include <QEvent>
 #include <QLabel>
 
@@ -49,6 +50,18 @@ QString shortened(const QString& name, int letters)
     const QString line =
         shownWords(name.left(letters + 1)).remove(breakHere).replace(QLatin1Char('\n'), QLatin1Char(' '));
     return line.size() > letters ? line.left(letters - 1) + QChar(0x2026) : line;
+}
+
+QString nameInList(const std::string& name)
+{
+    constexpr int mostInAList = 60;
+    return shortened(QString::fromStdString(name), mostInAList);
+}
+
+void keepNarrow(QComboBox& box, int letters)
+{
+    box.setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    box.setMinimumContentsLength(letters);
 }
 
 QString buttonWords(const QString& words)

@@ -1,8 +1,10 @@
 #pragma once
 
 #include <QString>
+#include <string>
 
 class QApplication;
+class QComboBox;
 
 namespace iris {
 
@@ -12,6 +14,12 @@ QString shownWords(const QString& words);
 
 /// A name on one line of so many letters at most, cut short with three dots.
 QString shortened(const QString& name, int letters);
+
+/// A name as one of a list to choose from.
+QString nameInList(const std::string& name);
+
+/// Lets a box of names to choose from ask for so many letters of room and no more, however long the names are.
+void keepNarrow(QComboBox& box, int letters);
 
 /// Words for a button, menu or tab, where "&" would be taken for a key; one line of at most 80 letters.
 QString buttonWords(const QString& words);

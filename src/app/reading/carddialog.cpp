@@ -4,6 +4,7 @@
 #include "app/parts/messages.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
 #include "app/reading/chartdialog.h"
@@ -273,7 +274,7 @@ void CardDialog::addResult(QVBoxLayout* column, ViewSettings& settings)
 void CardDialog::fillTubes(TubeId chosen)
 {
     for (const Tube& tube : m_document.notebook().tubes)
-        m_tube->addItem(tr("%1  %2").arg(text(tube.name), text(textOf(tube.codes))),
+        m_tube->addItem(tr("%1  %2").arg(nameInList(tube.name), text(textOf(tube.codes))),
                         static_cast<qlonglong>(tube.id.value));
     m_tube->setCurrentIndex(std::max(0, m_tube->findData(static_cast<qlonglong>(chosen.value))));
 }
@@ -285,7 +286,7 @@ void CardDialog::fillDevices()
     m_device->clear();
     m_device->addItem(tr("as it comes"), 0LL);
     for (const DeviceRecord& device : m_document.notebook().devices)
-        m_device->addItem(tr("%1, good to %2").arg(text(device.name), number(device.correction.uncertainty)),
+        m_device->addItem(tr("%1, good to %2").arg(nameInList(device.name), number(device.correction.uncertainty)),
                           static_cast<qlonglong>(device.id.value));
     m_device->addItem(tr("Set one right with a chart..."), static_cast<qlonglong>(addNew));
     const int last = m_document.notebook().devices.empty() ? 0 : m_device->count() - 2;
@@ -300,7 +301,7 @@ void CardDialog::fillPapers()
     m_paper->clear();
     m_paper->addItem(tr("white, as it is seen"), 0LL);
     for (const PaperRecord& paper : m_document.notebook().papers)
-        m_paper->addItem(text(paper.name), static_cast<qlonglong>(paper.id.value));
+        m_paper->addItem(nameInList(paper.name), static_cast<qlonglong>(paper.id.value));
     m_paper->addItem(tr("Keep this paper..."), static_cast<qlonglong>(addNew));
     m_paper->setCurrentIndex(std::max(0, m_paper->findData(chosen)));
 }

@@ -135,7 +135,7 @@ void ChartDialog::openColours(const QString& path)
         return;
     }
     m_truth = std::move(*truth);
-    m_colours->setText(tr("%1, %2 patches").arg(QFileInfo(path).fileName()).arg(m_truth->samples.size()));
+    m_colours->setText(tr("%1, %2 patches").arg(QFileInfo(path).fileName(), QString::number(m_truth->samples.size())));
     m_columns->setValue(likelyColumns(m_truth->samples.size()));
     measure();
 }

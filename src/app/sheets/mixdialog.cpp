@@ -4,6 +4,7 @@
 #include "app/parts/markwords.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 #include "sheet/keptpicture.h"
@@ -30,7 +31,8 @@ constexpr int nameRole = Qt::UserRole + 1;
 /// With its codes, as two tubes may have one name.
 void addTube(QComboBox& box, TubeId id, const std::string& name, const std::string& codes)
 {
-    const QString words = codes.empty() ? text(name) : QStringLiteral("%1   %2").arg(text(name), text(codes));
+    const QString words =
+        codes.empty() ? nameInList(name) : QStringLiteral("%1   %2").arg(nameInList(name), text(codes));
     box.addItem(words, static_cast<qlonglong>(id.value));
     box.setItemData(box.count() - 1, text(name), nameRole);
 }
@@ -195,6 +197,7 @@ void MixDialog::addParts(QFormLayout* form)
 {
     for (std::size_t i = 0; i < m_tubes.size(); ++i) {
         auto* box = new QComboBox(this);
+        keepNarrow(*box, 24);
         box->setObjectName(QStringLiteral("recordTube%1").arg(i + 1));
         box->addItem(tr("none"), 0);
         for (const Tube& tube : m_document.notebook().tubes)

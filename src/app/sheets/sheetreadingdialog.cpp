@@ -3,6 +3,7 @@
 #include "app/parts/labels.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "sheet/sheetfiling.h"
@@ -75,6 +76,8 @@ QVBoxLayout* SheetReadingDialog::makeRightSide()
     m_device = new QComboBox(this);
     m_device->setObjectName(QStringLiteral("device"));
     m_paper = new QComboBox(this);
+    keepNarrow(*m_device, 20);
+    keepNarrow(*m_paper, 20);
     m_paper->setObjectName(QStringLiteral("paper"));
     m_date = new QDateEdit(QDate::currentDate(), this);
     m_date->setDisplayFormat(QStringLiteral("yyyy-MM-dd"));
@@ -129,10 +132,10 @@ void SheetReadingDialog::fillBoxes()
 {
     m_device->addItem(tr("a device without a chart"));
     for (const DeviceRecord& device : m_document.notebook().devices)
-        m_device->addItem(text(device.name));
+        m_device->addItem(nameInList(device.name));
     m_paper->addItem(tr("unknown paper"));
     for (const PaperRecord& paper : m_document.notebook().papers)
-        m_paper->addItem(text(paper.name));
+        m_paper->addItem(nameInList(paper.name), text(paper.name));
     m_device->setCurrentIndex(m_device->count() > 1 ? m_device->count() - 1 : 0);
 }
 
@@ -275,8 +278,7 @@ void SheetReadingDialog::file()
         return;
     const SheetRecord* sheet = m_document.notebook().sheet(m_reading->sheet);
     const FilingDetails details{m_date->date().toString(Qt::ISODate).toStdString(),
-                                m_paper->currentIndex() > 0 ? m_paper->currentText().toStdString() : std::string(),
-                                m_wet->isChecked()};
+                                m_paper->currentData().toString().toStdString(), m_wet->isChecked()};
     NotebookEdit edit = filing(m_document.notebook(), *m_job.scan(), *m_reading, ticked(), details);
     if (!sheet || edit.putMixes.empty())
         return;

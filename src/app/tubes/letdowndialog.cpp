@@ -2,6 +2,7 @@
 
 #include "app/parts/labels.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 
@@ -45,12 +46,13 @@ LetDownDialog::LetDownDialog(Document& document, TubeId tube, QWidget* parent)
     m_known->setObjectName(QStringLiteral("knownTube"));
     for (const Tube& other : document.notebook().tubes)
         if (other.id != tube)
-            m_known->addItem(text(other.name), static_cast<qlonglong>(other.id.value));
+            m_known->addItem(nameInList(other.name), static_cast<qlonglong>(other.id.value));
+    keepNarrow(*m_known, 24);
     m_colour->setObjectName(QStringLiteral("letDownColour"));
     m_colour->setPlaceholderText(tr("L, a, b of the dry mix"));
     auto* form = new QFormLayout;
     form->setVerticalSpacing(2 * gridStep);
-    form->addRow(tr("Parts of %1").arg(text(m_tube.name)), m_ownParts);
+    form->addRow(new PlainLabel(tr("Parts of %1").arg(nameInList(m_tube.name)), this), m_ownParts);
     form->addRow(tr("let down with parts"), m_knownParts);
     form->addRow(tr("of"), m_known);
     form->addRow(tr("Colour"), m_colour);

@@ -1,6 +1,7 @@
 #include "app/tubes/tubechoicemodel.h"
 
 #include "app/parts/paintcolour.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "app/tubes/tubemodel.h"
@@ -45,7 +46,7 @@ QVariant TubeChoiceModel::data(const QModelIndex& index, int role) const
     switch (role) {
     case Qt::DisplayRole: {
         const TubeFacts& tube = m_model.factsAt(index.row());
-        return QStringLiteral("%1   %2").arg(tube.name, text(textOf(tube.codes)));
+        return QStringLiteral("%1   %2").arg(shortened(tube.name, 60), text(textOf(tube.codes)));
     }
     case Qt::DecorationRole:
         return chip(*m_model.index(index.row()).data(TubeModel::WashRole).value<const WashColours*>(),

@@ -2,6 +2,7 @@
 
 #include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/reading/carddialog.h"
 #include "app/reading/readingsdialog.h"
@@ -232,7 +233,7 @@ void TubesView::fillKeptViews()
     m_keptViews->clear();
     m_keptViews->addItem(tr("All tubes"), 0LL);
     for (const FilterRecord& filter : m_document.notebook().filters)
-        m_keptViews->addItem(text(filter.name), static_cast<qlonglong>(filter.id.value));
+        m_keptViews->addItem(nameInList(filter.name), static_cast<qlonglong>(filter.id.value));
     m_keptViews->insertSeparator(m_keptViews->count());
     m_keptViews->addItem(tr("Keep this view..."), -1LL);
     if (!m_document.notebook().filters.empty())
