@@ -342,6 +342,10 @@ void mend(MixRecord& mix, Complaints& complaints)
     mender.text(mix.notes, "its notes");
     mender.reference(mix.sheet, "its sheet");
     mender.number(mix.cell, "its square", allowed::cell);
+    if (mix.sheet.value == 0 && mix.cell != MixRecord().cell) {
+        mender.complain("it names a square, but no sheet");
+        mix.cell = MixRecord().cell;
+    }
 }
 
 void mend(SheetRecord& sheet, Complaints& complaints)

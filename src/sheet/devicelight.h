@@ -21,12 +21,15 @@ public:
     /// @return BadPicture when the profile is damaged or describes anything but red, green and blue.
     static Result<DeviceLight> through(const QByteArray& iccProfile);
 
-    /// Linear sRGB of pixels, 1 = the device's white.
+    /// Linear sRGB of pixels, 1 = the device's white; always numbers.
     void convert(std::span<const QRgba64> pixels, std::span<LinearRgb> light) const;
 
     bool isSrgb() const { return m_transform == nullptr; }
 
 private:
+    bool isUsable() const;
+    void transformed(std::span<const QRgba64> pixels, std::span<LinearRgb> light) const;
+
     std::shared_ptr<void> m_transform;
 };
 

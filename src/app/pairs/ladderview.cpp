@@ -76,7 +76,7 @@ LadderView::LadderView(PairContext& context, QWidget* parent)
 QComboBox* LadderView::makeTubeBox(const char* name, const QString& label)
 {
     auto* box = new QComboBox(this);
-    keepNarrow(*box, 20);
+    keepNarrow(*box, 14);
     box->setObjectName(QLatin1String(name));
     box->setAccessibleName(label);
     box->setIconSize({28, 18});

@@ -9,7 +9,7 @@ namespace iris {
 namespace {
 
 constexpr qsizetype mostLetters = 2000;
-constexpr qsizetype longestWord = 40;
+constexpr qsizetype longestWord = 18;
 constexpr QChar breakHere(0x200B);
 
 class PlainToolTips : public QObject {
@@ -19,8 +19,8 @@ public:
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override
     {
-        // The toolkit polishes its tooltip before it gives it words.
-        if (event->type() == QEvent::Polish && watched->objectName() == QLatin1String("qtooltip_label"))
+        // The toolkit polishes its tooltip before it gives it words, and a name only later.
+        if (event->type() == QEvent::Polish && watched->inherits("QTipLabel"))
             if (auto* label = qobject_cast<QLabel*>(watched))
                 label->setTextFormat(Qt::PlainText);
         return QObject::eventFilter(watched, event);

@@ -282,6 +282,7 @@ QWidget* TubesView::makeEmptyPage()
 QComboBox* TubesView::makeOrder()
 {
     auto* order = new QComboBox(this);
+    keepNarrow(*order, 10);
     order->setObjectName(QStringLiteral("order"));
     order->setAccessibleName(tr("Order"));
     order->addItems({tr("by hue"), tr("by name"), tr("by code"), tr("by transparency"), tr("by lean"),
