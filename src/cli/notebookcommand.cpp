@@ -6,7 +6,6 @@
 #include "notebook/notebookstore.h"
 #include "notebook/tubecsv.h"
 
-#include <QFile>
 #include <algorithm>
 
 namespace iris {
@@ -108,7 +107,7 @@ Result<Output> notebookCommand(const NotebookArguments& arguments)
     const auto notebook = (*store)->load();
     store->reset();
     if (!filled) {
-        QFile::remove(QString::fromStdString(arguments.file)); // half a notebook helps nobody
+        NotebookStore::discard(QString::fromStdString(arguments.file)); // half a notebook helps nobody
         return tl::unexpected(filled.error());
     }
     if (!notebook)

@@ -222,14 +222,16 @@ void NotebookStore::lock()
 /// Runs work and commits it, or takes all of it back when it fails.
 Result<void> NotebookStore::inTransaction(const std::function<Result<void>()>& work)
 {
-    QSqlDatabase base = database();
-    if (!base.transaction())
-        return failureOf(base.lastError(), base, Doing::Writing);
-    Result<void> result = work();
-    if (result && !base.commit())
-        result = failureOf(base.lastError(), base, Doing::Writing);
+    // By statements, since Qt's own calls lose the reason why they failed.
+    const QSqlDatabase base = database();
+    Result<void> result = run(base, QStringLiteral("BEGIN IMMEDIATE"));
     if (!result)
-        base.rollback();
+        return result;
+    result = work();
+    if (result)
+        result = run(base, QStringLiteral("COMMIT"));
+    if (!result)
+        static_cast<void>(run(base, QStringLiteral("ROLLBACK"))); // SQLite may have done so itself
     return result;
 }
 
@@ -265,11 +267,11 @@ Result<std::unique_ptr<NotebookStore>> NotebookStore::create(const QString& path
         NotebookStore store(making);
         made = store.makeAll();
     }
+    QFile::remove(path + journalEnding); // of one that is gone: it would be laid over the new one
     const int trouble = made ? named(making, path) : 0;
     if (made && trouble == 0)
         return open(path);
-    QFile::remove(making);
-    QFile::remove(making + journalEnding);
+    discard(making);
     if (trouble != 0)
         return impossible(trouble == EEXIST ? QStringLiteral("there is already a file of that name")
                                             : reasonOf(trouble));
@@ -280,6 +282,12 @@ Result<std::unique_ptr<NotebookStore>> NotebookStore::create(const QString& path
                         .replace(QStringLiteral("; nothing in it was changed"), QString())
                         .toStdString();
     return tl::unexpected(error);
+}
+
+void NotebookStore::discard(const QString& path)
+{
+    QFile::remove(path);
+    QFile::remove(path + journalEnding);
 }
 
 Result<std::unique_ptr<NotebookStore>> NotebookStore::open(const QString& path)
@@ -297,6 +305,15 @@ Result<std::unique_ptr<NotebookStore>> NotebookStore::open(const QString& path)
         done = store->connect((store->isReadOnly() && store->m_temporary.isEmpty()) || !interrupted);
     if (done)
         done = checkContents(store->database(), path);
+    const bool needsMending = !done && done.error().code == ErrorCode::FileUnwritable && store->isReadOnly();
+    if (needsMending && store->m_temporary.isEmpty()) {
+        // Another window was cut off in a change by a full disk, and will put it right with its next one.
+        done = store->standOnACopy();
+        if (done)
+            done = store->connect(false);
+        if (done)
+            done = checkContents(store->database(), path);
+    }
     if (done)
         done = store->bringUpToDate();
     if (done && !store->isReadOnly())

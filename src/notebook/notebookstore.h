@@ -24,6 +24,10 @@ public:
     /// is a file of that name already or it cannot be made.
     static Result<std::unique_ptr<NotebookStore>> create(const QString& path);
 
+    /// Takes away a notebook that was made and could not be filled, and its journal, which would be laid over the next
+    /// one of that name. It must not be open.
+    static void discard(const QString& path);
+
     /// Opens a notebook. One that is open elsewhere, or that may not be written, is opened for reading only: see
     /// readOnlyReason(). One of an older schema is copied beside itself first and then brought up to date: see
     /// keptCopy(). FileUnreadable, NotANotebook, DamagedNotebook or NewerNotebook; the file is then untouched.

@@ -91,6 +91,11 @@ tl::unexpected<Error> failureOf(const QSqlError& error, const QSqlDatabase& data
                     QStringLiteral("%1 could not be written: the file was damaged from outside. Nothing in it was "
                                    "changed; save the notebook as a JSON file to keep what is on show")
                         .arg(name));
+    if (doing == Doing::Reading && code == sqliteReadOnly)
+        return told(ErrorCode::FileUnwritable,
+                    QStringLiteral("%1 was cut off in the middle of a change and has to be written to before it can be "
+                                   "read")
+                        .arg(name));
     if (doing == Doing::Reading)
         return told(ErrorCode::FileUnreadable,
                     QStringLiteral("%1 could not be read (%2)").arg(name, reasonFor(code, doing)));

@@ -20,7 +20,8 @@ Result<void> run(QSqlQuery& query, const QSqlDatabase& database, Doing doing = D
 Result<void> readToTheEnd(const QSqlQuery& query, const QSqlDatabase& database, Doing doing = Doing::Reading);
 
 /// What a database's error means to a painter, never in the database's own words: FileUnwritable, FileUnreadable or,
-/// when the file itself is broken, DamagedNotebook.
+/// when the file itself is broken, DamagedNotebook. One that has to be rolled back before it can be read is
+/// FileUnwritable for a reader.
 tl::unexpected<Error> failureOf(const QSqlError& error, const QSqlDatabase& database, Doing doing);
 
 } // namespace iris

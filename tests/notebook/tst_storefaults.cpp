@@ -147,9 +147,15 @@ void TestStoreFaults::aMakingCutShortCanBeDoneAgain()
     QVERIFY(!opened);
     QCOMPARE(opened.error().code, ErrorCode::NotANotebook);
     QVERIFY(opened.error().message.find("Make it again") != std::string::npos);
-    const auto made = NotebookStore::create(file("a.iris"));
+    auto made = NotebookStore::create(file("a.iris"));
     QVERIFY2(made, made ? "" : made.error().message.c_str());
     QVERIFY((*made)->apply(adding(tubeCalled("Reed"))));
+    QCOMPARE(everythingInFolder(), QStringList{"a.iris"});
+    made->reset();
+    // A journal left behind by one that is gone is not laid over the new one.
+    QVERIFY(QFile::remove(file("a.iris")));
+    write(file("a.iris-journal"), QByteArray(4096, 'j'));
+    QVERIFY(NotebookStore::create(file("a.iris")));
     QCOMPARE(everythingInFolder(), QStringList{"a.iris"});
 }
 

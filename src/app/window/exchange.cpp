@@ -7,7 +7,6 @@
 #include "notebook/exports.h"
 #include "notebook/tubecsv.h"
 
-#include <QFile>
 
 namespace iris {
 
@@ -76,7 +75,7 @@ Result<void> notebookFromJson(const QString& json, const QString& path)
     const auto done = (*store)->apply(filling(*dump));
     store->reset();
     if (!done)
-        QFile::remove(path); // it was made here and holds nothing
+        NotebookStore::discard(path);
     return done ? Result<void>{} : tl::unexpected(done.error());
 }
 

@@ -1,0 +1,356 @@
+#include "fulldisk.h"
+
+#include "app/document/document.h"
+#include "app/parts/messages.h"
+#include "app/sheets/printdialog.h"
+#include "app/window/exchange.h"
+#include "cli/cli.h"
+#include "sheet/picturefile.h"
+
+#include <QApplication>
+#include <QTemporaryDir>
+#include <QtTest>
+#include <sstream>
+
+using namespace iris;
+
+/// A disk that runs full at every call that writes, in turn, under every command and every act of the window that
+/// saves: it is told, and what was there stays as it was.
+class TestFullDisk : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void initTestCase();
+    void commandsThatWriteAFile_data();
+    void commandsThatWriteAFile();
+    void commandsThatChangeANotebook_data();
+    void commandsThatChangeANotebook();
+    void makingANotebook();
+    void bringingAnOldNotebookUpToDate();
+    void whatTheWindowSavesAs_data();
+    void whatTheWindowSavesAs();
+    void whatTheWindowPrintsAndPictures();
+    void whatTheWindowWritesDown();
+    void anUndoThatCouldNotBeWrittenKeepsItsPlace();
+
+private:
+    QString file(const QString& name) const { return m_folder->filePath(name); }
+    QStringList stray() const
+    {
+        return QDir(m_folder->path()).entryList({".iris-*", "*-journal", "*.??????"}, QDir::Files | QDir::Hidden);
+    }
+    void freshFolder()
+    {
+        m_folder = std::make_unique<QTemporaryDir>();
+        for (const char* name : {"a.iris", "m.txt", "t.csv", "full.json"})
+            QFile::copy(m_samples.filePath(name), file(name));
+    }
+
+    QTemporaryDir m_samples;
+    std::unique_ptr<QTemporaryDir> m_folder;
+};
+
+namespace {
+
+constexpr long everything = 1'000'000;
+
+struct Run {
+    int code = 0;
+    std::string err;
+};
+
+Run run(const QStringList& arguments)
+{
+    std::vector<std::string> plain;
+    for (const QString& argument : arguments)
+        plain.push_back(argument.toStdString());
+    std::ostringstream out;
+    std::ostringstream err;
+    const int code = runCli(plain, out, err);
+    return {code, err.str()};
+}
+
+QByteArray contents(const QString& path)
+{
+    QFile file(path);
+    return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray("not there");
+}
+
+void put(const QString& path, const QByteArray& bytes)
+{
+    QFile file(path);
+    if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size())
+        qFatal("cannot write %s", qPrintable(path));
+}
+
+/// What a notebook holds; nothing when it cannot be read.
+std::optional<Notebook> read(const QString& path)
+{
+    auto store = NotebookStore::open(path);
+    if (!store)
+        return std::nullopt;
+    auto notebook = (*store)->load();
+    return notebook ? std::optional(std::move(*notebook)) : std::nullopt;
+}
+
+} // namespace
+
+void TestFullDisk::initTestCase()
+{
+    QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/schema-4.iris"), m_samples.filePath("a.iris")));
+    QFile::setPermissions(m_samples.filePath("a.iris"), QFile::ReadOwner | QFile::WriteOwner);
+    QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/fuzz/seeds/json/small.json"),
+                        m_samples.filePath("full.json")));
+    put(m_samples.filePath("t.csv"), "name,codes\nReed,PG7\nMud,PBr7\n");
+    QCOMPARE(run({"simulate", "measurement", "--tube", "PB29", "--out", m_samples.filePath("m.txt")}).code, 0);
+    messages().tell = [](QWidget*, const QString&, const QString&) {};
+}
+
+void TestFullDisk::commandsThatWriteAFile_data()
+{
+    QTest::addColumn<QStringList>("arguments");
+    QTest::addColumn<QString>("out");
+    for (const char* format : {"json", "tubes", "swatches", "gpl", "cgats"})
+        QTest::addRow("export %s", format) << QStringList{"export", "a.iris", format, "--out", "out.txt"} << "out.txt";
+    QTest::newRow("simulate card") << QStringList{"simulate", "card", "--tube", "PB29",
+                                                  "--dpi",    "50",   "--out",  "out.png"}
+                                   << "out.png";
+    QTest::newRow("simulate chart") << QStringList{"simulate", "chart", "--dpi", "50", "--out", "out.png"} << "out.png";
+    QTest::newRow("simulate measurement")
+        << QStringList{"simulate", "measurement", "--tube", "PB29", "--out", "out.txt"} << "out.txt";
+}
+
+void TestFullDisk::commandsThatWriteAFile()
+{
+    QFETCH(QStringList, arguments);
+    QFETCH(QString, out);
+    freshFolder();
+    QDir::setCurrent(m_folder->path());
+    fulldisk::allow(m_folder->path().toStdString(), everything);
+    QCOMPARE(run(arguments).code, 0);
+    const long calls = fulldisk::release();
+    QVERIFY(calls >= 2); // at least a write and a flush
+    const QByteArray whole = contents(out);
+    for (long k = 0; k < calls; ++k) {
+        put(out, "what was there before");
+        fulldisk::allow(m_folder->path().toStdString(), k);
+        const Run result = run(arguments);
+        fulldisk::release();
+        if (result.code == 0) // a second file, after this one was whole
+            QCOMPARE(contents(out), whole);
+        else
+            QVERIFY2(contents(out) == "what was there before" || contents(out) == whole,
+                     qPrintable(QString::number(k)));
+        QVERIFY2(result.code == 0 || result.err.find("the disk is full") != std::string::npos, result.err.c_str());
+        QVERIFY2(stray().isEmpty(), qPrintable(stray().join(' ')));
+        QVERIFY(k > 0 || result.code == 1);
+    }
+}
+
+void TestFullDisk::commandsThatChangeANotebook_data()
+{
+    QTest::addColumn<QStringList>("arguments");
+    QTest::newRow("import tubes") << QStringList{"import", "a.iris", "tubes", "t.csv"};
+    QTest::newRow("read measurements") << QStringList{"read-measurements", "m.txt", "--into", "a.iris", "--tube",
+                                                      "Ultramarine"};
+    QTest::newRow("sheet") << QStringList{"sheet", "--notebook", "a.iris", "--rows", "Ultramarine", "--out", "s.pdf"};
+}
+
+void TestFullDisk::commandsThatChangeANotebook()
+{
+    QFETCH(QStringList, arguments);
+    freshFolder();
+    QDir::setCurrent(m_folder->path());
+    const Notebook before = *read("a.iris");
+    fulldisk::allow(m_folder->path().toStdString(), everything);
+    QCOMPARE(run(arguments).code, 0);
+    const long calls = fulldisk::release();
+    const Notebook after = *read("a.iris");
+    QVERIFY(before != after && calls > 5);
+    for (long k = 0; k < calls; ++k) {
+        freshFolder();
+        QDir::setCurrent(m_folder->path());
+        fulldisk::allow(m_folder->path().toStdString(), k);
+        const Run result = run(arguments);
+        fulldisk::release();
+        const auto now = read("a.iris");
+        QVERIFY2(now.has_value(), qPrintable(QString::number(k)));
+        QVERIFY2(*now == before || *now == after, qPrintable(QString::number(k)));
+        QVERIFY2(result.code != 0 || *now == after, qPrintable(QString::number(k)));
+        QVERIFY2(result.code == 0 || result.err.find("disk is full") != std::string::npos, result.err.c_str());
+        QVERIFY2(result.err.find("SQL") == std::string::npos, result.err.c_str());
+    }
+}
+
+void TestFullDisk::makingANotebook()
+{
+    const QStringList arguments{"notebook", "new.iris", "--tubes", "t.csv"};
+    freshFolder();
+    QDir::setCurrent(m_folder->path());
+    fulldisk::allow(m_folder->path().toStdString(), everything);
+    QCOMPARE(run(arguments).code, 0);
+    const long calls = fulldisk::release();
+    QVERIFY(calls > 10);
+    for (long k = 0; k < calls; ++k) {
+        freshFolder();
+        QDir::setCurrent(m_folder->path());
+        fulldisk::allow(m_folder->path().toStdString(), k);
+        const Run result = run(arguments);
+        fulldisk::release();
+        const QByteArray where = "call " + QByteArray::number(k) + ": " + QByteArray::fromStdString(result.err);
+        QVERIFY2(result.code == 0 || !QFileInfo::exists("new.iris"), where.constData());
+        QVERIFY2(result.code != 0 || read("new.iris")->tubes.size() == 2, where.constData());
+        QVERIFY2(result.code == 0 || result.err.find("disk is full") != std::string::npos, where.constData());
+        const QStringList left = stray();
+        QVERIFY2(left.isEmpty(), (where + left.join(' ').toUtf8()).constData());
+    }
+}
+
+void TestFullDisk::bringingAnOldNotebookUpToDate()
+{
+    const auto fresh = [&] {
+        freshFolder();
+        QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/schema-3.iris"), file("old.iris"));
+        QFile::setPermissions(file("old.iris"), QFile::ReadOwner | QFile::WriteOwner);
+    };
+    fresh();
+    const QByteArray original = contents(file("old.iris"));
+    fulldisk::allow(m_folder->path().toStdString(), everything);
+    const auto upToDate = read(file("old.iris"));
+    const long calls = fulldisk::release();
+    QVERIFY(upToDate && calls > 5);
+    for (long k = 0; k < calls; ++k) {
+        fresh();
+        fulldisk::allow(m_folder->path().toStdString(), k);
+        const auto tried = NotebookStore::open(file("old.iris"));
+        fulldisk::release();
+        QVERIFY2(tried || tried.error().message.find("disk is full") != std::string::npos
+                     || tried.error().message.find("no copy of it could be made") != std::string::npos,
+                 tried.error().message.c_str());
+        const auto now = read(file("old.iris")); // and with room again, it goes through
+        QVERIFY2(now && now->tubes == upToDate->tubes && now->mixes == upToDate->mixes, qPrintable(QString::number(k)));
+        if (!tried) // what was kept of it is whole, or is not there
+            for (const QString& kept : QDir(m_folder->path()).entryList({"old before*"}))
+                QCOMPARE(contents(file(kept)).size(), original.size());
+    }
+}
+
+void TestFullDisk::whatTheWindowSavesAs_data()
+{
+    QTest::addColumn<int>("format");
+    for (std::size_t i = 0; i < exchanges().size(); ++i)
+        QTest::newRow(qPrintable(exchanges()[i].words)) << static_cast<int>(i);
+}
+
+void TestFullDisk::whatTheWindowSavesAs()
+{
+    QFETCH(int, format);
+    freshFolder();
+    Document document;
+    QVERIFY(document.open(file("a.iris")));
+    messages().fileToSave = [this](QWidget*, const QString&, const QString&, const QString&) { return file("out.x"); };
+    const Exchange& exchange = exchanges()[static_cast<std::size_t>(format)];
+    fulldisk::allow(m_folder->path().toStdString(), everything);
+    QCOMPARE(saveAs(document, exchange, nullptr), QString());
+    const long calls = fulldisk::release();
+    for (long k = 0; k < calls; ++k) {
+        put(file("out.x"), "what was there before");
+        fulldisk::allow(m_folder->path().toStdString(), k);
+        const QString trouble = saveAs(document, exchange, nullptr);
+        fulldisk::release();
+        QVERIFY2(trouble.contains("the disk is full"), qPrintable(trouble));
+        QCOMPARE(contents(file("out.x")), QByteArray("what was there before"));
+    }
+}
+
+void TestFullDisk::whatTheWindowPrintsAndPictures()
+{
+    freshFolder();
+    Document document;
+    QVERIFY(document.open(file("a.iris")));
+    QStringList told;
+    messages().tell = [&](QWidget*, const QString&, const QString& words) { told << words; };
+    messages().fileToSave = [this](QWidget*, const QString&, const QString&, const QString&) { return file("s.pdf"); };
+    put(file("s.pdf"), "what was there before");
+    for (long k = 0; k < 2; ++k) {
+        fulldisk::allow(m_folder->path().toStdString(), k);
+        writeSheets(document, document.notebook().sheets, nullptr);
+        fulldisk::release();
+        QCOMPARE(told.size(), static_cast<qsizetype>(k) + 1);
+        QVERIFY2(told.back().contains("the disk is full"), qPrintable(told.back()));
+        QCOMPARE(contents(file("s.pdf")), QByteArray("what was there before"));
+    }
+    QImage picture(80, 80, QImage::Format_RGB32);
+    picture.fill(Qt::gray);
+    put(file("p.png"), "what was there before");
+    fulldisk::allow(m_folder->path().toStdString(), 0);
+    QVERIFY(!writePicture(picture, file("p.png")));
+    fulldisk::release();
+    QCOMPARE(contents(file("p.png")), QByteArray("what was there before"));
+}
+
+void TestFullDisk::whatTheWindowWritesDown()
+{
+    freshFolder();
+    Document document;
+    QVERIFY(document.open(file("a.iris")));
+    QStringList failures;
+    QObject::connect(&document, &Document::failed, this, [&](const QString& words) { failures << words; });
+    const Need need{"shadow", {30, 2, -8}, 7, 2};
+    fulldisk::allow(m_folder->path().toStdString(), everything);
+    document.addNeed(need);
+    const long calls = fulldisk::release();
+    document.undo();
+    const Notebook before = document.notebook();
+    int refused = 0;
+    for (long k = 0; k < calls; ++k) {
+        failures.clear();
+        fulldisk::allow(m_folder->path().toStdString(), k);
+        document.addNeed(need);
+        fulldisk::release();
+        const auto onDisk = read(file("a.iris"));
+        QVERIFY(onDisk.has_value());
+        QVERIFY2(*onDisk == document.notebook(), qPrintable(QString::number(k))); // what shows is what is on disk
+        QCOMPARE(failures.isEmpty(), document.notebook() != before);
+        refused += !failures.isEmpty();
+        if (failures.isEmpty())
+            document.undo();
+        QVERIFY(document.notebook() == before);
+    }
+    QVERIFY(refused > 3);
+}
+
+void TestFullDisk::anUndoThatCouldNotBeWrittenKeepsItsPlace()
+{
+    freshFolder();
+    Document document;
+    QVERIFY(document.open(file("a.iris")));
+    document.addNeed({"shadow", {30, 2, -8}, 7, 2});
+    document.addNeed({"light", {90, 0, 8}, 7, 2});
+    const Notebook both = document.notebook();
+    const int place = document.undoStack().index();
+    for (int i = 0; i < 3; ++i) {
+        fulldisk::allow(m_folder->path().toStdString(), 0);
+        document.undo();
+        fulldisk::release();
+        QVERIFY(document.notebook() == both);
+        QCOMPARE(document.undoStack().index(), place);
+        QCOMPARE(document.undoStack().undoText(), QString("add need light"));
+    }
+    document.undo(); // with room again
+    QCOMPARE(document.notebook().needs.size(), both.needs.size() - 1);
+    const Notebook one = document.notebook();
+    fulldisk::allow(m_folder->path().toStdString(), 0);
+    document.redo();
+    fulldisk::release();
+    QVERIFY(document.notebook() == one);
+    QVERIFY(document.undoStack().canRedo());
+    document.redo();
+    QVERIFY(document.notebook() == both);
+    document.undo();
+    document.undo();
+    QVERIFY(!document.undoStack().canUndo());
+}
+
+QTEST_MAIN(TestFullDisk)
+#include "tst_fulldisk.moc"
