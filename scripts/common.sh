@@ -20,6 +20,11 @@ need_packages() {
     as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends $missing >/dev/null
 }
 
+# Whether there is a clang with its fuzzer; nothing is installed for it.
+clang_can_fuzz() {
+    command -v clang++ >/dev/null && [ -e "$(clang++ -print-runtime-dir)/libclang_rt.fuzzer-x86_64.a" ]
+}
+
 # Configures when needed and builds; prints only what goes wrong and the last line.
 configure_and_build() {
     if [ ! -f "build/$1/build.ninja" ]; then
