@@ -8,6 +8,7 @@
 #include "notebook/statement.h"
 #include "notebook/usedids.h"
 
+#include <QDateTime>
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
@@ -130,6 +131,17 @@ QString nameOfOneBeingMade(const QString& path)
 {
     return QFileInfo(path).dir().filePath(
         QStringLiteral(".iris-%1.making").arg(QRandomGenerator::global()->generate64(), 0, 16));
+}
+
+/// What makings that were killed left behind long ago.
+void clearAwayOldMakings(const QString& path)
+{
+    constexpr qint64 longAgo = 3600; // s; no making takes that long
+    const QDir folder = QFileInfo(path).dir();
+    const QDateTime now = QDateTime::currentDateTime();
+    for (const QFileInfo& left : folder.entryInfoList({QStringLiteral(".iris-*.making*")}, QDir::Files | QDir::Hidden))
+        if (left.lastModified().secsTo(now) > longAgo)
+            QFile::remove(left.filePath());
 }
 
 /// Copies a file in full or not at all; what is there of that name goes.
@@ -261,6 +273,7 @@ Result<std::unique_ptr<NotebookStore>> NotebookStore::create(const QString& path
     const QFileInfo info(path);
     if (info.exists() && !(info.isFile() && info.size() == 0))
         return impossible(QStringLiteral("there is already a file of that name"));
+    clearAwayOldMakings(path);
     const QString making = nameOfOneBeingMade(path);
     Result<void> made;
     {

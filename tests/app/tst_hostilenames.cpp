@@ -27,6 +27,7 @@
 #include <QAbstractButton>
 #include <QApplication>
 #include <QComboBox>
+#include <QFileDialog>
 #include <QLabel>
 #include <QListView>
 #include <QMenuBar>
@@ -56,6 +57,8 @@ private Q_SLOTS:
     void percentSignsAreNoPlaceholders();
     void ampersandsAreNoKeys();
     void wordsAreCutAndBroken();
+    void aHundredNeedsDoNotEndTheWindow();
+    void savingAddsTheEndingBeforeItAsks();
     void labelsAreMadeInOnePlace();
 
 private:
@@ -373,6 +376,55 @@ void TestHostileNames::wordsAreCutAndBroken()
     QCOMPARE(shortened("Reed", 60), QString("Reed"));
     QCOMPARE(shortened(QString(100, 'n'), 60).size(), 60);
     QCOMPARE(shortened("two\nlines", 60), QString("two lines"));
+}
+
+void TestHostileNames::aHundredNeedsDoNotEndTheWindow()
+{
+    // More than can be met at once, which a file may hold all the same.
+    Document document;
+    QVERIFY(document.create(m_folder.filePath("hundred.iris")));
+    Tube tube;
+    tube.name = "Ultramarine";
+    tube.codes = parsePigmentCodes("PB29").value();
+    document.addTubes({tube}, "add");
+    {
+        auto edit = NotebookEdit{};
+        for (int i = 0; i < 100; ++i)
+            edit.putNeeds.push_back({{}, {"need " + std::to_string(i), {30 + 0.5 * i, 4, 12}, 7, 2}});
+        QVERIFY(document.carryOut(edit));
+    }
+    MainWindow window(document);
+    window.resize(1280, 800);
+    window.show();
+    window.goTo(MainWindow::Palette);
+    settle();
+    QString told;
+    const auto tell =
+        std::exchange(messages().tell, [&](QWidget*, const QString&, const QString& words) { told = words; });
+    window.paletteView().choicePanel().choose();
+    QTest::qWait(300);
+    messages().tell = tell;
+    QVERIFY(!window.paletteView().choicePanel().choice());
+    QVERIFY(!window.grab().isNull());
+}
+
+void TestHostileNames::savingAddsTheEndingBeforeItAsks()
+{
+    // The window's own dialog, answered from outside.
+    QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
+    QString suffix;
+    bool asks = false;
+    QTimer::singleShot(200, this, [&] {
+        if (auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget())) {
+            suffix = dialog->defaultSuffix();
+            asks = dialog->acceptMode() == QFileDialog::AcceptSave
+                   && !dialog->testOption(QFileDialog::DontConfirmOverwrite);
+            dialog->reject();
+        }
+    });
+    QVERIFY(messages().fileToSave(m_window.get(), "Save", "Lists (*.csv)", ".csv").isEmpty());
+    QCOMPARE(suffix, QString("csv"));
+    QVERIFY(asks);
 }
 
 /// A label that guesses whether it holds markup is made nowhere in the window.

@@ -152,6 +152,16 @@ void TestStoreFaults::aMakingCutShortCanBeDoneAgain()
     QVERIFY((*made)->apply(adding(tubeCalled("Reed"))));
     QCOMPARE(everythingInFolder(), QStringList{"a.iris"});
     made->reset();
+    // What a making that was killed long ago left behind goes, what another one is at work on stays.
+    write(file(".iris-1.making"), "old");
+    write(file(".iris-2.making"), "new");
+    QFile old(file(".iris-1.making"));
+    QVERIFY(old.open(QIODevice::ReadWrite));
+    QVERIFY(old.setFileTime(QDateTime::currentDateTime().addDays(-1), QFileDevice::FileModificationTime));
+    old.close();
+    NotebookStore::create(file("b.iris")).value();
+    QVERIFY(!QFileInfo::exists(file(".iris-1.making")) && QFile::remove(file(".iris-2.making")));
+    QVERIFY(QFile::remove(file("b.iris")));
     // A journal left behind by one that is gone is not laid over the new one.
     QVERIFY(QFile::remove(file("a.iris")));
     write(file("a.iris-journal"), QByteArray(4096, 'j'));

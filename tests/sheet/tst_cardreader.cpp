@@ -123,7 +123,7 @@ class TestCardReader : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
-    void twoHundredCards();
+    void manyCards();
     void photographsAreFoundAndRead();
     void anyRotationIsFound();
     void whatThePainterMarksWins();
@@ -139,9 +139,10 @@ private Q_SLOTS:
 
 /// The figures asked of the reading: half within 0.8 and 95 in a hundred within 2.2 with a twelve-patch chart; without
 /// one the stated uncertainty holds for two thirds; transparency and staining right for 95 in a hundred.
-void TestCardReader::twoHundredCards()
+void TestCardReader::manyCards()
 {
-    constexpr unsigned cards = 200;
+    // Sixty show the same as two hundred, in a third of the time; IRIS_MANY asks for them all.
+    const unsigned cards = qEnvironmentVariableIsSet("IRIS_MANY") ? 200 : 60;
     std::vector<DeviceCorrection> devices;
     for (unsigned device = 0; device < cards / cardsADevice; ++device)
         devices.push_back(calibrated(device).value());
@@ -163,7 +164,7 @@ void TestCardReader::twoHundredCards()
                       << "% transparency" << figures.transparencyRight << "staining" << figures.stainingRight
                       << "granulation" << figures.granulationRight << "not read" << figures.notRead << "staining of"
                       << figures.wronglyStaining;
-    QVERIFY(figures.notRead.size() <= 4);
+    QVERIFY(figures.notRead.size() <= cards / 50);
     QVERIFY(at(0.5) < 0.8);
     QVERIFY(at(0.95) < 2.2);
     QVERIFY(figures.coveredWithoutChart >= 0.68 * figures.colours);

@@ -32,7 +32,7 @@ private Q_SLOTS:
     void lettersAndLongLabels();
     void marksAreFoundHoweverTurned_data();
     void marksAreFoundHoweverTurned();
-    void hundredSheets();
+    void manySheets();
     void photographs_data();
     void photographs();
     void badPictures_data();
@@ -282,7 +282,7 @@ void TestSheet::marksAreFoundHoweverTurned()
     QVERIFY(std::abs(std::remainder(angle - degrees, 360)) < 0.3);
 }
 
-void TestSheet::hundredSheets()
+void TestSheet::manySheets()
 {
     std::vector<DeviceCorrection> devices;
     for (unsigned device = 0; device < 10; ++device) {
@@ -291,17 +291,19 @@ void TestSheet::hundredSheets()
         devices.push_back(*correction);
     }
     Figures figures;
-    inParallel(100, {}, [&](std::size_t seed) { readOne(static_cast<unsigned>(seed), devices, figures); });
+    // Thirty show the same as a hundred, in a third of the time; IRIS_MANY asks for them all.
+    const int sheets = qEnvironmentVariableIsSet("IRIS_MANY") ? 100 : 30;
+    inParallel(static_cast<std::size_t>(sheets), {}, [&](std::size_t seed) { readOne(static_cast<unsigned>(seed), devices, figures); });
     std::ranges::sort(figures.apart);
     const auto at = [&](double share) {
         return figures.apart[static_cast<std::size_t>(share * static_cast<double>(figures.apart.size() - 1))];
     };
-    qInfo() << figures.sheetsFound << "of 100 sheets; deltaE00 median" << at(0.5) << "95th" << at(0.95) << "worst"
+    qInfo() << figures.sheetsFound << "of" << sheets << "sheets; deltaE00 median" << at(0.5) << "95th" << at(0.95) << "worst"
             << at(1) << "misread" << figures.misread << "asked about" << figures.doubtful << figures.lost;
-    QVERIFY(figures.sheetsFound >= 98);
+    QVERIFY(figures.sheetsFound >= 0.98 * sheets);
     QVERIFY(at(0.5) < 0.8);
     QCOMPARE(figures.misread, 0);
-    QVERIFY(figures.doubtful < 36); // 1 % of 3,600
+    QVERIFY(figures.doubtful < 0.36 * sheets); // 1 % of 36 squares each
 }
 
 void TestSheet::photographs_data()
