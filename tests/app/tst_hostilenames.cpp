@@ -376,6 +376,8 @@ void TestHostileNames::wordsAreCutAndBroken()
     QCOMPARE(shortened("Reed", 60), QString("Reed"));
     QCOMPARE(shortened(QString(100, 'n'), 60).size(), 60);
     QCOMPARE(shortened("two\nlines", 60), QString("two lines"));
+    QCOMPARE(fitting("two\nlines\a", QFontMetrics(textFont(textsize::body)), 500), QString("two lines "));
+    QCOMPARE(shownWords(QString("a") + QChar(0x202E) + "b"), QString("a b")); // what stands beside it is not turned
 }
 
 void TestHostileNames::aHundredNeedsDoNotEndTheWindow()

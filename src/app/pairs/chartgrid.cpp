@@ -2,6 +2,7 @@
 
 #include "app/pairs/paircontext.h"
 #include "app/parts/paintcolour.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
@@ -147,11 +148,10 @@ void ChartGrid::paintHeads(QPainter& painter, const ChartGeometry& at) const
 {
     painter.setPen(m_context.settings().colours().text);
     painter.setFont(textFont(textsize::small));
-    const QFontMetricsF metrics(painter.font());
     for (int row = 0; row < at.rows && at.cell >= 11; ++row) {
         const QRectF head = at.rowHead(row);
         painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter,
-                         metrics.elidedText(m_contents.rowNames[row], Qt::ElideRight, head.width()));
+                         fitting(m_contents.rowNames[row], QFontMetrics(painter.font()), head.width()));
     }
     for (int column = 0; column < at.columns && at.cell >= 11; ++column) {
         const QRectF head = at.columnHead(column);
@@ -164,7 +164,7 @@ void ChartGrid::paintHeads(QPainter& painter, const ChartGeometry& at) const
         painter.translate(head.center().x(), head.bottom());
         painter.rotate(-90);
         painter.drawText(QRectF(0, -8, head.height(), 16), Qt::AlignLeft | Qt::AlignVCenter,
-                         metrics.elidedText(m_contents.columnNames[column], Qt::ElideRight, head.height()));
+                         fitting(m_contents.columnNames[column], QFontMetrics(painter.font()), head.height()));
         painter.restore();
     }
 }

@@ -2,6 +2,7 @@
 
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
@@ -48,7 +49,7 @@ public:
         painter->setFont(textFont(textsize::small));
         const QRect words = option.rect.adjusted(42, 0, -88, 0);
         painter->drawText(words, Qt::AlignVCenter | Qt::AlignLeft,
-                          painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, words.width()));
+                          fitting(index.data().toString(), painter->fontMetrics(), words.width()));
         const QRect right(option.rect.right() - 88, option.rect.top(), 84, option.rect.height());
         painter->drawText(right, Qt::AlignVCenter | Qt::AlignRight, index.data(NeedsModel::StandingRole).toString());
     }

@@ -2,6 +2,7 @@
 
 #include "app/palette/recipesmodel.h"
 #include "app/parts/paintcolour.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/washpainter.h"
 #include "app/theme/viewsettings.h"
 
@@ -47,8 +48,7 @@ void RecipeDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     painter->setPen(colours.text);
     const auto write = [&](const QRect& place, const QFont& font, const QString& words, Qt::Alignment side) {
         painter->setFont(font);
-        painter->drawText(place, side | Qt::AlignVCenter,
-                          painter->fontMetrics().elidedText(words, Qt::ElideRight, place.width()));
+        painter->drawText(place, side | Qt::AlignVCenter, fitting(words, painter->fontMetrics(), place.width()));
     };
     write(at.name, textFont(textsize::small, QFont::DemiBold), index.data().toString(), Qt::AlignLeft);
     write(at.apart, textFont(textsize::small), index.data(RecipesModel::ApartTextRole).toString(), Qt::AlignRight);

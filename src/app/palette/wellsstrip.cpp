@@ -1,5 +1,6 @@
 #include "app/palette/wellsstrip.h"
 
+#include "app/parts/plainwords.h"
 #include "app/theme/viewsettings.h"
 
 #include <QHelpEvent>
@@ -68,7 +69,7 @@ void WellsStrip::paintEvent(QPaintEvent*)
             painter.setFont(font);
             const QRect line(place.left(), top, place.width(), 18);
             painter.drawText(line, Qt::AlignLeft | Qt::AlignVCenter,
-                             painter.fontMetrics().elidedText(words, Qt::ElideRight, line.width()));
+                             fitting(words, painter.fontMetrics(), line.width()));
             top += 18;
         };
         write(textFont(textsize::body, QFont::DemiBold), well.name);

@@ -3,6 +3,7 @@
 #include <QApplication>
 #include <QComboBox>
 #include <QEvent>
+#include <QFontMetrics>
 #include <QLabel>
 
 namespace iris {
@@ -11,6 +12,12 @@ namespace {
 constexpr qsizetype mostLetters = 2000;
 constexpr qsizetype longestWord = 18;
 constexpr QChar breakHere(0x200B);
+
+/// A name that turns the direction of writing would turn what stands beside it (Unicode, UAX #9).
+bool turnsDirection(QChar letter)
+{
+    return (letter >= QChar(0x202A) && letter <= QChar(0x202E)) || (letter >= QChar(0x2066) && letter <= QChar(0x2069));
+}
 
 class PlainToolTips : public QObject {
 public:
@@ -34,7 +41,7 @@ QString shownWords(const QString& words)
     QString shown;
     qsizetype inWord = 0;
     for (const QChar letter : words.left(mostLetters)) {
-        const bool blank = letter.isSpace() || letter.category() == QChar::Other_Control;
+        const bool blank = letter.isSpace() || letter.category() == QChar::Other_Control || turnsDirection(letter);
         inWord = blank ? 0 : inWord + 1;
         if (inWord > longestWord && !letter.isLowSurrogate() && !letter.isMark()) {
             shown += breakHere;
@@ -50,6 +57,12 @@ QString shortened(const QString& name, int letters)
     const QString line =
         shownWords(name.left(letters + 1)).remove(breakHere).replace(QLatin1Char('\n'), QLatin1Char(' '));
     return line.size() > letters ? line.left(letters - 1) + QChar(0x2026) : line;
+}
+
+QString fitting(const QString& words, const QFontMetrics& metrics, qreal width)
+{
+    constexpr int mostOnALine = 400;
+    return metrics.elidedText(shortened(words, mostOnALine), Qt::ElideRight, static_cast<int>(width));
 }
 
 QString nameInList(const std::string& name)

@@ -1,5 +1,6 @@
 #include "app/tubes/tubedelegate.h"
 
+#include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "app/tubes/tubemodel.h"
@@ -13,8 +14,7 @@ void drawLine(QPainter& painter, const QRect& place, const QFont& font, const QC
 {
     painter.setFont(font);
     painter.setPen(ink);
-    painter.drawText(place, Qt::AlignLeft | Qt::AlignVCenter,
-                     QFontMetrics(font).elidedText(words, Qt::ElideRight, place.width()));
+    painter.drawText(place, Qt::AlignLeft | Qt::AlignVCenter, fitting(words, QFontMetrics(font), place.width()));
 }
 
 } // namespace
