@@ -59,6 +59,7 @@ private Q_SLOTS:
     void profilesAgreeWithLittleCms_data();
     void profilesAgreeWithLittleCms();
     void wholePicturesAgreeWithJpgicc();
+    void damagedNotesEndNothing();
     void badPictures_data();
     void badPictures();
 
@@ -198,7 +199,8 @@ void TestScan::wholePicturesAgreeWithJpgicc()
 
 namespace {
 
-/// A PNG that claims another size in its header, checksum and all. Source of the checksum: ISO 3309, as RFC 2083 has it.
+/// A PNG that claims another size in its header, checksum and all. Source of the checksum: ISO 3309, as RFC 2083 has
+/// it.
 QByteArray claiming(QByteArray png, quint32 width, quint32 height)
 {
     constexpr qsizetype headerAt = 12; // "IHDR", its 13 bytes, then its checksum
@@ -215,6 +217,14 @@ QByteArray claiming(QByteArray png, quint32 width, quint32 height)
 }
 
 } // namespace
+
+/// Notes so damaged that the library which reads them throws what it does not say it throws (std::out_of_range).
+void TestScan::damagedNotesEndNothing()
+{
+    const auto scan = Scan::load(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/damaged-exif.jpg"));
+    QVERIFY(!scan); // the picture is damaged as well
+    QCOMPARE(scan.error().message, std::string("damaged-exif.jpg is damaged and cannot be read"));
+}
 
 void TestScan::badPictures_data()
 {
