@@ -429,6 +429,9 @@ Result<Notebook> NotebookStore::load()
     const auto pictures = loadPictureNames(database());
     if (!pictures)
         return tl::unexpected(pictures.error());
+    // Without them nothing could be written down, nor go out.
+    if (const auto used = usedIds(); !used)
+        return tl::unexpected(used.error());
     m_remarks = m_updateRemarks;
     mend(*notebook, m_remarks);
     const auto forget = [&](auto& record, const char* what) {

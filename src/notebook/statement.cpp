@@ -24,7 +24,8 @@ enum SqliteCode {
 
 bool isDamage(int code)
 {
-    return code == sqliteError || code == sqliteCorrupt || code == sqliteNotADatabase;
+    // 0: Qt never got as far as SQLite, since a table is not what it should be.
+    return code == 0 || code == sqliteError || code == sqliteCorrupt || code == sqliteNotADatabase;
 }
 
 QString reasonFor(int code, Doing doing)

@@ -42,6 +42,7 @@ private Q_SLOTS:
     void aWriterAtWorkIsNoDamage();
     void aNotebookCutOffInAChangeIsReadFromProtectedMedia();
     void rowsAreReadToTheEndOrNotAtAll();
+    void aTableThatIsNotWhatItShouldBeIsDamage();
 
 private:
     QString file(const char* name) const { return m_folder->filePath(QLatin1String(name)); }
@@ -546,6 +547,21 @@ void TestStoreFaults::rowsAreReadToTheEndOrNotAtAll()
         QCOMPARE(notebook->tubes.size(), 400U); // still all of them, out of what was read before
     else
         QCOMPARE(notebook.error().code, ErrorCode::DamagedNotebook);
+}
+
+void TestStoreFaults::aTableThatIsNotWhatItShouldBeIsDamage()
+{
+    for (const char* statement :
+         {"ALTER TABLE used_id RENAME COLUMN last TO lost", "ALTER TABLE mix RENAME COLUMN stars TO moons",
+          "ALTER TABLE picture RENAME COLUMN name TO title"}) {
+        QFile::remove(file("a.iris"));
+        copySample("schema-4.iris", file("a.iris"));
+        meddle(file("a.iris"), statement);
+        auto store = NotebookStore::open(file("a.iris"));
+        const auto notebook = store ? (*store)->load() : tl::unexpected(store.error());
+        QVERIFY2(!notebook, statement);
+        QVERIFY2(notebook.error().code == ErrorCode::DamagedNotebook, notebook.error().message.c_str());
+    }
 }
 
 QTEST_GUILESS_MAIN(TestStoreFaults)
