@@ -14,8 +14,8 @@
 
 using namespace iris;
 
-/// A disk that runs full at every call that writes, in turn, under every command and every act of the window that
-/// saves: it is told, and what was there stays as it was.
+/// A disk that runs full at every call that writes, in turn, under commands that write files or change a notebook and
+/// under what the window saves: it is told, and what was there stays as it was.
 class TestFullDisk : public QObject {
     Q_OBJECT
 
