@@ -5,6 +5,10 @@ function(iris_layer name)
     add_library(iris_${name} STATIC ${LAYER_SOURCES})
     target_include_directories(iris_${name} PUBLIC ${PROJECT_SOURCE_DIR}/src)
     target_link_libraries(iris_${name} PUBLIC ${LAYER_USES})
+    if(IRIS_FUZZ AND name IN_LIST IRIS_COMPUTING)
+        target_compile_options(iris_${name} PRIVATE -fno-sanitize=all)
+        set_target_properties(iris_${name} PROPERTIES DISABLE_PRECOMPILE_HEADERS ON) # those of another layer, with other flags
+    endif()
 endfunction()
 
 # Turns text files into one C++ source with a raw string for each, so the core needs no files at run time.

@@ -2,6 +2,8 @@
 
 #include "files/filewords.h"
 
+#include <QDateTime>
+#include <QDir>
 #include <QFile>
 #include <QFileInfo>
 #include <QRandomGenerator>
@@ -61,11 +63,6 @@ QByteArray folderOf(const QByteArray& path)
 {
     const auto slash = path.lastIndexOf('/');
     return slash < 0 ? QByteArray(".") : slash == 0 ? QByteArray("/") : path.left(slash);
-}
-
-QByteArray spareNameBeside(const QByteArray& path)
-{
-    return folderOf(path) + "/.iris-" + QByteArray::number(QRandomGenerator::global()->generate64(), 16);
 }
 
 /// Every byte, however few the system takes at a time; the error number, or 0.
@@ -139,7 +136,8 @@ Result<OutputFile> OutputFile::prepare(const QString& path, std::string_view byt
     Target target = targetOf(path);
     if (!target.fault.isEmpty())
         return unwritable(path, target.fault);
-    OutputFile file(path, target.path, spareNameBeside(target.path));
+    clearAwayOldSpares(QFile::decodeName(target.path));
+    OutputFile file(path, target.path, QFile::encodeName(spareNameBeside(QFile::decodeName(target.path))));
     if (const int trouble = writtenTo(file.m_spare, bytes, target.mode); trouble != 0)
         return unwritable(path, reasonOf(trouble));
     return file;
@@ -165,6 +163,22 @@ Result<void> writeWhole(const QString& path, std::string_view bytes)
 {
     auto file = OutputFile::prepare(path, bytes);
     return file ? file->putInPlace() : tl::unexpected(file.error());
+}
+
+QString spareNameBeside(const QString& path)
+{
+    return QFileInfo(path).dir().filePath(
+        QStringLiteral(".iris-%1.making").arg(QRandomGenerator::global()->generate64(), 0, 16));
+}
+
+void clearAwayOldSpares(const QString& path)
+{
+    constexpr qint64 longAgo = 3600; // s
+    const QDir folder = QFileInfo(path).dir();
+    const QDateTime now = QDateTime::currentDateTime();
+    for (const QFileInfo& left : folder.entryInfoList({QStringLiteral(".iris-*.making*")}, QDir::Files | QDir::Hidden))
+        if (left.lastModified().secsTo(now) > longAgo)
+            QFile::remove(left.filePath());
 }
 
 Result<void> checkPlace(const QString& path)

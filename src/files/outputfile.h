@@ -37,6 +37,14 @@ private:
 /// Writes a whole file: prepared and put in its place.
 Result<void> writeWhole(const QString& path, std::string_view bytes);
 
+/// What everything that is not yet whole is called until it is, in the folder where it will be: hidden, and of no other
+/// program.
+QString spareNameBeside(const QString& path);
+
+/// Takes away what was left under such names beside a path when the program was killed, once it is an hour old: no
+/// writing takes that long.
+void clearAwayOldSpares(const QString& path);
+
 /// Why nothing could be written under a name, found out without writing; for long work, before it starts.
 Result<void> checkPlace(const QString& path);
 

@@ -2,17 +2,16 @@
 
 #include "files/filewords.h"
 #include "files/inputfile.h"
+#include "files/outputfile.h"
 #include "notebook/notebookrows.h"
 #include "notebook/notebookschema.h"
 #include "notebook/soundness.h"
 #include "notebook/statement.h"
 #include "notebook/usedids.h"
 
-#include <QDateTime>
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
-#include <QRandomGenerator>
 #include <QSqlDatabase>
 #include <QSqlQuery>
 #include <QTemporaryFile>
@@ -125,23 +124,6 @@ QString freeName(const QString& path)
     for (int i = 2; QFileInfo::exists(name); ++i)
         name = QStringLiteral("%1 %2.iris").arg(base).arg(i);
     return name;
-}
-
-QString nameOfOneBeingMade(const QString& path)
-{
-    return QFileInfo(path).dir().filePath(
-        QStringLiteral(".iris-%1.making").arg(QRandomGenerator::global()->generate64(), 0, 16));
-}
-
-/// What makings that were killed left behind long ago.
-void clearAwayOldMakings(const QString& path)
-{
-    constexpr qint64 longAgo = 3600; // s; no making takes that long
-    const QDir folder = QFileInfo(path).dir();
-    const QDateTime now = QDateTime::currentDateTime();
-    for (const QFileInfo& left : folder.entryInfoList({QStringLiteral(".iris-*.making*")}, QDir::Files | QDir::Hidden))
-        if (left.lastModified().secsTo(now) > longAgo)
-            QFile::remove(left.filePath());
 }
 
 /// Copies a file in full or not at all; what is there of that name goes.
@@ -273,8 +255,8 @@ Result<std::unique_ptr<NotebookStore>> NotebookStore::create(const QString& path
     const QFileInfo info(path);
     if (info.exists() && !(info.isFile() && info.size() == 0))
         return impossible(QStringLiteral("there is already a file of that name"));
-    clearAwayOldMakings(path);
-    const QString making = nameOfOneBeingMade(path);
+    clearAwayOldSpares(path);
+    const QString making = spareNameBeside(path);
     Result<void> made;
     {
         NotebookStore store(making);

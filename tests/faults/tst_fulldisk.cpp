@@ -42,8 +42,9 @@ private:
     void freshFolder()
     {
         m_folder = std::make_unique<QTemporaryDir>();
-        for (const char* name : {"a.iris", "m.txt", "t.csv", "full.json"})
-            QFile::copy(m_samples.filePath(name), file(name));
+        const QDir samples(m_samples.path());
+        for (const QString& name : samples.entryList(QDir::Files))
+            QFile::copy(samples.filePath(name), file(name));
     }
 
     QTemporaryDir m_samples;
@@ -102,7 +103,21 @@ void TestFullDisk::initTestCase()
     QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/fuzz/seeds/json/small.json"),
                         m_samples.filePath("full.json")));
     put(m_samples.filePath("t.csv"), "name,codes\nReed,PG7\nMud,PBr7\n");
-    QCOMPARE(run({"simulate", "measurement", "--tube", "PB29", "--out", m_samples.filePath("m.txt")}).code, 0);
+    QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/fuzz/seeds/readingscsv/small.csv"),
+                        m_samples.filePath("r.csv")));
+    QDir::setCurrent(m_samples.path());
+    const std::initializer_list<QStringList> painted = {
+        {"simulate", "measurement", "--tube", "PB29", "--out", "m.txt"},
+        {"simulate", "card", "--tube", "PB29", "--dpi", "60", "--out", "card.png"},
+        {"notebook", "empty.iris"},
+        {"notebook", "painted.iris", "--tubes", IRIS_SOURCE_DIR "/data/demo/tubes.csv"},
+        {"sheet", "--notebook", "painted.iris", "--ladder", "Ultramarine,Hull Red", "--steps", "5", "--out", "s.pdf"},
+        {"simulate", "sheet", "--notebook", "painted.iris", "--sheet", "1", "--dpi", "140", "--out", "sheet.png"}};
+    for (const QStringList& arguments : painted) {
+        const Run done = run(arguments);
+        QVERIFY2(done.code == 0, done.err.c_str());
+    }
+    QFile::remove("s.pdf");
     messages().tell = [](QWidget*, const QString&, const QString&) {};
 }
 
@@ -154,18 +169,25 @@ void TestFullDisk::commandsThatChangeANotebook_data()
     QTest::newRow("read measurements") << QStringList{"read-measurements", "m.txt", "--into", "a.iris", "--tube",
                                                       "Ultramarine"};
     QTest::newRow("sheet") << QStringList{"sheet", "--notebook", "a.iris", "--rows", "Ultramarine", "--out", "s.pdf"};
+    QTest::newRow("import swatches") << QStringList{"import", "a.iris", "swatches", "r.csv"};
+    QTest::newRow("import json") << QStringList{"import", "empty.iris", "json", "full.json"};
+    QTest::newRow("read a card") << QStringList{"read-card", "card.png", "--dpi",  "60",
+                                                "--into",    "a.iris",   "--tube", "Ultramarine"};
+    QTest::newRow("read a sheet") << QStringList{"read-sheet", "sheet.png", "--into", "painted.iris", "--doubtful"};
 }
 
 void TestFullDisk::commandsThatChangeANotebook()
 {
     QFETCH(QStringList, arguments);
+    const QString notebook = *std::ranges::find_if(arguments, [](const QString& one) { return one.endsWith(".iris"); });
     freshFolder();
     QDir::setCurrent(m_folder->path());
-    const Notebook before = *read("a.iris");
+    const Notebook before = *read(notebook);
     fulldisk::allow(m_folder->path().toStdString(), everything);
-    QCOMPARE(run(arguments).code, 0);
+    const Run done = run(arguments);
+    QVERIFY2(done.code == 0, done.err.c_str());
     const long calls = fulldisk::release();
-    const Notebook after = *read("a.iris");
+    const Notebook after = *read(notebook);
     QVERIFY(before != after && calls > 5);
     for (long k = 0; k < calls; ++k) {
         freshFolder();
@@ -173,7 +195,7 @@ void TestFullDisk::commandsThatChangeANotebook()
         fulldisk::allow(m_folder->path().toStdString(), k);
         const Run result = run(arguments);
         fulldisk::release();
-        const auto now = read("a.iris");
+        const auto now = read(notebook);
         QVERIFY2(now.has_value(), qPrintable(QString::number(k)));
         QVERIFY2(*now == before || *now == after, qPrintable(QString::number(k)));
         QVERIFY2(result.code != 0 || *now == after, qPrintable(QString::number(k)));

@@ -23,6 +23,7 @@ private Q_SLOTS:
     void aDiskThatRunsFullLeavesTheOldFile();
     void whatIsNotPutInPlaceLeavesNothing();
     void aFolderThatWentAwayIsTold();
+    void whatAKilledWritingLeftIsTakenAwayLater();
 
 private:
     QString put(const QString& name, const QByteArray& bytes)
@@ -165,6 +166,20 @@ void TestOutputFile::aFolderThatWentAwayIsTold()
     const auto done = file->putInPlace();
     QVERIFY(!done);
     QCOMPARE(done.error().code, ErrorCode::FileUnwritable);
+}
+
+void TestOutputFile::whatAKilledWritingLeftIsTakenAwayLater()
+{
+    const QString old = spareNameBeside(m_folder.filePath("killed.csv"));
+    const QString atWork = spareNameBeside(m_folder.filePath("at work.csv"));
+    QFile left(old);
+    QVERIFY(left.open(QIODevice::WriteOnly));
+    QVERIFY(left.setFileTime(QDateTime::currentDateTime().addSecs(-3700), QFileDevice::FileModificationTime));
+    left.close();
+    put(QFileInfo(atWork).fileName(), "half");
+    QVERIFY(writeWhole(m_folder.filePath("new.csv"), "new"));
+    QVERIFY(!QFileInfo::exists(old));
+    QVERIFY(QFile::remove(atWork));
 }
 
 QTEST_GUILESS_MAIN(TestOutputFile)

@@ -23,24 +23,53 @@ QVariant anyValue(FuzzedDataProvider& from)
     }
 }
 
+const QByteArray& sample()
+{
+    static const QByteArray bytes = [] {
+        QFile file(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/schema-4.iris"));
+        fuzz::promise(file.open(QIODevice::ReadOnly), "the sample is there");
+        return file.readAll();
+    }();
+    return bytes;
+}
+
+struct Table {
+    QString name;
+    QStringList columns;
+};
+
+std::vector<Table> tablesOf(const QSqlDatabase& database)
+{
+    std::vector<Table> tables;
+    for (const QString& name : database.tables()) {
+        const QSqlRecord record = database.record(name);
+        Table table{name, {}};
+        for (int column = 0; column < record.count(); ++column)
+            table.columns << record.fieldName(column);
+        tables.push_back(table);
+    }
+    return tables;
+}
+
 /// Sets some values of some rows to anything.
 void meddle(const QString& path, FuzzedDataProvider& from)
 {
     QSqlDatabase database = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), QStringLiteral("meddle"));
     database.setDatabaseName(path);
     fuzz::promise(database.open(), "the fuzzer's own notebook opens");
-    const QStringList tables = database.tables();
+    static const std::vector<Table> tables = tablesOf(database);
+    database.transaction();
     for (int i = 0; i < 8 && from.remaining_bytes() > 0; ++i) {
-        const QString table = tables[from.ConsumeIntegralInRange<qsizetype>(0, tables.size() - 1)];
-        const QSqlRecord record = database.record(table);
-        const QString column = record.fieldName(from.ConsumeIntegralInRange(0, record.count() - 1));
+        const Table& table = tables[from.ConsumeIntegralInRange<std::size_t>(0, tables.size() - 1)];
+        const QString& column = table.columns[from.ConsumeIntegralInRange<qsizetype>(0, table.columns.size() - 1)];
         QSqlQuery query(database);
         query.prepare(QStringLiteral("UPDATE %1 SET \"%2\" = ? WHERE rowid = (SELECT rowid FROM %1 LIMIT 1 OFFSET %3)")
-                          .arg(table, column)
+                          .arg(table.name, column)
                           .arg(from.ConsumeIntegralInRange(0, 5)));
         query.addBindValue(anyValue(from));
         query.exec(); // what the schema forbids stays as it was
     }
+    database.commit();
     database.close();
 }
 
@@ -49,14 +78,10 @@ void meddle(const QString& path, FuzzedDataProvider& from)
 /// The values in a notebook's rows, set to anything.
 extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size)
 {
-    const QString path = fuzz::folder().filePath(QStringLiteral("values.iris"));
-    QFile::remove(path);
-    fuzz::promise(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/schema-4.iris"), path),
-                  "the sample is there");
-    QFile::setPermissions(path, QFile::ReadOwner | QFile::WriteOwner);
+    const QString path = fuzz::put("values.iris", sample());
     FuzzedDataProvider from(data, size);
     meddle(path, from);
     QSqlDatabase::removeDatabase(QStringLiteral("meddle"));
-    fuzz::openAndTakeOutAndBack(path);
+    fuzz::openAndTakeOutAndBack(path, size % 4 == 0);
     return 0;
 }

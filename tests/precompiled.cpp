@@ -1,0 +1,1 @@
+// Empty: its target only holds the headers that the tests read once.
