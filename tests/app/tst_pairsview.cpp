@@ -57,6 +57,8 @@ private Q_SLOTS:
     void notesAreKeptAndUndone();
     void theBenchAndItsMask();
     void whatMakesGreys();
+    void whatIsFoundAfterATubeIsGoneIsDropped();
+    void theCardFollowsItsTubes();
     void theWheelIsWalked();
     void theWholeLoop();
     void worthPaintingNext();
@@ -384,6 +386,49 @@ void TestPairsView::whatMakesGreys()
     QVERIFY(QTest::qWaitFor([&] { return !view.isBusy(); }, 20000));
     QTRY_VERIFY(
         std::ranges::any_of(view.tiles().tiles(), [](const MixTile& tile) { return tile.recipe.parts.size() == 3; }));
+}
+
+/// It ended the window: what was found counted tubes that were no longer there.
+void TestPairsView::whatIsFoundAfterATubeIsGoneIsDropped()
+{
+    pairs().goTo(PairsView::Makes);
+    MakesView& view = pairs().makesView();
+    QVERIFY(QTest::qWaitFor([&] { return !view.isBusy() && !view.tiles().tiles().empty(); }, 20000));
+    view.choose(MixKind::Browns);
+    m_window->goTo(MainWindow::Tubes); // the search goes on unseen
+    std::vector<TubeId> all;
+    for (const Tube& tube : m_document->notebook().tubes)
+        all.push_back(tube.id);
+    all.erase(all.begin(), all.begin() + 2);
+    m_document->removeTubes(all);
+    QVERIFY(view.tiles().tiles().empty());
+    QVERIFY(!view.card().recipe());
+    QVERIFY(QTest::qWaitFor([&] { return !view.isBusy(); }, 20000));
+    QTest::qWait(50);
+    QVERIFY(view.tiles().tiles().empty());
+    m_document->undo();
+    m_window->goTo(MainWindow::Pairs);
+    QVERIFY(QTest::qWaitFor([&] { return !view.tiles().tiles().empty(); }, 20000));
+}
+
+/// A card counts its tubes by place; when one before them goes it shows the same mix, when its own goes it is empty.
+void TestPairsView::theCardFollowsItsTubes()
+{
+    MixCard card(pairs().context());
+    card.show(Recipe{{{4, 2}, {7, 1}}, wash::full});
+    const auto& tubes = m_document->notebook().tubes;
+    const TubeId first = tubes[4].id;
+    const QString title = card.findChild<QLabel*>("mixTitle")->text();
+    m_document->removeTubes({tubes[0].id});
+    QVERIFY(card.recipe());
+    QCOMPARE(card.recipe()->parts[0].paint, 3U);
+    QCOMPARE(card.recipe()->parts[1].paint, 6U);
+    QCOMPARE(card.findChild<QLabel*>("mixTitle")->text(), title);
+    m_document->removeTubes({first});
+    QVERIFY(!card.recipe());
+    card.note();
+    card.want();
+    card.pin();
 }
 
 void TestPairsView::theWheelIsWalked()

@@ -41,6 +41,7 @@ private Q_SLOTS:
     void dropsAreTaken();
     void withoutANotebookItAsksForOne();
     void choosingCanBeStopped();
+    void aChoiceThatEndsAfterATubeIsGoneIsDropped();
     void theWindowStaysAwakeWhileItChooses();
     void keysReachEveryPlace();
     void valuesOnlyAndGrounds();
@@ -302,6 +303,22 @@ void TestWindow::choosingCanBeStopped()
     QVERIFY(!panel().choice());
     QVERIFY(textIn(find<QLabel>("teaching")).contains("stopped"));
     QCOMPARE(m_document->notebook(), before);
+}
+
+/// A choice may be done, and only wait to be shown, when a tube is taken out.
+void TestWindow::aChoiceThatEndsAfterATubeIsGoneIsDropped()
+{
+    m_window->tubesView().importFile(demoTubes);
+    m_window->goTo(MainWindow::Palette);
+    writeNeed("mud", "40, 4, 12");
+    click("choose");
+    QThread::msleep(1500); // it ends while this thread does not look
+    std::vector<TubeId> all;
+    for (const Tube& tube : m_document->notebook().tubes)
+        all.push_back(tube.id);
+    m_document->removeTubes(all);
+    QTest::qWait(300);
+    QVERIFY(!panel().choice());
 }
 
 /// Not timed: counts that the interface thread gets its turns while a choice is running.

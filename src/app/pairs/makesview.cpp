@@ -111,7 +111,10 @@ MakesView::MakesView(PairContext& context, QWidget* parent)
     connect(m_tiles, &MixTiles::tileChosen, this,
             [this](int tile) { showMix(m_tiles->tiles()[static_cast<std::size_t>(tile)].recipe); });
     connect(&m_search, &QFutureWatcherBase::finished, this, &MakesView::showFindings);
-    connect(&context.document(), &Document::tubesChanged, this, &MakesView::search);
+    connect(&context.document(), &Document::tubesChanged, this, [this] {
+        forget();
+        search();
+    });
 }
 
 MakesView::~MakesView()
@@ -167,6 +170,14 @@ void MakesView::showEvent(QShowEvent* event)
     QWidget::showEvent(event);
     if (m_stale)
         search();
+}
+
+/// What was found, and what is being looked for, counts tubes that may have gone or moved.
+void MakesView::forget()
+{
+    m_stop.request_stop();
+    m_tiles->setTiles({});
+    m_card->clear();
 }
 
 void MakesView::search()

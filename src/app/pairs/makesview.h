@@ -39,6 +39,7 @@ protected:
 
 private:
     QHBoxLayout* makeChoices();
+    void forget();
     void search();
     void showFindings();
     void showMix(const Recipe& recipe);

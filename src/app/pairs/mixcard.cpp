@@ -110,6 +110,8 @@ MixCard::MixCard(PairContext& context, QWidget* parent)
     add(row, tr("Pin (Space)"), "pinMix", &MixCard::pin);
     add(row, tr("Note (N)"), "noteMix", &MixCard::note);
     add(layout, tr("Write it down as a need (W)"), "wantMix", &MixCard::want);
+    connect(&context.document(), &Document::notebookOpened, this, &MixCard::clear);
+    connect(&context.document(), &Document::tubesChanged, this, &MixCard::followTubes);
     clear();
 }
 
@@ -189,10 +191,28 @@ QString MixCard::paintedWords() const
     return lines.join(QLatin1Char('\n'));
 }
 
+/// The same tubes at their new places; what has lost a tube is no mix any more.
+void MixCard::followTubes()
+{
+    if (!m_recipe)
+        return;
+    Recipe recipe = *m_recipe;
+    for (std::size_t i = 0; i < m_tubes.size(); ++i) {
+        const auto place = m_context.document().placeOf(m_tubes[i]);
+        if (!place)
+            return clear();
+        recipe.parts[i].paint = *place;
+    }
+    show(recipe);
+}
+
 void MixCard::show(const Recipe& recipe, const std::optional<Lab>& beside)
 {
     m_recipe = recipe;
     const Document& document = m_context.document();
+    m_tubes.clear();
+    for (const Part& part : recipe.parts)
+        m_tubes.push_back(document.notebook().tubes[part.paint].id);
     const auto& paints = document.paints();
     m_colour = colourOf(recipe, paints);
     const MixRecord* painted = paintedAs(document.notebook(), recipe);

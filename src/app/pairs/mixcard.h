@@ -58,6 +58,7 @@ public:
     void want();
 
 private:
+    void followTubes();
     QString judgementWords(const MixJudgement& judgement) const;
     QString paintedWords() const;
     QString laidWords(const MixRecord& record) const;
@@ -65,6 +66,7 @@ private:
 
     PairContext& m_context;
     std::optional<Recipe> m_recipe;
+    std::vector<TubeId> m_tubes; ///< of its parts, whose places change when tubes come and go
     Lab m_colour;
     MixSwatch* m_swatch;
     PlainLabel* m_title;

@@ -442,12 +442,12 @@ void ChoicePanel::keepPalette()
 {
     if (!m_choice)
         return;
+    std::vector<TubeId> tubes; // before it is asked for a name, which lets time pass
+    for (const std::size_t tube : m_choice->sets[m_shown].tubes)
+        tubes.push_back(m_document.notebook().tubes[tube].id);
     const QString name = messages().askName(this, tr("Keep this palette"), tr("What shall it be called?"));
     if (name.isEmpty())
         return;
-    std::vector<TubeId> tubes;
-    for (const std::size_t tube : m_choice->sets[m_shown].tubes)
-        tubes.push_back(m_document.notebook().tubes[tube].id);
     m_document.keepPalette(name, std::move(tubes));
 }
 

@@ -64,7 +64,7 @@ void Chooser::take()
     m_watcher = nullptr;
     if (!*outcome)
         Q_EMIT refused(text((*outcome).error().message));
-    else if ((*outcome)->end == ChoiceEnd::Stopped)
+    else if ((*outcome)->end == ChoiceEnd::Stopped || m_stop.stop_requested()) // it may have ended before it could stop
         Q_EMIT cancelled();
     else
         Q_EMIT finished(**outcome);
