@@ -104,7 +104,7 @@ Result<QImage> pictureIn(const QString& path)
 
 Result<Scan> Scan::load(const QString& path)
 {
-    const auto file = openPicture(path);
+    auto file = openPicture(path);
     if (!file)
         return tl::unexpected(file.error());
     const PictureNotes notes = notesOf(*file);
@@ -117,6 +117,7 @@ Result<Scan> Scan::load(const QString& path)
     auto image = decode(*file);
     if (!image)
         return tl::unexpected(image.error());
+    file->bytes.clear(); // a large scan's are missed while its pixels are looked at
     if (isGrey(*image))
         return badPicture(path, QStringLiteral("is all in greys; scan it in colour"));
     auto light = DeviceLight::through(notes.profile);

@@ -148,7 +148,7 @@ std::optional<QString> codeOf(const Scan& scan, const FoundSheet& sheet)
 
 Result<void> checkTags(const std::vector<FoundTag>& tags, const Scan& scan)
 {
-    if (tags.empty() && !findTags(scan.image().mirrored(true, false)).empty())
+    if (tags.empty() && isMirrorImage(scan.image()))
         return failure(ErrorCode::BadPicture, "the picture is a mirror image; turn mirroring off and scan again");
     if (tags.empty())
         return failure(ErrorCode::BadPicture, "no printed sheet can be seen here: none of its four corner marks");

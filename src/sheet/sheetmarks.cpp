@@ -1,6 +1,7 @@
 #include "sheet/sheetmarks.h"
 
 #include <QPainter>
+#include <QTransform>
 #include <ZXing/BarcodeFormat.h>
 #include <ZXing/BitMatrix.h>
 #include <ZXing/DecodeHints.h>
@@ -45,12 +46,65 @@ public:
     Detector(const Detector&) = delete;
     Detector& operator=(const Detector&) = delete;
 
-    zarray_t* detect(image_u8_t& image) { return apriltag_detector_detect(m_detector, &image); }
+    /// The sure ones, in pixels of a grey picture.
+    std::vector<FoundTag> detect(QImage grey)
+    {
+        image_u8_t view{grey.width(), grey.height(), static_cast<int32_t>(grey.bytesPerLine()), grey.bits()};
+        zarray_t* detections = apriltag_detector_detect(m_detector, &view);
+        std::vector<FoundTag> tags;
+        for (int i = 0; i < zarray_size(detections); ++i) {
+            apriltag_detection_t* detection = nullptr;
+            zarray_get(detections, i, &detection);
+            if (detection->id > highestTag || detection->decision_margin < surely || detection->hamming > mostWrongBits)
+                continue;
+            FoundTag tag{detection->id, {}};
+            // The library counts from the lower left and on to the right.
+            for (const int corner : {3, 2, 1, 0})
+                tag.corners << QPointF(detection->p[corner][0] + 0.5, detection->p[corner][1] + 0.5);
+            tags.push_back(std::move(tag));
+        }
+        apriltag_detections_destroy(detections);
+        return tags;
+    }
 
 private:
     apriltag_family_t* m_family;
     apriltag_detector_t* m_detector;
 };
+
+/// A picture in greys, each pixel the mean of those it stands for; null when it is too narrow to hold a tag. Line by
+/// line, since of a page at 1,200 dpi no second copy should be made.
+QImage smallGrey(const QImage& picture)
+{
+    const double shrink = std::min(1.0, static_cast<double>(longestSide) / std::max(picture.width(), picture.height()));
+    const QSize size = picture.size() * shrink;
+    // The library divides by the number of its tiles, which a narrow strip has none of.
+    if (std::min(size.width(), size.height()) < narrowest)
+        return {};
+    const auto from = [](int place, int small, int large) {
+        return static_cast<int>(static_cast<qint64>(place) * large / small);
+    };
+    QImage grey(size, QImage::Format_Grayscale8);
+    for (int y = 0; y < size.height(); ++y) {
+        std::vector<quint32> sums(static_cast<std::size_t>(size.width()));
+        const int top = from(y, size.height(), picture.height());
+        const int bottom = from(y + 1, size.height(), picture.height());
+        for (int line = top; line < bottom; ++line) {
+            const QImage row = picture.copy(0, line, picture.width(), 1).convertToFormat(QImage::Format_Grayscale8);
+            const uchar* light = row.constScanLine(0);
+            for (int x = 0; x < size.width(); ++x)
+                for (int i = from(x, size.width(), row.width()); i < from(x + 1, size.width(), row.width()); ++i)
+                    sums[static_cast<std::size_t>(x)] += light[i];
+        }
+        uchar* means = grey.scanLine(y);
+        for (int x = 0; x < size.width(); ++x) {
+            const int columns = from(x + 1, size.width(), picture.width()) - from(x, size.width(), picture.width());
+            const auto count = static_cast<quint32>(columns * (bottom - top));
+            means[x] = static_cast<uchar>((sums[static_cast<std::size_t>(x)] + count / 2) / count);
+        }
+    }
+    return grey;
+}
 
 } // namespace
 
@@ -100,35 +154,21 @@ void drawCode(QPainter& painter, const QrCode& code, const QRectF& square)
 
 std::vector<FoundTag> findTags(const QImage& picture)
 {
-    const double shrink = std::min(1.0, static_cast<double>(longestSide) / std::max(picture.width(), picture.height()));
-    const QSize size = picture.size() * shrink;
-    // The library divides by the number of its tiles, which a narrow strip has none of.
-    if (std::min(size.width(), size.height()) < narrowest)
+    const QImage grey = smallGrey(picture);
+    if (grey.isNull())
         return {};
-    QImage grey = picture.convertToFormat(QImage::Format_Grayscale8);
-    if (shrink < 1)
-        grey = grey.scaled(size, Qt::IgnoreAspectRatio, Qt::SmoothTransformation)
-                   .convertToFormat(QImage::Format_Grayscale8);
-    const QSizeF scale(static_cast<double>(picture.width()) / grey.width(),
-                       static_cast<double>(picture.height()) / grey.height());
-    image_u8_t view{grey.width(), grey.height(), static_cast<int32_t>(grey.bytesPerLine()), grey.bits()};
-    Detector detector;
-    zarray_t* detections = detector.detect(view);
-    std::vector<FoundTag> tags;
-    for (int i = 0; i < zarray_size(detections); ++i) {
-        apriltag_detection_t* detection = nullptr;
-        zarray_get(detections, i, &detection);
-        if (detection->id > highestTag || detection->decision_margin < surely || detection->hamming > mostWrongBits)
-            continue;
-        FoundTag tag{detection->id, {}};
-        // The library counts from the lower left and on to the right.
-        for (const int corner : {3, 2, 1, 0})
-            tag.corners << QPointF((detection->p[corner][0] + 0.5) * scale.width(),
-                                   (detection->p[corner][1] + 0.5) * scale.height());
-        tags.push_back(std::move(tag));
-    }
-    apriltag_detections_destroy(detections);
+    std::vector<FoundTag> tags = Detector().detect(grey);
+    const QTransform toPicture = QTransform::fromScale(static_cast<double>(picture.width()) / grey.width(),
+                                                       static_cast<double>(picture.height()) / grey.height());
+    for (FoundTag& tag : tags)
+        tag.corners = toPicture.map(tag.corners);
     return tags;
+}
+
+bool isMirrorImage(const QImage& picture)
+{
+    const QImage grey = smallGrey(picture);
+    return !grey.isNull() && Detector().detect(grey).empty() && !Detector().detect(grey.mirrored(true, false)).empty();
 }
 
 std::optional<QString> readCode(const QImage& picture)
