@@ -393,23 +393,10 @@ void mend(Notebook& notebook, Complaints& complaints)
 
 Result<void> checkSound(const NotebookEdit& edit)
 {
-    Result<void> sound = checkAll(edit.putTubes);
-    if (sound)
-        sound = checkAll(edit.putSwatches);
-    if (sound)
-        sound = checkAll(edit.putPapers);
-    if (sound)
-        sound = checkAll(edit.putDevices);
-    if (sound)
-        sound = checkAll(edit.putFilters);
-    if (sound)
-        sound = checkAll(edit.putNeeds);
-    if (sound)
-        sound = checkAll(edit.putPalettes);
-    if (sound)
-        sound = checkAll(edit.putMixes);
-    if (sound)
-        sound = checkAll(edit.putSheets);
+    Result<void> sound;
+    const auto checkEach = [&](const auto&... lists) { return (static_cast<bool>(sound = checkAll(lists)) && ...); };
+    checkEach(edit.putTubes, edit.putSwatches, edit.putPapers, edit.putDevices, edit.putFilters, edit.putNeeds,
+              edit.putPalettes, edit.putMixes, edit.putSheets);
     if (sound)
         sound = checkPictures(edit.pictures);
     if (sound && edit.code && !isNotebookCode(*edit.code))
