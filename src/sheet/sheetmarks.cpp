@@ -10,6 +10,7 @@
 #include <algorithm>
 #include <exception>
 #include <memory>
+#include <numeric>
 
 extern "C" {
 #include <apriltag/apriltag.h>
@@ -81,26 +82,29 @@ QImage smallGrey(const QImage& picture)
     // The library divides by the number of its tiles, which a narrow strip has none of.
     if (std::min(size.width(), size.height()) < narrowest)
         return {};
-    const auto from = [](int place, int small, int large) {
-        return static_cast<int>(static_cast<qint64>(place) * large / small);
+    // Where the pixels that each small one stands for begin.
+    const auto edges = [](int small, int large) {
+        std::vector<int> places;
+        for (int place = 0; place <= small; ++place)
+            places.push_back(static_cast<int>(static_cast<qint64>(place) * large / small));
+        return places;
     };
+    const std::vector<int> columns = edges(size.width(), picture.width());
+    const std::vector<int> lines = edges(size.height(), picture.height());
     QImage grey(size, QImage::Format_Grayscale8);
-    for (int y = 0; y < size.height(); ++y) {
-        std::vector<quint32> sums(static_cast<std::size_t>(size.width()));
-        const int top = from(y, size.height(), picture.height());
-        const int bottom = from(y + 1, size.height(), picture.height());
-        for (int line = top; line < bottom; ++line) {
+    std::vector<int> sums(columns.size() - 1);
+    for (std::size_t y = 0; y + 1 < lines.size(); ++y) {
+        std::ranges::fill(sums, 0);
+        for (int line = lines[y]; line < lines[y + 1]; ++line) {
             const QImage row = picture.copy(0, line, picture.width(), 1).convertToFormat(QImage::Format_Grayscale8);
             const uchar* light = row.constScanLine(0);
-            for (int x = 0; x < size.width(); ++x)
-                for (int i = from(x, size.width(), row.width()); i < from(x + 1, size.width(), row.width()); ++i)
-                    sums[static_cast<std::size_t>(x)] += light[i];
+            for (std::size_t x = 0; x < sums.size(); ++x)
+                sums[x] = std::accumulate(light + columns[x], light + columns[x + 1], sums[x]);
         }
-        uchar* means = grey.scanLine(y);
-        for (int x = 0; x < size.width(); ++x) {
-            const int columns = from(x + 1, size.width(), picture.width()) - from(x, size.width(), picture.width());
-            const auto count = static_cast<quint32>(columns * (bottom - top));
-            means[x] = static_cast<uchar>((sums[static_cast<std::size_t>(x)] + count / 2) / count);
+        uchar* means = grey.scanLine(static_cast<int>(y));
+        for (std::size_t x = 0; x < sums.size(); ++x) {
+            const int count = (columns[x + 1] - columns[x]) * (lines[y + 1] - lines[y]);
+            means[x] = static_cast<uchar>((sums[x] + count / 2) / count);
         }
     }
     return grey;
