@@ -403,6 +403,7 @@ void TestPairsView::whatIsFoundAfterATubeIsGoneIsDropped()
     m_document->removeTubes(all);
     QVERIFY(view.tiles().tiles().empty());
     QVERIFY(!view.card().recipe());
+    QVERIFY(!find<QPushButton>("warmer")->isEnabled() && !find<QPushButton>("cooler")->isEnabled());
     QVERIFY(QTest::qWaitFor([&] { return !view.isBusy(); }, 20000));
     QTest::qWait(50);
     QVERIFY(view.tiles().tiles().empty());

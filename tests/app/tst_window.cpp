@@ -319,6 +319,7 @@ void TestWindow::aChoiceThatEndsAfterATubeIsGoneIsDropped()
     m_document->removeTubes(all);
     QTest::qWait(300);
     QVERIFY(!panel().choice());
+    QVERIFY(textIn(find<QLabel>("teaching")).startsWith("No tubes yet")); // not that it was stopped: nobody did
 }
 
 /// Not timed: counts that the interface thread gets its turns while a choice is running.

@@ -177,7 +177,14 @@ void MakesView::forget()
 {
     m_stop.request_stop();
     m_tiles->setTiles({});
+    clearCard();
+}
+
+void MakesView::clearCard()
+{
     m_card->clear();
+    for (QPushButton* nudge : {m_warmer, m_cooler})
+        nudge->setEnabled(false);
 }
 
 void MakesView::search()
@@ -243,7 +250,7 @@ void MakesView::showFindings()
     }
     m_tiles->setTiles(std::move(tiles));
     if (findings.empty())
-        m_card->clear();
+        clearCard();
 }
 
 void MakesView::showMix(const Recipe& recipe)

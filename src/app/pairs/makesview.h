@@ -40,6 +40,7 @@ protected:
 private:
     QHBoxLayout* makeChoices();
     void forget();
+    void clearCard();
     void search();
     void showFindings();
     void showMix(const Recipe& recipe);

@@ -335,7 +335,7 @@ void ChoicePanel::take(const Choice& choice)
 /// The answer no longer belongs to the question.
 void ChoicePanel::forget()
 {
-    m_chooser.cancel();
+    m_chooser.drop();
     m_choice.reset();
     m_recipes.clear();
     m_needsModel.setStates({});

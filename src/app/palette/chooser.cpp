@@ -26,6 +26,7 @@ void Chooser::start(std::vector<Paint> paints, std::vector<Need> needs, Limits l
         delete m_watcher;
     }
     m_stop = std::stop_source();
+    m_dropped = false;
     m_watcher = new QFutureWatcher<Outcome>(this);
     connect(m_watcher, &QFutureWatcherBase::finished, this, &Chooser::take);
 
@@ -57,14 +58,22 @@ void Chooser::cancel()
     m_stop.request_stop();
 }
 
+void Chooser::drop()
+{
+    m_dropped = true;
+    m_stop.request_stop();
+}
+
 void Chooser::take()
 {
     const Outcome outcome = m_watcher->result();
     m_watcher->deleteLater();
     m_watcher = nullptr;
+    if (m_dropped) // it may have ended before it could stop
+        return;
     if (!*outcome)
         Q_EMIT refused(text((*outcome).error().message));
-    else if ((*outcome)->end == ChoiceEnd::Stopped || m_stop.stop_requested()) // it may have ended before it could stop
+    else if ((*outcome)->end == ChoiceEnd::Stopped)
         Q_EMIT cancelled();
     else
         Q_EMIT finished(**outcome);

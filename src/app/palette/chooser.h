@@ -17,7 +17,10 @@ public:
     ~Chooser() override;
 
     void start(std::vector<Paint> paints, std::vector<Need> needs, Limits limits);
+    /// Ends the choice at the painter's wish, which cancelled() answers.
     void cancel();
+    /// Ends it because nobody wants its answer any more; nothing is said of it.
+    void drop();
     bool isRunning() const { return m_watcher != nullptr; }
 
 Q_SIGNALS:
@@ -33,6 +36,7 @@ private:
     void take();
 
     std::stop_source m_stop;
+    bool m_dropped = false;
     QFutureWatcher<Outcome>* m_watcher = nullptr;
 };
 
