@@ -136,8 +136,9 @@ Result<OutputFile> OutputFile::prepare(const QString& path, std::string_view byt
     Target target = targetOf(path);
     if (!target.fault.isEmpty())
         return unwritable(path, target.fault);
-    clearAwayOldSpares(QFile::decodeName(target.path));
-    OutputFile file(path, target.path, QFile::encodeName(spareNameBeside(QFile::decodeName(target.path))));
+    const QString place = QFile::decodeName(target.path);
+    clearAwayOldSpares(place);
+    OutputFile file(path, target.path, QFile::encodeName(spareNameBeside(place)));
     if (const int trouble = writtenTo(file.m_spare, bytes, target.mode); trouble != 0)
         return unwritable(path, reasonOf(trouble));
     return file;

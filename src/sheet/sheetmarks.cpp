@@ -172,7 +172,7 @@ std::vector<FoundTag> findTags(const QImage& picture)
 bool isMirrorImage(const QImage& picture)
 {
     const QImage grey = smallGrey(picture);
-    return !grey.isNull() && Detector().detect(grey).empty() && !Detector().detect(grey.mirrored(true, false)).empty();
+    return !grey.isNull() && !Detector().detect(grey.mirrored(true, false)).empty();
 }
 
 std::optional<QString> readCode(const QImage& picture)

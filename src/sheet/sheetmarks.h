@@ -44,7 +44,7 @@ void drawCode(QPainter& painter, const QrCode& code, const QRectF& square);
 /// minutes otherwise. A picture too narrow to hold a tag has none.
 std::vector<FoundTag> findTags(const QImage& picture);
 
-/// Whether a picture without tags has some in its mirror image.
+/// Whether a picture in which findTags() finds none has some in its mirror image.
 bool isMirrorImage(const QImage& picture);
 
 /// The text of a QR code that fills a small grey picture with some white around it; nothing when none can be read.

@@ -1,5 +1,7 @@
 #include "monkey.h"
 
+#include "../notebook/notebookin.h"
+
 #include "app/parts/messages.h"
 
 #include <QAbstractButton>
@@ -50,15 +52,6 @@ const QStringList words = {
 bool isLeftAlone(const QAction* action)
 {
     return action->shortcut() == QKeySequence(QKeySequence::Quit) || action->isSeparator() || !action->isEnabled();
-}
-
-std::optional<Notebook> inTheFile(const QString& path)
-{
-    auto store = NotebookStore::open(path); // to read only: the window holds it
-    if (!store)
-        return std::nullopt;
-    auto notebook = (*store)->load();
-    return notebook ? std::optional(std::move(*notebook)) : std::nullopt;
 }
 
 bool isModal()
@@ -398,7 +391,7 @@ void Monkey::compare()
     if (!m_document->isOpen() || !m_broken.isEmpty())
         return;
     ++m_comparisons;
-    const auto notebook = inTheFile(m_document->path());
+    const auto notebook = notebookIn(m_document->path()); // to read only: the window holds it
     if (!notebook)
         m_broken = QStringLiteral("the notebook does not open after act %1").arg(m_acts);
     else if (*notebook != m_document->notebook())

@@ -1,12 +1,13 @@
 #include "monkey.h"
 
+#include "../cli/clirun.h"
+#include "../testfiles.h"
+
 #include "app/theme/theme.h"
-#include "cli/cli.h"
 
 #include <QApplication>
 #include <QTemporaryDir>
 #include <QtTest>
-#include <sstream>
 
 using namespace iris;
 
@@ -28,19 +29,10 @@ private:
 
 namespace {
 
-void run(const std::vector<std::string>& arguments)
+void runWell(const std::vector<std::string>& arguments)
 {
-    std::ostringstream out;
-    std::ostringstream err;
-    if (runCli(arguments, out, err) != 0)
-        qFatal("%s", err.str().c_str());
-}
-
-void put(const QString& path, const QByteArray& bytes)
-{
-    QFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size())
-        qFatal("cannot write %s", qPrintable(path));
+    if (const Run done = run(arguments); done.code != 0)
+        qFatal("%s", done.err.c_str());
 }
 
 } // namespace
@@ -51,19 +43,19 @@ void TestMonkey::initTestCase()
     applyTheme(*qApp, Ground::Light);
     const std::string demo = IRIS_SOURCE_DIR "/data/demo";
     const std::string marsh = file("marsh.iris").toStdString();
-    run({"notebook", marsh, "--tubes", demo + "/tubes.csv", "--needs", demo + "/needs.csv", "--palettes",
-         demo + "/palettes.csv"});
+    runWell({"notebook", marsh, "--tubes", demo + "/tubes.csv", "--needs", demo + "/needs.csv", "--palettes",
+             demo + "/palettes.csv"});
     const std::string sheet = file("sheet.png").toStdString();
-    run({"sheet", "--notebook", marsh, "--out", file("sheet.pdf").toStdString(), "--ladder", "Ultramarine,Hull Red",
-         "--steps", "7"});
-    run({"simulate", "sheet", "--notebook", marsh, "--sheet", "1", "--dpi", "100", "--out", sheet});
-    run({"simulate", "card", "--tube", "PB29", "--dpi", "100", "--out", file("card.png").toStdString()});
-    run({"simulate", "chart", "--dpi", "60", "--out", file("chart.png").toStdString()});
-    run({"simulate", "measurement", "--tube", "PB29", "--out", file("measured.txt").toStdString()});
-    run({"export", marsh, "json", "--out", file("marsh.json").toStdString()});
-    run({"notebook", file("empty.iris").toStdString()});
-    put(file("broken.csv"), "name,codes\n\"Reed");
-    put(file("broken.iris"), "no notebook");
+    runWell({"sheet", "--notebook", marsh, "--out", file("sheet.pdf").toStdString(), "--ladder", "Ultramarine,Hull Red",
+             "--steps", "7"});
+    runWell({"simulate", "sheet", "--notebook", marsh, "--sheet", "1", "--dpi", "100", "--out", sheet});
+    runWell({"simulate", "card", "--tube", "PB29", "--dpi", "100", "--out", file("card.png").toStdString()});
+    runWell({"simulate", "chart", "--dpi", "60", "--out", file("chart.png").toStdString()});
+    runWell({"simulate", "measurement", "--tube", "PB29", "--out", file("measured.txt").toStdString()});
+    runWell({"export", marsh, "json", "--out", file("marsh.json").toStdString()});
+    runWell({"notebook", file("empty.iris").toStdString()});
+    putFile(file("broken.csv"), "name,codes\n\"Reed");
+    putFile(file("broken.iris"), "no notebook");
     QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/schema-1.iris"), file("old.iris")));
     QFile::setPermissions(file("old.iris"), QFile::ReadOwner | QFile::WriteOwner);
     m_files = {file("marsh.iris"),

@@ -1,16 +1,18 @@
 #include "fulldisk.h"
 
+#include "../cli/clirun.h"
+#include "../notebook/notebookin.h"
+#include "../testfiles.h"
+
 #include "app/document/document.h"
 #include "app/parts/messages.h"
 #include "app/sheets/printdialog.h"
 #include "app/window/exchange.h"
-#include "cli/cli.h"
 #include "sheet/picturefile.h"
 
 #include <QApplication>
 #include <QTemporaryDir>
 #include <QtTest>
-#include <sstream>
 
 using namespace iris;
 
@@ -55,45 +57,6 @@ namespace {
 
 constexpr long everything = 1'000'000;
 
-struct Run {
-    int code = 0;
-    std::string err;
-};
-
-Run run(const QStringList& arguments)
-{
-    std::vector<std::string> plain;
-    for (const QString& argument : arguments)
-        plain.push_back(argument.toStdString());
-    std::ostringstream out;
-    std::ostringstream err;
-    const int code = runCli(plain, out, err);
-    return {code, err.str()};
-}
-
-QByteArray contents(const QString& path)
-{
-    QFile file(path);
-    return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray("not there");
-}
-
-void put(const QString& path, const QByteArray& bytes)
-{
-    QFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size())
-        qFatal("cannot write %s", qPrintable(path));
-}
-
-/// What a notebook holds; nothing when it cannot be read.
-std::optional<Notebook> read(const QString& path)
-{
-    auto store = NotebookStore::open(path);
-    if (!store)
-        return std::nullopt;
-    auto notebook = (*store)->load();
-    return notebook ? std::optional(std::move(*notebook)) : std::nullopt;
-}
-
 } // namespace
 
 void TestFullDisk::initTestCase()
@@ -102,7 +65,7 @@ void TestFullDisk::initTestCase()
     QFile::setPermissions(m_samples.filePath("a.iris"), QFile::ReadOwner | QFile::WriteOwner);
     QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/fuzz/seeds/json/small.json"),
                         m_samples.filePath("full.json")));
-    put(m_samples.filePath("t.csv"), "name,codes\nReed,PG7\nMud,PBr7\n");
+    putFile(m_samples.filePath("t.csv"), "name,codes\nReed,PG7\nMud,PBr7\n");
     QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/fuzz/seeds/readingscsv/small.csv"),
                         m_samples.filePath("r.csv")));
     QDir::setCurrent(m_samples.path());
@@ -114,7 +77,7 @@ void TestFullDisk::initTestCase()
         {"sheet", "--notebook", "painted.iris", "--ladder", "Ultramarine,Hull Red", "--steps", "5", "--out", "s.pdf"},
         {"simulate", "sheet", "--notebook", "painted.iris", "--sheet", "1", "--dpi", "140", "--out", "sheet.png"}};
     for (const QStringList& arguments : painted) {
-        const Run done = run(arguments);
+        const Run done = runRow(arguments);
         QVERIFY2(done.code == 0, done.err.c_str());
     }
     QFile::remove("s.pdf");
@@ -142,19 +105,19 @@ void TestFullDisk::commandsThatWriteAFile()
     freshFolder();
     QDir::setCurrent(m_folder->path());
     fulldisk::allow(m_folder->path().toStdString(), everything);
-    QCOMPARE(run(arguments).code, 0);
+    QCOMPARE(runRow(arguments).code, 0);
     const long calls = fulldisk::release();
     QVERIFY(calls >= 2); // at least a write and a flush
-    const QByteArray whole = contents(out);
+    const QByteArray whole = contentsOf(out);
     for (long k = 0; k < calls; ++k) {
-        put(out, "what was there before");
+        putFile(out, "what was there before");
         fulldisk::allow(m_folder->path().toStdString(), k);
-        const Run result = run(arguments);
+        const Run result = runRow(arguments);
         fulldisk::release();
         if (result.code == 0) // a second file, after this one was whole
-            QCOMPARE(contents(out), whole);
+            QCOMPARE(contentsOf(out), whole);
         else
-            QVERIFY2(contents(out) == "what was there before" || contents(out) == whole,
+            QVERIFY2(contentsOf(out) == "what was there before" || contentsOf(out) == whole,
                      qPrintable(QString::number(k)));
         QVERIFY2(result.code == 0 || result.err.find("the disk is full") != std::string::npos, result.err.c_str());
         QVERIFY2(stray().isEmpty(), qPrintable(stray().join(' ')));
@@ -182,20 +145,20 @@ void TestFullDisk::commandsThatChangeANotebook()
     const QString notebook = *std::ranges::find_if(arguments, [](const QString& one) { return one.endsWith(".iris"); });
     freshFolder();
     QDir::setCurrent(m_folder->path());
-    const Notebook before = *read(notebook);
+    const Notebook before = *notebookIn(notebook);
     fulldisk::allow(m_folder->path().toStdString(), everything);
-    const Run done = run(arguments);
+    const Run done = runRow(arguments);
     QVERIFY2(done.code == 0, done.err.c_str());
     const long calls = fulldisk::release();
-    const Notebook after = *read(notebook);
+    const Notebook after = *notebookIn(notebook);
     QVERIFY(before != after && calls > 5);
     for (long k = 0; k < calls; ++k) {
         freshFolder();
         QDir::setCurrent(m_folder->path());
         fulldisk::allow(m_folder->path().toStdString(), k);
-        const Run result = run(arguments);
+        const Run result = runRow(arguments);
         fulldisk::release();
-        const auto now = read(notebook);
+        const auto now = notebookIn(notebook);
         QVERIFY2(now.has_value(), qPrintable(QString::number(k)));
         QVERIFY2(*now == before || *now == after, qPrintable(QString::number(k)));
         QVERIFY2(result.code != 0 || *now == after, qPrintable(QString::number(k)));
@@ -210,18 +173,18 @@ void TestFullDisk::makingANotebook()
     freshFolder();
     QDir::setCurrent(m_folder->path());
     fulldisk::allow(m_folder->path().toStdString(), everything);
-    QCOMPARE(run(arguments).code, 0);
+    QCOMPARE(runRow(arguments).code, 0);
     const long calls = fulldisk::release();
     QVERIFY(calls > 10);
     for (long k = 0; k < calls; ++k) {
         freshFolder();
         QDir::setCurrent(m_folder->path());
         fulldisk::allow(m_folder->path().toStdString(), k);
-        const Run result = run(arguments);
+        const Run result = runRow(arguments);
         fulldisk::release();
         const QByteArray where = "call " + QByteArray::number(k) + ": " + QByteArray::fromStdString(result.err);
         QVERIFY2(result.code == 0 || !QFileInfo::exists("new.iris"), where.constData());
-        QVERIFY2(result.code != 0 || read("new.iris")->tubes.size() == 2, where.constData());
+        QVERIFY2(result.code != 0 || notebookIn("new.iris")->tubes.size() == 2, where.constData());
         QVERIFY2(result.code == 0 || result.err.find("disk is full") != std::string::npos, where.constData());
         const QStringList left = stray();
         QVERIFY2(left.isEmpty(), (where + left.join(' ').toUtf8()).constData());
@@ -236,9 +199,9 @@ void TestFullDisk::bringingAnOldNotebookUpToDate()
         QFile::setPermissions(file("old.iris"), QFile::ReadOwner | QFile::WriteOwner);
     };
     fresh();
-    const QByteArray original = contents(file("old.iris"));
+    const QByteArray original = contentsOf(file("old.iris"));
     fulldisk::allow(m_folder->path().toStdString(), everything);
-    const auto upToDate = read(file("old.iris"));
+    const auto upToDate = notebookIn(file("old.iris"));
     const long calls = fulldisk::release();
     QVERIFY(upToDate && calls > 5);
     for (long k = 0; k < calls; ++k) {
@@ -249,11 +212,11 @@ void TestFullDisk::bringingAnOldNotebookUpToDate()
         QVERIFY2(tried || tried.error().message.find("disk is full") != std::string::npos
                      || tried.error().message.find("no copy of it could be made") != std::string::npos,
                  tried.error().message.c_str());
-        const auto now = read(file("old.iris")); // and with room again, it goes through
+        const auto now = notebookIn(file("old.iris")); // and with room again, it goes through
         QVERIFY2(now && now->tubes == upToDate->tubes && now->mixes == upToDate->mixes, qPrintable(QString::number(k)));
         if (!tried) // what was kept of it is whole, or is not there
             for (const QString& kept : QDir(m_folder->path()).entryList({"old before*"}))
-                QCOMPARE(contents(file(kept)).size(), original.size());
+                QCOMPARE(contentsOf(file(kept)).size(), original.size());
     }
 }
 
@@ -276,12 +239,12 @@ void TestFullDisk::whatTheWindowSavesAs()
     QCOMPARE(saveAs(document, exchange, nullptr), QString());
     const long calls = fulldisk::release();
     for (long k = 0; k < calls; ++k) {
-        put(file("out.x"), "what was there before");
+        putFile(file("out.x"), "what was there before");
         fulldisk::allow(m_folder->path().toStdString(), k);
         const QString trouble = saveAs(document, exchange, nullptr);
         fulldisk::release();
         QVERIFY2(trouble.contains("the disk is full"), qPrintable(trouble));
-        QCOMPARE(contents(file("out.x")), QByteArray("what was there before"));
+        QCOMPARE(contentsOf(file("out.x")), QByteArray("what was there before"));
     }
 }
 
@@ -293,22 +256,22 @@ void TestFullDisk::whatTheWindowPrintsAndPictures()
     QStringList told;
     messages().tell = [&](QWidget*, const QString&, const QString& words) { told << words; };
     messages().fileToSave = [this](QWidget*, const QString&, const QString&, const QString&) { return file("s.pdf"); };
-    put(file("s.pdf"), "what was there before");
+    putFile(file("s.pdf"), "what was there before");
     for (long k = 0; k < 2; ++k) {
         fulldisk::allow(m_folder->path().toStdString(), k);
         writeSheets(document, document.notebook().sheets, nullptr);
         fulldisk::release();
         QCOMPARE(told.size(), static_cast<qsizetype>(k) + 1);
         QVERIFY2(told.back().contains("the disk is full"), qPrintable(told.back()));
-        QCOMPARE(contents(file("s.pdf")), QByteArray("what was there before"));
+        QCOMPARE(contentsOf(file("s.pdf")), QByteArray("what was there before"));
     }
     QImage picture(80, 80, QImage::Format_RGB32);
     picture.fill(Qt::gray);
-    put(file("p.png"), "what was there before");
+    putFile(file("p.png"), "what was there before");
     fulldisk::allow(m_folder->path().toStdString(), 0);
     QVERIFY(!writePicture(picture, file("p.png")));
     fulldisk::release();
-    QCOMPARE(contents(file("p.png")), QByteArray("what was there before"));
+    QCOMPARE(contentsOf(file("p.png")), QByteArray("what was there before"));
 }
 
 void TestFullDisk::whatTheWindowWritesDown()
@@ -330,7 +293,7 @@ void TestFullDisk::whatTheWindowWritesDown()
         fulldisk::allow(m_folder->path().toStdString(), k);
         document.addNeed(need);
         fulldisk::release();
-        const auto onDisk = read(file("a.iris"));
+        const auto onDisk = notebookIn(file("a.iris"));
         QVERIFY(onDisk.has_value());
         QVERIFY2(*onDisk == document.notebook(), qPrintable(QString::number(k))); // what shows is what is on disk
         QCOMPARE(failures.isEmpty(), document.notebook() != before);

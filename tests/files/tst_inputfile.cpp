@@ -1,3 +1,4 @@
+#include "../testfiles.h"
 #include "files/inputfile.h"
 
 #include <QtTest>
@@ -27,9 +28,7 @@ private:
     QString put(const QString& name, const QByteArray& bytes)
     {
         const QString path = m_folder.filePath(name);
-        QFile file(path);
-        if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size())
-            qFatal("cannot write %s", qPrintable(path));
+        putFile(path, bytes);
         return path;
     }
 

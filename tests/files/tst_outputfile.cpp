@@ -1,3 +1,4 @@
+#include "../testfiles.h"
 #include "files/outputfile.h"
 
 #include <QtTest>
@@ -29,15 +30,8 @@ private:
     QString put(const QString& name, const QByteArray& bytes)
     {
         const QString path = m_folder.filePath(name);
-        QFile file(path);
-        if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size())
-            qFatal("cannot write %s", qPrintable(path));
+        putFile(path, bytes);
         return path;
-    }
-    static QByteArray contents(const QString& path)
-    {
-        QFile file(path);
-        return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray("not there");
     }
     QStringList spares() const { return QDir(m_folder.path()).entryList({".iris-*"}, QDir::Files | QDir::Hidden); }
 
@@ -48,9 +42,9 @@ void TestOutputFile::aNewFileIsThere()
 {
     const QString path = m_folder.filePath("new.csv");
     QVERIFY(writeWhole(path, "name\nReed\n"));
-    QCOMPARE(contents(path), QByteArray("name\nReed\n"));
+    QCOMPARE(contentsOf(path), QByteArray("name\nReed\n"));
     QVERIFY(writeWhole(path, ""));
-    QCOMPARE(contents(path), QByteArray());
+    QCOMPARE(contentsOf(path), QByteArray());
     QVERIFY(spares().isEmpty());
 }
 
@@ -60,7 +54,7 @@ void TestOutputFile::anOldFileIsReplacedAndKeepsItsPermissions()
     QVERIFY(QFile::setPermissions(path, QFile::ReadOwner | QFile::WriteOwner | QFile::ReadGroup));
     const auto before = QFileInfo(path).permissions();
     QVERIFY(writeWhole(path, "new"));
-    QCOMPARE(contents(path), QByteArray("new"));
+    QCOMPARE(contentsOf(path), QByteArray("new"));
     QCOMPARE(QFileInfo(path).permissions(), before);
 }
 
@@ -71,7 +65,7 @@ void TestOutputFile::aLinkStaysALink()
     QVERIFY(QFile::link(path, link));
     QVERIFY(writeWhole(link, "new"));
     QVERIFY(QFileInfo(link).isSymLink());
-    QCOMPARE(contents(path), QByteArray("new"));
+    QCOMPARE(contentsOf(path), QByteArray("new"));
 }
 
 void TestOutputFile::whereNothingCanBeWrittenTheReasonIsTold_data()
@@ -138,7 +132,7 @@ void TestOutputFile::aDiskThatRunsFullLeavesTheOldFile()
         const auto done = writeWhole(path, text);
         ::setrlimit(RLIMIT_FSIZE, &before);
         QVERIFY(!done);
-        QCOMPARE(contents(path), QByteArray("years of painted squares"));
+        QCOMPARE(contentsOf(path), QByteArray("years of painted squares"));
         QVERIFY(spares().isEmpty());
     }
     QVERIFY(writeWhole(path, text));

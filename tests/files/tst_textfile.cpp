@@ -1,3 +1,4 @@
+#include "../testfiles.h"
 #include "files/textfile.h"
 
 #include <QtTest>
@@ -129,10 +130,7 @@ void TestTextFile::theFileIsNamed()
 {
     const QTemporaryDir folder;
     const QString path = folder.filePath("list.csv");
-    QFile file(path);
-    QVERIFY(file.open(QIODevice::WriteOnly));
-    file.write("name\n\x81\n");
-    file.close();
+    putFile(path, "name\n\x81\n");
     const auto text = readTextFile(path, InputKind::List);
     QVERIFY(!text);
     QCOMPARE(QString::fromStdString(text.error().file), path);

@@ -1,3 +1,4 @@
+#include "../testfiles.h"
 #include "colour/deltae.h"
 #include "colour/observer.h"
 #include "notebook/cgats.h"
@@ -28,13 +29,6 @@ QByteArray outputOf(const QString& program, const QStringList& arguments)
     process.start(program, arguments);
     process.waitForFinished(60000);
     return process.readAll();
-}
-
-void write(const QString& path, const std::string& text)
-{
-    QFile file(path);
-    QVERIFY(file.open(QIODevice::WriteOnly));
-    file.write(text.data(), static_cast<qint64>(text.size()));
 }
 
 std::string table(const std::string& format, const std::string& rows, int sets)
@@ -134,8 +128,8 @@ void TestCgats::argyllReadsWhatIsWritten()
         one.samples.push_back({"p" + std::to_string(i), Lab{30.0 + 8 * i, 4.0 * i, -3.0 * i}, {}});
     CgatsFile two = one;
     two.samples[2].lab->l += 2;
-    write(folder.filePath("one.txt"), writeCgats(one));
-    write(folder.filePath("two.txt"), writeCgats(two));
+    putFile(folder.filePath("one.txt"), QByteArray::fromStdString(writeCgats(one)));
+    putFile(folder.filePath("two.txt"), QByteArray::fromStdString(writeCgats(two)));
     const QByteArray report = outputOf("colverify", {"-v", folder.filePath("one.txt"), folder.filePath("two.txt")});
     QVERIFY2(report.contains("peak = 2.0"), report);
 }

@@ -1,3 +1,4 @@
+#include "../testfiles.h"
 #include "notebook/notebookstore.h"
 
 #include <QSqlDatabase>
@@ -83,19 +84,6 @@ void meddle(const QString& path, const QString& statement)
         QVERIFY2(query.exec(statement), qPrintable(query.lastError().text()));
     }
     QSqlDatabase::removeDatabase("meddler");
-}
-
-QByteArray contents(const QString& path)
-{
-    QFile file(path);
-    return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
-}
-
-void write(const QString& path, const QByteArray& bytes)
-{
-    QFile file(path);
-    QVERIFY(file.open(QIODevice::WriteOnly));
-    file.write(bytes);
 }
 
 } // namespace
@@ -212,9 +200,9 @@ void TestNotebookStore::refusesWhatIsNoNotebook()
     if (kind == "folder") {
         QVERIFY(QDir().mkpath(path));
     } else if (kind == "empty") {
-        write(path, {});
+        putFile(path, {});
     } else if (kind == "text") {
-        write(path, "name,codes\nLemon,PY3\n");
+        putFile(path, "name,codes\nLemon,PY3\n");
     } else if (kind == "other database") {
         meddle(path, "CREATE TABLE bird (name TEXT)");
     } else if (kind != "missing") {
@@ -224,31 +212,31 @@ void TestNotebookStore::refusesWhatIsNoNotebook()
         else if (kind == "table missing")
             meddle(path, "DROP TABLE wish");
         else if (kind == "cut short")
-            write(path, contents(path).left(5000));
+            putFile(path, contentsOf(path).left(5000));
         else if (kind == "scribbled over")
-            write(path, contents(path).replace(4096, 9000, QByteArray(9000, 'x')));
+            putFile(path, contentsOf(path).replace(4096, 9000, QByteArray(9000, 'x')));
     }
-    const QByteArray before = contents(path);
+    const QByteArray before = contentsOf(path);
     const auto store = NotebookStore::open(path);
     QVERIFY(!store);
     QCOMPARE(static_cast<int>(store.error().code), code);
     QVERIFY(!store.error().message.empty());
-    QCOMPARE(contents(path), before);
+    QCOMPARE(contentsOf(path), before);
     QCOMPARE(QFileInfo::exists(path), kind != "missing");
 }
 
 void TestNotebookStore::neverWritesOverAFile()
 {
-    write(file("letter.iris"), "dear aunt");
+    putFile(file("letter.iris"), "dear aunt");
     QVERIFY(!NotebookStore::create(file("letter.iris")));
-    QCOMPARE(contents(file("letter.iris")), QByteArray("dear aunt"));
+    QCOMPARE(contentsOf(file("letter.iris")), QByteArray("dear aunt"));
     QVERIFY(!NotebookStore::create(file("no/such/folder/a.iris")));
 }
 
 void TestNotebookStore::marksItsFiles()
 {
     NotebookStore::create(file("a.iris")).value();
-    const QByteArray header = contents(file("a.iris"));
+    const QByteArray header = contentsOf(file("a.iris"));
     // SQLite file format: application_id at byte 68, user_version at byte 60, big-endian.
     QCOMPARE(header.mid(68, 4), QByteArray("Iris"));
     QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\4", 4));
@@ -258,7 +246,7 @@ void TestNotebookStore::olderNotebooksAreCopiedAndBroughtUpToDate()
 {
     QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/schema-1.iris"), file("old.iris")));
     QFile::setPermissions(file("old.iris"), QFile::ReadOwner | QFile::WriteOwner);
-    const QByteArray original = contents(file("old.iris"));
+    const QByteArray original = contentsOf(file("old.iris"));
     QString copy;
     {
         const auto store = NotebookStore::open(file("old.iris"));
@@ -271,7 +259,7 @@ void TestNotebookStore::olderNotebooksAreCopiedAndBroughtUpToDate()
         QCOMPARE(notebook.palettes[0].tubes, (std::vector<TubeId>{{4}, {1}}));
         QCOMPARE(notebook.wishes.school, School::Triad);
     }
-    QCOMPARE(contents(copy), original);
+    QCOMPARE(contentsOf(copy), original);
     const auto again = NotebookStore::open(file("old.iris"));
     QVERIFY(again && (*again)->keptCopy().isEmpty());
 }
@@ -317,12 +305,12 @@ void TestNotebookStore::olderNotebooksThatMayNotBeWrittenAreRead()
     QFile::setPermissions(file("old.iris"), QFile::ReadOwner | QFile::WriteOwner);
     NotebookLock held;
     QCOMPARE(held.take(file("old.iris")), NotebookLock::Outcome::Held);
-    const QByteArray original = contents(file("old.iris"));
+    const QByteArray original = contentsOf(file("old.iris"));
     const auto store = NotebookStore::open(file("old.iris"));
     QVERIFY2(store, store ? "" : store.error().message.c_str());
     QVERIFY((*store)->isReadOnly() && (*store)->keptCopy().isEmpty());
     QCOMPARE((*store)->load()->tubes.size(), 2U);
-    QCOMPARE(contents(file("old.iris")), original);
+    QCOMPARE(contentsOf(file("old.iris")), original);
 }
 
 void TestNotebookStore::aSecondWindowOnlyReads()
@@ -350,7 +338,7 @@ void TestNotebookStore::writeProtectedOnesOnlyRead()
     NotebookStore::create(file("a.iris")).value()->apply(everything()).value();
     QFile::setPermissions(m_folder->path(), QFile::Permissions(0x7755));
     QFile::setPermissions(file("a.iris"), QFile::Permissions(0x6644));
-    const QByteArray before = contents(file("a.iris"));
+    const QByteArray before = contentsOf(file("a.iris"));
     const pid_t child = fork();
     QVERIFY(child >= 0);
     if (child == 0) {
@@ -373,7 +361,7 @@ void TestNotebookStore::writeProtectedOnesOnlyRead()
     waitpid(child, &status, 0);
     QVERIFY(WIFEXITED(status));
     QCOMPARE(WEXITSTATUS(status), 0);
-    QCOMPARE(contents(file("a.iris")), before);
+    QCOMPARE(contentsOf(file("a.iris")), before);
 }
 
 /// No file of this process may grow beyond what the notebook needs now.

@@ -1,3 +1,4 @@
+#include "../testfiles.h"
 #include "notebook/notebookjson.h"
 #include "notebook/notebookstore.h"
 #include "notebook/soundness.h"
@@ -85,18 +86,6 @@ void meddle(const QString& path, const QString& statement)
     QSqlDatabase::removeDatabase("meddle");
 }
 
-QByteArray contents(const QString& path)
-{
-    QFile file(path);
-    return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray("not there");
-}
-
-void write(const QString& path, const QByteArray& bytes)
-{
-    QFile file(path);
-    QVERIFY(file.open(QIODevice::WriteOnly) && file.write(bytes) == bytes.size());
-}
-
 void copySample(const char* name, const QString& to)
 {
     QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/") + QLatin1String(name), to));
@@ -143,7 +132,7 @@ void TestStoreFaults::theLockEndsWithItsWindowAndLeavesNothing()
 
 void TestStoreFaults::aMakingCutShortCanBeDoneAgain()
 {
-    write(file("a.iris"), {});
+    putFile(file("a.iris"), {});
     const auto opened = NotebookStore::open(file("a.iris"));
     QVERIFY(!opened);
     QCOMPARE(opened.error().code, ErrorCode::NotANotebook);
@@ -154,8 +143,8 @@ void TestStoreFaults::aMakingCutShortCanBeDoneAgain()
     QCOMPARE(everythingInFolder(), QStringList{"a.iris"});
     made->reset();
     // What a making that was killed long ago left behind goes, what another one is at work on stays.
-    write(file(".iris-1.making"), "old");
-    write(file(".iris-2.making"), "new");
+    putFile(file(".iris-1.making"), "old");
+    putFile(file(".iris-2.making"), "new");
     QFile old(file(".iris-1.making"));
     QVERIFY(old.open(QIODevice::ReadWrite));
     QVERIFY(old.setFileTime(QDateTime::currentDateTime().addDays(-1), QFileDevice::FileModificationTime));
@@ -165,7 +154,7 @@ void TestStoreFaults::aMakingCutShortCanBeDoneAgain()
     QVERIFY(QFile::remove(file("b.iris")));
     // A journal left behind by one that is gone is not laid over the new one.
     QVERIFY(QFile::remove(file("a.iris")));
-    write(file("a.iris-journal"), QByteArray(4096, 'j'));
+    putFile(file("a.iris-journal"), QByteArray(4096, 'j'));
     QVERIFY(NotebookStore::create(file("a.iris")));
     QCOMPARE(everythingInFolder(), QStringList{"a.iris"});
 }
@@ -173,9 +162,9 @@ void TestStoreFaults::aMakingCutShortCanBeDoneAgain()
 void TestStoreFaults::aNotebookWithSomethingInItIsNeverMadeAnew()
 {
     QVERIFY(NotebookStore::create(file("a.iris")).value()->apply(adding(tubeCalled("Reed"))));
-    const QByteArray before = contents(file("a.iris"));
+    const QByteArray before = contentsOf(file("a.iris"));
     QVERIFY(!NotebookStore::create(file("a.iris")));
-    QCOMPARE(contents(file("a.iris")), before);
+    QCOMPARE(contentsOf(file("a.iris")), before);
 }
 
 void TestStoreFaults::aMakingThatFailsLeavesNothing_data()
@@ -471,14 +460,14 @@ void TestStoreFaults::aFileCutShortUnderTheWindowIsToldOf()
 void TestStoreFaults::aRefusedFileIsLeftAsItWas()
 {
     // A database of another program that was cut off in the middle of a change: rolling it back is that program's.
-    write(file("other.iris"), QByteArray("SQLite format 3\0", 16) + QByteArray(84, '\1') + QByteArray(4000, 'x'));
-    write(file("other.iris-journal"), QByteArray(600, 'j'));
-    const QByteArray before = contents(file("other.iris"));
+    putFile(file("other.iris"), QByteArray("SQLite format 3\0", 16) + QByteArray(84, '\1') + QByteArray(4000, 'x'));
+    putFile(file("other.iris-journal"), QByteArray(600, 'j'));
+    const QByteArray before = contentsOf(file("other.iris"));
     const auto opened = NotebookStore::open(file("other.iris"));
     QVERIFY(!opened);
     QCOMPARE(opened.error().code, ErrorCode::NotANotebook);
-    QCOMPARE(contents(file("other.iris")), before);
-    QCOMPARE(contents(file("other.iris-journal")), QByteArray(600, 'j'));
+    QCOMPARE(contentsOf(file("other.iris")), before);
+    QCOMPARE(contentsOf(file("other.iris-journal")), QByteArray(600, 'j'));
     QCOMPARE(everythingInFolder(), (QStringList{"other.iris", "other.iris-journal"}));
     QCOMPARE(::mkfifo(QFile::encodeName(file("pipe.iris")).constData(), 0600), 0);
     QVERIFY(!NotebookStore::open(file("pipe.iris"))); // and does not wait for it

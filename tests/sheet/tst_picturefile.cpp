@@ -1,3 +1,4 @@
+#include "../testfiles.h"
 #include "sheet/picturefile.h"
 
 #include <QTemporaryDir>
@@ -83,10 +84,7 @@ void TestPictureFile::drawingsThatReadOtherFilesStayOut()
 {
     const QTemporaryDir folder;
     const QString path = folder.filePath("scan.png");
-    QFile file(path);
-    QVERIFY(file.open(QIODevice::WriteOnly));
-    file.write("<svg xmlns='http://www.w3.org/2000/svg' width='200' height='200'><image href='other.png'/></svg>");
-    file.close();
+    putFile(path, "<svg xmlns='http://www.w3.org/2000/svg' width='200' height='200'><image href='other.png'/></svg>");
     const auto opened = openPicture(path);
     QVERIFY(!opened);
     QCOMPARE(opened.error().code, ErrorCode::BadPicture);
