@@ -75,13 +75,16 @@ Mask brightest(const Overview& overview)
     return mask;
 }
 
-bool looksLikePaper(const LinearRgb& light, const LinearRgb& paper, double tolerance)
+/// @param most how many times lighter or darker a channel may be
+bool looksLikePaper(const LinearRgb& light, const LinearRgb& paper, double most)
 {
     const auto own = channels(light);
     const auto expected = channels(paper);
-    for (std::size_t c = 0; c < 3; ++c)
-        if (std::abs(std::log(std::max(own[c], darkest) / std::max(expected[c], darkest))) > tolerance)
+    for (std::size_t c = 0; c < 3; ++c) {
+        const double times = std::max(own[c], darkest) / std::max(expected[c], darkest);
+        if (times > most || times * most < 1)
             return false;
+    }
     return true;
 }
 
@@ -166,11 +169,12 @@ Result<BarePaper> findBarePaper(const Overview& overview, QSize picture)
             return failure(ErrorCode::BadPicture,
                            "too little bare paper can be seen; leave a white margin around the paint");
         paper.field = LightField::fitted(samples, picture, tolerance > 0.2 ? 3 : 6);
+        const double most = std::exp(tolerance);
         for (int y = 0; y < overview.height; ++y)
             for (int x = 0; x < overview.width; ++x) {
                 const QPointF place = overview.inScan(x, y);
                 paper.mask.set(x, y,
-                               looksLikePaper(overview.at(x, y), paper.field.paperAt(place.x(), place.y()), tolerance));
+                               looksLikePaper(overview.at(x, y), paper.field.paperAt(place.x(), place.y()), most));
             }
     }
     return paper;

@@ -76,7 +76,7 @@ double SimulatedCard::thicknessAt(double xMm, double yMm, double nominal, double
 LinearRgb SimulatedCard::at(double xMm, double yMm) const
 {
     for (const Spot& speck : m_specks)
-        if (std::hypot(xMm - speck.x, yMm - speck.y) < speck.radius)
+        if (speck.holds(xMm, yMm))
             return {0.12, 0.10, 0.08};
     const Where where = patchAt(xMm, yMm, m_painting);
     double thickness = 0;
@@ -86,9 +86,8 @@ LinearRgb SimulatedCard::at(double xMm, double yMm) const
         if (where.fromEdgeMm < 0.8)
             thickness *= 1 + 0.5 * (0.8 - where.fromEdgeMm); // a hard edge dries darker
         for (const Spot& bloom : m_blooms) {
-            const double away = std::hypot(xMm - bloom.x, yMm - bloom.y) / bloom.radius;
-            if (away < 1)
-                thickness *= away > 0.85 ? 1.5 : 0.55;
+            if (bloom.holds(xMm, yMm))
+                thickness *= bloom.shareOf(xMm, yMm) > 0.85 ? 1.5 : 0.55;
         }
     }
     LinearRgb light = (onLine(xMm, yMm) ? m_overLine : m_onPaper).at(thickness);

@@ -39,11 +39,6 @@ public:
     Lab paper() const { return m_painting.paper; }
 
 private:
-    struct Spot {
-        double x;
-        double y;
-        double radius;
-    };
     double thicknessAt(double xMm, double yMm, double nominal, double left) const;
     void measure();
 

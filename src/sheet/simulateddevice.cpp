@@ -96,7 +96,7 @@ public:
         const double place = std::clamp(linear / brightest, 0.0, 1.0) * last;
         const auto i = std::min(static_cast<std::size_t>(place), m_level.size() - 2);
         const double level = m_level[i] + (place - static_cast<double>(i)) * (m_level[i + 1] - m_level[i]);
-        return static_cast<int>(std::clamp(std::lround(level + noise), 0L, 255L));
+        return static_cast<int>(std::clamp(level + noise, 0.0, 255.0) + 0.5);
     }
 
 private:

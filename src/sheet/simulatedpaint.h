@@ -4,6 +4,7 @@
 #include "paint/film.h"
 
 #include <array>
+#include <cmath>
 
 namespace iris {
 
@@ -15,6 +16,20 @@ public:
     virtual double heightMm() const = 0;
     /// Light thrown back at a place, linear sRGB; between 0 and 1 for anything but a mirrored lamp.
     virtual LinearRgb at(double xMm, double yMm) const = 0;
+};
+
+/// A round place: a speck of dirt, a bloom.
+struct Spot {
+    double x = 0;
+    double y = 0;
+    double radius = 0;
+
+    /// How far a place lies from the middle: 1 on the edge.
+    double shareOf(double xMm, double yMm) const { return std::hypot(xMm - x, yMm - y) / radius; }
+    bool holds(double xMm, double yMm) const
+    {
+        return (xMm - x) * (xMm - x) + (yMm - y) * (yMm - y) < radius * radius; // every pixel asks every speck
+    }
 };
 
 /// Smooth repeatable noise over a plane, one hill or dale every `cellMm`; mean 0, standard deviation 1.

@@ -46,6 +46,8 @@ SimulatedSheet::SimulatedSheet(const SheetPage& page, const Notebook& notebook, 
         if (recipe && std::ranges::find(painting.blank, cell) == painting.blank.end())
             m_squares.push_back(squareOf(cell, *recipe, paints, thickness));
     }
+    for (const Square& square : m_squares)
+        m_places.push_back(page.layout.cells[square.cell]);
     for (int i = 0; i < painting.specks; ++i)
         m_specks.push_back({page.layout.page.width() * share(random), page.layout.page.height() * share(random),
                             0.15 + 0.5 * share(random) * share(random)});
@@ -55,12 +57,7 @@ SimulatedSheet::Square SimulatedSheet::squareOf(std::size_t cell, const Recipe& 
                                                 double thickness) const
 {
     const Film film = mixedFilm(recipe, paints);
-    Square square{cell,
-                  m_page.layout.cells[cell],
-                  thickness,
-                  FilmShades(film, paperSeenAs(m_painting.paper)),
-                  FilmShades(film, blackLine()),
-                  {}};
+    Square square{cell, thickness, FilmShades(film, paperSeenAs(m_painting.paper)), FilmShades(film, blackLine()), {}};
     LinearRgb sum;
     int count = 0;
     const QRectF wash = m_page.layout.washOf(cell, m_page.record.blackLine);
@@ -100,13 +97,14 @@ double SimulatedSheet::inkAt(double xMm, double yMm) const
 /// The painted square at a place; its edges wander a little about the frame.
 const SimulatedSheet::Square* SimulatedSheet::squareAt(double xMm, double yMm) const
 {
-    for (const Square& square : m_squares) {
-        if (xMm < square.place.left() - wanderMm || xMm > square.place.right() + wanderMm
-            || yMm < square.place.top() - wanderMm || yMm > square.place.bottom() + wanderMm)
+    for (std::size_t i = 0; i < m_places.size(); ++i) {
+        const QRectF& place = m_places[i];
+        const double inside =
+            std::min({xMm - place.left(), place.right() - xMm, yMm - place.top(), place.bottom() - yMm});
+        if (inside < -wanderMm)
             continue;
-        const double inside = std::min({xMm - square.place.left(), square.place.right() - xMm, yMm - square.place.top(),
-                                        square.place.bottom() - yMm});
-        return inside + 0.5 * wanderMm * simulatedNoise(xMm, yMm, 5, m_painting.seed + 11) > 0 ? &square : nullptr;
+        return inside + 0.5 * wanderMm * simulatedNoise(xMm, yMm, 5, m_painting.seed + 11) > 0 ? &m_squares[i]
+                                                                                               : nullptr;
     }
     return nullptr;
 }
@@ -126,7 +124,7 @@ LinearRgb SimulatedSheet::at(double xOnPaper, double yOnPaper) const
     const double xMm = xOnPaper / m_painting.printedScale;
     const double yMm = yOnPaper / m_painting.printedScale;
     for (const Spot& speck : m_specks)
-        if (std::hypot(xMm - speck.x, yMm - speck.y) < speck.radius)
+        if (speck.holds(xMm, yMm))
             return dirt;
     for (const QRectF& smear : m_painting.smears)
         if (smear.contains(xMm, yMm))

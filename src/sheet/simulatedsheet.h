@@ -41,16 +41,10 @@ public:
 private:
     struct Square {
         std::size_t cell = 0;
-        QRectF place;
         double thickness = 1;
         FilmShades onPaper;
         FilmShades overLine;
         Lab truth;
-    };
-    struct Spot {
-        double x;
-        double y;
-        double radius;
     };
 
     double inkAt(double xMm, double yMm) const;
@@ -63,6 +57,7 @@ private:
     QImage m_print;
     LinearRgb m_paper;
     std::vector<Square> m_squares;
+    std::vector<QRectF> m_places; ///< of the squares, side by side in memory: every pixel asks
     std::vector<Spot> m_specks;
 };
 
