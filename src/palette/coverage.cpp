@@ -9,10 +9,6 @@
 namespace iris {
 namespace {
 
-// Single-precision distances this near a tolerance are measured again in double. The kernel and the vector deltaE00
-// stay within a tenth of it.
-constexpr float nearCall = 0.01F;
-
 /// Finds which needs one set of paints meets. One a thread.
 class SetCoverer {
 public:

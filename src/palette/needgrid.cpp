@@ -1,5 +1,7 @@
 #include "palette/needgrid.h"
 
+#include "colour/deltaerange.h"
+
 #include <algorithm>
 #include <bit>
 #include <cassert>
@@ -9,28 +11,41 @@ namespace iris {
 namespace {
 
 constexpr CellGrid grid{3.0F, {8.0F, -78.0F, -78.0F}, {32, 56, 62}};
-constexpr float reachOfCell = 3.2F;
+/// Cells that lie together, the first and the last along L, a and b.
+struct Block {
+    std::array<int, 3> first{0, 0, 0};
+    std::array<int, 3> last{grid.cells[0] - 1, grid.cells[1] - 1, grid.cells[2] - 1};
 
-/// The middles of all cells, in the order of cellsOf().
-struct Middles {
-    std::vector<float> l, a, b;
-
-    Middles()
-    {
-        const auto middle = [](int cell, std::size_t axis) {
-            return grid.start[axis] + grid.size * (static_cast<float>(cell) + 0.5F);
-        };
-        for (int i = 0; i < grid.cells[0]; ++i) {
-            for (int j = 0; j < grid.cells[1]; ++j) {
-                for (int k = 0; k < grid.cells[2]; ++k) {
-                    l.push_back(middle(i, 0));
-                    a.push_back(middle(j, 1));
-                    b.push_back(middle(k, 2));
-                }
-            }
-        }
-    }
+    int span(std::size_t axis) const { return last[axis] - first[axis] + 1; }
+    bool isCell() const { return first == last; }
 };
+
+/// What a block holds; a little more, since a colour on the border may be counted to either side.
+LabBox boxOf(const Block& block)
+{
+    constexpr double border = 1e-3;
+    const auto low = [&](std::size_t axis) { return grid.start[axis] + grid.size * block.first[axis] - border; };
+    const auto high = [&](std::size_t axis) { return grid.start[axis] + grid.size * (block.last[axis] + 1) + border; };
+    return {{low(0), low(1), low(2)}, {high(0), high(1), high(2)}};
+}
+
+std::array<Block, 2> halvesOf(const Block& block)
+{
+    const std::array spans{block.span(0), block.span(1), block.span(2)};
+    const auto axis = static_cast<std::size_t>(std::ranges::max_element(spans) - spans.begin());
+    std::array<Block, 2> halves{block, block};
+    halves[0].last[axis] = block.first[axis] + spans[axis] / 2 - 1;
+    halves[1].first[axis] = block.first[axis] + spans[axis] / 2;
+    return halves;
+}
+
+template <typename Visitor> void forEachCell(const Block& block, Visitor&& visit)
+{
+    for (int i = block.first[0]; i <= block.last[0]; ++i)
+        for (int j = block.first[1]; j <= block.last[1]; ++j)
+            for (int k = block.first[2]; k <= block.last[2]; ++k)
+                visit(static_cast<std::size_t>((i * grid.cells[1] + j) * grid.cells[2] + k));
+}
 
 bool atEdge(std::size_t cell)
 {
@@ -59,24 +74,23 @@ NeedGrid::NeedGrid(std::span<const Need> needs, std::span<const double> radii) :
 
 void NeedGrid::note(std::size_t need, double radius)
 {
-    static const Middles middles;
-    const Lab& target = m_targets[need];
-    const std::size_t row = static_cast<std::size_t>(grid.cells[1]) * grid.cells[2];
-    const std::vector<float> l(row, static_cast<float>(target.l));
-    const std::vector<float> a(row, static_cast<float>(target.a));
-    const std::vector<float> b(row, static_cast<float>(target.b));
-    std::vector<float> apart(row);
-    const auto reach = static_cast<float>(radius) + reachOfCell;
-    const float sure = static_cast<float>(radius) - reachOfCell;
-    for (std::size_t first = 0; first < m_cells.size(); first += row) {
-        // Lightness alone rules most layers out: its weight in deltaE00 is at most 1.75.
-        if (std::abs(middles.l[first] - target.l) > 1.75 * reach)
+    std::vector<Block> open{{}};
+    while (!open.empty()) {
+        const Block block = open.back();
+        open.pop_back();
+        const Range apart = deltaE00Range(boxOf(block), m_targets[need]);
+        if (apart.least > radius + nearCall)
             continue;
-        deltaE00({{&middles.l[first], row}, {&middles.a[first], row}, {&middles.b[first], row}}, {l, a, b}, apart);
-        for (std::size_t i = 0; i < row; ++i) {
-            m_cells[first + i].maybe |= NeedMask{apart[i] <= reach} << need;
-            m_cells[first + i].surely |= NeedMask{apart[i] <= sure} << need;
+        const bool surely = apart.most <= radius - nearCall;
+        if (!surely && !block.isCell()) {
+            for (const Block& half : halvesOf(block))
+                open.push_back(half);
+            continue;
         }
+        forEachCell(block, [&](std::size_t cell) {
+            m_cells[cell].maybe |= needBit(need);
+            m_cells[cell].surely |= surely ? needBit(need) : 0;
+        });
     }
 }
 

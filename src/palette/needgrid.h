@@ -21,10 +21,13 @@ struct CellMasks {
     NeedMask maybe = 0; ///< includes `surely`
 };
 
+/// Single-precision distances this near a tolerance are measured again in double, deltaE00. The kernel and the vector
+/// deltaE00 stay within a tenth of it.
+inline constexpr float nearCall = 0.01F;
+
 /// A map of colour space in cells of 3 units, so that of millions of recipes only those near the edge of a need's
-/// tolerance are measured. A colour is within 2.6 of the middle of its cell and deltaE00 stretches a* by at most 1.5
-/// near neutral, which makes 3.2: a need may be met in a cell when its deltaE00 to the middle is at most its radius
-/// plus 3.2, and is surely met when it is at most its radius less 3.2. Cells at the edge of the map stand for
+/// tolerance are measured. What a cell knows follows from the least and the most that deltaE00 can be in it
+/// (colour/deltaerange.h), blocks of cells being split until it is known. Cells at the edge of the map stand for
 /// everything beyond and may meet any need.
 class NeedGrid {
 public:

@@ -1,0 +1,202 @@
+#include "colour/deltaerange.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <limits>
+#include <numbers>
+
+namespace iris {
+namespace {
+
+constexpr double degree = std::numbers::pi / 180;
+
+Range operator+(const Range& one, const Range& two)
+{
+    return {one.least + two.least, one.most + two.most};
+}
+
+Range operator-(const Range& one, const Range& two)
+{
+    return {one.least - two.most, one.most - two.least};
+}
+
+Range operator*(const Range& one, const Range& two)
+{
+    const auto [least, most] =
+        std::minmax({one.least * two.least, one.least * two.most, one.most * two.least, one.most * two.most});
+    return {least, most};
+}
+
+Range operator*(double times, const Range& range)
+{
+    return Range{times, times} * range;
+}
+
+/// @param divisor above 0
+Range operator/(const Range& range, const Range& divisor)
+{
+    return range * Range{1 / divisor.most, 1 / divisor.least};
+}
+
+Range joined(const Range& one, const Range& two)
+{
+    return {std::min(one.least, two.least), std::max(one.most, two.most)};
+}
+
+/// The sizes of the numbers of a range, whatever their sign.
+Range sizeOf(const Range& range)
+{
+    const double most = std::max(std::abs(range.least), std::abs(range.most));
+    return {range.holds(0) ? 0 : std::min(std::abs(range.least), std::abs(range.most)), most};
+}
+
+Range lengthOf(const Range& a, const Range& b)
+{
+    return {std::hypot(sizeOf(a).least, sizeOf(b).least), std::hypot(sizeOf(a).most, sizeOf(b).most)};
+}
+
+/// What a function that only grows makes of a range.
+template <typename Growing> Range through(const Range& range, Growing&& function)
+{
+    return {function(range.least), function(range.most)};
+}
+
+double chromaShare(double chroma)
+{
+    const double cube = chroma * chroma * chroma;
+    const double c7 = cube * cube * chroma;
+    return std::sqrt(c7 / (c7 + 6103515625.0)); // 25^7
+}
+
+/// Some colours in the plane of a* (stretched) and b*, by chroma and hue.
+struct Polar {
+    Range chroma;
+    Range hue; ///< degrees, unwrapped; 360 wide when any hue may be there
+};
+
+Polar polarOf(const Range& a, const Range& b)
+{
+    Polar polar{lengthOf(a, b), {0, 360}};
+    if (a.holds(0) && b.holds(0))
+        return polar;
+    // Seen from outside a rectangle spans less than half the circle, so its corners are its extremes.
+    const double middle = std::atan2((b.least + b.most) / 2, (a.least + a.most) / 2) / degree;
+    polar.hue = {middle, middle};
+    for (const double x : {a.least, a.most})
+        for (const double y : {b.least, b.most}) {
+            const double corner = middle + std::remainder(std::atan2(y, x) / degree - middle, 360);
+            polar.hue = joined(polar.hue, {corner, corner});
+        }
+    return polar;
+}
+
+/// Sharma et al. equation 15. Its slope is nowhere steeper than 0.17 + 2 0.24 + 3 0.32 + 4 0.20 a radian.
+Range hueWeight(const Range& hue)
+{
+    const double h = (hue.least + hue.most) / 2;
+    const double t = 1 - 0.17 * std::cos((h - 30) * degree) + 0.24 * std::cos(2 * h * degree)
+                     + 0.32 * std::cos((3 * h + 6) * degree) - 0.20 * std::cos((4 * h - 63) * degree);
+    const double off = 2.41 * degree * (hue.most - hue.least) / 2;
+    return {std::max(t - off, 1 - 0.93), std::min(t + off, 1 + 0.93)};
+}
+
+/// exp(-((h - 275) / 25)^2) of equation 16, for mean hues taken into 0 to 360.
+Range blueness(const Range& hue)
+{
+    const double least = hue.least - 360 * std::floor(hue.least / 360);
+    const double most = least + (hue.most - hue.least);
+    const auto at = [](double h) { return std::exp(-(h - 275) * (h - 275) / (25 * 25)); };
+    if (most >= 360) // past the end of the scale, far from blue on both sides of it
+        return {0, most >= 275 + 360 || least <= 275 ? 1 : std::max(at(least), at(most - 360))};
+    return {std::min(at(least), at(most)), Range{least, most}.holds(275) ? 1 : std::max(at(least), at(most))};
+}
+
+/// A way in which the hues of two colours may lie to one another: their difference, the short way, and their mean.
+struct HuePair {
+    Range difference; ///< within -180 to 180
+    Range mean;
+};
+
+/// Where the short way from one hue to the other changes sides the mean jumps by half a circle: then there are two
+/// ways.
+std::vector<HuePair> huePairs(const Range& one, const Range& two)
+{
+    if (one.most - one.least >= 360 || two.most - two.least >= 360)
+        return {{{-180, 180}, {0, 360}}};
+    const double turns = 360 * std::round((two.least + two.most - one.least - one.most) / 2 / 360);
+    const Range near{two.least - turns, two.most - turns};
+    const Range difference = near - one;
+    const Range mean = 0.5 * (one + near);
+    const Range across = mean + Range{180, 180};
+    std::vector<HuePair> pairs{{{std::max(difference.least, -180.0), std::min(difference.most, 180.0)}, mean}};
+    if (difference.most >= 180)
+        pairs.push_back({{-180, std::min(difference.most - 360, 180.0)}, across});
+    if (difference.least <= -180)
+        pairs.push_back({{std::max(difference.least + 360, -180.0), 180}, across});
+    return pairs;
+}
+
+/// c^2 + h^2 + r c h for one r of at most 2 in size: a bowl, so it is highest at a corner, and lowest at 0 or on an
+/// edge.
+Range bowl(const Range& c, const Range& h, double r)
+{
+    const auto at = [r](double x, double y) { return x * x + y * y + r * x * y; };
+    Range range{std::numeric_limits<double>::infinity(), 0};
+    const auto put = [&](double x, double y) {
+        const double value = std::max(0.0, at(x, y));
+        range = {std::min(range.least, value), std::max(range.most, value)};
+    };
+    for (const double x : {c.least, c.most}) {
+        put(x, h.nearest(-r * x / 2));
+        put(x, h.least);
+        put(x, h.most);
+    }
+    for (const double y : {h.least, h.most})
+        put(c.nearest(-r * y / 2), y);
+    if (c.holds(0) && h.holds(0))
+        range.least = 0;
+    return range;
+}
+
+/// The chroma, hue and turning terms together, squared: equations 6 to 22 but for lightness.
+Range colourTerms(const Polar& one, const Polar& two, const HuePair& hues)
+{
+    const Range chroma = 0.5 * (one.chroma + two.chroma);
+    const Range cTerm = (two.chroma - one.chroma) / (Range{1, 1} + 0.045 * chroma);
+    const Range size = through(one.chroma * two.chroma, [](double product) { return 2 * std::sqrt(product); });
+    const Range sine = through(hues.difference, [](double h) { return std::sin(h / 2 * degree); });
+    const Range hTerm = size * sine / (Range{1, 1} + 0.015 * chroma * hueWeight(hues.mean));
+    const Range turn = through(blueness(hues.mean), [](double blue) { return std::sin(60 * blue * degree); })
+                       * through(chroma, [](double c) { return 2 * chromaShare(c); });
+    // In the turn the sum is a straight line, so its extremes are those of the extreme turns.
+    return joined(bowl(cTerm, hTerm, -turn.least), bowl(cTerm, hTerm, -turn.most));
+}
+
+Range lightnessTerm(const LabBox& box, const Lab& target)
+{
+    const Range off = sizeOf({(box.least.l + target.l) / 2 - 50, (box.most.l + target.l) / 2 - 50});
+    const Range weight = through(off, [](double l) { return 1 + 0.015 * l * l / std::sqrt(20 + l * l); });
+    return sizeOf(Range{box.least.l - target.l, box.most.l - target.l}) / weight;
+}
+
+} // namespace
+
+Range deltaE00Range(const LabBox& box, const Lab& target)
+{
+    const Range a{box.least.a, box.most.a};
+    const Range b{box.least.b, box.most.b};
+    const Range ownChroma = lengthOf(a, b);
+    const double aim = std::hypot(target.a, target.b);
+    const Range stretch{1.5 - 0.5 * chromaShare((ownChroma.most + aim) / 2),
+                        1.5 - 0.5 * chromaShare((ownChroma.least + aim) / 2)};
+    const Polar one = polarOf(stretch * Range{target.a, target.a}, {target.b, target.b});
+    const Polar two = polarOf(stretch * a, b);
+    Range colour{std::numeric_limits<double>::infinity(), 0};
+    for (const HuePair& hues : huePairs(one.hue, two.hue))
+        colour = joined(colour, colourTerms(one, two, hues));
+    const Range lightness = through(lightnessTerm(box, target), [](double term) { return term * term; });
+    return through(lightness + colour, [](double sum) { return std::sqrt(sum); });
+}
+
+} // namespace iris
