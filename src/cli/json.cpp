@@ -76,9 +76,15 @@ Json mixJson(const Recipe& recipe, const Lab& colour, const MixJudgement& judgem
                 {"transparency", toJson(judgement.transparency)},
                 {"weakest_lightfastness", judgement.lightfastness},
                 {"staining", judgement.staining},
-                {"separates", judgement.separates}};
+                {"separates", nameOf(judgement.separation)}};
     addDisplay(object, colour);
     return object;
+}
+
+std::string separationText(Separation separation)
+{
+    const std::string words(separationWords(separation));
+    return words.empty() ? words : ", " + words;
 }
 
 std::string recipeText(const Recipe& recipe, std::span<const Paint> paints)

@@ -25,6 +25,9 @@ Json toJson(const Match& match, std::span<const Paint> paints);
 /// A recipe with its colour, name and what it does beyond its colour.
 Json mixJson(const Recipe& recipe, const Lab& colour, const MixJudgement& judgement, std::span<const Paint> paints);
 
+/// ", may separate as it dries"; nothing where it does not.
+std::string separationText(Separation separation);
+
 /// "3 Yellow Ochre + 1 Ultramarine, thin" for people.
 std::string recipeText(const Recipe& recipe, std::span<const Paint> paints);
 

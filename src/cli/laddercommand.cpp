@@ -55,19 +55,20 @@ Result<Output> ladderCommand(const LadderArguments& arguments)
     if (!spacing)
         return failure(ErrorCode::BadOption, "--spacing is strength, appearance or parts");
     const Ladder ladder = ladderBetween(one, two, arguments.steps, *wash, whitePaper(), *spacing);
+    const WayBetween way = wayBetween(one, two, *wash);
 
-    Output output{shown(one.name) + " to " + shown(two.name) + ": " + describe(ladder) + "\n"
-                      + shown(explain(one, two, ladder)) + "\n",
+    Output output{shown(one.name) + " to " + shown(two.name) + ": " + describe(way.kind) + "\n"
+                      + shown(explain(one, two, way)) + "\n",
                   {}};
     output.json = {{"first", one.name},
                    {"second", two.name},
                    {"wash", *wash},
-                   {"judgement", describe(ladder)},
-                   {"reason", explain(one, two, ladder)},
+                   {"judgement", describe(way.kind)},
+                   {"reason", explain(one, two, way)},
                    {"most_neutral_step", ladder.mostNeutral},
                    {"cleanest_step", ladder.cleanest},
                    {"turning_step", ladder.turningPoint},
-                   {"keeps_chroma", rounded(ladder.keepsChroma, 3)},
+                   {"keeps_chroma", rounded(way.keepsChroma, 3)},
                    {"steps", Json::array()}};
     for (const LadderStep& step : arguments.back ? thereAndBack(ladder) : ladder.steps) {
         output.json["steps"].push_back(stepJson(step));

@@ -31,8 +31,7 @@ std::string mixText(const Recipe& recipe, const Lab& colour, const MixJudgement&
            + (shown.outside ? " (outside what a display can show)" : "") + "\n  full " + labText(judgement.swatch.full)
            + "; thin " + labText(judgement.swatch.thin) + "; over black " + labText(judgement.swatch.overBlack) + "\n  "
            + describe(judgement.transparency) + ", weakest lightfastness "
-           + std::string(lightfastnessWord(judgement.lightfastness))
-           + (judgement.separates ? ", separates as it dries" : "") + "\n";
+           + std::string(lightfastnessWord(judgement.lightfastness)) + separationText(judgement.separation) + "\n";
 }
 
 /// What a recipe looks like as a glaze over a wash that has dried.

@@ -78,8 +78,8 @@ std::string findingText(const Finding& finding, const TubeSource& source)
 {
     return "  " + recipeText(finding.recipe, source.paints()) + ": " + colourName(finding.colour) + ", Lab "
            + labText(finding.colour) + "; " + describe(finding.judgement.transparency)
-           + (finding.judgement.separates ? ", separates" : "") + ", staining "
-           + std::to_string(finding.judgement.staining) + "\n";
+           + separationText(finding.judgement.separation) + ", staining " + std::to_string(finding.judgement.staining)
+           + "\n";
 }
 
 Result<WhatMakesOptions> optionsOf(const WhatMakesArguments& arguments, const TubeSource& source)

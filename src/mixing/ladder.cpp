@@ -63,8 +63,6 @@ void mark(Ladder& ladder)
     const auto chroma = [](const LadderStep& step) { return step.lch.chroma; };
     const auto dullest = std::ranges::min_element(steps, {}, chroma);
     ladder.mostNeutral = static_cast<std::size_t>(dullest - steps.begin());
-    const double dullerEnd = std::min(chroma(steps.front()), chroma(steps.back()));
-    ladder.keepsChroma = dullerEnd > 0 ? std::min(1.0, chroma(*dullest) / dullerEnd) : 1.0;
     if (steps.size() > 2)
         ladder.cleanest = static_cast<std::size_t>(
             std::ranges::max_element(steps.begin() + 1, steps.end() - 1, {}, chroma) - steps.begin());
@@ -125,19 +123,6 @@ std::vector<LadderStep> thereAndBack(const Ladder& ladder)
     if (!ladder.steps.empty())
         steps.insert(steps.end(), ladder.steps.rbegin() + 1, ladder.steps.rend());
     return steps;
-}
-
-std::string describe(const Ladder& ladder)
-{
-    constexpr double grey = 8;
-    const bool atAnEnd = ladder.mostNeutral == 0 || ladder.mostNeutral + 1 == ladder.steps.size();
-    if (ladder.steps[ladder.mostNeutral].lch.chroma < grey)
-        return atAnEnd ? "loses its colour" : "passes through a grey";
-    if (ladder.keepsChroma > 0.75)
-        return "stays clean";
-    if (ladder.keepsChroma > 0.55)
-        return "dulls a little";
-    return ladder.keepsChroma > 0.3 ? "dulls on the way" : "greys on the way";
 }
 
 std::string partsText(const LadderStep& step)

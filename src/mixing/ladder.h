@@ -34,7 +34,6 @@ struct Ladder {
     std::size_t mostNeutral = 0;  ///< the step of least chroma
     std::size_t cleanest = 0;     ///< the mixed step of most chroma; the first step of a ladder of two
     std::size_t turningPoint = 0; ///< the first step that looks more like the second tube than like the first
-    double keepsChroma = 1;       ///< least chroma on the way over that of the duller end, 0 to 1
 
     bool operator==(const Ladder&) const = default;
 };
@@ -48,10 +47,6 @@ std::vector<LadderStep> thereAndBack(const Ladder& ladder);
 
 /// The film at a share (0 to 1) of the second tube by tinting strength.
 Film filmBetween(const Paint& first, const Paint& second, double share);
-
-/// What a painter would say of a ladder: "stays clean", "dulls a little", "dulls on the way", "greys on the
-/// way", "passes through a grey", or "loses its colour" towards a black or a grey.
-std::string describe(const Ladder& ladder);
 
 /// "3:1", "pure" at the ends.
 std::string partsText(const LadderStep& step);

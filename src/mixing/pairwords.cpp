@@ -49,7 +49,7 @@ std::string leanReason(const Paint& paint, HueFamily other)
            + std::string(nameOf(thirdPrimary(paint.family, other))) + " comes in";
 }
 
-std::string reasonOf(const Paint& first, const Paint& second)
+std::string dullReason(const Paint& first, const Paint& second)
 {
     const auto colourless = [](HueFamily family) { return family == Black || family == White; };
     if (colourless(first.family) || colourless(second.family)) {
@@ -82,23 +82,16 @@ std::string cleanReason(const Paint& first, const Paint& second)
     return {};
 }
 
-/// True when most of the chroma that is lost is lost within the first quarter of the way, from either end.
-bool dullsAtOnce(const Ladder& ladder)
+std::string reasonOf(const Paint& first, const Paint& second, WayKind kind)
 {
-    const double lowest = ladder.steps[ladder.mostNeutral].lch.chroma;
-    const auto lostBy = [&](double share, double chroma) {
-        const double start = share < 0.5 ? ladder.steps.front().lch.chroma : ladder.steps.back().lch.chroma;
-        return start > lowest + 5 && start - chroma > 0.6 * (start - lowest);
-    };
-    return std::ranges::any_of(ladder.steps, [&](const LadderStep& step) {
-        const bool early = (step.share > 0 && step.share <= 0.26) || (step.share < 1 && step.share >= 0.74);
-        return early && lostBy(step.share, step.lch.chroma);
-    });
-}
-
-bool loses(const std::string& what)
-{
-    return what == "dulls on the way" || what == "greys on the way" || what == "passes through a grey";
+    switch (kind) {
+    case WayKind::HardlyChanges: return first.film == second.film ? "it is one paint" : "the two look alike";
+    case WayKind::StaysGrey: return {};
+    case WayKind::StaysClean: return cleanReason(first, second);
+    case WayKind::DullsALittle: // too little for tubes that grey each other
+        return across(first.family, second.family) ? std::string() : dullReason(first, second);
+    default: return dullReason(first, second);
+    }
 }
 
 Lch balanced(const Paint& first, const Paint& second, double wash)
@@ -108,14 +101,11 @@ Lch balanced(const Paint& first, const Paint& second, double wash)
 
 } // namespace
 
-std::string explain(const Paint& first, const Paint& second, const Ladder& ladder)
+std::string explain(const Paint& first, const Paint& second, const WayBetween& way)
 {
-    std::string what = describe(ladder);
-    const bool clean = what == "stays clean";
-    if (ladder.keepsChroma < 0.55 && loses(what) && dullsAtOnce(ladder))
-        what = what == "dulls on the way" ? "dulls at once" : "greys at once";
+    std::string what = describe(way);
     what[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(what[0])));
-    const std::string why = clean ? cleanReason(first, second) : reasonOf(first, second);
+    const std::string why = reasonOf(first, second, way.kind);
     return why.empty() ? what + "." : what + ": " + why + ".";
 }
 

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "mixing/ladder.h"
+#include "mixing/waybetween.h"
 
 #include <functional>
 #include <optional>
@@ -9,7 +9,7 @@ namespace iris {
 
 /// What happens between two tubes and why, as a painter would tell it: "Dulls at once: the red leans orange, so yellow
 /// comes in." Source of the reasons: common practice (trade facts 21).
-std::string explain(const Paint& first, const Paint& second, const Ladder& ladder);
+std::string explain(const Paint& first, const Paint& second, const WayBetween& way);
 
 /// Another tube to put in place of one of a pair.
 struct Swap {

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <cassert>
+#include <map>
 
 namespace iris {
 namespace {
@@ -25,20 +26,52 @@ Lab colourOf(const Recipe& recipe, std::span<const Paint> paints, const Spectrum
     return seenLab(mixedFilm(recipe, paints), recipe.wash, paper);
 }
 
+Separation separationOf(std::span<const int> granulations)
+{
+    const auto fully = std::ranges::count_if(granulations, [](int degree) { return degree >= granulates; });
+    const auto atAll = std::ranges::count_if(granulations, [](int degree) { return degree > 0; });
+    if (fully >= 2)
+        return Separation::Yes;
+    return fully >= 1 && atAll >= 2 ? Separation::May : Separation::No;
+}
+
+std::string_view separationWords(Separation separation)
+{
+    switch (separation) {
+    case Separation::No: return "";
+    case Separation::May: return "may separate as it dries";
+    case Separation::Yes: return "separates as it dries";
+    }
+    return "";
+}
+
+std::string_view nameOf(Separation separation)
+{
+    switch (separation) {
+    case Separation::No: return "no";
+    case Separation::May: return "may";
+    case Separation::Yes: return "yes";
+    }
+    return "";
+}
+
 MixJudgement judge(const Recipe& recipe, std::span<const Paint> paints)
 {
     const Film film = mixedFilm(recipe, paints);
     MixJudgement result;
     result.swatch = swatchOf(film);
     result.transparency = transparencyOf(result.swatch, film);
-    int granulating = 0;
+    std::map<std::size_t, int> granulations; // a paint counts once, however often it stands in the recipe
     for (const Part& part : recipe.parts) {
         const Paint& paint = paints[part.paint];
         result.lightfastness = std::max(result.lightfastness, paint.lightfastness);
         result.staining = std::max(result.staining, paint.staining);
-        granulating += paint.granulation >= granulates;
+        granulations[part.paint] = paint.granulation;
     }
-    result.separates = granulating >= 2;
+    std::vector<int> degrees;
+    for (const auto& [paint, degree] : granulations)
+        degrees.push_back(degree);
+    result.separation = separationOf(degrees);
     return result;
 }
 

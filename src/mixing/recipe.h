@@ -5,6 +5,7 @@
 
 #include <span>
 #include <string>
+#include <string_view>
 #include <vector>
 
 namespace iris {
@@ -32,13 +33,26 @@ Film mixedFilm(const Recipe& recipe, std::span<const Paint> paints);
 /// The colour of a recipe at its wash, dry, on a paper (under its surface; see paper.h).
 Lab colourOf(const Recipe& recipe, std::span<const Paint> paints, const Spectrum& paper = whitePaper());
 
+/// Whether the paints of a mix part as they dry. Painters see it where two of them granulate, and already where one
+/// does and another does a little, as ultramarine and burnt sienna do (common practice, without a source).
+enum class Separation { No, May, Yes };
+
+/// @param granulations of the paints of a mix, each paint once, 0 to 3
+Separation separationOf(std::span<const int> granulations);
+
+/// "separates as it dries", "may separate as it dries"; nothing for No.
+std::string_view separationWords(Separation separation);
+
+/// "no", "may", "yes".
+std::string_view nameOf(Separation separation);
+
 /// What a mix does beyond its colour, each computed from its tubes.
 struct MixJudgement {
     Swatch swatch; ///< full, thin and over the black line
     Transparency transparency;
-    int lightfastness = 1;  ///< of its weakest tube, 1 excellent to 5 fugitive
-    int staining = 0;       ///< of its strongest stainer, 0 to 3
-    bool separates = false; ///< two of its tubes granulate (2 or more), so they part as they dry
+    int lightfastness = 1; ///< of its weakest tube, 1 excellent to 5 fugitive
+    int staining = 0;      ///< of its strongest stainer, 0 to 3
+    Separation separation = Separation::No;
 
     bool operator==(const MixJudgement&) const = default;
 };

@@ -1,3 +1,5 @@
+#include "patience.h"
+
 #include "app/pairs/bench.h"
 #include "app/pairs/chartgrid.h"
 #include "app/pairs/chartview.h"
@@ -367,7 +369,7 @@ void TestPairsView::whatMakesGreys()
         QVERIFY(isOfKind(tile.colour, MixKind::Greens));
     QTest::mouseClick(find<QPushButton>("kind_greys"), Qt::LeftButton);
     QVERIFY(QTest::qWaitFor([&] { return !view.isBusy(); }, 10000));
-    QTRY_VERIFY(isOfKind(view.tiles().tiles().front().colour, MixKind::Greys));
+    COMES_TRUE(isOfKind(view.tiles().tiles().front().colour, MixKind::Greys));
     QVERIFY(view.tiles().tiles()[0].words.startsWith("Cool") && view.tiles().tiles()[1].words.startsWith("Warm"));
     QTest::keyClick(&view.tiles(), Qt::Key_Right);
     QCOMPARE(view.tiles().current(), 1);
@@ -381,10 +383,10 @@ void TestPairsView::whatMakesGreys()
     }
     view.choose(MixKind::Darks);
     QVERIFY(QTest::qWaitFor([&] { return !view.isBusy(); }, 10000));
-    QTRY_VERIFY(find<QLabel>("makesHeadline")->text().contains("worth its well"));
+    COMES_TRUE(find<QLabel>("makesHeadline")->text().contains("worth its well"));
     find<QComboBox>("makesCount")->setCurrentIndex(1);
     QVERIFY(QTest::qWaitFor([&] { return !view.isBusy(); }, 20000));
-    QTRY_VERIFY(
+    COMES_TRUE(
         std::ranges::any_of(view.tiles().tiles(), [](const MixTile& tile) { return tile.recipe.parts.size() == 3; }));
 }
 

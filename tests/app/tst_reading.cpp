@@ -1,3 +1,5 @@
+#include "patience.h"
+
 #include "app/parts/messages.h"
 #include "app/reading/carddialog.h"
 #include "app/reading/chartdialog.h"
@@ -267,7 +269,7 @@ void TestReading::aDroppedCardBecomesTheTube()
         QTest::mouseClick(in<QPushButton>(dialog, "fileReading"), Qt::LeftButton);
     });
     drop(*m_window, path("card.png"));
-    QTRY_VERIFY_WITH_TIMEOUT(seen && blue().swatch, 15000);
+    COMES_TRUE(seen && blue().swatch);
     const Notebook after = m_document->notebook();
     QVERIFY(deltaE00(blue().swatch->full, (**ReferenceTable::shipped().find("PB29")).full) < 7); // no chart yet
     QCOMPARE(blue().measured.staining, std::optional(1));
@@ -321,7 +323,7 @@ void TestReading::badPicturesAreToldInPlace()
 {
     CardDialog dialog(*m_document, m_window->settings(), path("words.txt"), tube("Ultramarine"));
     dialog.show();
-    QTRY_VERIFY(in<QLabel>(dialog, "cardReadingTrouble")->text().contains("not a picture"));
+    COMES_TRUE(in<QLabel>(dialog, "cardReadingTrouble")->text().contains("not a picture"));
     QVERIFY(!in<QPushButton>(dialog, "fileReading")->isEnabled());
     dialog.file();
     QVERIFY(m_document->notebook().swatches.empty());
@@ -343,7 +345,7 @@ void TestReading::anyPictureCanBeMarkedByHand()
     dialog.show();
     auto* editor = in<RegionEditor>(dialog, "cardPicture");
     auto* trouble = in<QLabel>(dialog, "cardReadingTrouble");
-    QTRY_VERIFY(dialog.reading() || trouble->isVisible());
+    COMES_TRUE(dialog.reading() || trouble->isVisible());
     const auto mark = [&](int place, double left) {
         auto places = editor->places();
         QCOMPARE(places.size(), 5U);
@@ -352,11 +354,11 @@ void TestReading::anyPictureCanBeMarkedByHand()
         Q_EMIT editor->placeMarked(place);
     };
     mark(CardDialog::Paper, 400);
-    QTRY_VERIFY(dialog.reading() && trouble->isHidden());
+    COMES_TRUE(dialog.reading() && trouble->isHidden());
     mark(CardDialog::Full, 0);
     mark(CardDialog::Thin, 100);
     mark(CardDialog::OverBlack, 200);
-    QTRY_VERIFY(in<QPushButton>(dialog, "fileReading")->isEnabled());
+    COMES_TRUE(in<QPushButton>(dialog, "fileReading")->isEnabled());
     QVERIFY(toLch(dialog.reading()->full->colour).hueDegrees > 270);
     dialog.file();
     QCOMPARE(m_document->notebook().swatches.at(0).origin, SwatchOrigin::Picture);
@@ -371,7 +373,7 @@ void TestReading::aMarkMovedIsReadAgain()
     places[0].regions = places[1].regions; // full marked on the thin patch
     editor->setPlaces(places);
     Q_EMIT editor->placeMarked(0);
-    QTRY_VERIFY(deltaE00(dialog->reading()->full->colour, before) > 10);
+    COMES_TRUE(deltaE00(dialog->reading()->full->colour, before) > 10);
     QVERIFY(in<QPushButton>(*dialog, "place0")->text().startsWith("Full"));
 }
 
@@ -406,7 +408,7 @@ void TestReading::papersAreKept()
     Q_EMIT paper->activated(paper->currentIndex());
     QCOMPARE(m_document->notebook().papers.size(), 1U);
     QCOMPARE(paper->currentText(), QString("Marsh box"));
-    QTRY_VERIFY(!dialog->reading()->paperAssumed);
+    COMES_TRUE(!dialog->reading()->paperAssumed);
     dialog->file();
     QCOMPARE(m_document->notebook().swatches[0].paper, std::string("Marsh box"));
 }
@@ -554,7 +556,7 @@ void TestReading::aSecondWindowOnlyReads()
     QVERIFY(second.readOnlyReason().contains("another window"));
     MainWindow window(second);
     window.show();
-    QTRY_VERIFY(m_told.last().contains("another window"));
+    COMES_TRUE(m_told.last().contains("another window"));
     const Notebook before = second.notebook();
     second.removeTubes({before.tubes[0].id});
     QVERIFY(m_told.last().contains("another window"));

@@ -1,3 +1,5 @@
+#include "patience.h"
+
 #include "app/pairs/ladderstrip.h"
 #include "app/pairs/ladderview.h"
 #include "app/pairs/pairsview.h"
@@ -252,7 +254,7 @@ void TestWindow::dropsAreTaken()
     QVERIFY(enter.isAccepted());
     QDropEvent drop(QPointF(400, 400), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
     QApplication::sendEvent(m_window.get(), &drop);
-    QTRY_COMPARE(m_document->notebook().tubes.size(), 24U);
+    COMES_TRUE(m_document->notebook().tubes.size() == 24U);
     QMimeData picture;
     picture.setUrls({QUrl::fromLocalFile("/tmp/song.ogg")});
     QDragEnterEvent wrong({400, 400}, Qt::CopyAction, &picture, Qt::LeftButton, Qt::NoModifier);

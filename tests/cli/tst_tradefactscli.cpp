@@ -153,7 +153,7 @@ void pigmentRows()
         return mixOf(violets[0], {"PV14", "PB29"}) && violets.back()["staining"] > violets[0]["staining"];
     });
     row("4, two granulating tubes separate", [] {
-        return mixed({"PB29:1", "PV14:1"})["separates"] == true && mixed({"PB29:1", "PY3:1"})["separates"] == false;
+        return mixed({"PB29:1", "PV14:1"})["separates"] == "yes" && mixed({"PB29:1", "PY3:1"})["separates"] == "no";
     });
     row("5, the opaque and the transparent end", [] {
         return everyOne({"PV19/rose", "PB15:3", "PR83", "PY150", "PB60"},

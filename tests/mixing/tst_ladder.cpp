@@ -48,7 +48,6 @@ void TestLadder::isTheSameBothWays()
         QVERIFY(std::abs(there.steps[i].colour.a - back.steps[8 - i].colour.a) < 1e-9);
         QCOMPARE(there.steps[i].parts[0], back.steps[8 - i].parts[1]);
     }
-    QVERIFY(std::abs(there.keepsChroma - back.keepsChroma) < 1e-12);
 }
 
 void TestLadder::goesThereAndBack()
@@ -95,7 +94,6 @@ void TestLadder::everySpacingHolds()
             QCOMPARE(step.colour, seenLab(filmBetween(first, second, step.share), wash::middle, whitePaper()));
             QVERIFY(step.lch.chroma >= ladder.steps[ladder.mostNeutral].lch.chroma);
         }
-        QVERIFY(ladder.keepsChroma >= 0 && ladder.keepsChroma <= 1);
         QVERIFY(ladder.turningPoint > 0 || first.name == second.name);
     }
 }
@@ -125,8 +123,6 @@ void TestLadder::findsTheMostNeutralStep()
     for (const LadderStep& step : ladder.steps)
         QVERIFY(step.lch.chroma >= ladder.steps[ladder.mostNeutral].lch.chroma);
     QVERIFY(ladder.mostNeutral > 0 && ladder.mostNeutral < 20);
-    QCOMPARE(describe(ladder), std::string("passes through a grey"));
-    QCOMPARE(describe(ladderBetween(referencePaint("PB29"), referencePaint("PB15:3"), 21)), std::string("stays clean"));
 }
 
 void TestLadder::listsEveryRatioOnce()

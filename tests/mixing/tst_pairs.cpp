@@ -274,7 +274,7 @@ void TestPairs::explains()
     QFETCH(QString, says);
     const Paint& one = referencePaint(first.toUtf8());
     const Paint& two = referencePaint(second.toUtf8());
-    const QString text = QString::fromStdString(explain(one, two, ladderBetween(one, two, 21)));
+    const QString text = QString::fromStdString(explain(one, two, wayBetween(one, two)));
     QVERIFY2(text.contains(says), qPrintable(text));
     QVERIFY(text.front().isUpper() && text.endsWith(QLatin1Char('.')));
 }

@@ -16,6 +16,7 @@ private Q_SLOTS:
     void mixingIsAdditive();
     void waterChangesOnlyThickness();
     void judgesTheWholeMix();
+    void separationIsAMatterOfDegree();
     void saysItInWords();
 };
 
@@ -66,12 +67,29 @@ void TestRecipe::judgesTheWholeMix()
 {
     const std::array paints{referencePaint("PB29"), referencePaint("PBk11"), referencePaint("PR83")};
     const MixJudgement two = judge({{{0, 1}, {1, 1}}, 1}, paints);
-    QVERIFY(two.separates);
+    QCOMPARE(two.separation, Separation::Yes);
     QCOMPARE(two.lightfastness, 1);
     const MixJudgement fugitive = judge({{{0, 5}, {2, 1}}, 1}, paints);
-    QVERIFY(!fugitive.separates);
+    QCOMPARE(fugitive.separation, Separation::No);
     QCOMPARE(fugitive.lightfastness, 4);
     QCOMPARE(fugitive.staining, 3);
+}
+
+/// Painters see ultramarine part from burnt sienna and from light red (common practice).
+void TestRecipe::separationIsAMatterOfDegree()
+{
+    const auto separation = [](const char* first, const char* second) {
+        const std::array paints{referencePaint(first), referencePaint(second)};
+        return judge({{{0, 1}, {1, 1}}, 1}, paints).separation;
+    };
+    QCOMPARE(separation("PB29", "PBr7/burnt sienna"), Separation::May);
+    QCOMPARE(separation("PB29", "PR101/light red"), Separation::May);
+    QCOMPARE(separation("PB29", "PV14"), Separation::Yes);
+    QCOMPARE(separation("PB29", "PY3"), Separation::No);
+    const std::array blue{referencePaint("PB29")};
+    QCOMPARE(judge({{{0, 1}, {0, 2}}, 1}, blue).separation, Separation::No); // a tube does not part from itself
+    QCOMPARE(separationOf(std::array{1, 1}), Separation::No);
+    QCOMPARE(separationOf(std::array{1, 2, 0}), Separation::May);
 }
 
 void TestRecipe::saysItInWords()

@@ -1,5 +1,5 @@
-#include "mixing/ladder.h"
 #include "mixing/matching.h"
+#include "mixing/waybetween.h"
 
 #include "colour/deltae.h"
 #include "colour/observer.h"
@@ -159,7 +159,8 @@ void pigmentRows()
     });
     row("4: two granulating pigments separate", [] {
         const std::array paints{referencePaint("PB29"), referencePaint("PV14"), referencePaint("PY3")};
-        return judge({{{0, 1}, {1, 1}}, 1}, paints).separates && !judge({{{0, 1}, {2, 1}}, 1}, paints).separates;
+        return judge({{{0, 1}, {1, 1}}, 1}, paints).separation == Separation::Yes
+               && judge({{{0, 1}, {2, 1}}, 1}, paints).separation == Separation::No;
     });
     row("5: the opaque end and the transparent end", [] {
         return everyOne({"PY35/light", "PR108/light", "PB35", "PG17", "PY43", "PR101/light red", "PR101/Indian red"},
@@ -296,7 +297,8 @@ void greyRows()
     });
     row("21: a red that leans orange will not grey with green",
         [] { return leastChroma("PR255", "PG7") > leastChroma("PR83", "PG7"); });
-    row("22: neighbours do not dull", [] { return ladder("PB29", "PB15:3").keepsChroma > 0.85; });
+    row("22: neighbours do not dull",
+        [] { return wayBetween(referencePaint("PB29"), referencePaint("PB15:3")).keepsChroma > 0.85; });
     row("31: three primaries: near-black in a double film, grey when thin", [] {
         const std::array paints{referencePaint("PY3"), referencePaint("PV19/rose"), referencePaint("PB15:3")};
         Recipe recipe{{{0, 5}, {1, 2}, {2, 1}}, 2 * wash::full};

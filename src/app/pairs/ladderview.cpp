@@ -338,7 +338,7 @@ void LadderView::showJudgement()
 {
     const Paint* first = paintIn(m_first);
     const Paint* second = paintIn(m_second);
-    m_headline->setText(text(explain(*first, *second, m_ladder)));
+    m_headline->setText(text(explain(*first, *second, wayBetween(*first, *second, wash()))));
     QStringList lines{markWords()};
     const double ratio = first->strength / second->strength;
     if (ratio > 1.5 || ratio < 1 / 1.5) {
@@ -347,8 +347,9 @@ void LadderView::showJudgement()
         lines << tr("%1 is %2 times as strong: start with %3 and add it by touches.")
                      .arg(text(strong->name), number(std::max(ratio, 1 / ratio)), text(weak->name));
     }
-    if (first->granulation >= 2 && second->granulation >= 2)
-        lines << tr("Both granulate, so the mix separates as it dries.");
+    const Separation separation = separationOf(std::array{first->granulation, second->granulation});
+    if (separation != Separation::No && first != second)
+        lines << tr("The mix %1.").arg(text(separationWords(separation)));
     if (const QString swaps = swapWords(); !swaps.isEmpty())
         lines << swaps;
     if (first->source == ColourSource::Typical || second->source == ColourSource::Typical)

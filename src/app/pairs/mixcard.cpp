@@ -132,8 +132,8 @@ QString MixCard::judgementWords(const MixJudgement& judgement) const
     if (std::hypot(m_colour.a, m_colour.b) >= 6)
         lines << sentence(text(cleanlinessWord(clean, m_colour)));
     lines << tr("%1, %2").arg(sentence(text(describe(judgement.transparency))), stainingWords(judgement.staining));
-    if (judgement.separates)
-        lines << tr("Two of its tubes granulate, so it separates as it dries");
+    if (judgement.separation != Separation::No)
+        lines << sentence(text(separationWords(judgement.separation)));
     lines << tr("Lightfastness %1").arg(text(lightfastnessWord(judgement.lightfastness)));
     return lines.join(QLatin1Char('\n'));
 }

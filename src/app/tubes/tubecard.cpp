@@ -8,6 +8,7 @@
 #include "app/reading/readingwords.h"
 #include "app/theme/viewsettings.h"
 #include "mixing/greypartner.h"
+#include "mixing/waybetween.h"
 #include "paint/ratings.h"
 
 #include <QAction>
@@ -310,15 +311,15 @@ void TubeCard::showPair(TubeId first, TubeId second)
 {
     const Paint& one = m_document.paints()[*m_document.placeOf(first)];
     const Paint& two = m_document.paints()[*m_document.placeOf(second)];
-    const Ladder ladder = ladderBetween(one, two, 21);
-    const LadderStep& middle = ladder.steps[10];
+    const LadderStep middle = ladderBetween(one, two, 3).steps[1];
+    const WayBetween way = wayBetween(one, two);
     m_wash->show(filmBetween(one, two, 0.5), tr("Half way from %1 to %2").arg(text(one.name), text(two.name)), 1);
     m_name->setText(tr("%1 and %2").arg(text(one.name), text(two.name)));
     m_maker->setText(tr("%1 parts, half way").arg(text(partsText(middle))));
-    m_judgement->setText(tr("%1\nThe pair %2.").arg(sentence(colourWords(middle.colour)), text(describe(ladder))));
+    m_judgement->setText(tr("%1\nThe pair %2.").arg(sentence(colourWords(middle.colour)), text(describe(way.kind))));
     m_greyPartner->hide();
     m_readings->hide();
-    m_numbers->setText(tr("keeps %1 % of its chroma").arg(number(100 * ladder.keepsChroma, 0)));
+    m_numbers->setText(tr("keeps %1 % of its chroma").arg(number(100 * way.keepsChroma, 0)));
     m_notes->clear();
     m_caution->clear();
 }

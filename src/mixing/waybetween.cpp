@@ -1,0 +1,84 @@
+#include "mixing/waybetween.h"
+
+#include "colour/deltae.h"
+
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+constexpr int steps = 101;
+// Where painters draw these lines is common practice, without a source.
+constexpr double grey = 8;  ///< chroma below which a wash is called grey
+constexpr double alike = 2; ///< deltaE00 within which two washes are told apart only side by side
+
+WayKind kindOf(const Ladder& fine, double keepsChroma)
+{
+    const auto farther = [&](const LadderStep& step) {
+        return deltaE00(step.colour, fine.steps.front().colour) > alike;
+    };
+    if (std::ranges::none_of(fine.steps, farther))
+        return WayKind::HardlyChanges;
+    const bool firstIsGrey = fine.steps.front().lch.chroma < grey;
+    const bool secondIsGrey = fine.steps.back().lch.chroma < grey;
+    if (firstIsGrey || secondIsGrey)
+        return firstIsGrey && secondIsGrey ? WayKind::StaysGrey : WayKind::LosesColour;
+    if (fine.steps[fine.mostNeutral].lch.chroma < grey)
+        return WayKind::PassesThroughGrey;
+    if (keepsChroma > 0.75)
+        return WayKind::StaysClean;
+    if (keepsChroma > 0.55)
+        return WayKind::DullsALittle;
+    return keepsChroma > 0.3 ? WayKind::Dulls : WayKind::Greys;
+}
+
+bool isLostAtOnce(const Ladder& fine)
+{
+    constexpr int quarter = (steps - 1) / 4;
+    const double lowest = fine.steps[fine.mostNeutral].lch.chroma;
+    const auto lost = [&](const LadderStep& end, const LadderStep& step) {
+        const double all = end.lch.chroma - lowest;
+        return all > 5 && end.lch.chroma - step.lch.chroma > 0.6 * all;
+    };
+    return lost(fine.steps.front(), fine.steps[quarter]) || lost(fine.steps.back(), fine.steps[steps - 1 - quarter]);
+}
+
+} // namespace
+
+WayBetween wayBetween(const Paint& first, const Paint& second, double wash, const Spectrum& paper)
+{
+    const Ladder fine = ladderBetween(first, second, steps, wash, paper);
+    const double dullerEnd = std::min(fine.steps.front().lch.chroma, fine.steps.back().lch.chroma);
+    const double lowest = fine.steps[fine.mostNeutral].lch.chroma;
+    WayBetween way;
+    way.keepsChroma = dullerEnd > 0 ? std::min(1.0, lowest / dullerEnd) : 1.0;
+    way.kind = kindOf(fine, way.keepsChroma);
+    const bool loses =
+        way.kind == WayKind::Dulls || way.kind == WayKind::Greys || way.kind == WayKind::PassesThroughGrey;
+    way.atOnce = loses && isLostAtOnce(fine);
+    return way;
+}
+
+std::string describe(WayKind kind)
+{
+    switch (kind) {
+    case WayKind::HardlyChanges: return "hardly changes";
+    case WayKind::StaysGrey: return "stays grey";
+    case WayKind::LosesColour: return "loses its colour";
+    case WayKind::StaysClean: return "stays clean";
+    case WayKind::DullsALittle: return "dulls a little";
+    case WayKind::Dulls: return "dulls on the way";
+    case WayKind::Greys: return "greys on the way";
+    case WayKind::PassesThroughGrey: return "passes through a grey";
+    }
+    return {};
+}
+
+std::string describe(const WayBetween& way)
+{
+    if (!way.atOnce)
+        return describe(way.kind);
+    return way.kind == WayKind::Dulls ? "dulls at once" : "greys at once";
+}
+
+} // namespace iris
