@@ -53,9 +53,7 @@ WayBetween wayBetween(const Paint& first, const Paint& second, double wash, cons
     WayBetween way;
     way.keepsChroma = dullerEnd > 0 ? std::min(1.0, lowest / dullerEnd) : 1.0;
     way.kind = kindOf(fine, way.keepsChroma);
-    const bool loses =
-        way.kind == WayKind::Dulls || way.kind == WayKind::Greys || way.kind == WayKind::PassesThroughGrey;
-    way.atOnce = loses && isLostAtOnce(fine);
+    way.atOnce = (way.kind == WayKind::Dulls || way.kind == WayKind::Greys) && isLostAtOnce(fine);
     return way;
 }
 

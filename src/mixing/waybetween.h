@@ -22,7 +22,7 @@ std::string describe(WayKind kind);
 /// What a painter would say of two tubes, however many steps the ladder between them is painted in.
 struct WayBetween {
     WayKind kind = WayKind::StaysClean;
-    bool atOnce = false;    ///< most of what is lost is lost in the first quarter, from one end or the other
+    bool atOnce = false;    ///< it dulls or greys, most of it in the first quarter, from one end or the other
     double keepsChroma = 1; ///< least chroma on the way over that of the duller end, 0 to 1
 
     bool operator==(const WayBetween&) const = default;

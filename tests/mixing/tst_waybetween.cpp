@@ -67,6 +67,7 @@ void TestWayBetween::isTheSameBothWays()
         QCOMPARE(there.kind, back.kind);
         QCOMPARE(there.atOnce, back.atOnce);
         QVERIFY(std::abs(there.keepsChroma - back.keepsChroma) < 1e-9);
+        QVERIFY(!there.atOnce || there.kind == WayKind::Dulls || there.kind == WayKind::Greys);
         QVERIFY(there.keepsChroma >= 0 && there.keepsChroma <= 1);
     }
 }
