@@ -6,7 +6,7 @@ function(iris_layer name)
     target_include_directories(iris_${name} PUBLIC ${PROJECT_SOURCE_DIR}/src)
     target_link_libraries(iris_${name} PUBLIC ${LAYER_USES})
     if(IRIS_FUZZ AND name IN_LIST IRIS_COMPUTING)
-        target_compile_options(iris_${name} PRIVATE -fno-sanitize=all)
+        target_compile_options(iris_${name} PRIVATE -fno-sanitize=all -O0)
         set_target_properties(iris_${name} PROPERTIES DISABLE_PRECOMPILE_HEADERS ON) # those of another layer, with other flags
     endif()
 endfunction()
