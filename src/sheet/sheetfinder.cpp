@@ -46,15 +46,19 @@ QTransform homography(const std::vector<PointPair>& pairs)
     }
     const Eigen::Matrix3d fromMm = normaliser(mm);
     const Eigen::Matrix3d fromPixels = normaliser(pixels);
-    Eigen::MatrixXd system(2 * static_cast<Eigen::Index>(pairs.size()), 9);
+    // Its least singular vector is the least eigenvector of the system times itself, nine by nine however many points.
+    Eigen::Matrix<double, 9, 9> squared = Eigen::Matrix<double, 9, 9>::Zero();
     for (std::size_t i = 0; i < pairs.size(); ++i) {
         const Eigen::Vector3d x = fromMm * Eigen::Vector3d(mm[i].x(), mm[i].y(), 1);
         const Eigen::Vector3d y = fromPixels * Eigen::Vector3d(pixels[i].x(), pixels[i].y(), 1);
-        const auto row = 2 * static_cast<Eigen::Index>(i);
-        system.row(row) << 0, 0, 0, -x.transpose(), y[1] * x.transpose();
-        system.row(row + 1) << x.transpose(), 0, 0, 0, -y[0] * x.transpose();
+        Eigen::Matrix<double, 9, 1> row;
+        row << 0, 0, 0, -x, y[1] * x;
+        squared += row * row.transpose();
+        row << x, 0, 0, 0, -y[0] * x;
+        squared += row * row.transpose();
     }
-    const Eigen::VectorXd h = Eigen::JacobiSVD<Eigen::MatrixXd>(system, Eigen::ComputeFullV).matrixV().col(8);
+    const Eigen::Matrix<double, 9, 1> h =
+        Eigen::SelfAdjointEigenSolver<Eigen::Matrix<double, 9, 9>>(squared).eigenvectors().col(0);
     Eigen::Matrix3d matrix;
     matrix << h[0], h[1], h[2], h[3], h[4], h[5], h[6], h[7], h[8];
     matrix = fromPixels.inverse() * matrix * fromMm;
