@@ -1,28 +1,11 @@
 #include "colour/deltae.h"
 
+#include "colour/deltaeterms.h"
+
 #include <cmath>
-#include <numbers>
 
 namespace iris {
 namespace {
-
-double radians(double degrees)
-{
-    return degrees * std::numbers::pi / 180.0;
-}
-
-double pow7(double value)
-{
-    const double cube = value * value * value;
-    return cube * cube * value;
-}
-
-/// sqrt(C^7 / (C^7 + 25^7)), the weight that grows with chroma.
-double chromaShare(double chroma)
-{
-    const double c7 = pow7(chroma);
-    return std::sqrt(c7 / (c7 + pow7(25.0)));
-}
 
 /// Sharma et al. equation 14: the mean hue, where a neutral counts for nothing.
 double meanHue(const Lch& first, const Lch& second)
@@ -61,14 +44,12 @@ double deltaE00(const Lab& first, const Lab& second)
     const double l = (one.l + two.l) / 2 - 50;
     const double c = (one.chroma + two.chroma) / 2;
     const double h = meanHue(one, two);
-    const double t = 1 - 0.17 * std::cos(radians(h - 30)) + 0.24 * std::cos(radians(2 * h))
-                     + 0.32 * std::cos(radians(3 * h + 6)) - 0.20 * std::cos(radians(4 * h - 63));
     const double bump = (h - 275) / 25;
     const double turn = -std::sin(radians(60 * std::exp(-bump * bump))) * 2 * chromaShare(c);
 
-    const double lTerm = dL / (1 + 0.015 * l * l / std::sqrt(20 + l * l));
+    const double lTerm = dL / lightnessWeight(l);
     const double cTerm = dC / (1 + 0.045 * c);
-    const double hTerm = dH / (1 + 0.015 * c * t);
+    const double hTerm = dH / (1 + 0.015 * c * hueWeight(h));
     return std::sqrt(lTerm * lTerm + cTerm * cTerm + hTerm * hTerm + turn * cTerm * hTerm);
 }
 

@@ -1,15 +1,17 @@
 #include "colour/deltaerange.h"
 
+#include "colour/deltaeterms.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
 #include <limits>
-#include <numbers>
+#include <vector>
 
 namespace iris {
 namespace {
 
-constexpr double degree = std::numbers::pi / 180;
+constexpr double degree = radians(1);
 
 Range operator+(const Range& one, const Range& two)
 {
@@ -62,13 +64,6 @@ template <typename Growing> Range through(const Range& range, Growing&& function
     return {function(range.least), function(range.most)};
 }
 
-double chromaShare(double chroma)
-{
-    const double cube = chroma * chroma * chroma;
-    const double c7 = cube * cube * chroma;
-    return std::sqrt(c7 / (c7 + 6103515625.0)); // 25^7
-}
-
 /// Some colours in the plane of a* (stretched) and b*, by chroma and hue.
 struct Polar {
     Range chroma;
@@ -91,14 +86,11 @@ Polar polarOf(const Range& a, const Range& b)
     return polar;
 }
 
-/// Sharma et al. equation 15. Its slope is nowhere steeper than 0.17 + 2 0.24 + 3 0.32 + 4 0.20 a radian.
-Range hueWeight(const Range& hue)
+Range hueWeights(const Range& hue)
 {
-    const double h = (hue.least + hue.most) / 2;
-    const double t = 1 - 0.17 * std::cos((h - 30) * degree) + 0.24 * std::cos(2 * h * degree)
-                     + 0.32 * std::cos((3 * h + 6) * degree) - 0.20 * std::cos((4 * h - 63) * degree);
-    const double off = 2.41 * degree * (hue.most - hue.least) / 2;
-    return {std::max(t - off, 1 - 0.93), std::min(t + off, 1 + 0.93)};
+    const double middle = hueWeight((hue.least + hue.most) / 2);
+    const double off = mostHueSlope * radians((hue.most - hue.least) / 2);
+    return {std::max(middle - off, 1 - mostHueSwing), std::min(middle + off, 1 + mostHueSwing)};
 }
 
 /// exp(-((h - 275) / 25)^2) of equation 16, for mean hues taken into 0 to 360.
@@ -166,7 +158,7 @@ Range colourTerms(const Polar& one, const Polar& two, const HuePair& hues)
     const Range cTerm = (two.chroma - one.chroma) / (Range{1, 1} + 0.045 * chroma);
     const Range size = through(one.chroma * two.chroma, [](double product) { return 2 * std::sqrt(product); });
     const Range sine = through(hues.difference, [](double h) { return std::sin(h / 2 * degree); });
-    const Range hTerm = size * sine / (Range{1, 1} + 0.015 * chroma * hueWeight(hues.mean));
+    const Range hTerm = size * sine / (Range{1, 1} + 0.015 * chroma * hueWeights(hues.mean));
     const Range turn = through(blueness(hues.mean), [](double blue) { return std::sin(60 * blue * degree); })
                        * through(chroma, [](double c) { return 2 * chromaShare(c); });
     // In the turn the sum is a straight line, so its extremes are those of the extreme turns.
@@ -176,7 +168,7 @@ Range colourTerms(const Polar& one, const Polar& two, const HuePair& hues)
 Range lightnessTerm(const LabBox& box, const Lab& target)
 {
     const Range off = sizeOf({(box.least.l + target.l) / 2 - 50, (box.most.l + target.l) / 2 - 50});
-    const Range weight = through(off, [](double l) { return 1 + 0.015 * l * l / std::sqrt(20 + l * l); });
+    const Range weight = through(off, lightnessWeight);
     return sizeOf(Range{box.least.l - target.l, box.most.l - target.l}) / weight;
 }
 
