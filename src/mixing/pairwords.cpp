@@ -85,7 +85,7 @@ std::string cleanReason(const Paint& first, const Paint& second)
 std::string reasonOf(const Paint& first, const Paint& second, WayKind kind)
 {
     switch (kind) {
-    case WayKind::HardlyChanges: return first.film == second.film ? "it is one paint" : "the two look alike";
+    case WayKind::HardlyChanges: return first == second ? "it is one paint" : "the two look alike";
     case WayKind::StaysGrey: return {};
     case WayKind::StaysClean: return cleanReason(first, second);
     case WayKind::DullsALittle: // too little for tubes that grey each other

@@ -14,10 +14,11 @@ constexpr double alike = 2; ///< deltaE00 within which two washes are told apart
 
 WayKind kindOf(const Ladder& fine, double keepsChroma)
 {
-    const auto farther = [&](const LadderStep& step) {
-        return deltaE00(step.colour, fine.steps.front().colour) > alike;
+    const auto differs = [&](const LadderStep& step) { // from either end, so that it is the same both ways
+        return deltaE00(step.colour, fine.steps.front().colour) > alike
+               || deltaE00(step.colour, fine.steps.back().colour) > alike;
     };
-    if (std::ranges::none_of(fine.steps, farther))
+    if (std::ranges::none_of(fine.steps, differs))
         return WayKind::HardlyChanges;
     const bool firstIsGrey = fine.steps.front().lch.chroma < grey;
     const bool secondIsGrey = fine.steps.back().lch.chroma < grey;

@@ -93,6 +93,11 @@ void TestWayBetween::aTubeWithItselfIsOnePaint()
 {
     for (const Paint& paint : referencePaints())
         QCOMPARE(explain(paint, paint, wayBetween(paint, paint)), std::string("Hardly changes: it is one paint."));
+    // Two tubes of one pigment, both with its typical values, are two tubes all the same.
+    Paint other = referencePaint("PB29");
+    other.name = "Ultramarine of another maker";
+    QCOMPARE(explain(referencePaint("PB29"), other, wayBetween(referencePaint("PB29"), other)),
+             std::string("Hardly changes: the two look alike."));
 }
 
 void TestWayBetween::everyKindHasItsWords()
