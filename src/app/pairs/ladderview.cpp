@@ -338,8 +338,11 @@ void LadderView::showJudgement()
 {
     const Paint* first = paintIn(m_first);
     const Paint* second = paintIn(m_second);
-    m_headline->setText(text(explain(*first, *second, wayBetween(*first, *second, wash()))));
-    QStringList lines{markWords()};
+    const WayBetween way = wayBetween(*first, *second, wash());
+    m_headline->setText(text(explain(*first, *second, way)));
+    QStringList lines;
+    if (way.kind != WayKind::HardlyChanges) // else what is cleanest is chance
+        lines << markWords();
     const double ratio = first->strength / second->strength;
     if (ratio > 1.5 || ratio < 1 / 1.5) {
         const Paint* strong = ratio > 1 ? first : second;
