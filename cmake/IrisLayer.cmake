@@ -11,6 +11,11 @@ function(iris_layer name)
     endif()
 endfunction()
 
+# What reads, writes and shows takes longest of all to compile and no time to run: the work is done in the layers above.
+function(iris_only_hands_on target)
+    target_compile_options(${target} PRIVATE $<$<CONFIG:Release>:-O1>)
+endfunction()
+
 # Turns text files into one C++ source with a raw string for each, so the core needs no files at run time.
 # Re-run whenever an input changes.
 function(iris_embed_text output namespace)

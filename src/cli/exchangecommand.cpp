@@ -2,6 +2,7 @@
 #include "cli/textinput.h"
 #include "cli/tubesource.h"
 #include "files/outputfile.h"
+#include "notebook/edits.h"
 #include "notebook/exports.h"
 #include "notebook/notebookjson.h"
 #include "notebook/notebookstore.h"
@@ -46,9 +47,10 @@ Result<std::string> exported(const NotebookStore& store, const Notebook& noteboo
     return failure(ErrorCode::BadOption, "a notebook goes out as json, tubes, swatches, gpl or cgats");
 }
 
-/// The edit a list brings, and how many lines could not be read.
+/// The edit a list brings, how many readings are in it, and which lines could not be read.
 struct Import {
     NotebookEdit edit;
+    std::size_t readings = 0;
     std::vector<Error> problems;
     std::vector<std::string> remarks;
 };
@@ -71,7 +73,8 @@ Result<Import> importFrom(const ImportArguments& arguments, const Notebook& note
         if (!list)
             return tl::unexpected(atFile(list.error(), arguments.file));
         import.problems = std::move(list->problems);
-        import.edit.putSwatches = std::move(list->swatches);
+        import.readings = list->swatches.size();
+        import.edit = filing(notebook, list->swatches);
     } else if (arguments.format == "json") {
         const auto dump = readNotebookJson(*text);
         if (!dump)
@@ -80,6 +83,7 @@ Result<Import> importFrom(const ImportArguments& arguments, const Notebook& note
             return failure(ErrorCode::BadOption,
                            "a whole notebook comes into an empty one; make it with: notebook FILE");
         import.edit = filling(*dump);
+        import.readings = import.edit.putSwatches.size();
     } else {
         return failure(ErrorCode::BadOption, "what comes in is tubes, swatches or json");
     }
@@ -121,11 +125,9 @@ Result<Output> importCommand(const ImportArguments& arguments)
     const auto done = open->store->apply(import->edit);
     if (!done)
         return tl::unexpected(done.error());
-    Output output{
-        std::to_string(done->putTubes.size()) + " tubes and " + std::to_string(done->putSwatches.size())
-            + " readings came in\n",
-        Json{{"tubes", done->putTubes.size()}, {"swatches", done->putSwatches.size()}, {"left_out", Json::array()}},
-        import->remarks};
+    const std::size_t tubes = arguments.format == "swatches" ? 0 : done->putTubes.size();
+    Output output{std::to_string(tubes) + " tubes and " + std::to_string(import->readings) + " readings came in\n",
+                  Json{{"tubes", tubes}, {"swatches", import->readings}, {"left_out", Json::array()}}, import->remarks};
     for (const Error& problem : import->problems) {
         output.text += "line " + std::to_string(problem.line) + " left out: " + shown(problem.message) + "\n";
         output.json["left_out"].push_back({{"line", problem.line}, {"why", problem.message}});

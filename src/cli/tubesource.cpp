@@ -28,16 +28,15 @@ Result<TubeSource> TubeSource::from(const SourceArguments& arguments)
     if (!open)
         return tl::unexpected(open.error());
     for (const Tube& tube : open->notebook.tubes) {
-        auto paint = paintOf(tube, table, films);
-        if (!paint)
+        if (const auto paint = paintOf(tube, table, films); !paint)
             return tl::unexpected(paint.error());
-        source.m_paints.push_back(std::move(*paint));
         source.m_ids.push_back(std::to_string(tube.id.value));
     }
-    source.m_learned = learntFrom(open->notebook, source.m_paints);
-    source.m_unlearnt = source.m_paints;
-    source.m_paints = withStrengths(std::move(source.m_paints), source.m_learned);
-    source.m_notebook = open->notebook;
+    const StudioPtr studio = studioOf(open->notebook, films);
+    source.m_notebook = studio->notebook;
+    source.m_paints = studio->paints;
+    source.m_unlearnt = studio->unlearnt;
+    source.m_learned = studio->learned;
     return source;
 }
 

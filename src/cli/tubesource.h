@@ -1,8 +1,8 @@
 #pragma once
 
 #include "cli/commands.h"
-#include "notebook/lessons.h"
 #include "notebook/notebookstore.h"
+#include "notebook/studio.h"
 #include "paint/paint.h"
 
 #include <string>

@@ -58,11 +58,6 @@ LearningOptions learningOptionsOf(const Notebook& notebook)
     return options;
 }
 
-Learned learntFrom(const Notebook& notebook, std::span<const Paint> paints)
-{
-    return learnStrengths(paints, lessonsOf(notebook).squares, learningOptionsOf(notebook));
-}
-
 std::vector<WantedMix> wantedBy(const Notebook& notebook, std::span<const Paint> paints,
                                 const std::function<bool(std::size_t)>& usable)
 {

@@ -18,10 +18,6 @@ Lessons lessonsOf(const Notebook& notebook);
 /// How sure the strengths are before learning: those set by hand or by a let-down are nearly certain.
 LearningOptions learningOptionsOf(const Notebook& notebook);
 
-/// What the notebook's painted squares teach about its tubes.
-/// @param paints one a tube, with the strengths they would have unlearnt
-Learned learntFrom(const Notebook& notebook, std::span<const Paint> paints);
-
 /// What the needs will be mixed from: for each need the nearest recipes of up to three of the paints, weighted by its
 /// importance, and a little of every pair besides, so that something is wanted even without needs.
 /// @param usable which of the paints are at hand

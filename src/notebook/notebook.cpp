@@ -1,9 +1,6 @@
 #include "notebook/notebook.h"
 
-#include "notebook/soundness.h"
-
 #include <algorithm>
-#include <cmath>
 
 namespace iris {
 namespace {
@@ -59,72 +56,6 @@ void invert(const std::vector<Record>& before, const std::vector<Record>& puts, 
     for (const Id id : removes)
         if (const Record* old = find(before, id))
             putBack.push_back(*old);
-}
-
-void replaceBy(std::vector<TubeId>& list, TubeId other, TubeId kept)
-{
-    if (holds(list, kept))
-        std::erase(list, other);
-    std::ranges::replace(list, other, kept);
-}
-
-/// Parts that have grown beyond what a mix may count are scaled down together.
-void keepCountable(std::vector<MixPart>& parts)
-{
-    const int most = std::ranges::max_element(parts, {}, &MixPart::parts)->parts;
-    const auto limit = static_cast<int>(allowed::parts.most);
-    if (most <= limit)
-        return;
-    for (MixPart& part : parts)
-        part.parts = std::max(1, static_cast<int>(std::lround(static_cast<double>(part.parts) * limit / most)));
-}
-
-/// A mix of the other tube is one of the kept tube; what held both holds the sum. False when nothing changed.
-bool replaceBy(std::vector<MixPart>& parts, TubeId other, const Tube& kept)
-{
-    const auto from = std::ranges::find(parts, other, &MixPart::tube);
-    if (from == parts.end())
-        return false;
-    const auto to = std::ranges::find(parts, kept.id, &MixPart::tube);
-    if (to == parts.end()) {
-        from->tube = kept.id;
-        from->name = kept.name;
-        return true;
-    }
-    to->parts += from->parts;
-    parts.erase(from);
-    keepCountable(parts);
-    return true;
-}
-
-template <typename Value> void fill(Value& own, const Value& from)
-{
-    if (own == Value{})
-        own = from;
-}
-
-/// A tube with what it leaves open taken from another.
-Tube filledUp(Tube tube, const Tube& from)
-{
-    fill(tube.maker, from.maker);
-    fill(tube.line, from.line);
-    fill(tube.codes, from.codes);
-    fill(tube.form, from.form);
-    fill(tube.swatch, from.swatch);
-    fill(tube.strength, from.strength);
-    fill(tube.staining, from.staining);
-    fill(tube.granulation, from.granulation);
-    fill(tube.lightfastness, from.lightfastness);
-    fill(tube.transparency, from.transparency);
-    fill(tube.measured.staining, from.measured.staining);
-    fill(tube.measured.granulation, from.measured.granulation);
-    fill(tube.stock.sizeMl, from.stock.sizeMl);
-    fill(tube.stock.price, from.stock.price);
-    fill(tube.stock.leftPercent, from.stock.leftPercent);
-    fill(tube.stock.boughtOn, from.stock.boughtOn);
-    if (!from.notes.empty() && from.notes != tube.notes)
-        tube.notes += (tube.notes.empty() ? "" : "\n") + from.notes;
-    return tube;
 }
 
 } // namespace
@@ -191,61 +122,6 @@ NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
     if (edit.wishes || wishesTouched)
         back.wishes = before.wishes;
     return back;
-}
-
-NotebookEdit merging(const Notebook& notebook, TubeId kept, TubeId other)
-{
-    NotebookEdit edit;
-    const Tube* from = notebook.tube(other);
-    const Tube* to = notebook.tube(kept);
-    if (!from || !to || kept == other)
-        return edit;
-    edit.putTubes = {filledUp(*to, *from)};
-    edit.removeTubes = {other};
-    for (const SwatchRecord* swatch : notebook.swatchesOf(other)) {
-        edit.putSwatches.push_back(*swatch);
-        edit.putSwatches.back().tube = kept;
-    }
-    for (PaletteRecord palette : notebook.palettes)
-        if (holds(palette.tubes, other)) {
-            replaceBy(palette.tubes, other, kept);
-            edit.putPalettes.push_back(std::move(palette));
-        }
-    for (MixRecord mix : notebook.mixes)
-        if (replaceBy(mix.parts, other, *to))
-            edit.putMixes.push_back(std::move(mix));
-    PaletteWishes wishes = notebook.wishes;
-    if (holds(wishes.must, other) || holds(wishes.never, other)) {
-        replaceBy(wishes.must, other, kept);
-        replaceBy(wishes.never, other, kept);
-        std::erase_if(wishes.never, [&](TubeId id) { return holds(wishes.must, id); });
-        edit.wishes = wishes;
-    }
-    return edit;
-}
-
-NotebookEdit filing(const Notebook& notebook, SwatchRecord reading)
-{
-    NotebookEdit edit;
-    const Tube* tube = notebook.tube(reading.tube);
-    if (!tube)
-        return edit;
-    const auto known = notebook.swatchesOf(tube->id);
-    const bool unfiled = tube->swatch && std::ranges::none_of(known, [&](const SwatchRecord* swatch) {
-                             return swatch->onWhite == *tube->swatch;
-                         });
-    if (unfiled && !reading.wet) {
-        SwatchRecord before;
-        before.tube = tube->id;
-        before.paperWhite = reading.paperWhite;
-        before.painted = before.onWhite = *tube->swatch;
-        before.notes = "What the tube went by before this reading";
-        edit.putSwatches.push_back(before);
-    }
-    if (!reading.wet)
-        edit.putTubes = {withReading(*tube, reading)};
-    edit.putSwatches.push_back(std::move(reading));
-    return edit;
 }
 
 bool Notebook::isEmpty() const

@@ -156,12 +156,4 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit);
 /// @param edit with the ids of its new records filled in
 NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit);
 
-/// The edit that makes one entry of two: the kept tube takes over the readings, the places in palettes and the wishes
-/// of the other, and whatever it had left open itself; the other is taken out.
-NotebookEdit merging(const Notebook& notebook, TubeId kept, TubeId other);
-
-/// The edit that files a reading: the record itself and, when it is dry, the tube that goes by it from now on. Colours
-/// the tube went by that are in no record yet are filed first, so that nothing is lost.
-NotebookEdit filing(const Notebook& notebook, SwatchRecord reading);
-
 } // namespace iris

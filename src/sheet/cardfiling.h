@@ -1,6 +1,6 @@
 #pragma once
 
-#include "notebook/notebook.h"
+#include "notebook/edits.h"
 #include "sheet/cardreader.h"
 
 namespace iris {

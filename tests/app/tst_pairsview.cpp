@@ -140,7 +140,7 @@ void TestPairsView::cleanup()
 /// A made-up painter fills the sheet in; the yellow tubes are stronger than anyone thinks.
 QString TestPairsView::paintedScan(const SheetRecord& sheet, double stronger, unsigned seed)
 {
-    std::vector<Paint> truth = m_document->unlearntPaints();
+    std::vector<Paint> truth = m_document->studio()->unlearnt;
     for (Paint& paint : truth)
         if (paint.family == HueFamily::Yellow)
             paint.strength *= stronger;
@@ -228,8 +228,8 @@ void TestPairsView::chartsAreChosenFreely()
     QCOMPARE(grid.contents().chart.recipes.size(), 23U * 23U); // all by all to begin with
     find<QComboBox>("chartAmounts")->setCurrentIndex(1);
     const auto dominant = grid.contents().chart.recipes[1].parts;
-    QVERIFY(dominant[0].parts * m_document->paints()[dominant[0].paint].strength
-            > 1.8 * dominant[1].parts * m_document->paints()[dominant[1].paint].strength);
+    QVERIFY(dominant[0].parts * m_document->studio()->paints[dominant[0].paint].strength
+            > 1.8 * dominant[1].parts * m_document->studio()->paints[dominant[1].paint].strength);
     view.rowTubes().chooseByHand({15, 0, 13});
     find<QComboBox>("chartOrder")->setCurrentIndex(3);
     QCOMPARE(grid.contents().rowNames, (QStringList{"Phthalo Blue", "Lemon Yellow", "Ultramarine"}));
@@ -378,8 +378,8 @@ void TestPairsView::whatMakesGreys()
         QTest::keyClick(&view.tiles(), Qt::Key_Plus);
         QVERIFY(*view.card().recipe() != before);
         QCOMPARE(view.card().recipe()->wash, before.wash); // without water
-        QVERIFY(warmthOf(colourOf(*view.card().recipe(), m_document->paints()))
-                > warmthOf(colourOf(before, m_document->paints())) + 1.9);
+        QVERIFY(warmthOf(colourOf(*view.card().recipe(), m_document->studio()->paints))
+                > warmthOf(colourOf(before, m_document->studio()->paints)) + 1.9);
     }
     view.choose(MixKind::Darks);
     QVERIFY(QTest::qWaitFor([&] { return !view.isBusy(); }, 10000));
@@ -418,8 +418,10 @@ void TestPairsView::whatIsFoundAfterATubeIsGoneIsDropped()
 void TestPairsView::theCardFollowsItsTubes()
 {
     MixCard card(pairs().context());
-    card.show(Recipe{{{4, 2}, {7, 1}}, wash::full});
-    const auto& tubes = m_document->notebook().tubes;
+    const StudioPtr before = m_document->studio();
+    const Recipe mix{{{4, 2}, {7, 1}}, wash::full};
+    card.show(before, mix);
+    const auto& tubes = before->notebook.tubes;
     const TubeId first = tubes[4].id;
     const QString title = card.findChild<QLabel*>("mixTitle")->text();
     m_document->removeTubes({tubes[0].id});
@@ -427,7 +429,12 @@ void TestPairsView::theCardFollowsItsTubes()
     QCOMPARE(card.recipe()->parts[0].paint, 3U);
     QCOMPARE(card.recipe()->parts[1].paint, 6U);
     QCOMPARE(card.findChild<QLabel*>("mixTitle")->text(), title);
+    card.clear();
+    card.show(before, mix); // a mix that was found before the edit
+    QCOMPARE(card.findChild<QLabel*>("mixTitle")->text(), title);
     m_document->removeTubes({first});
+    QVERIFY(!card.recipe());
+    card.show(before, mix);
     QVERIFY(!card.recipe());
     card.note();
     card.want();
@@ -513,14 +520,14 @@ void TestPairsView::theWholeLoop()
         QCOMPARE(file->text(), QString("File 9 squares"));
         QTest::mouseClick(file, Qt::LeftButton);
     });
-    m_window->takeFile(scan);
-    QCOMPARE(m_document->notebook().mixes.size(), 9U);
+    m_window->takeFile(scan); // which is looked at beside the window
+    COMES_TRUE(m_document->notebook().mixes.size() == 9);
     QVERIFY(m_document->notebook().sheets.front().finished);
     QVERIFY(find<QLabel>("sheetState")->text().contains("All 9 squares read"));
     // The yellows turned out stronger than the blues.
     const auto ratio = [&](std::size_t one, std::size_t two) {
-        const auto& now = m_document->paints();
-        const auto& then = m_document->unlearntPaints();
+        const auto& now = m_document->studio()->paints;
+        const auto& then = m_document->studio()->unlearnt;
         return now[one].strength / now[two].strength / (then[one].strength / then[two].strength);
     };
     QVERIFY2(ratio(0, 13) > 1.5, qPrintable(QString::number(ratio(0, 13))));
@@ -535,11 +542,11 @@ void TestPairsView::theWholeLoop()
     find<QCheckBox>("beforeLearning")->setChecked(true);
     const PairChart& unlearnt = chart.grid().contents().chart;
     for (std::size_t i = 0; i < unlearnt.recipes.size(); ++i)
-        QCOMPARE(unlearnt.colours[i], colourOf(unlearnt.recipes[i], m_document->unlearntPaints()));
+        QCOMPARE(unlearnt.colours[i], colourOf(unlearnt.recipes[i], m_document->studio()->unlearnt));
     QVERIFY(unlearnt.colours != learntColours);
     chart.columnTubes().chooseByHand({13, 16}); // cerulean is not painted with these yet
     for (std::size_t i = 0; i < unlearnt.recipes.size(); ++i)
-        QCOMPARE(unlearnt.colours[i], colourOf(unlearnt.recipes[i], m_document->unlearntPaints()));
+        QCOMPARE(unlearnt.colours[i], colourOf(unlearnt.recipes[i], m_document->studio()->unlearnt));
     chart.columnTubes().chooseByHand({13, 14, 15});
     find<QCheckBox>("beforeLearning")->setChecked(false);
     QCOMPARE(chart.grid().contents().chart.colours, learntColours);
@@ -602,7 +609,7 @@ void TestPairsView::theLoopWithoutPaint()
     });
     m_window->sheetsView().readWithoutPaint();
     QVERIFY(m_document->notebook().mixes.size() >= 9);
-    QVERIFY(m_document->learned().typicalMiss().has_value());
+    QVERIFY(m_document->studio()->learned.typicalMiss().has_value());
 }
 
 void TestPairsView::badScansAreTold()
@@ -626,6 +633,7 @@ void TestPairsView::badScansAreTold()
         dialog.reject();
     });
     m_window->takeFile(half); // a sheet all the same, by the marks that are left
+    COMES_TRUE(!trouble.isEmpty());
     QVERIFY2(trouble.contains("corner marks"), qPrintable(trouble));
     QCOMPARE(m_document->notebook(), before);
 }
@@ -716,13 +724,13 @@ void TestPairsView::mixesOfDeletedTubesStay()
     mix.painted = Lab{50, -20, 20};
     mix.origin = MixOrigin::Typed;
     m_document->keepMix(mix, "a mix");
-    QCOMPARE(m_document->learned().lessons.size(), 1U);
+    QCOMPARE(m_document->studio()->learned.lessons.size(), 1U);
     m_document->removeTubes({lemon.id});
     QCOMPARE(m_document->notebook().mixes.size(), 1U);
     QCOMPARE(partsText(m_document->notebook().mixes[0].parts), std::string("3 Lemon Yellow + 1 Ultramarine"));
-    QVERIFY(m_document->learned().lessons.empty());
+    QVERIFY(m_document->studio()->learned.lessons.empty());
     m_document->undoStack().undo();
-    QCOMPARE(m_document->learned().lessons.size(), 1U);
+    QCOMPARE(m_document->studio()->learned.lessons.size(), 1U);
     m_document->removeMix(m_document->notebook().mixes[0].id);
     QVERIFY(m_document->notebook().mixes.empty());
 }

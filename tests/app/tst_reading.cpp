@@ -51,6 +51,8 @@ private Q_SLOTS:
     void badPicturesAreToldInPlace();
     void anyPictureCanBeMarkedByHand();
     void aMarkMovedIsReadAgain();
+    void aReadingIsOfThePaperThatIsChosen();
+    void aFailedReReadingLeavesNothingToFile();
     void aChartSetsTheScannerRight();
     void papersAreKept();
     void readingsCanBeGoneBackTo();
@@ -81,6 +83,8 @@ private:
     void press(Qt::Key key) { QTest::keyClick(find<QListView>("tubes"), key); }
     std::unique_ptr<CardDialog> openCard(const char* picture);
     void fileReading(const char* picture);
+    QString patchesWithoutMargin() const;
+    void markPatches(const CardDialog& dialog);
 
     QTemporaryDir m_scans;
     std::unique_ptr<QTemporaryDir> m_folder;
@@ -329,8 +333,8 @@ void TestReading::badPicturesAreToldInPlace()
     QVERIFY(m_document->notebook().swatches.empty());
 }
 
-/// A picture without a margin, in which nothing can be found: five patches side by side, marked one after the other.
-void TestReading::anyPictureCanBeMarkedByHand()
+/// A picture without a margin, in which nothing can be found: five patches side by side.
+QString TestReading::patchesWithoutMargin() const
 {
     const std::array colours{qRgb(40, 50, 140), qRgb(150, 170, 220), qRgb(35, 35, 50), qRgb(150, 40, 40),
                              qRgb(240, 238, 230)};
@@ -340,12 +344,14 @@ void TestReading::anyPictureCanBeMarkedByHand()
             image.setPixel(x, y,
                            y < 150 && x > 10 ? colours[static_cast<std::size_t>(x / 100)] : qRgb(30 + x % 90, y, 60));
     const QString file = m_folder->filePath("patches.png");
-    QVERIFY(image.save(file));
-    CardDialog dialog(*m_document, m_window->settings(), file, tube("Ultramarine"));
-    dialog.show();
+    image.save(file);
+    return file;
+}
+
+/// Marks four of the five, one after the other.
+void TestReading::markPatches(const CardDialog& dialog)
+{
     auto* editor = in<RegionEditor>(dialog, "cardPicture");
-    auto* trouble = in<QLabel>(dialog, "cardReadingTrouble");
-    COMES_TRUE(dialog.reading() || trouble->isVisible());
     const auto mark = [&](int place, double left) {
         auto places = editor->places();
         QCOMPARE(places.size(), 5U);
@@ -354,14 +360,67 @@ void TestReading::anyPictureCanBeMarkedByHand()
         Q_EMIT editor->placeMarked(place);
     };
     mark(CardDialog::Paper, 400);
-    COMES_TRUE(dialog.reading() && trouble->isHidden());
+    COMES_TRUE(dialog.reading() && in<QLabel>(dialog, "cardReadingTrouble")->isHidden());
     mark(CardDialog::Full, 0);
     mark(CardDialog::Thin, 100);
     mark(CardDialog::OverBlack, 200);
+}
+
+void TestReading::anyPictureCanBeMarkedByHand()
+{
+    CardDialog dialog(*m_document, m_window->settings(), patchesWithoutMargin(), tube("Ultramarine"));
+    dialog.show();
+    COMES_TRUE(dialog.reading() || in<QLabel>(dialog, "cardReadingTrouble")->isVisible());
+    markPatches(dialog);
     COMES_TRUE(in<QPushButton>(dialog, "fileReading")->isEnabled());
     QVERIFY(toLch(dialog.reading()->full->colour).hueDegrees > 270);
     dialog.file();
     QCOMPARE(m_document->notebook().swatches.at(0).origin, SwatchOrigin::Picture);
+}
+
+/// Filed in the moment after another paper was chosen, it was the reading on the paper before.
+void TestReading::aReadingIsOfThePaperThatIsChosen()
+{
+    m_document->keepPaper({{}, "Grey board", Lab{80, 0, 2}, {}});
+    const auto dialog = openCard("card.png");
+    const Lab before = dialog->reading()->painted->full;
+    auto* paper = in<QComboBox>(*dialog, "cardPaper");
+    paper->setCurrentIndex(1);
+    Q_EMIT paper->activated(1);
+    QVERIFY(!in<QPushButton>(*dialog, "fileReading")->isEnabled());
+    dialog->file();
+    QVERIFY(m_document->notebook().swatches.empty());
+    COMES_TRUE(in<QPushButton>(*dialog, "fileReading")->isEnabled());
+    dialog->file();
+    const SwatchRecord& filed = m_document->notebook().swatches.at(0);
+    QCOMPARE(filed.paper, std::string("Grey board"));
+    QVERIFY(filed.painted.full.l < before.l - 2); // darker, as the paper was
+}
+
+/// A colour chart is no card until the painter says where on it to read.
+void TestReading::aFailedReReadingLeavesNothingToFile()
+{
+    CardDialog dialog(*m_document, m_window->settings(), path("chart.png"), tube("Ultramarine"));
+    dialog.show();
+    auto* trouble = in<QLabel>(dialog, "cardReadingTrouble");
+    COMES_TRUE(trouble->isVisible());
+    auto* editor = in<RegionEditor>(dialog, "cardPicture");
+    const auto mark = [&](const std::vector<QPolygonF>& where) {
+        auto places = editor->places();
+        for (const int place : {CardDialog::Full, CardDialog::Thin, CardDialog::OverBlack}) {
+            places[static_cast<std::size_t>(place)].regions = where;
+            editor->setPlaces(places);
+            Q_EMIT editor->placeMarked(place);
+        }
+    };
+    mark({QPolygonF(QRectF(150, 150, 40, 40))});
+    COMES_TRUE(in<QPushButton>(dialog, "fileReading")->isEnabled());
+    QVERIFY(trouble->isHidden());
+    mark({});
+    COMES_TRUE(trouble->isVisible());
+    QVERIFY(!in<QPushButton>(dialog, "fileReading")->isEnabled());
+    dialog.file();
+    QVERIFY(m_document->notebook().swatches.empty());
 }
 
 void TestReading::aMarkMovedIsReadAgain()

@@ -74,7 +74,8 @@ void TestTubes::modelsAreSound()
     m_document->removeTubes({m_document->notebook().tubes.front().id});
     needs.setStates({NeedsModel::State::Met});
     QCOMPARE(needs.metCount(), 1);
-    recipes.setAnswers({{"mud", {40, 3, 9}, 7, 2}}, {{true, {{{{0, 1}}, 1}, {41, 3, 9}, 0.9}}}, m_document->paints());
+    recipes.setAnswers({{"mud", {40, 3, 9}, 7, 2}}, {{true, {{{{0, 1}}, 1}, {41, 3, 9}, 0.9}}},
+                       m_document->studio()->paints);
     QCOMPARE(recipes.rowCount(), 1);
     recipes.clear();
     m_document->undoStack().undo();

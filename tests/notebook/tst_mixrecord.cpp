@@ -1,6 +1,6 @@
-#include "notebook/lessons.h"
-
 #include "mixing/worthpainting.h"
+#include "notebook/edits.h"
+#include "notebook/studio.h"
 
 #include <QtTest>
 #include <cmath>
@@ -197,7 +197,8 @@ void TestMixRecord::learnsAStrengthFromTheRecord()
     for (int parts = 1; parts <= 4; ++parts)
         notebook.mixes.push_back(record(parts, {{{2}, "Lemon", parts}, {{5}, "Ultramarine", 1}},
                                         colourOf({{{0, parts}, {1, 1}}, 1}, truth)));
-    const Learned learned = learntFrom(notebook, paints);
+    FilmCache films;
+    const Learned learned = studioOf(notebook, films)->learned;
     const double ratio = learned.strengths[1] / learned.strengths[0] / (paints[1].strength / paints[0].strength);
     QVERIFY2(ratio > 2 && ratio < 2.8, qPrintable(QString::number(ratio)));
     QCOMPARE(learned.lessons.size(), 4U);
@@ -212,7 +213,8 @@ void TestMixRecord::strengthsSetByHandHold()
     std::vector<Paint> truth = paints;
     truth[1].strength *= 2;
     notebook.mixes = {record(1, {{{2}, "Lemon", 3}, {{5}, "Ultramarine", 1}}, colourOf({{{0, 3}, {1, 1}}, 1}, truth))};
-    const Learned learned = learntFrom(notebook, paints);
+    FilmCache films;
+    const Learned learned = studioOf(notebook, films)->learned;
     QVERIFY(std::abs(std::log(learned.strengths[1])) < 0.12); // what was set by a let-down
     QVERIFY(learned.strengths[0] < 0.7 * paints[0].strength); // gives way to no one
 }

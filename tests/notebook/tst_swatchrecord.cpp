@@ -1,6 +1,7 @@
 #include "colour/deltae.h"
 #include "notebook/notebook.h"
 #include "randomnotebook.h"
+#include "twotubes.h"
 
 #include <QtTest>
 
@@ -14,44 +15,6 @@ Paint referencePaint(const char* pigment)
     return paintOf(**ReferenceTable::shipped().find(pigment), films);
 }
 
-Notebook twoTubes()
-{
-    Notebook notebook;
-    for (const std::int64_t id : {1, 2}) {
-        Tube tube;
-        tube.id = {id};
-        tube.name = "Ultramarine";
-        tube.codes = parsePigmentCodes("PB29").value();
-        notebook.tubes.push_back(tube);
-    }
-    notebook.tubes[1].maker = "Lower Quay";
-    notebook.tubes[1].notes = "Granulates";
-    notebook.palettes = {{{1}, "Box", {{2}}}};
-    notebook.wishes.never = {{2}};
-    return notebook;
-}
-
-SwatchRecord reading(TubeId tube, const Swatch& colours, bool wet = false)
-{
-    SwatchRecord record;
-    record.tube = tube;
-    record.painted = record.onWhite = colours;
-    record.wet = wet;
-    return record;
-}
-
-const Swatch blue{{33, 12, -50}, {72, -2, -27}, {22, 1, -11}};
-const Swatch paler{{36, 10, -47}, {74, -2, -25}, {24, 1, -11}};
-
-/// As the store would number new records.
-NotebookEdit numbered(NotebookEdit edit, std::int64_t from)
-{
-    for (SwatchRecord& record : edit.putSwatches)
-        if (record.id.value == 0)
-            record.id = {from++};
-    return edit;
-}
-
 } // namespace
 
 class TestSwatchRecord : public QObject {
@@ -60,11 +23,8 @@ class TestSwatchRecord : public QObject {
 private Q_SLOTS:
     void strengthComesBackFromALetDown_data();
     void strengthComesBackFromALetDown();
-    void wetReadingsNeverCount();
-    void filingKeepsWhatTheTubeWentBy();
     void dryingShiftIsTold();
     void ratingsComeWithTheReading();
-    void mergingKeepsHistory();
     void everyEditHasAnInverse();
 };
 
@@ -99,29 +59,6 @@ void TestSwatchRecord::strengthComesBackFromALetDown()
     QVERIFY(result.apart < 0.1);
 }
 
-void TestSwatchRecord::wetReadingsNeverCount()
-{
-    const Notebook before = twoTubes();
-    const NotebookEdit edit = filing(before, reading({1}, blue, true));
-    QVERIFY(edit.putTubes.empty());
-    QCOMPARE(edit.putSwatches.size(), 1U);
-    QVERIFY(!edited(before, numbered(edit, 1)).tubes[0].swatch);
-    QVERIFY(withReading(before.tubes[0], reading({1}, blue, true)) == before.tubes[0]);
-}
-
-void TestSwatchRecord::filingKeepsWhatTheTubeWentBy()
-{
-    Notebook notebook = twoTubes();
-    notebook.tubes[0].swatch = blue; // from a list, in no record yet
-    const NotebookEdit edit = filing(notebook, reading({1}, paler));
-    QCOMPARE(edit.putSwatches.size(), 2U);
-    QCOMPARE(edit.putSwatches[0].onWhite, blue);
-    notebook = edited(notebook, numbered(edit, 1));
-    QCOMPARE(notebook.tubes[0].swatch, std::optional(paler));
-    QCOMPARE(filing(notebook, reading({1}, blue)).putSwatches.size(), 1U); // already filed
-    QVERIFY(filing(notebook, reading({9}, blue)) == NotebookEdit{});
-}
-
 void TestSwatchRecord::dryingShiftIsTold()
 {
     std::vector<SwatchRecord> swatches{reading({1}, paler)};
@@ -148,23 +85,6 @@ void TestSwatchRecord::ratingsComeWithTheReading()
     FilmCache films;
     QCOMPARE(paintOf(tube, ReferenceTable::shipped(), films)->staining, 2);
     QCOMPARE(tube.staining, std::optional(0));
-}
-
-void TestSwatchRecord::mergingKeepsHistory()
-{
-    Notebook notebook = twoTubes();
-    notebook = edited(notebook, numbered(filing(notebook, reading({2}, blue)), 1));
-    const NotebookEdit edit = merging(notebook, {1}, {2});
-    const Notebook merged = edited(notebook, edit);
-    QCOMPARE(merged.tubes.size(), 1U);
-    QCOMPARE(merged.tubes[0].maker, std::string("Lower Quay"));
-    QCOMPARE(merged.tubes[0].notes, std::string("Granulates"));
-    QCOMPARE(merged.tubes[0].swatch, std::optional(blue));
-    QCOMPARE(merged.swatchesOf({1}).size(), 1U);
-    QCOMPARE(merged.palettes[0].tubes, std::vector<TubeId>{{1}});
-    QCOMPARE(merged.wishes.never, std::vector<TubeId>{{1}});
-    QVERIFY(edited(merged, inverseOf(notebook, edit)) == notebook);
-    QVERIFY(merging(notebook, {1}, {1}) == NotebookEdit{});
 }
 
 void TestSwatchRecord::everyEditHasAnInverse()

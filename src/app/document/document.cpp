@@ -1,8 +1,7 @@
 #include "app/document/document.h"
 
 #include "app/document/editcommand.h"
-#include "base/parallel.h"
-#include "colour/observer.h"
+#include "notebook/edits.h"
 #include "sheet/cardfiling.h"
 
 #include <QDate>
@@ -31,7 +30,7 @@ bool touchesStudio(const NotebookEdit& edit)
 
 } // namespace
 
-Document::Document(QObject* parent) : QObject(parent) {}
+Document::Document(QObject* parent) : QObject(parent), m_studio(studioOf({}, m_films)) {}
 
 QString Document::path() const
 {
@@ -76,9 +75,7 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
     m_undoStack.clear();
     m_store = std::move(store);
     m_remarks = m_store->remarks();
-    m_notebook = std::move(notebook);
-    rebuildPaints({});
-    learnAgain();
+    m_studio = studioOf(std::move(notebook), m_films);
     Q_EMIT notebookOpened();
     Q_EMIT tubesChanged();
     Q_EMIT needsChanged();
@@ -90,47 +87,6 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
     Q_EMIT sheetsChanged();
 }
 
-/// The paints of tubes that are as they were are kept; `before` are the tubes that m_paints belong to.
-void Document::rebuildPaints(const std::vector<Tube>& before)
-{
-    std::vector<Paint> paints(m_notebook.tubes.size());
-    std::vector<std::size_t> changed;
-    for (std::size_t place = 0; place < paints.size(); ++place) {
-        const Tube& tube = m_notebook.tubes[place];
-        const auto same = std::ranges::lower_bound(before, tube.id, {}, &Tube::id);
-        if (same != before.end() && *same == tube)
-            paints[place] = std::move(m_unlearnt[static_cast<std::size_t>(same - before.begin())]);
-        else
-            changed.push_back(place);
-    }
-    // A long list that comes in at once would hold the window up if its films were found one after the other.
-    inParallel(changed.size(), {}, [&](std::size_t i) {
-        const Tube& tube = m_notebook.tubes[changed[i]];
-        // A tube of unknown pigments without a swatch shows as bare paper until it has one.
-        Paint unknown;
-        unknown.name = tube.name;
-        unknown.codes = tube.codes;
-        unknown.swatch = swatchOf(unknown.film);
-        paints[changed[i]] = paintOf(tube, ReferenceTable::shipped(), m_films).value_or(unknown);
-    });
-    m_unlearnt = std::move(paints);
-}
-
-bool Document::learnAgain()
-{
-    const std::vector<double> before = std::exchange(m_learned, learntFrom(m_notebook, m_unlearnt)).strengths;
-    m_paints = withStrengths(m_unlearnt, m_learned);
-    return before != m_learned.strengths;
-}
-
-std::optional<std::size_t> Document::placeOf(TubeId id) const
-{
-    const auto found = std::ranges::find(m_notebook.tubes, id, &Tube::id);
-    if (found == m_notebook.tubes.end())
-        return std::nullopt;
-    return static_cast<std::size_t>(found - m_notebook.tubes.begin());
-}
-
 Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
 {
     auto done = m_store->apply(std::move(edit));
@@ -138,27 +94,25 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
         Q_EMIT failed(QString::fromStdString(done.error().message));
         return done;
     }
-    const Notebook before = std::exchange(m_notebook, edited(m_notebook, *done));
-    const bool tubesTouched = touchesTubes(*done);
-    const bool mixesTouched = before.mixes != m_notebook.mixes;
-    if (tubesTouched)
-        rebuildPaints(before.tubes);
-    const bool stronger = (tubesTouched || mixesTouched) && learnAgain();
-    if (tubesTouched || stronger)
+    const StudioPtr old = m_studio;
+    m_studio = studioOf(edited(old->notebook, *done), m_films, old);
+    const Notebook& before = old->notebook;
+    const Notebook& now = m_studio->notebook;
+    if (touchesTubes(*done) || old->learned.strengths != m_studio->learned.strengths)
         Q_EMIT tubesChanged();
-    if (mixesTouched)
+    if (before.mixes != now.mixes)
         Q_EMIT mixesChanged();
-    if (before.sheets != m_notebook.sheets)
+    if (before.sheets != now.sheets)
         Q_EMIT sheetsChanged();
     if (touchesStudio(*done))
         Q_EMIT studioChanged();
-    if (before.warmBlue != m_notebook.warmBlue)
+    if (before.warmBlue != now.warmBlue)
         Q_EMIT warmBlueChanged();
-    if (before.needs != m_notebook.needs)
+    if (before.needs != now.needs)
         Q_EMIT needsChanged();
-    if (before.palettes != m_notebook.palettes)
+    if (before.palettes != now.palettes)
         Q_EMIT palettesChanged();
-    if (before.wishes != m_notebook.wishes)
+    if (before.wishes != now.wishes)
         Q_EMIT wishesChanged();
     return done;
 }
@@ -194,18 +148,8 @@ void Document::addTubes(std::vector<Tube> tubes, const QString& what)
 
 void Document::changeTube(const Tube& tube)
 {
-    const Tube* before = m_notebook.tube(tube.id);
-    NotebookEdit edit;
-    if (before && tube.swatch && tube.swatch != before->swatch) { // colours typed in are a reading, too
-        SwatchRecord typed;
-        typed.tube = tube.id;
-        typed.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
-        typed.paperWhite = toLab(seen(whitePaper()));
-        typed.painted = typed.onWhite = *tube.swatch;
-        edit = filing(m_notebook, typed);
-    }
-    edit.putTubes = {tube};
-    push(std::move(edit), tr("change %1").arg(quoted(tube.name)));
+    const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    push(changing(notebook(), tube, today), tr("change %1").arg(quoted(tube.name)));
 }
 
 void Document::changeTubes(std::vector<Tube> tubes, const QString& what)
@@ -219,64 +163,44 @@ void Document::changeTubes(std::vector<Tube> tubes, const QString& what)
 
 void Document::duplicateTube(TubeId id)
 {
-    const Tube* tube = m_notebook.tube(id);
-    if (!tube)
-        return;
-    NotebookEdit edit;
-    edit.putTubes = {*tube};
-    edit.putTubes.front().id = {};
-    push(std::move(edit), tr("duplicate %1").arg(quoted(tube->name)));
+    if (const Tube* tube = notebook().tube(id))
+        push(duplicating(notebook(), id), tr("duplicate %1").arg(quoted(tube->name)));
 }
 
 void Document::mergeTubes(TubeId kept, TubeId other)
 {
-    const Tube* tube = m_notebook.tube(kept);
-    NotebookEdit edit = merging(m_notebook, kept, other);
+    const Tube* tube = notebook().tube(kept);
+    NotebookEdit edit = merging(notebook(), kept, other);
     if (tube && edit != NotebookEdit{})
         push(std::move(edit), tr("merge into %1").arg(quoted(tube->name)));
 }
 
 void Document::fileReading(const SwatchRecord& reading, const std::optional<Picture>& picture)
 {
-    const Tube* tube = m_notebook.tube(reading.tube);
+    const Tube* tube = notebook().tube(reading.tube);
     if (!tube)
         return;
-    NotebookEdit edit = picture ? filing(m_notebook, reading, *picture) : filing(m_notebook, reading);
+    NotebookEdit edit = picture ? filing(notebook(), reading, *picture) : filing(notebook(), reading);
     push(std::move(edit), tr("reading of %1").arg(quoted(tube->name)));
 }
 
 void Document::addReadings(const std::vector<SwatchRecord>& readings)
 {
-    if (readings.empty())
-        return;
-    NotebookEdit edit;
-    edit.putSwatches = readings;
-    for (const SwatchRecord& reading : readings) {
-        const auto taken = std::ranges::find(edit.putTubes, reading.tube, &Tube::id);
-        const Tube* tube = m_notebook.tube(reading.tube);
-        if (taken != edit.putTubes.end())
-            *taken = withReading(*taken, reading);
-        else if (tube)
-            edit.putTubes.push_back(withReading(*tube, reading));
-    }
-    push(std::move(edit), tr("bring in %1 readings").arg(readings.size()));
+    if (!readings.empty())
+        push(filing(notebook(), readings), tr("bring in %1 readings").arg(readings.size()));
 }
 
 void Document::goBy(SwatchId id)
 {
-    const SwatchRecord* swatch = m_notebook.swatch(id);
-    const Tube* tube = swatch ? m_notebook.tube(swatch->tube) : nullptr;
-    if (!tube || swatch->wet)
-        return;
-    NotebookEdit edit;
-    edit.putTubes = {withReading(*tube, *swatch)};
-    push(std::move(edit), tr("go by another reading of %1").arg(quoted(tube->name)));
+    const NotebookEdit edit = goingBy(notebook(), id);
+    if (!edit.putTubes.empty())
+        push(edit, tr("go by another reading of %1").arg(quoted(edit.putTubes.front().name)));
 }
 
 void Document::removeSwatch(SwatchId id)
 {
-    const SwatchRecord* swatch = m_notebook.swatch(id);
-    const Tube* tube = swatch ? m_notebook.tube(swatch->tube) : nullptr;
+    const SwatchRecord* swatch = notebook().swatch(id);
+    const Tube* tube = swatch ? notebook().tube(swatch->tube) : nullptr;
     if (!tube)
         return;
     NotebookEdit edit;
@@ -297,7 +221,7 @@ void Document::removeMix(MixId id)
 {
     NotebookEdit edit;
     edit.removeMixes = {id};
-    const MixRecord* mix = m_notebook.mix(id);
+    const MixRecord* mix = notebook().mix(id);
     push(std::move(edit), tr("remove the mix %1").arg(mix ? QString::fromStdString(partsText(mix->parts)) : QString()));
 }
 
@@ -305,13 +229,13 @@ std::vector<SheetRecord> Document::keepSheets(std::vector<SheetRecord> sheets)
 {
     if (sheets.empty() || !m_store)
         return {};
-    const SheetId last = m_notebook.sheets.empty() ? SheetId{} : m_notebook.sheets.back().id;
+    const SheetId last = notebook().sheets.empty() ? SheetId{} : notebook().sheets.back().id;
     NotebookEdit edit;
     const QString title = QString::fromStdString(sheets.front().title);
     edit.putSheets = std::move(sheets);
     push(std::move(edit), tr("lay out %1").arg(title));
     std::vector<SheetRecord> kept;
-    for (const SheetRecord& sheet : m_notebook.sheets)
+    for (const SheetRecord& sheet : notebook().sheets)
         if (sheet.id > last)
             kept.push_back(sheet);
     return kept;
@@ -321,7 +245,7 @@ void Document::removeSheet(SheetId id)
 {
     NotebookEdit edit;
     edit.removeSheets = {id};
-    const SheetRecord* sheet = m_notebook.sheet(id);
+    const SheetRecord* sheet = notebook().sheet(id);
     push(std::move(edit), tr("remove sheet %1").arg(sheet ? quoted(sheet->title) : QString()));
 }
 
@@ -360,7 +284,7 @@ void Document::removeFilter(FilterId id)
 
 void Document::setWarmBlue(WarmBlue side)
 {
-    if (side == m_notebook.warmBlue)
+    if (side == notebook().warmBlue)
         return;
     NotebookEdit edit;
     edit.warmBlue = side;
@@ -377,7 +301,7 @@ QByteArray Document::picture(const std::string& name) const
 
 Result<FullDump> Document::dump() const
 {
-    return dumpOf(*m_store, m_notebook);
+    return dumpOf(*m_store, notebook());
 }
 
 void Document::removeTubes(const std::vector<TubeId>& ids)
@@ -386,7 +310,7 @@ void Document::removeTubes(const std::vector<TubeId>& ids)
         return;
     NotebookEdit edit;
     edit.removeTubes = ids;
-    const Tube* first = m_notebook.tube(ids.front());
+    const Tube* first = notebook().tube(ids.front());
     push(std::move(edit),
          ids.size() == 1 && first ? tr("remove %1").arg(quoted(first->name)) : tr("remove %1 tubes").arg(ids.size()));
 }
@@ -411,7 +335,7 @@ void Document::removeNeeds(const std::vector<NeedId>& ids)
         return;
     NotebookEdit edit;
     edit.removeNeeds = ids;
-    const NeedRecord* first = m_notebook.need(ids.front());
+    const NeedRecord* first = notebook().need(ids.front());
     push(std::move(edit), ids.size() == 1 && first ? tr("remove need %1").arg(quoted(first->need.name))
                                                    : tr("remove %1 needs").arg(ids.size()));
 }
@@ -427,13 +351,13 @@ void Document::removePalette(PaletteId id)
 {
     NotebookEdit edit;
     edit.removePalettes = {id};
-    const PaletteRecord* palette = m_notebook.palette(id);
+    const PaletteRecord* palette = notebook().palette(id);
     push(std::move(edit), tr("remove palette %1").arg(palette ? quoted(palette->name) : QString()));
 }
 
 void Document::changeWishes(const PaletteWishes& wishes)
 {
-    if (wishes == m_notebook.wishes)
+    if (wishes == notebook().wishes)
         return;
     NotebookEdit edit;
     edit.wishes = wishes;

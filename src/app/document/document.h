@@ -1,9 +1,8 @@
 #pragma once
 
-#include "notebook/lessons.h"
-#include "notebook/notebook.h"
 #include "notebook/notebookjson.h"
 #include "notebook/notebookstore.h"
+#include "notebook/studio.h"
 #include "notebook/tubecsv.h"
 
 #include <QObject>
@@ -39,15 +38,10 @@ public:
     Result<void> open(const QString& path);
     Result<void> create(const QString& path);
 
-    const Notebook& notebook() const { return m_notebook; }
-    /// One paint for each tube, in the same order, as strong as the painted mixes teach.
-    const std::vector<Paint>& paints() const { return m_paints; }
-    /// The same as strong as they were taken for before anything was painted.
-    const std::vector<Paint>& unlearntPaints() const { return m_unlearnt; }
-    /// What the painted mixes teach, one entry a tube.
-    const Learned& learned() const { return m_learned; }
-    /// The place of a tube in the notebook and in paints(); nothing when it is gone.
-    std::optional<std::size_t> placeOf(TubeId id) const;
+    /// The notebook and what follows from it as of now. What is worked out from it, or outlives the next edit, keeps
+    /// it.
+    const StudioPtr& studio() const { return m_studio; }
+    const Notebook& notebook() const { return m_studio->notebook; }
 
     QUndoStack& undoStack() { return m_undoStack; }
     /// Takes the last change back, or makes it again. What could not be written keeps its place and can be tried again.
@@ -112,16 +106,10 @@ Q_SIGNALS:
 private:
     void push(NotebookEdit edit, const QString& what);
     void take(std::unique_ptr<NotebookStore> store, Notebook notebook);
-    void rebuildPaints(const std::vector<Tube>& before);
-    /// True when a strength changed.
-    bool learnAgain();
 
     std::unique_ptr<NotebookStore> m_store;
     std::vector<std::string> m_remarks;
-    Notebook m_notebook;
-    std::vector<Paint> m_unlearnt;
-    std::vector<Paint> m_paints;
-    Learned m_learned;
+    StudioPtr m_studio;
     FilmCache m_films;
     QUndoStack m_undoStack;
 };

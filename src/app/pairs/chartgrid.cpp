@@ -94,9 +94,8 @@ ChartGeometry ChartGrid::geometry() const
 QString ChartGrid::wordsOf(int cell) const
 {
     const auto at = static_cast<std::size_t>(cell);
-    QString words =
-        QStringLiteral("%1\n%2").arg(recipeText(m_contents.chart.recipes[at], m_context.document().paints()),
-                                     colourWords(m_contents.chart.colours[at]));
+    QString words = QStringLiteral("%1\n%2").arg(recipeText(m_contents.chart.recipes[at], m_contents.studio->paints),
+                                                 colourWords(m_contents.chart.colours[at]));
     if (m_contents.painted[at])
         words += tr("\npainted %1").arg(apart(deltaE00(*m_contents.painted[at], m_contents.chart.colours[at])));
     return words;

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "mixing/pairchart.h"
+#include "notebook/studio.h"
 
 #include <QRectF>
 #include <QStringList>
@@ -32,6 +33,7 @@ ChartGeometry chartGeometry(const QRectF& bounds, int rows, int columns);
 
 /// What is to be shown of a chart.
 struct ChartContents {
+    StudioPtr studio; ///< whose tubes the chart counts
     PairChart chart;
     QStringList rowNames;
     QStringList columnNames;

@@ -163,7 +163,7 @@ QHBoxLayout* ChartView::makeChoices()
 ChartPlan ChartView::plan() const
 {
     const auto order = static_cast<AxisOrder>(m_order->currentData().toInt());
-    const auto& paints = m_context.document().paints();
+    const auto& paints = m_context.document().studio()->paints;
     const Amounts amounts = amountChoices[static_cast<std::size_t>(std::max(0, m_amounts->currentIndex()))];
     const double wash = m_wash->currentData().toDouble();
     ChartPlan plan{ordered(m_rows->places(), paints, order),
@@ -180,7 +180,7 @@ ChartPlan ChartView::plan() const
 const std::vector<Paint>& ChartView::believed() const
 {
     const Document& document = m_context.document();
-    return m_before->isChecked() ? document.unlearntPaints() : document.paints();
+    return m_before->isChecked() ? document.studio()->unlearnt : document.studio()->paints;
 }
 
 void ChartView::resizeEvent(QResizeEvent* event)
@@ -201,7 +201,7 @@ void ChartView::fillWashes(ChartContents& contents) const
     if (contents.chart.recipes.size() > mostLetOut)
         return;
     for (const Recipe& recipe : contents.chart.recipes) {
-        const Film film = mixedFilm(recipe, m_context.document().paints());
+        const Film film = mixedFilm(recipe, contents.studio->paints);
         std::array<Lab, 4> steps;
         const std::array<double, 4> water{1, 0.6, 0.35, 0.2};
         for (std::size_t i = 0; i < steps.size(); ++i)
@@ -215,11 +215,11 @@ void ChartView::fillWashes(ChartContents& contents) const
 PairChart ChartView::expected(const ChartPlan& plan) const
 {
     const Document& document = m_context.document();
-    PairChart chart = chartOf(plan, document.paints());
+    PairChart chart = chartOf(plan, document.studio()->paints);
     const std::vector<Paint>& paints = believed();
     for (std::size_t i = 0; i < chart.recipes.size(); ++i) {
-        if (auto painted =
-                paintedNear(document.notebook(), chart.recipes[i], document.paints(), document.unlearntPaints()))
+        if (auto painted = paintedNear(document.notebook(), chart.recipes[i], document.studio()->paints,
+                                       document.studio()->unlearnt))
             chart.recipes[i] = std::move(*painted);
         else if (!m_before->isChecked())
             continue;
@@ -231,7 +231,7 @@ PairChart ChartView::expected(const ChartPlan& plan) const
 void ChartView::nameAxes(ChartContents& contents) const
 {
     const ChartPlan& plan = contents.chart.plan;
-    const auto& tubes = m_context.document().notebook().tubes;
+    const auto& tubes = contents.studio->notebook.tubes;
     for (const std::size_t place : plan.rows)
         contents.rowNames << text(tubes[place].name);
     if (plan.waterSteps.empty())
@@ -246,7 +246,7 @@ std::size_t ChartView::layIn(ChartContents& contents) const
 {
     std::set<MixId> painted;
     for (const Recipe& recipe : contents.chart.recipes) {
-        const MixRecord* record = paintedAs(m_context.document().notebook(), recipe);
+        const MixRecord* record = paintedAs(contents.studio->notebook, recipe);
         contents.painted.push_back(record ? record->painted : std::nullopt);
         if (record)
             painted.insert(record->id);
@@ -264,8 +264,8 @@ void ChartView::rebuild()
     m_pages->setCurrentIndex(any ? 0 : 1);
     m_print->setEnabled(any);
     m_columns->setEnabled(wanted.waterSteps.empty());
-    m_before->setVisible(!m_context.document().learned().lessons.empty());
-    ChartContents contents{expected(wanted), {}, {}, {}, {}};
+    m_before->setVisible(!m_context.document().studio()->learned.lessons.empty());
+    ChartContents contents{m_context.document().studio(), expected(wanted), {}, {}, {}, {}};
     nameAxes(contents);
     const std::size_t painted = layIn(contents);
     if (!m_before->isChecked())
@@ -284,11 +284,11 @@ void ChartView::showCell(int cell)
     const auto at = static_cast<std::size_t>(cell);
     const Recipe& recipe = contents.chart.recipes[at];
     const bool hasBefore = at % contents.chart.plan.columnCount() > 0;
-    m_card->show(recipe, hasBefore ? std::optional(contents.chart.colours[at - 1]) : std::nullopt);
+    m_card->show(contents.studio, recipe, hasBefore ? std::optional(contents.chart.colours[at - 1]) : std::nullopt);
     showLadder();
     if (recipe.parts.size() != 2)
         return;
-    const auto& paints = m_context.document().paints();
+    const auto& paints = contents.studio->paints;
     const Paint& first = paints[recipe.parts[0].paint];
     const Paint& second = paints[recipe.parts[1].paint];
     const Ladder ladder = ladderBetween(first, second, 7, recipe.wash);
@@ -312,7 +312,7 @@ void ChartView::openLadder()
     const auto& recipe = m_card->recipe();
     if (!recipe || recipe->parts.size() != 2)
         return;
-    const auto& tubes = m_context.document().notebook().tubes;
+    const auto& tubes = m_card->studio()->notebook.tubes;
     Q_EMIT ladderWanted(tubes[recipe->parts[0].paint].id, tubes[recipe->parts[1].paint].id);
 }
 
@@ -325,7 +325,8 @@ void ChartView::printSheet()
     const QString title = tr("%1 and %2")
                               .arg(m_rows->currentText().remove(QStringLiteral(" ...")),
                                    m_columns->currentText().remove(QStringLiteral(" ...")).toLower());
-    if (printSquares(m_context.document(), cellsOf(chart, m_context.document().notebook()), columns, title, window()))
+    if (printSquares(m_context.document(), cellsOf(chart, m_grid->contents().studio->notebook), columns, title,
+                     window()))
         Q_EMIT sheetPrinted();
 }
 

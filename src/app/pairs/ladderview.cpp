@@ -187,8 +187,8 @@ QWidget* LadderView::makeEmptyPage()
 
 const Paint* LadderView::paintIn(const QComboBox* box) const
 {
-    const auto place = m_context.document().placeOf({box->currentData().toLongLong()});
-    return place ? &m_context.document().paints()[*place] : nullptr;
+    const auto place = m_context.document().studio()->placeOf({box->currentData().toLongLong()});
+    return place ? &m_context.document().studio()->paints[*place] : nullptr;
 }
 
 double LadderView::wash() const
@@ -270,7 +270,7 @@ void LadderView::showField()
     const Paint* first = paintIn(m_first);
     const Paint* second = paintIn(m_second);
     FieldContents contents;
-    for (const Paint& paint : m_context.document().paints())
+    for (const Paint& paint : m_context.document().studio()->paints)
         if (&paint != first && &paint != second)
             contents.tubes.push_back({text(paint.name), paint.swatch.full, paint.swatch.thin, false});
     for (const Paint* paint : {first, second})
@@ -314,10 +314,10 @@ QString LadderView::markWords() const
 
 QString LadderView::swapWords() const
 {
-    const auto& paints = m_context.document().paints();
+    const auto& paints = m_context.document().studio()->paints;
     const auto& tubes = m_context.document().notebook().tubes;
-    const auto first = m_context.document().placeOf(m_firstTube);
-    const auto second = m_context.document().placeOf(m_secondTube);
+    const auto first = m_context.document().studio()->placeOf(m_firstTube);
+    const auto second = m_context.document().studio()->placeOf(m_secondTube);
     if (!first || !second || first == second)
         return {};
     const Swaps swaps =
@@ -365,7 +365,7 @@ QString LadderView::nearestTube(const Lab& colour) const
 {
     const Paint* nearest = nullptr;
     double least = 0;
-    for (const Paint& paint : m_context.document().paints()) {
+    for (const Paint& paint : m_context.document().studio()->paints) {
         if (&paint == paintIn(m_first) || &paint == paintIn(m_second))
             continue;
         const double distance = deltaE00(seenLab(paint.film, wash(), whitePaper()), colour);
@@ -382,7 +382,7 @@ Recipe LadderView::recipeAt(const LadderStep& step) const
     Recipe recipe{{}, wash()};
     const std::array tubes{m_firstTube, m_secondTube};
     for (std::size_t i = 0; i < 2; ++i)
-        if (const auto place = m_context.document().placeOf(tubes[i]); place && step.parts[i] > 0)
+        if (const auto place = m_context.document().studio()->placeOf(tubes[i]); place && step.parts[i] > 0)
             recipe.parts.push_back({*place, step.parts[i]});
     return recipe;
 }
@@ -395,7 +395,8 @@ void LadderView::showStep(int step)
     if (recipe.parts.empty())
         return;
     const bool hasBefore = step > 0;
-    m_card->show(recipe, hasBefore ? std::optional(steps[static_cast<std::size_t>(step) - 1].colour) : std::nullopt);
+    m_card->show(m_context.document().studio(), recipe,
+                 hasBefore ? std::optional(steps[static_cast<std::size_t>(step) - 1].colour) : std::nullopt);
     m_nearest->setText(nearestTube(at.colour));
     const auto last = static_cast<int>(m_ladder.steps.size()) - 1;
     const int there = step > last ? 2 * last - step : step; // the field has the way there only

@@ -16,7 +16,6 @@
 #include <QScrollArea>
 #include <QSignalBlocker>
 #include <QVBoxLayout>
-#include <QtConcurrent>
 
 namespace iris {
 namespace {
@@ -109,18 +108,11 @@ MakesView::MakesView(PairContext& context, QWidget* parent)
     connect(m_warmer, &QPushButton::clicked, this, [this] { nudge(true); });
     connect(m_cooler, &QPushButton::clicked, this, [this] { nudge(false); });
     connect(m_tiles, &MixTiles::tileChosen, this,
-            [this](int tile) { showMix(m_tiles->tiles()[static_cast<std::size_t>(tile)].recipe); });
-    connect(&m_search, &QFutureWatcherBase::finished, this, &MakesView::showFindings);
+            [this](int tile) { showMix(m_tiles->studio(), m_tiles->tiles()[static_cast<std::size_t>(tile)].recipe); });
     connect(&context.document(), &Document::tubesChanged, this, [this] {
         forget();
         search();
     });
-}
-
-MakesView::~MakesView()
-{
-    m_stop.request_stop();
-    m_search.waitForFinished();
 }
 
 QHBoxLayout* MakesView::makeChoices()
@@ -172,11 +164,11 @@ void MakesView::showEvent(QShowEvent* event)
         search();
 }
 
-/// What was found, and what is being looked for, counts tubes that may have gone or moved.
+/// What was found, and what is being looked for, is no longer what the tubes at hand make.
 void MakesView::forget()
 {
-    m_stop.request_stop();
-    m_tiles->setTiles({});
+    m_search.drop();
+    m_tiles->setTiles({}, {});
     clearCard();
 }
 
@@ -192,81 +184,83 @@ void MakesView::search()
     m_stale = !isVisible();
     if (m_stale)
         return;
-    m_stop.request_stop();
-    m_search.waitForFinished();
-    m_stop = {};
-    m_places = m_context.atHand();
-    WhatMakesOptions options;
+    auto search = std::make_shared<Search>();
+    search->studio = m_context.document().studio();
+    search->places = search->studio->atHand();
+    for (const std::size_t place : search->places)
+        search->paints.push_back(search->studio->paints[place]);
+    WhatMakesOptions& options = search->options;
     options.kind = m_kind;
     options.order = static_cast<MixOrder>(m_order->currentData().toInt());
-    options.mostTubes = m_places.size() > mostForTriples ? 2 : m_count->currentData().toInt();
+    options.mostTubes = search->places.size() > mostForTriples ? 2 : m_count->currentData().toInt();
     options.most = mostTiles;
     if (m_kind == MixKind::Greys)
         options.thinnest = 0.34; // any mix is nearly grey once it is thin enough
-    options.work.stop = m_stop.get_token();
-    m_paints.clear();
-    for (const std::size_t place : m_places)
-        m_paints.push_back(m_context.document().paints()[place]);
     m_headline->setText(tr("Looking ..."));
-    m_search.setFuture(QtConcurrent::run([paints = m_paints, options] { return whatMakes(paints, options); }));
+    m_search.start(
+        [search](const JobTools& tools) {
+            WhatMakesOptions watched = search->options;
+            watched.work = tools.workOptions();
+            return whatMakes(search->paints, watched);
+        },
+        [this, search](const std::vector<Finding>& findings) { showFindings(*search, findings); });
 }
 
-QString MakesView::blackWords(const std::vector<Finding>& findings) const
+QString MakesView::blackWords(const Search& search, const std::vector<Finding>& findings) const
 {
-    const auto verdict = judgeBlack(m_paints, findings);
+    const auto verdict = judgeBlack(search.paints, findings);
     if (!verdict)
         return {};
-    const QString name = text(m_paints[verdict->black].name);
+    const QString name = text(search.paints[verdict->black].name);
     return verdict->worthItsWell ? tr("%1 is worth its well: no mix here comes within 2 of its depth.").arg(name)
                                  : tr("%1 is not worth its well: the deepest mix is as dark.").arg(name);
 }
 
-QString MakesView::headline(const std::vector<Finding>& findings) const
+QString MakesView::headline(const Search& search, const std::vector<Finding>& findings) const
 {
+    const MixKind kind = search.options.kind;
     if (findings.empty())
-        return tr("No mix of the tubes at hand is among the %1.").arg(text(nameOf(m_kind)));
+        return tr("No mix of the tubes at hand is among the %1.").arg(text(nameOf(kind)));
     const QString count =
         findings.size() == mostTiles ? tr("The first %1").arg(mostTiles) : QString::number(findings.size());
-    const QString what = tr("%1 %2 from your tubes.").arg(count, text(nameOf(m_kind)));
-    return m_kind == MixKind::Darks ? what + QLatin1Char(' ') + blackWords(findings) : what;
+    const QString what = tr("%1 %2 from your tubes.").arg(count, text(nameOf(kind)));
+    return kind == MixKind::Darks ? what + QLatin1Char(' ') + blackWords(search, findings) : what;
 }
 
-void MakesView::showFindings()
+void MakesView::showFindings(const Search& search, std::vector<Finding> findings)
 {
-    if (m_stop.stop_requested())
-        return;
-    std::vector<Finding> findings = m_search.result();
-    if (m_kind == MixKind::Greys && static_cast<MixOrder>(m_order->currentData().toInt()) == MixOrder::Best)
+    const MixKind kind = search.options.kind;
+    if (kind == MixKind::Greys && search.options.order == MixOrder::Best)
         findings = coolBesideWarm(findings);
-    m_headline->setText(headline(findings));
+    m_headline->setText(headline(search, findings));
     std::vector<MixTile> tiles;
     for (const Finding& finding : findings) {
         Recipe recipe = finding.recipe;
         for (Part& part : recipe.parts)
-            part.paint = m_places[part.paint];
-        const Film film = mixedFilm(finding.recipe, m_paints);
+            part.paint = search.places[part.paint];
+        const Film film = mixedFilm(finding.recipe, search.paints);
         // The tile lets the mix out from its own wash, as it would be laid down.
-        tiles.push_back({recipe, finding.colour, washColours(film), tileWords(finding, m_kind, m_paints)});
+        tiles.push_back({recipe, finding.colour, washColours(film), tileWords(finding, kind, search.paints)});
     }
-    m_tiles->setTiles(std::move(tiles));
+    m_tiles->setTiles(search.studio, std::move(tiles));
     if (findings.empty())
         clearCard();
 }
 
-void MakesView::showMix(const Recipe& recipe)
+void MakesView::showMix(const StudioPtr& studio, const Recipe& recipe)
 {
-    m_card->show(recipe);
-    const auto& paints = m_context.document().paints();
-    m_warmer->setEnabled(nudged(recipe, paints, true).has_value());
-    m_cooler->setEnabled(nudged(recipe, paints, false).has_value());
+    m_card->show(studio, recipe);
+    m_warmer->setEnabled(nudged(recipe, studio->paints, true).has_value());
+    m_cooler->setEnabled(nudged(recipe, studio->paints, false).has_value());
 }
 
 void MakesView::nudge(bool warmer)
 {
     if (!m_card->recipe())
         return;
-    if (const auto other = nudged(*m_card->recipe(), m_context.document().paints(), warmer))
-        showMix(*other);
+    const StudioPtr studio = m_card->studio();
+    if (const auto other = nudged(*m_card->recipe(), studio->paints, warmer))
+        showMix(studio, *other);
 }
 
 } // namespace iris

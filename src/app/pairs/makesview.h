@@ -1,10 +1,10 @@
 #pragma once
 
+#include "app/jobs/job.h"
 #include "mixing/whatmakes.h"
+#include "notebook/studio.h"
 
-#include <QFutureWatcher>
 #include <QWidget>
-#include <stop_token>
 
 class QButtonGroup;
 class QComboBox;
@@ -26,7 +26,6 @@ class MakesView : public QWidget {
 
 public:
     MakesView(PairContext& context, QWidget* parent = nullptr);
-    ~MakesView() override;
 
     void choose(MixKind kind);
     void nudge(bool warmer);
@@ -38,14 +37,22 @@ protected:
     void showEvent(QShowEvent* event) override;
 
 private:
+    /// What was looked for: the paints of the tubes at hand, and where those stand in the studio.
+    struct Search {
+        StudioPtr studio;
+        std::vector<std::size_t> places;
+        std::vector<Paint> paints;
+        WhatMakesOptions options;
+    };
+
     QHBoxLayout* makeChoices();
     void forget();
     void clearCard();
     void search();
-    void showFindings();
-    void showMix(const Recipe& recipe);
-    QString headline(const std::vector<Finding>& findings) const;
-    QString blackWords(const std::vector<Finding>& findings) const;
+    void showFindings(const Search& search, std::vector<Finding> findings);
+    void showMix(const StudioPtr& studio, const Recipe& recipe);
+    QString headline(const Search& search, const std::vector<Finding>& findings) const;
+    QString blackWords(const Search& search, const std::vector<Finding>& findings) const;
 
     PairContext& m_context;
     MixTiles* m_tiles;
@@ -57,10 +64,7 @@ private:
     QPushButton* m_warmer = nullptr;
     QPushButton* m_cooler = nullptr;
     MixKind m_kind = MixKind::Greens;
-    std::vector<std::size_t> m_places; ///< of the tubes at hand, as the search counts them
-    std::vector<Paint> m_paints;
-    QFutureWatcher<std::vector<Finding>> m_search;
-    std::stop_source m_stop;
+    Job<std::vector<Finding>> m_search;
     bool m_stale = true;
 };
 

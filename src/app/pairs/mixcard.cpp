@@ -111,7 +111,8 @@ MixCard::MixCard(PairContext& context, QWidget* parent)
     add(row, tr("Note (N)"), "noteMix", &MixCard::note);
     add(layout, tr("Write it down as a need (W)"), "wantMix", &MixCard::want);
     connect(&context.document(), &Document::notebookOpened, this, &MixCard::clear);
-    connect(&context.document(), &Document::tubesChanged, this, &MixCard::followTubes);
+    connect(&context.document(), &Document::tubesChanged, this, &MixCard::follow);
+    connect(&context.document(), &Document::mixesChanged, this, &MixCard::follow);
     clear();
 }
 
@@ -149,12 +150,11 @@ QString MixCard::besideWords(const Lab& beside) const
 QString MixCard::laidWords(const MixRecord& record) const
 {
     constexpr double plainly = 0.12;
-    const Lessons lessons = lessonsOf(m_context.document().notebook());
-    const auto found = std::ranges::find(lessons.mixes, record.id);
-    if (found == lessons.mixes.end())
+    const std::vector<MixId>& mixes = m_studio->lessons.mixes;
+    const auto found = std::ranges::find(mixes, record.id);
+    if (found == mixes.end())
         return {};
-    const auto& lesson =
-        m_context.document().learned().lessons[static_cast<std::size_t>(found - lessons.mixes.begin())];
+    const MixLesson& lesson = m_studio->learned.lessons[static_cast<std::size_t>(found - mixes.begin())];
     const double laid = std::log(lesson.thickness / record.wash);
     if (std::abs(laid) < plainly)
         return {};
@@ -164,8 +164,7 @@ QString MixCard::laidWords(const MixRecord& record) const
 
 QString MixCard::paintedWords() const
 {
-    const Notebook& notebook = m_context.document().notebook();
-    const MixRecord* record = recordOf(notebook, *m_recipe);
+    const MixRecord* record = recordOf(m_studio->notebook, *m_recipe);
     if (!record)
         return tr("Not painted yet");
     QStringList lines;
@@ -191,31 +190,25 @@ QString MixCard::paintedWords() const
     return lines.join(QLatin1Char('\n'));
 }
 
-/// The same tubes at their new places; what has lost a tube is no mix any more.
-void MixCard::followTubes()
+/// The same tubes as they are now, with what was painted of them since.
+void MixCard::follow()
 {
-    if (!m_recipe)
-        return;
-    Recipe recipe = *m_recipe;
-    for (std::size_t i = 0; i < m_tubes.size(); ++i) {
-        const auto place = m_context.document().placeOf(m_tubes[i]);
-        if (!place)
-            return clear();
-        recipe.parts[i].paint = *place;
-    }
-    show(recipe);
+    if (m_recipe)
+        show(m_studio, *m_recipe, m_beside);
 }
 
-void MixCard::show(const Recipe& recipe, const std::optional<Lab>& beside)
+void MixCard::show(const StudioPtr& studio, const Recipe& recipeThen, const std::optional<Lab>& beside)
 {
-    m_recipe = recipe;
-    const Document& document = m_context.document();
-    m_tubes.clear();
-    for (const Part& part : recipe.parts)
-        m_tubes.push_back(document.notebook().tubes[part.paint].id);
-    const auto& paints = document.paints();
+    const StudioPtr& now = m_context.document().studio();
+    m_recipe = carriedOver(recipeThen, *studio, *now);
+    m_studio = now;
+    m_beside = beside;
+    if (!m_recipe) // what has lost a tube is no mix any more
+        return clear();
+    const Recipe& recipe = *m_recipe;
+    const auto& paints = m_studio->paints;
     m_colour = colourOf(recipe, paints);
-    const MixRecord* painted = paintedAs(document.notebook(), recipe);
+    const MixRecord* painted = paintedAs(m_studio->notebook, recipe);
     m_swatch->show(mixedFilm(recipe, paints), m_colour, painted ? painted->painted : std::optional<Lab>());
     m_title->setText(recipeText(recipe, paints));
     const QString seen = beside ? QLatin1Char('\n') + besideWords(*beside) : QString();
@@ -224,7 +217,7 @@ void MixCard::show(const Recipe& recipe, const std::optional<Lab>& beside)
     const Lch lch = toLch(m_colour);
     QString sure;
     if (recipe.parts.size() > 1)
-        sure = tr("\nexpected within ±%1").arg(number(expectedMiss(recipe, paints, document.learned())));
+        sure = tr("\nexpected within ±%1").arg(number(expectedMiss(recipe, paints, m_studio->learned)));
     m_numbers->setText(
         tr("L, a, b: %1; %2 wash\nchroma %3, hue angle %4°%5")
             .arg(labText(m_colour), text(washWord(recipe.wash)), number(lch.chroma), number(lch.hueDegrees, 0), sure));
@@ -235,13 +228,13 @@ void MixCard::show(const Recipe& recipe, const std::optional<Lab>& beside)
 void MixCard::pin()
 {
     if (m_recipe)
-        m_context.pin({recipeText(*m_recipe, m_context.document().paints()), m_colour});
+        m_context.pin({recipeText(*m_recipe, m_studio->paints), m_colour});
 }
 
 void MixCard::note()
 {
     if (m_recipe)
-        m_context.noteOn(*m_recipe, window());
+        m_context.noteOn(m_studio, *m_recipe, window());
 }
 
 void MixCard::want()
@@ -249,7 +242,7 @@ void MixCard::want()
     if (!m_recipe)
         return;
     Need need;
-    need.name = recipeText(*m_recipe, m_context.document().paints()).toStdString();
+    need.name = recipeText(*m_recipe, m_studio->paints).toStdString();
     need.target = m_colour;
     m_context.document().addNeed(need);
 }

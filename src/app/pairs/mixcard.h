@@ -1,8 +1,7 @@
 #pragma once
 
 #include "app/parts/washpainter.h"
-#include "mixing/recipe.h"
-#include "notebook/mixrecord.h"
+#include "notebook/studio.h"
 
 #include <QFrame>
 
@@ -45,10 +44,13 @@ class MixCard : public QFrame {
 public:
     MixCard(PairContext& context, QWidget* parent = nullptr);
 
+    /// Shows a mix of the studio's tubes, as far as they are still in the notebook, and follows it through later edits.
     /// @param beside a colour to set the temperature against, when there is one
-    void show(const Recipe& recipe, const std::optional<Lab>& beside = {});
+    void show(const StudioPtr& studio, const Recipe& recipe, const std::optional<Lab>& beside = {});
     void clear();
     const std::optional<Recipe>& recipe() const { return m_recipe; }
+    /// The studio whose tubes recipe() counts.
+    const StudioPtr& studio() const { return m_studio; }
 
     /// Room for what a view can do with the mix besides.
     QVBoxLayout* extras() const { return m_extras; }
@@ -58,15 +60,16 @@ public:
     void want();
 
 private:
-    void followTubes();
+    void follow();
     QString judgementWords(const MixJudgement& judgement) const;
     QString paintedWords() const;
     QString laidWords(const MixRecord& record) const;
     QString besideWords(const Lab& beside) const;
 
     PairContext& m_context;
-    std::optional<Recipe> m_recipe;
-    std::vector<TubeId> m_tubes; ///< of its parts, whose places change when tubes come and go
+    StudioPtr m_studio;
+    std::optional<Recipe> m_recipe; ///< counts m_studio's tubes
+    std::optional<Lab> m_beside;
     Lab m_colour;
     MixSwatch* m_swatch;
     PlainLabel* m_title;

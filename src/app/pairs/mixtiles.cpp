@@ -54,8 +54,9 @@ MixTiles::MixTiles(PairContext& context, QWidget* parent) : QWidget(parent), m_c
     connect(&context.settings(), &ViewSettings::changed, this, qOverload<>(&QWidget::update));
 }
 
-void MixTiles::setTiles(std::vector<MixTile> tiles)
+void MixTiles::setTiles(const StudioPtr& studio, std::vector<MixTile> tiles)
 {
+    m_studio = studio;
     m_tiles = std::move(tiles);
     m_current = -1;
     setMinimumHeight(tileGeometry(width()).heightFor(static_cast<int>(m_tiles.size())));

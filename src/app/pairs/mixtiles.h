@@ -1,7 +1,7 @@
 #pragma once
 
 #include "app/parts/washpainter.h"
-#include "mixing/recipe.h"
+#include "notebook/studio.h"
 
 #include <QWidget>
 
@@ -9,7 +9,7 @@ namespace iris {
 
 class PairContext;
 
-/// One mix among others.
+/// One mix among others; its recipe counts the tubes of the studio it is shown with.
 struct MixTile {
     Recipe recipe;
     Lab colour;
@@ -35,7 +35,9 @@ class MixTiles : public QWidget {
 public:
     explicit MixTiles(PairContext& context, QWidget* parent = nullptr);
 
-    void setTiles(std::vector<MixTile> tiles);
+    /// @param studio null where there are no tiles
+    void setTiles(const StudioPtr& studio, std::vector<MixTile> tiles);
+    const StudioPtr& studio() const { return m_studio; }
     const std::vector<MixTile>& tiles() const { return m_tiles; }
     int current() const { return m_current; }
     void setCurrent(int tile);
@@ -51,6 +53,7 @@ protected:
 
 private:
     PairContext& m_context;
+    StudioPtr m_studio;
     std::vector<MixTile> m_tiles;
     int m_current = -1;
 };

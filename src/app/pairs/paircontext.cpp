@@ -23,23 +23,13 @@ PairContext::PairContext(Document& document, TubeModel& model, ViewSettings& set
     connect(&document, &Document::notebookOpened, this, &PairContext::clearBench);
 }
 
-std::vector<std::size_t> PairContext::atHand() const
-{
-    std::vector<std::size_t> places;
-    const auto& tubes = m_document.notebook().tubes;
-    for (std::size_t i = 0; i < tubes.size(); ++i)
-        if (isAtHand(tubes[i]))
-            places.push_back(i);
-    return places;
-}
-
 const CleanReach& PairContext::reach(double wash)
 {
     if (!m_reach || m_reachWash != wash) {
         std::vector<Paint> paints;
-        for (const std::size_t place : atHand())
+        for (const std::size_t place : m_document.studio()->atHand())
             if (paints.size() < mostInReach)
-                paints.push_back(m_document.paints()[place]);
+                paints.push_back(m_document.studio()->paints[place]);
         m_reach.emplace(paints, wash);
         m_reachWash = wash;
     }
@@ -68,9 +58,9 @@ void PairContext::clearBench()
     Q_EMIT benchChanged();
 }
 
-void PairContext::noteOn(const Recipe& recipe, QWidget* parent)
+void PairContext::noteOn(const StudioPtr& studio, const Recipe& recipe, QWidget* parent)
 {
-    const Notebook& notebook = m_document.notebook();
+    const Notebook& notebook = studio->notebook;
     const MixRecord* before = recordOf(notebook, recipe);
     MixRecord mix = before ? *before : MixRecord();
     if (!before) {

@@ -29,9 +29,6 @@ public:
     TubeModel& model() const { return m_model; }
     ViewSettings& settings() const { return m_settings; }
 
-    /// Places of the tubes that can be mixed with.
-    std::vector<std::size_t> atHand() const;
-
     /// Among the tubes at hand, the first hundred of them; remembered until they change.
     const CleanReach& reach(double wash);
 
@@ -41,7 +38,7 @@ public:
     void clearBench();
 
     /// Asks for a note, stars and tags, and writes the mix down with them.
-    void noteOn(const Recipe& recipe, QWidget* parent);
+    void noteOn(const StudioPtr& studio, const Recipe& recipe, QWidget* parent);
 
 Q_SIGNALS:
     void benchChanged();

@@ -58,9 +58,9 @@ void TubeSetBox::fill()
     clear();
     addItem(tr("All tubes"), All);
     std::set<HueFamily> families;
-    const auto& paints = m_context.document().paints();
+    const auto& paints = m_context.document().studio()->paints;
     bool onPalette = false;
-    for (const std::size_t place : m_context.atHand()) {
+    for (const std::size_t place : m_context.document().studio()->atHand()) {
         families.insert(paints[place].family);
         onPalette = onPalette || m_context.document().notebook().tubes[place].stock.where == Whereabouts::Palette;
     }
@@ -78,13 +78,13 @@ std::vector<std::size_t> TubeSetBox::places() const
     const int choice = currentData().toInt();
     if (choice == ByHand) {
         for (const std::int64_t id : m_byHand)
-            if (const auto place = m_context.document().placeOf({id}))
+            if (const auto place = m_context.document().studio()->placeOf({id}))
                 places.push_back(*place);
         return places;
     }
-    const auto& paints = m_context.document().paints();
+    const auto& paints = m_context.document().studio()->paints;
     const auto& tubes = m_context.document().notebook().tubes;
-    for (const std::size_t place : m_context.atHand())
+    for (const std::size_t place : m_context.document().studio()->atHand())
         if (choice == All || (choice == OnPalette && tubes[place].stock.where == Whereabouts::Palette)
             || choice == static_cast<int>(paints[place].family))
             places.push_back(place);

@@ -36,10 +36,10 @@ WheelDisc::WheelDisc(PairContext& context, QWidget* parent) : QWidget(parent), m
     connect(&context.settings(), &ViewSettings::changed, this, qOverload<>(&QWidget::update));
 }
 
-void WheelDisc::show(const Wheel& wheel, const QStringList& names)
+void WheelDisc::show(const StudioPtr& studio, const Wheel& wheel)
 {
+    m_studio = studio;
     m_wheel = wheel;
-    m_names = names;
     m_dot.reset();
     update();
 }
@@ -104,13 +104,18 @@ std::optional<std::size_t> WheelDisc::dotAt(QPointF place) const
     return std::nullopt;
 }
 
+QString WheelDisc::nameOf(std::size_t other) const
+{
+    return text(m_studio->notebook.tubes[m_wheel.others[other].paint].name);
+}
+
 void WheelDisc::setDot(std::size_t other)
 {
     if (other >= m_wheel.others.size())
         return;
     m_dot = other;
-    const Lab colour = m_context.document().paints()[m_wheel.others[other].paint].swatch.full;
-    setAccessibleDescription(QStringLiteral("%1, %2").arg(m_names[static_cast<qsizetype>(other)], colourWords(colour)));
+    const Lab colour = m_studio->paints[m_wheel.others[other].paint].swatch.full;
+    setAccessibleDescription(QStringLiteral("%1, %2").arg(nameOf(other), colourWords(colour)));
     update();
     Q_EMIT dotChosen(other);
 }
@@ -136,7 +141,7 @@ void WheelDisc::setCurrent(WheelSpot spot)
     m_current = {std::clamp(spot.ring, 0, static_cast<int>(m_wheel.rings.size())), (spot.step % steps + steps) % steps};
     const WheelStep& at = ring(m_current.ring)[static_cast<std::size_t>(m_current.step)];
     setAccessibleDescription(
-        QStringLiteral("%1, %2").arg(recipeText(at.recipe, m_context.document().paints()), colourWords(at.colour)));
+        QStringLiteral("%1, %2").arg(recipeText(at.recipe, m_studio->paints), colourWords(at.colour)));
     update();
     Q_EMIT spotChosen(m_current);
 }
@@ -162,7 +167,7 @@ void WheelDisc::paintOthers(QPainter& painter) const
     for (std::size_t i = 0; i < m_wheel.others.size(); ++i) {
         const WheelPlace& place = m_wheel.others[i];
         const QPointF at = placeOf(place);
-        const Lab colour = m_context.document().paints()[place.paint].swatch.full;
+        const Lab colour = m_studio->paints[place.paint].swatch.full;
         painter.setPen(QPen(Qt::white, 2));
         painter.setBrush(displayed(colour, values));
         painter.drawEllipse(at, 8, 8);
@@ -182,7 +187,7 @@ void WheelDisc::paintChosenDot(QPainter& painter) const
     painter.setPen(QPen(Qt::black, 2));
     painter.drawEllipse(at, 12, 12);
     painter.setFont(textFont(textsize::small, QFont::DemiBold));
-    const QString name = m_names[static_cast<qsizetype>(*m_dot)];
+    const QString name = nameOf(*m_dot);
     const double width = painter.fontMetrics().horizontalAdvance(name) + 16;
     const double left = at.x() + 18 + width < this->width() ? at.x() + 18 : at.x() - 18 - width;
     const QRectF plate(left, at.y() - 11, width, 22);
@@ -254,12 +259,12 @@ bool WheelDisc::event(QEvent* event)
         return QWidget::event(event);
     const auto* help = static_cast<QHelpEvent*>(event);
     if (const auto other = dotAt(help->pos())) {
-        QToolTip::showText(help->globalPos(), m_names[static_cast<qsizetype>(*other)], this);
+        QToolTip::showText(help->globalPos(), nameOf(*other), this);
         return true;
     }
     if (const auto spot = spotAt(help->pos())) {
         const WheelStep& at = ring(spot->ring)[static_cast<std::size_t>(spot->step)];
-        QToolTip::showText(help->globalPos(), recipeText(at.recipe, m_context.document().paints()), this);
+        QToolTip::showText(help->globalPos(), recipeText(at.recipe, m_studio->paints), this);
         return true;
     }
     QToolTip::hideText();

@@ -1,8 +1,8 @@
 #pragma once
 
 #include "mixing/wheel.h"
+#include "notebook/studio.h"
 
-#include <QStringList>
 #include <QWidget>
 #include <optional>
 
@@ -26,7 +26,9 @@ class WheelDisc : public QWidget {
 public:
     explicit WheelDisc(PairContext& context, QWidget* parent = nullptr);
 
-    void show(const Wheel& wheel, const QStringList& names);
+    /// @param studio whose tubes the wheel counts; null for an empty wheel
+    void show(const StudioPtr& studio, const Wheel& wheel);
+    const StudioPtr& studio() const { return m_studio; }
     const Wheel& wheel() const { return m_wheel; }
     WheelSpot current() const { return m_current; }
     void setCurrent(WheelSpot spot);
@@ -55,6 +57,7 @@ private:
     double angleOf(int step) const;
     QPainterPath wedge(WheelSpot spot) const;
     QPointF placeOf(const WheelPlace& place) const;
+    QString nameOf(std::size_t other) const;
     std::optional<WheelSpot> spotAt(QPointF place) const;
     std::optional<std::size_t> dotAt(QPointF place) const;
     void paintLabels(QPainter& painter) const;
@@ -64,7 +67,7 @@ private:
 
     PairContext& m_context;
     Wheel m_wheel;
-    QStringList m_names; ///< of the other tubes
+    StudioPtr m_studio;
     WheelSpot m_current;
     std::optional<std::size_t> m_dot;
 };

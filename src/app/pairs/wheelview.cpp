@@ -71,13 +71,13 @@ void WheelView::chooseFirst()
 {
     const std::array families{HueFamily::Yellow, HueFamily::Red, HueFamily::Blue};
     constexpr std::array hues{100.0, 355.0, 240.0};
-    const auto& paints = m_context.document().paints();
+    const auto& paints = m_context.document().studio()->paints;
     const auto& tubes = m_context.document().notebook().tubes;
     for (std::size_t i = 0; i < 3; ++i) {
-        if (m_context.document().placeOf(m_tubes[i]))
+        if (m_context.document().studio()->placeOf(m_tubes[i]))
             continue;
         double most = -1000;
-        for (const std::size_t place : m_context.atHand()) {
+        for (const std::size_t place : m_context.document().studio()->atHand()) {
             const bool taken = std::ranges::find(m_tubes, tubes[place].id) != m_tubes.end();
             const Lch thin = toLch(paints[place].swatch.thin);
             const double fits = (paints[place].family == families[i] ? 1000 : 0)
@@ -109,7 +109,7 @@ void WheelView::rebuild()
     for (std::size_t i = 0; i < 3; ++i) {
         const QSignalBlocker quiet(m_boxes[i]);
         m_boxes[i]->setCurrentIndex(m_context.model().rowOf(m_tubes[i]));
-        const auto place = m_context.document().placeOf(m_tubes[i]);
+        const auto place = m_context.document().studio()->placeOf(m_tubes[i]);
         complete = complete && place;
         primaries[i] = place.value_or(0);
     }
@@ -120,18 +120,16 @@ void WheelView::rebuild()
         m_card->clear();
         return;
     }
+    const StudioPtr studio = m_context.document().studio();
     std::vector<std::size_t> others;
-    QStringList names;
-    for (const std::size_t place : m_context.atHand())
-        if (std::ranges::find(primaries, place) == primaries.end()) {
+    for (const std::size_t place : studio->atHand())
+        if (std::ranges::find(primaries, place) == primaries.end())
             others.push_back(place);
-            names << text(m_context.document().notebook().tubes[place].name);
-        }
-    const Wheel wheel = wheelOf(m_context.document().paints(), primaries, others);
+    const Wheel wheel = wheelOf(studio->paints, primaries, others);
     m_headline->setText(wheel.missing() == 0
                             ? tr("All twelve hues can be mixed; your other tubes stand where their dots are.")
                             : tr("%1 of the twelve hues cannot be mixed from these three.").arg(wheel.missing()));
-    m_disc->show(wheel, names);
+    m_disc->show(studio, wheel);
     m_disc->setCurrent(m_disc->current());
 }
 
@@ -139,12 +137,12 @@ void WheelView::showSpot(WheelSpot spot)
 {
     const Wheel& wheel = m_disc->wheel();
     const auto& ring = spot.ring == 0 ? wheel.rim : wheel.rings[static_cast<std::size_t>(spot.ring - 1)];
-    m_card->show(ring[static_cast<std::size_t>(spot.step)].recipe);
+    m_card->show(m_disc->studio(), ring[static_cast<std::size_t>(spot.step)].recipe);
 }
 
 void WheelView::showDot(std::size_t other)
 {
-    m_card->show(Recipe{{{m_disc->wheel().others[other].paint, 1}}, wash::full});
+    m_card->show(m_disc->studio(), Recipe{{{m_disc->wheel().others[other].paint, 1}}, wash::full});
 }
 
 } // namespace iris

@@ -30,6 +30,14 @@ QPushButton* button(const QString& label, const char* name, QWidget* parent)
     return made;
 }
 
+std::vector<Need> needsOf(const Notebook& notebook)
+{
+    std::vector<Need> needs;
+    for (const NeedRecord& record : notebook.needs)
+        needs.push_back(record.need);
+    return needs;
+}
+
 QString tubesText(std::size_t count)
 {
     return count == 1 ? QObject::tr("1 tube") : QObject::tr("%1 tubes").arg(count);
@@ -66,11 +74,8 @@ ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSetting
     layout->addLayout(makeWishes());
     layout->addWidget(m_pages, 1);
 
-    connect(&m_chooser, &Chooser::progressed, this,
+    connect(&m_choosing, &JobBase::progressed, this,
             [this](double share) { m_progress->setValue(static_cast<int>(1000 * share)); });
-    connect(&m_chooser, &Chooser::finished, this, &ChoicePanel::take);
-    connect(&m_chooser, &Chooser::cancelled, this, [this] { say(tr("The choice was stopped. Nothing was changed.")); });
-    connect(&m_chooser, &Chooser::refused, this, [this](const QString& why) { say(why); });
     connect(&document, &Document::tubesChanged, this, &ChoicePanel::forget);
     connect(&document, &Document::needsChanged, this, &ChoicePanel::forget);
     connect(&document, &Document::wishesChanged, this, &ChoicePanel::readWishes);
@@ -269,17 +274,9 @@ std::vector<std::size_t> ChoicePanel::placesOf(const std::vector<TubeId>& ids) c
 {
     std::vector<std::size_t> places;
     for (const TubeId id : ids)
-        if (const auto place = m_document.placeOf(id))
+        if (const auto place = m_document.studio()->placeOf(id))
             places.push_back(*place);
     return places;
-}
-
-std::vector<Need> ChoicePanel::needs() const
-{
-    std::vector<Need> list;
-    for (const NeedRecord& record : m_document.notebook().needs)
-        list.push_back(record.need);
-    return list;
 }
 
 void ChoicePanel::choose()
@@ -288,7 +285,7 @@ void ChoicePanel::choose()
     m_keptName.clear();
     const std::vector<std::size_t> never = placesOf(leftOut());
     begin({wishes.school, placesOf(wishes.must), never, wishes.mostTubes, 50},
-          tr("Trying every mix of %1").arg(tubesText(m_document.paints().size() - never.size())));
+          tr("Trying every mix of %1").arg(tubesText(m_document.studio()->paints.size() - never.size())));
 }
 
 void ChoicePanel::showKept(int index)
@@ -300,7 +297,7 @@ void ChoicePanel::showKept(int index)
     Limits limits;
     limits.must = placesOf(palette->tubes);
     limits.mostTubes = limits.must.size();
-    for (std::size_t i = 0; i < m_document.paints().size(); ++i)
+    for (std::size_t i = 0; i < m_document.studio()->paints.size(); ++i)
         if (std::ranges::find(limits.must, i) == limits.must.end())
             limits.never.push_back(i);
     m_keptName = text(palette->name);
@@ -313,15 +310,30 @@ void ChoicePanel::begin(const Limits& limits, const QString& what)
     m_progress->setValue(0);
     m_pages->setCurrentIndex(WaitingPage);
     m_chooseButton->setEnabled(false);
-    m_chooser.start(m_document.paints(), needs(), limits);
+    m_studio = m_document.studio();
+    m_choosing.start(
+        [studio = m_studio, limits](const JobTools& tools) {
+            return choosePalette(studio->paints, needsOf(studio->notebook), limits, tools.workOptions());
+        },
+        [this](const Result<Choice>& choice) { take(choice); });
 }
 
 void ChoicePanel::cancel()
 {
-    m_chooser.cancel();
+    m_choosing.stop();
 }
 
-void ChoicePanel::take(const Choice& choice)
+void ChoicePanel::take(const Result<Choice>& choice)
+{
+    if (!choice)
+        say(text(choice.error().message));
+    else if (choice->end == ChoiceEnd::Stopped)
+        say(tr("The choice was stopped. Nothing was changed."));
+    else
+        showChoice(*choice);
+}
+
+void ChoicePanel::showChoice(const Choice& choice)
 {
     m_choice = choice;
     m_shown = 0;
@@ -335,7 +347,7 @@ void ChoicePanel::take(const Choice& choice)
 /// The answer no longer belongs to the question.
 void ChoicePanel::forget()
 {
-    m_chooser.drop();
+    m_choosing.drop();
     m_choice.reset();
     m_recipes.clear();
     m_needsModel.setStates({});
@@ -371,7 +383,7 @@ void ChoicePanel::showSet()
     const PaletteSet& set = m_choice->sets[m_shown];
     showHeadline();
     showWells(set);
-    m_recipes.setAnswers(needs(), set.answers, m_document.paints());
+    m_recipes.setAnswers(needsOf(m_studio->notebook), set.answers, m_studio->paints);
     std::vector<NeedsModel::State> states;
     for (const NeedAnswer& answer : set.answers)
         states.push_back(answer.met ? NeedsModel::State::Met : NeedsModel::State::Missed);
@@ -403,11 +415,11 @@ void ChoicePanel::showHeadline()
                   .arg(who, QString::number(met), QString::number(set.answers.size()), apart(set.meanApart)));
     QStringList words;
     if (m_keptName.isEmpty())
-        words << proofText(*m_choice, m_document.notebook().wishes.school);
+        words << proofText(*m_choice, m_studio->notebook.wishes.school);
     for (const Unreachable& missed : m_choice->unreachable) {
-        const QString name = text(m_document.notebook().needs[missed.need].need.name);
+        const QString name = text(m_studio->notebook.needs[missed.need].need.name);
         const QString nearest =
-            tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, m_document.paints()));
+            tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, m_studio->paints));
         words << (m_keptName.isEmpty() ? tr("No tubes of yours reach %1; nearest is %2.").arg(name, nearest)
                                        : tr("It does not reach %1; nearest is %2.").arg(name, nearest));
     }
@@ -418,10 +430,10 @@ void ChoicePanel::showWells(const PaletteSet& set)
 {
     std::vector<Well> wells;
     for (const TubeReason& reason : set.reasons) {
-        const Paint& paint = m_document.paints()[reason.tube];
+        const Paint& paint = m_studio->paints[reason.tube];
         QStringList lost;
         for (const std::size_t need : reason.lostWithout)
-            lost << text(m_document.notebook().needs[need].need.name);
+            lost << text(m_studio->notebook.needs[need].need.name);
         Well well;
         well.name = text(paint.name);
         well.codes = text(textOf(paint.codes));
@@ -432,19 +444,26 @@ void ChoicePanel::showWells(const PaletteSet& set)
                                          : tr("%1 colours need it").arg(lost.size());
         well.detail = lost.isEmpty() ? tr("Without it nothing is lost") : tr("Without it no %1").arg(listed(lost));
         well.wash = washColours(paint.film);
-        well.seed = static_cast<unsigned>(m_document.notebook().tubes[reason.tube].id.value);
+        well.seed = static_cast<unsigned>(m_studio->notebook.tubes[reason.tube].id.value);
         wells.push_back(std::move(well));
     }
     m_wells->setWells(std::move(wells));
+}
+
+std::vector<TubeId> ChoicePanel::shownTubes() const
+{
+    std::vector<TubeId> tubes;
+    if (m_choice)
+        for (const std::size_t place : m_choice->sets[m_shown].tubes)
+            tubes.push_back(m_studio->notebook.tubes[place].id);
+    return tubes;
 }
 
 void ChoicePanel::keepPalette()
 {
     if (!m_choice)
         return;
-    std::vector<TubeId> tubes; // before it is asked for a name, which lets time pass
-    for (const std::size_t tube : m_choice->sets[m_shown].tubes)
-        tubes.push_back(m_document.notebook().tubes[tube].id);
+    std::vector<TubeId> tubes = shownTubes(); // before it is asked for a name, which lets time pass
     const QString name = messages().askName(this, tr("Keep this palette"), tr("What shall it be called?"));
     if (name.isEmpty())
         return;

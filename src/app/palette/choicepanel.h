@@ -1,8 +1,9 @@
 #pragma once
 
-#include "app/palette/chooser.h"
+#include "app/jobs/job.h"
 #include "app/palette/needsmodel.h"
 #include "app/palette/recipesmodel.h"
+#include "palette/choose.h"
 
 #include <QWidget>
 
@@ -36,6 +37,8 @@ public:
     void keepPalette();
 
     const std::optional<Choice>& choice() const { return m_choice; }
+    /// The tubes of the set on show; empty when there is none.
+    std::vector<TubeId> shownTubes() const;
     std::size_t shownSet() const { return m_shown; }
 
 Q_SIGNALS:
@@ -55,18 +58,19 @@ private:
     void fillKept();
     void showKept(int index);
     void begin(const Limits& limits, const QString& what);
-    void take(const Choice& choice);
+    void take(const Result<Choice>& choice);
+    void showChoice(const Choice& choice);
     void forget();
     void showSet();
     void showHeadline();
     void showWells(const PaletteSet& set);
     std::vector<std::size_t> placesOf(const std::vector<TubeId>& ids) const;
-    std::vector<Need> needs() const;
     void say(const QString& words);
 
     Document& m_document;
     NeedsModel& m_needsModel;
-    Chooser m_chooser;
+    Job<Result<Choice>> m_choosing;
+    StudioPtr m_studio; ///< the choice is about its tubes and needs
     RecipesModel m_recipes;
     std::optional<Choice> m_choice;
     QString m_keptName; ///< of the kept palette on show; empty for a choice

@@ -46,13 +46,11 @@ PaletteView::PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes
 
 void PaletteView::showField()
 {
-    std::vector<std::size_t> chosen;
-    if (const auto& choice = m_choice->choice())
-        chosen = choice->sets[m_choice->shownSet()].tubes;
+    const std::vector<TubeId> chosen = m_choice->shownTubes();
     FieldContents contents;
-    for (std::size_t i = 0; i < m_document.paints().size(); ++i) {
-        const Paint& paint = m_document.paints()[i];
-        const bool strong = std::ranges::find(chosen, i) != chosen.end();
+    for (std::size_t i = 0; i < m_document.studio()->paints.size(); ++i) {
+        const Paint& paint = m_document.studio()->paints[i];
+        const bool strong = std::ranges::find(chosen, m_document.notebook().tubes[i].id) != chosen.end();
         contents.tubes.push_back({text(paint.name), paint.swatch.full, paint.swatch.thin, strong});
     }
     for (std::size_t i = 0; i < m_document.notebook().needs.size(); ++i) {

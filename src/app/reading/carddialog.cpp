@@ -124,26 +124,34 @@ CardDialog::CardDialog(Document& document, ViewSettings& settings, const QString
     });
     connect(m_editor, &RegionEditor::currentChanged, this,
             [this](int place) { m_places->button(place)->setChecked(true); });
-    connect(&m_job, &CardJob::doing, this, [this](const QString& what) {
-        m_doing->setText(sentence(what));
-        m_busy->show();
-    });
-    connect(&m_job, &CardJob::opened, this, [this] {
-        m_editor->setImage(m_job.scan()->image());
-        readAgain();
-    });
-    connect(&m_job, &CardJob::failed, this, [this](const QString& why) {
-        m_busy->hide();
-        m_doing->clear();
-        m_trouble->setText(why); // may begin with the name of a file
-        m_trouble->show();
-    });
-    connect(&m_job, &CardJob::done, this, &CardDialog::takeReading);
+    for (JobBase* job : {static_cast<JobBase*>(&m_opening), static_cast<JobBase*>(&m_job)})
+        connect(job, &JobBase::doing, this, &CardDialog::showBusy);
     connect(&document, &Document::studioChanged, this, [this] {
         fillDevices();
         fillPapers();
     });
-    m_job.open(picture);
+    m_opening.start([picture](const JobTools& tools) { return openPicture(picture, tools); },
+                    [this](const Result<ScanPtr>& opened) {
+                        if (!opened)
+                            return showTrouble(opened.error());
+                        m_scan = *opened;
+                        m_editor->setImage(m_scan->image());
+                        readAgain();
+                    });
+}
+
+void CardDialog::showBusy(const QString& doing)
+{
+    m_doing->setText(sentence(doing));
+    m_busy->show();
+}
+
+void CardDialog::showTrouble(const Error& error)
+{
+    m_busy->hide();
+    m_doing->clear();
+    m_trouble->setText(text(error.message)); // may begin with the name of a file
+    m_trouble->show();
 }
 
 QVBoxLayout* CardDialog::makeRightSide(ViewSettings& settings)
@@ -318,15 +326,31 @@ CardOptions CardDialog::options() const
     return options;
 }
 
+/// What was read of other places or on another paper is no reading of this card any more, also when the new one fails.
 void CardDialog::readAgain()
 {
+    if (!m_scan)
+        return;
     m_trouble->hide();
-    m_job.read(m_given, options());
+    m_reading.reset();
+    showJudgement();
+    m_job.start(
+        [scan = m_scan, given = m_given, options = options()](const JobTools& tools) mutable {
+            options.stop = tools.stop;
+            options.progress = tools.teller();
+            return readCard(*scan, given, options);
+        },
+        [this](const Result<CardReading>& reading) {
+            if (reading)
+                takeReading(*reading);
+            else
+                showTrouble(reading.error());
+        });
 }
 
 void CardDialog::takeReading(const CardReading& reading)
 {
-    const bool first = !m_reading;
+    const bool first = !std::exchange(m_wasRead, true);
     m_reading = reading;
     m_busy->hide();
     m_doing->clear();
@@ -464,7 +488,7 @@ void CardDialog::file()
 {
     if (!m_file->isEnabled())
         return;
-    m_document.fileReading(record(), pictureOf(*m_job.scan(), m_reading->regions));
+    m_document.fileReading(record(), pictureOf(*m_scan, m_reading->regions));
     accept();
 }
 

@@ -1,7 +1,8 @@
 #pragma once
 
 #include "app/document/document.h"
-#include "app/reading/cardjob.h"
+#include "app/jobs/openpicture.h"
+#include "sheet/cardreader.h"
 
 #include <QDialog>
 #include <array>
@@ -48,6 +49,8 @@ private:
     void fillPapers();
     void readAgain();
     void takeReading(const CardReading& reading);
+    void showBusy(const QString& doing);
+    void showTrouble(const Error& error);
     void showPlaces();
     void showPlace(Place place, const std::optional<PatchReading>& patch);
     void showJudgement();
@@ -60,9 +63,12 @@ private:
     const Tube* tube() const;
 
     Document& m_document;
-    CardJob m_job;
+    Job<Result<ScanPtr>> m_opening;
+    Job<Result<CardReading>> m_job;
+    ScanPtr m_scan;
     CardRegions m_given;
-    std::optional<CardReading> m_reading;
+    std::optional<CardReading> m_reading; ///< of the picture as it is marked, on the paper that is chosen
+    bool m_wasRead = false;
     RegionEditor* m_editor;
     QComboBox* m_tube = nullptr;
     QComboBox* m_device = nullptr;

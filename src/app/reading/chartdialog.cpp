@@ -16,7 +16,6 @@
 #include <QPushButton>
 #include <QSpinBox>
 #include <QVBoxLayout>
-#include <QtConcurrent>
 
 namespace iris {
 namespace {
@@ -88,7 +87,6 @@ ChartDialog::ChartDialog(Document& document, QWidget* parent)
     connect(m_columns, &QSpinBox::valueChanged, this, &ChartDialog::measure);
     connect(m_name, &QLineEdit::textChanged, this,
             [this] { m_keep->setEnabled(m_correction && !m_name->text().trimmed().isEmpty()); });
-    connect(&m_measuring, &QFutureWatcherBase::finished, this, &ChartDialog::takeResult);
     connect(m_keep, &QPushButton::clicked, this, &ChartDialog::keep);
     connect(leave, &QPushButton::clicked, this, &QDialog::reject);
 }
@@ -110,17 +108,30 @@ void ChartDialog::chooseColours()
 
 void ChartDialog::openPicture(const QString& path)
 {
-    auto scan = Scan::load(path);
-    if (!scan) {
-        m_words->setText(text(scan.error().message)); // begins with the name of the file
-        return;
-    }
-    m_scan = std::make_shared<const Scan>(std::move(*scan));
     m_picture->setText(QFileInfo(path).fileName());
+    m_words->setText(tr("Opening the picture"));
+    m_opening.start(
+        [path](const JobTools& tools) {
+            return iris::openPicture(path, tools).map([](const ScanPtr& scan) {
+                return OpenedChart{scan, findChart(*scan)};
+            });
+        },
+        [this](const Result<OpenedChart>& chart) {
+            if (chart)
+                showPicture(*chart);
+            else
+                m_words->setText(text(chart.error().message)); // begins with the name of the file
+        });
+}
+
+void ChartDialog::showPicture(const OpenedChart& chart)
+{
+    m_scan = chart.scan;
+    m_words->clear();
     m_editor->setImage(m_scan->image());
     MarkedPlace grid{tr("Chart"), {}, false, true};
-    if (const auto found = findChart(*m_scan))
-        grid.regions = {*found};
+    if (chart.grid)
+        grid.regions = {*chart.grid};
     m_editor->setPlaces({grid});
     measure();
 }
@@ -155,18 +166,18 @@ void ChartDialog::measure()
     const ChartPlace grid = place();
     m_editor->setGrid(grid.columns, grid.rows);
     m_correction.reset();
+    m_measuring.drop();
     m_keep->setEnabled(false);
     if (!m_scan || !m_truth || grid.corners.size() < 4)
         return;
     m_words->setText(tr("Reading the patches"));
-    m_measuring.waitForFinished();
-    m_measuring.setFuture(
-        QtConcurrent::run([scan = m_scan, grid, truth = *m_truth] { return readChart(*scan, grid, truth); }));
+    m_measuring.start(
+        [scan = m_scan, grid, truth = *m_truth](const JobTools&) { return readChart(*scan, grid, truth); },
+        [this](const Result<DeviceCorrection>& result) { takeResult(result); });
 }
 
-void ChartDialog::takeResult()
+void ChartDialog::takeResult(const Result<DeviceCorrection>& result)
 {
-    const auto result = m_measuring.result();
     if (!result) {
         m_words->setText(sentence(text(result.error().message)));
         return;

@@ -1,11 +1,11 @@
 #pragma once
 
 #include "app/document/document.h"
+#include "app/jobs/openpicture.h"
 #include "notebook/cgats.h"
 #include "sheet/chartreader.h"
 
 #include <QDialog>
-#include <QFutureWatcher>
 
 class QLineEdit;
 class QPushButton;
@@ -31,15 +31,23 @@ private:
     void choosePicture();
     void chooseColours();
     void measure();
-    void takeResult();
+    void takeResult(const Result<DeviceCorrection>& result);
     void keep();
     ChartPlace place() const;
 
     Document& m_document;
-    std::shared_ptr<const Scan> m_scan;
+    /// A picture, and where the grid of a chart is likely to be on it.
+    struct OpenedChart {
+        ScanPtr scan;
+        std::optional<QPolygonF> grid;
+    };
+    void showPicture(const OpenedChart& chart);
+
+    Job<Result<OpenedChart>> m_opening;
+    ScanPtr m_scan;
     std::optional<CgatsFile> m_truth;
     std::optional<DeviceCorrection> m_correction;
-    QFutureWatcher<Result<DeviceCorrection>> m_measuring;
+    Job<Result<DeviceCorrection>> m_measuring;
     RegionEditor* m_editor;
     QLineEdit* m_name;
     QSpinBox* m_columns;

@@ -105,7 +105,7 @@ void PredictionsPage::rebuild()
 
 void PredictionsPage::addHeadline(QVBoxLayout* column)
 {
-    const Learned& learned = m_document.learned();
+    const Learned& learned = m_document.studio()->learned;
     QString headline;
     QString details;
     if (const auto miss = learned.typicalMiss()) {
@@ -137,7 +137,7 @@ void PredictionsPage::addHeadline(QVBoxLayout* column)
 void PredictionsPage::addWorst(QVBoxLayout* column)
 {
     const Lessons lessons = lessonsOf(m_document.notebook());
-    const Learned& learned = m_document.learned();
+    const Learned& learned = m_document.studio()->learned;
     if (lessons.squares.empty())
         return;
     std::vector<std::size_t> order(lessons.squares.size());
@@ -160,7 +160,7 @@ void PredictionsPage::addWorst(QVBoxLayout* column)
         grid->addWidget(
             new TouchingPair(displayed(lessons.squares[i].colour, values), displayed(expected, values), this), row, 0);
         grid->addWidget(
-            label(tr("%1\n%2").arg(recipeText(recipe, m_document.paints()), apart(learned.lessons[i].leftOut)),
+            label(tr("%1\n%2").arg(recipeText(recipe, m_document.studio()->paints), apart(learned.lessons[i].leftOut)),
                   textsize::body, QFont::Normal, this),
             row, 1);
         ++row;
@@ -170,8 +170,8 @@ void PredictionsPage::addWorst(QVBoxLayout* column)
 
 void PredictionsPage::addStrengths(QVBoxLayout* column)
 {
-    const Learned& learned = m_document.learned();
-    const auto& before = m_document.unlearntPaints();
+    const Learned& learned = m_document.studio()->learned;
+    const auto& before = m_document.studio()->unlearnt;
     std::vector<std::size_t> changed = learned.touched;
     const auto change = [&](std::size_t place) {
         return std::abs(std::log(learned.strengths[place] / before[place].strength));
@@ -207,8 +207,8 @@ void PredictionsPage::addStrengths(QVBoxLayout* column)
 void PredictionsPage::addUnswatched(QVBoxLayout* column)
 {
     QStringList names;
-    for (std::size_t i = 0; i < m_document.paints().size(); ++i)
-        if (m_document.paints()[i].source == ColourSource::Typical && isAtHand(m_document.notebook().tubes[i]))
+    for (std::size_t i = 0; i < m_document.studio()->paints.size(); ++i)
+        if (m_document.studio()->paints[i].source == ColourSource::Typical && isAtHand(m_document.notebook().tubes[i]))
             names << text(m_document.notebook().tubes[i].name);
     column->addSpacing(3 * gridStep);
     column->addWidget(label(tr("Tubes that lack a swatch of their own"), textsize::body, QFont::Bold, this));

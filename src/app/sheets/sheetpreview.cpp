@@ -58,7 +58,7 @@ void SheetPreview::paintSquares(QPainter& painter, double scale) const
         if (const auto recipe = recipeOf(cell.parts, cell.wash, notebook)) {
             const QRectF corner(square.right() - 0.3 * square.width(), square.bottom() - 0.3 * square.height(),
                                 0.26 * square.width(), 0.26 * square.height());
-            painter.fillRect(scaled(corner), displayed(colourOf(*recipe, m_document.paints()), values));
+            painter.fillRect(scaled(corner), displayed(colourOf(*recipe, m_document.studio()->paints), values));
         }
     }
 }

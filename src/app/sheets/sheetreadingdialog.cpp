@@ -58,15 +58,19 @@ SheetReadingDialog::SheetReadingDialog(Document& document, ViewSettings& setting
     layout->addLayout(makeRightSide());
     fillBoxes();
     connect(m_squares, &QListWidget::itemChanged, this, &SheetReadingDialog::countTicks);
-    connect(&m_job, &SheetJob::opened, this, &SheetReadingDialog::readAgain);
-    connect(&m_job, &SheetJob::doing, this, [this](const QString& what) {
-        m_doing->setText(sentence(what));
-        m_busy->show();
-    });
-    connect(&m_job, &SheetJob::done, this, &SheetReadingDialog::takeReading);
-    connect(&m_job, &SheetJob::failed, this, &SheetReadingDialog::showTrouble);
+    for (JobBase* job : {static_cast<JobBase*>(&m_opening), static_cast<JobBase*>(&m_job)})
+        connect(job, &JobBase::doing, this, [this](const QString& what) {
+            m_doing->setText(sentence(what));
+            m_busy->show();
+        });
     m_title->setText(tr("Looking for the sheet"));
-    m_job.open(picture);
+    m_opening.start([picture](const JobTools& tools) { return openPicture(picture, tools); },
+                    [this](const Result<ScanPtr>& opened) {
+                        if (!opened)
+                            return showTrouble(text(opened.error().message));
+                        m_scan = *opened;
+                        readAgain();
+                    });
 }
 
 QVBoxLayout* SheetReadingDialog::makeRightSide()
@@ -132,24 +136,43 @@ void SheetReadingDialog::fillBoxes()
 {
     m_device->addItem(tr("a device without a chart"));
     for (const DeviceRecord& device : m_document.notebook().devices)
-        m_device->addItem(nameInList(device.name));
+        m_device->addItem(nameInList(device.name), QVariant::fromValue(device));
     m_paper->addItem(tr("unknown paper"));
     for (const PaperRecord& paper : m_document.notebook().papers)
-        m_paper->addItem(nameInList(paper.name), text(paper.name));
+        m_paper->addItem(nameInList(paper.name), QVariant::fromValue(paper));
     m_device->setCurrentIndex(m_device->count() > 1 ? m_device->count() - 1 : 0);
+}
+
+SheetOptions SheetReadingDialog::options() const
+{
+    SheetOptions options;
+    if (m_device->currentIndex() > 0)
+        options.device = m_device->currentData().value<DeviceRecord>().correction;
+    if (m_paper->currentIndex() > 0)
+        options.paperWhite = m_paper->currentData().value<PaperRecord>().white;
+    options.typedCode = m_code->text().trimmed().toStdString();
+    return options;
 }
 
 void SheetReadingDialog::readAgain()
 {
-    SheetOptions options;
-    const Notebook& notebook = m_document.notebook();
-    if (m_device->currentIndex() > 0)
-        options.device = notebook.devices[static_cast<std::size_t>(m_device->currentIndex() - 1)].correction;
-    if (m_paper->currentIndex() > 0)
-        options.paperWhite = notebook.papers[static_cast<std::size_t>(m_paper->currentIndex() - 1)].white;
-    options.typedCode = m_code->text().trimmed().toStdString();
+    if (!m_scan)
+        return;
     m_trouble->clear();
-    m_job.read(notebook, m_document.paints(), options);
+    m_reading.reset();
+    m_file->setEnabled(false);
+    m_job.start(
+        [scan = m_scan, studio = m_document.studio(), options = options()](const JobTools& tools) mutable {
+            options.stop = tools.stop;
+            options.progress = tools.teller();
+            return readSheet(*scan, studio->notebook, studio->paints, options);
+        },
+        [this](const Result<SheetReading>& reading) {
+            if (reading)
+                takeReading(*reading);
+            else
+                showTrouble(text(reading.error().message));
+        });
 }
 
 void SheetReadingDialog::showTrouble(const QString& why)
@@ -274,12 +297,12 @@ void SheetReadingDialog::countTicks()
 
 void SheetReadingDialog::file()
 {
-    if (!m_reading || !m_job.scan())
+    if (!m_reading)
         return;
     const SheetRecord* sheet = m_document.notebook().sheet(m_reading->sheet);
     const FilingDetails details{m_date->date().toString(Qt::ISODate).toStdString(),
-                                m_paper->currentData().toString().toStdString(), m_wet->isChecked()};
-    NotebookEdit edit = filing(m_document.notebook(), *m_job.scan(), *m_reading, ticked(), details);
+                                m_paper->currentData().value<PaperRecord>().name, m_wet->isChecked()};
+    NotebookEdit edit = filing(m_document.notebook(), *m_scan, *m_reading, ticked(), details);
     if (!sheet || edit.putMixes.empty())
         return;
     m_document.fileSquares(std::move(edit), text(sheet->title));

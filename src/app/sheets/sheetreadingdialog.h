@@ -1,7 +1,8 @@
 #pragma once
 
 #include "app/document/document.h"
-#include "app/sheets/sheetjob.h"
+#include "app/jobs/openpicture.h"
+#include "sheet/sheetreader.h"
 
 #include <QDialog>
 
@@ -36,6 +37,7 @@ private:
     QVBoxLayout* makeRightSide();
     void fillBoxes();
     void readAgain();
+    SheetOptions options() const;
     void takeReading(const SheetReading& reading);
     void showTrouble(const QString& why);
     void addSquare(const SquareReading& square, const SheetRecord& sheet);
@@ -47,7 +49,9 @@ private:
 
     Document& m_document;
     ViewSettings& m_settings;
-    SheetJob m_job;
+    Job<Result<ScanPtr>> m_opening;
+    Job<Result<SheetReading>> m_job;
+    ScanPtr m_scan;
     std::optional<SheetReading> m_reading;
     PlainLabel* m_title;
     QListWidget* m_squares;

@@ -208,8 +208,8 @@ void SheetsView::layOutWorthPainting()
             options.among.push_back(i);
     const auto usable = [&](std::size_t place) { return isAtHand(notebook.tubes[place]); };
     std::vector<Recipe> recipes;
-    for (const WorthSquare& square : worthPainting(m_document.paints(), m_document.learned(),
-                                                   wantedBy(notebook, m_document.paints(), usable), options))
+    for (const WorthSquare& square : worthPainting(m_document.studio()->paints, m_document.studio()->learned,
+                                                   wantedBy(notebook, m_document.studio()->paints, usable), options))
         recipes.push_back(square.recipe);
     if (recipes.empty()) {
         messages().tell(this, tr("Worth painting next"), tr("It takes at least two tubes that are at hand."));
@@ -246,7 +246,7 @@ void SheetsView::readWithoutPaint()
         return;
     }
     constexpr double dpi = 150;
-    std::vector<Paint> truth = m_document.unlearntPaints();
+    std::vector<Paint> truth = m_document.studio()->unlearnt;
     for (std::size_t i = 0; i < truth.size(); ++i) // the same tubes every time
         truth[i].strength *= std::exp(0.6 * std::sin(1.0 + 2.4 * static_cast<double>(i)));
     QGuiApplication::setOverrideCursor(Qt::WaitCursor);

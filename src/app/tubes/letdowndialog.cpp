@@ -79,8 +79,8 @@ LetDownDialog::LetDownDialog(Document& document, TubeId tube, QWidget* parent)
 void LetDownDialog::work()
 {
     m_keep->setEnabled(false);
-    const auto known = m_document.placeOf({m_known->currentData().toLongLong()});
-    const auto own = m_document.placeOf(m_tube.id);
+    const auto known = m_document.studio()->placeOf({m_known->currentData().toLongLong()});
+    const auto own = m_document.studio()->placeOf(m_tube.id);
     const auto colour = parseLab(m_colour->text().toStdString());
     if (!known || !own || !colour) {
         m_words->setText(m_colour->text().isEmpty() || !known ? tr(
@@ -89,15 +89,16 @@ void LetDownDialog::work()
                                                               : sentence(text(colour.error().message)));
         return;
     }
-    const Paint& with = m_document.paints()[*known];
-    const LetDown result = strengthFromLetDown(m_document.paints()[*own].film, with.film, with.strength,
+    const Paint& with = m_document.studio()->paints[*known];
+    const LetDown result = strengthFromLetDown(m_document.studio()->paints[*own].film, with.film, with.strength,
                                                m_ownParts->value(), m_knownParts->value(), *colour);
     m_tube.strength = result.strength;
     m_words->setText(
         result.apart > doubtful
             ? tr("No strength gives this colour; the nearest is %1. Is it the right tube?").arg(apart(result.apart))
             : tr("Tinting strength %1; it was %2. The best mix is %3.")
-                  .arg(number(result.strength, 2), number(m_document.paints()[*own].strength, 2), apart(result.apart)));
+                  .arg(number(result.strength, 2), number(m_document.studio()->paints[*own].strength, 2),
+                       apart(result.apart)));
     m_keep->setEnabled(result.apart <= doubtful && result.strength <= 20);
 }
 

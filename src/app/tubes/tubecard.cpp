@@ -156,11 +156,11 @@ void TubeCard::setUpButtons(QVBoxLayout* layout)
 
 void TubeCard::showTubes(std::vector<TubeId> tubes)
 {
-    std::erase_if(tubes, [this](TubeId id) { return !m_document.placeOf(id); });
+    std::erase_if(tubes, [this](TubeId id) { return !m_document.studio()->placeOf(id); });
     m_shown = std::move(tubes);
     if (m_shown.size() == 1) {
-        const std::size_t place = *m_document.placeOf(m_shown.front());
-        showOne(m_document.notebook().tubes[place], m_document.paints()[place]);
+        const std::size_t place = *m_document.studio()->placeOf(m_shown.front());
+        showOne(m_document.notebook().tubes[place], m_document.studio()->paints[place]);
     } else if (m_shown.size() == 2) {
         showPair(m_shown[0], m_shown[1]);
     } else {
@@ -223,8 +223,8 @@ void TubeCard::showOne(const Tube& tube, const Paint& paint)
 /// Worked out once the rest is on show.
 void TubeCard::showGreyPartner()
 {
-    const auto own = m_shown.size() == 1 ? m_document.placeOf(m_shown.front()) : std::nullopt;
-    const auto partner = own ? greyPartnerOf(m_document.paints(), *own,
+    const auto own = m_shown.size() == 1 ? m_document.studio()->placeOf(m_shown.front()) : std::nullopt;
+    const auto partner = own ? greyPartnerOf(m_document.studio()->paints, *own,
                                              [this](std::size_t i) { return isAtHand(m_document.notebook().tubes[i]); })
                              : std::nullopt;
     m_greyPartner->setVisible(partner.has_value());
@@ -309,8 +309,8 @@ QString TubeCard::twinsOf(const Tube& tube) const
 
 void TubeCard::showPair(TubeId first, TubeId second)
 {
-    const Paint& one = m_document.paints()[*m_document.placeOf(first)];
-    const Paint& two = m_document.paints()[*m_document.placeOf(second)];
+    const Paint& one = m_document.studio()->paints[*m_document.studio()->placeOf(first)];
+    const Paint& two = m_document.studio()->paints[*m_document.studio()->placeOf(second)];
     const LadderStep middle = ladderBetween(one, two, 3).steps[1];
     const WayBetween way = wayBetween(one, two);
     m_wash->show(filmBetween(one, two, 0.5), tr("Half way from %1 to %2").arg(text(one.name), text(two.name)), 1);

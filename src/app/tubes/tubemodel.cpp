@@ -39,9 +39,9 @@ void TubeModel::reload()
 {
     beginResetModel();
     m_facts.clear();
-    for (std::size_t i = 0; i < m_document.paints().size(); ++i) {
+    for (std::size_t i = 0; i < m_document.studio()->paints.size(); ++i) {
         const Tube& tube = m_document.notebook().tubes[i];
-        const Paint& paint = m_document.paints()[i];
+        const Paint& paint = m_document.studio()->paints[i];
         m_facts.push_back({paint.family, paint.lean(), paint.transparency(), paint.swatch.full.l,
                            tube.stock.pricePerMl(), tube.stock.where, text(tube.name), searchedWords(tube, paint),
                            paint.codes});
@@ -58,13 +58,13 @@ int TubeModel::rowCount(const QModelIndex& parent) const
 const WashColours& TubeModel::washAt(std::size_t row) const
 {
     if (!m_washes[row])
-        m_washes[row] = washColours(m_document.paints()[row].film);
+        m_washes[row] = washColours(m_document.studio()->paints[row].film);
     return *m_washes[row];
 }
 
 QString TubeModel::spokenWords(std::size_t row) const
 {
-    const Paint& paint = m_document.paints()[row];
+    const Paint& paint = m_document.studio()->paints[row];
     return tr("%1, %2, %3, %4, %5")
         .arg(text(paint.name), text(textOf(paint.codes)), text(describe(paint.lean())),
              text(describe(paint.transparency())), text(nameOf(paint.source)));
@@ -73,7 +73,7 @@ QString TubeModel::spokenWords(std::size_t row) const
 QVariant TubeModel::data(const QModelIndex& index, int role) const
 {
     // Between a change and the reset that follows it there may be fewer tubes than rows.
-    if (!index.isValid() || index.row() >= std::min(rowCount(), static_cast<int>(m_document.paints().size())))
+    if (!index.isValid() || index.row() >= std::min(rowCount(), static_cast<int>(m_document.studio()->paints.size())))
         return {};
     const auto row = static_cast<std::size_t>(index.row());
     switch (role) {
@@ -81,7 +81,7 @@ QVariant TubeModel::data(const QModelIndex& index, int role) const
     case Qt::ToolTipRole:
     case Qt::AccessibleTextRole: return spokenWords(row);
     case IdRole: return static_cast<qlonglong>(m_document.notebook().tubes[row].id.value);
-    case PaintRole: return QVariant::fromValue(&m_document.paints()[row]);
+    case PaintRole: return QVariant::fromValue(&m_document.studio()->paints[row]);
     case WashRole: return QVariant::fromValue(&washAt(row));
     case NotAtHandRole: {
         const Tube& tube = m_document.notebook().tubes[row];
@@ -99,7 +99,7 @@ TubeId TubeModel::idAt(int row) const
 
 int TubeModel::rowOf(TubeId id) const
 {
-    const auto place = m_document.placeOf(id);
+    const auto place = m_document.studio()->placeOf(id);
     return place ? static_cast<int>(*place) : -1;
 }
 

@@ -7,7 +7,6 @@
 #include "notebook/exports.h"
 #include "notebook/tubecsv.h"
 
-
 namespace iris {
 
 namespace {
@@ -41,9 +40,13 @@ const std::vector<Exchange>& exchanges()
          [](const Document& document) { return plain(writeSwatchesCsv(document.notebook())); }},
         {QObject::tr("&Whole notebook (JSON)"), QObject::tr("JSON (*.json)"), QStringLiteral(".json"), wholeNotebook},
         {QObject::tr("Colours for &image programs (GPL)"), QObject::tr("Palettes (*.gpl)"), QStringLiteral(".gpl"),
-         [title](const Document& document) { return plain(writeGimpPalette(title(document), document.paints())); }},
+         [title](const Document& document) {
+             return plain(writeGimpPalette(title(document), document.studio()->paints));
+         }},
         {QObject::tr("&Measurements (CGATS)"), QObject::tr("Measurements (*.txt)"), QStringLiteral(".txt"),
-         [title](const Document& document) { return plain(writeCgats(cgatsOf(title(document), document.paints()))); }},
+         [title](const Document& document) {
+             return plain(writeCgats(cgatsOf(title(document), document.studio()->paints)));
+         }},
     };
     return formats;
 }

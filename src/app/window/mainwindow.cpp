@@ -9,7 +9,6 @@
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/sheets/mixespage.h"
-#include "app/sheets/sheetjob.h"
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/exchange.h"
@@ -17,6 +16,8 @@
 #include "app/window/rail.h"
 #include "app/window/warmbluedialog.h"
 #include "files/inputfile.h"
+#include "sheet/scan.h"
+#include "sheet/sheetmarks.h"
 
 #include <QApplication>
 #include <QDragEnterEvent>
@@ -326,7 +327,7 @@ void MainWindow::updateCounts()
     const int tubes = m_tubeModel->rowCount();
     m_rail->setCount(Tubes, QString::number(tubes));
     m_rail->setCount(Pairs, QString::number(tubes * (tubes - 1) / 2));
-    m_rail->setCount(Sheets, tr("%1 read").arg(m_document.learned().lessons.size()));
+    m_rail->setCount(Sheets, tr("%1 read").arg(m_document.studio()->learned.lessons.size()));
     m_rail->setCount(Palette, tr("%1 of %2").arg(m_needsModel->metCount()).arg(m_needsModel->rowCount()));
 }
 
@@ -388,13 +389,25 @@ void MainWindow::takeFile(const QString& path)
 /// A picture is a painted sheet when it shows a sheet's marks, and a swatch card otherwise.
 void MainWindow::takePicture(const QString& path)
 {
-    const bool couldBeSheet = !m_document.notebook().sheets.empty();
-    if (couldBeSheet && showsSheet(path)) {
-        goTo(Sheets);
-        return m_sheets->readPainted(path);
-    }
-    goTo(Tubes);
-    m_tubes->readCard(path);
+    const auto readCard = [this, path] {
+        goTo(Tubes);
+        m_tubes->readCard(path);
+    };
+    if (m_document.notebook().sheets.empty())
+        return readCard();
+    setCursor(Qt::BusyCursor);
+    m_looking.start(
+        [path](const JobTools&) {
+            const auto scan = Scan::load(path);
+            return scan && !findTags(scan->image()).empty();
+        },
+        [this, path, readCard](bool showsSheet) {
+            unsetCursor();
+            if (!showsSheet)
+                return readCard();
+            goTo(Sheets);
+            m_sheets->readPainted(path);
+        });
 }
 
 void MainWindow::openJson(const QString& json)

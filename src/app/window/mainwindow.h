@@ -1,6 +1,7 @@
 #pragma once
 
 #include "app/document/document.h"
+#include "app/jobs/job.h"
 #include "app/theme/viewsettings.h"
 
 #include <QMainWindow>
@@ -64,6 +65,7 @@ private:
     void askWarmBlue();
 
     Document& m_document;
+    Job<bool> m_looking; ///< whether a picture shows a sheet
     ViewSettings m_settings;
     TubeModel* m_tubeModel;
     NeedsModel* m_needsModel;

@@ -1,0 +1,11 @@
+#include "app/jobs/openpicture.h"
+
+namespace iris {
+
+Result<ScanPtr> openPicture(const QString& path, const JobTools& tools)
+{
+    tools.progress->doing = QT_TRANSLATE_NOOP("QObject", "opening the picture");
+    return Scan::load(path).map([](Scan scan) { return std::make_shared<const Scan>(std::move(scan)); });
+}
+
+} // namespace iris

@@ -1,0 +1,37 @@
+#pragma once
+
+#include "notebook/lessons.h"
+#include "paint/rebuild.h"
+
+#include <memory>
+
+namespace iris {
+
+struct Studio;
+using StudioPtr = std::shared_ptr<const Studio>;
+
+/// A notebook and what follows from it, as it stands at one moment. It never changes: whatever is worked out from it
+/// keeps it, so that places in its lists go on meaning the same tubes however the notebook is edited meanwhile.
+struct Studio {
+    Notebook notebook;
+    std::vector<Paint> unlearnt; ///< one a tube, in their order, as strong as before anything was painted
+    std::vector<Paint> paints;   ///< the same as strong as the painted mixes teach
+    Lessons lessons;             ///< the painted mixes that teach
+    Learned learned;             ///< what they teach: strengths one a tube, lessons one a painted mix
+
+    /// The place of a tube in the notebook and in the paints; nothing when it is not there. Logarithmic.
+    std::optional<std::size_t> placeOf(TubeId id) const;
+    /// Places of the tubes that can be mixed with.
+    std::vector<std::size_t> atHand() const;
+};
+
+/// Works out the paints of a notebook, and learns from its painted mixes.
+/// @param films remembers what was rebuilt before
+/// @param before the studio the notebook was edited from: what does not change by the edit is taken from it. May be
+/// null.
+StudioPtr studioOf(Notebook notebook, FilmCache& films, const StudioPtr& before = {});
+
+/// The same mix at its places in another studio; nothing when one of its tubes is gone.
+std::optional<Recipe> carriedOver(const Recipe& recipe, const Studio& from, const Studio& to);
+
+} // namespace iris

@@ -1,0 +1,121 @@
+#include "notebook/edits.h"
+#include "twotubes.h"
+
+#include <QtTest>
+
+using namespace iris;
+
+/// What the commands of the trade come to.
+class TestEdits : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void wetReadingsNeverCount();
+    void filingKeepsWhatTheTubeWentBy();
+    void aListOfReadingsIsFiledAsCardsAre();
+    void coloursTypedInAreAReading();
+    void goesByAnEarlierReading();
+    void aDuplicateHasNoReadings();
+    void mergingKeepsHistory();
+};
+
+void TestEdits::wetReadingsNeverCount()
+{
+    const Notebook before = twoTubes();
+    const NotebookEdit edit = filing(before, reading({1}, blue, true));
+    QVERIFY(edit.putTubes.empty());
+    QCOMPARE(edit.putSwatches.size(), 1U);
+    QVERIFY(!edited(before, numbered(edit, 1)).tubes[0].swatch);
+    QVERIFY(withReading(before.tubes[0], reading({1}, blue, true)) == before.tubes[0]);
+}
+
+void TestEdits::filingKeepsWhatTheTubeWentBy()
+{
+    Notebook notebook = twoTubes();
+    notebook.tubes[0].swatch = blue; // from a list, in no record yet
+    const NotebookEdit edit = filing(notebook, reading({1}, paler));
+    QCOMPARE(edit.putSwatches.size(), 2U);
+    QCOMPARE(edit.putSwatches[0].onWhite, blue);
+    notebook = edited(notebook, numbered(edit, 1));
+    QCOMPARE(notebook.tubes[0].swatch, std::optional(paler));
+    QCOMPARE(filing(notebook, reading({1}, blue)).putSwatches.size(), 1U); // already filed
+    QVERIFY(filing(notebook, reading({9}, blue)) == NotebookEdit{});
+}
+
+/// One rule, whether they come one by one or as a list: each tube goes by its last dry reading, and what it went by
+/// before is kept.
+void TestEdits::aListOfReadingsIsFiledAsCardsAre()
+{
+    Notebook notebook = twoTubes();
+    notebook.tubes[0].swatch = blue;
+    const std::vector<SwatchRecord> list{reading({1}, paler), reading({9}, blue), reading({2}, blue),
+                                         reading({1}, blue), reading({1}, paler, true)};
+    const Notebook asList = edited(notebook, numbered(filing(notebook, list), 1));
+    Notebook oneByOne = notebook;
+    std::int64_t next = 1;
+    for (const SwatchRecord& one : list) {
+        const NotebookEdit edit = numbered(filing(oneByOne, one), next);
+        next += static_cast<std::int64_t>(edit.putSwatches.size());
+        oneByOne = edited(oneByOne, edit);
+    }
+    QCOMPARE(asList.tubes, oneByOne.tubes);
+    QCOMPARE(asList.swatches, oneByOne.swatches);
+    QCOMPARE(asList.tubes[0].swatch, std::optional(blue));
+    QCOMPARE(asList.swatches.size(), 5U); // four of tubes that are there, and what the first went by before
+}
+
+void TestEdits::coloursTypedInAreAReading()
+{
+    const Notebook notebook = twoTubes();
+    Tube typed = notebook.tubes[0];
+    typed.swatch = blue;
+    typed.name = "Deep Pool";
+    const NotebookEdit edit = changing(notebook, typed, "2026-10-05");
+    QCOMPARE(edit.putTubes, std::vector<Tube>{typed});
+    QCOMPARE(edit.putSwatches.size(), 1U);
+    QCOMPARE(edit.putSwatches[0].onWhite, blue);
+    QCOMPARE(edit.putSwatches[0].date, std::string("2026-10-05"));
+    const Notebook after = edited(notebook, numbered(edit, 1));
+    QVERIFY(changing(after, after.tubes[0], "2026-10-06").putSwatches.empty()); // the colours are the same
+}
+
+void TestEdits::goesByAnEarlierReading()
+{
+    Notebook notebook = twoTubes();
+    const std::vector<SwatchRecord> readings{reading({1}, blue), reading({1}, paler), reading({1}, blue, true)};
+    notebook = edited(notebook, numbered(filing(notebook, readings), 1));
+    QCOMPARE(notebook.tubes[0].swatch, std::optional(paler));
+    QCOMPARE(goingBy(notebook, {1}).putTubes.front().swatch, std::optional(blue));
+    QVERIFY(goingBy(notebook, {3}) == NotebookEdit{}); // it was wet
+    QVERIFY(goingBy(notebook, {77}) == NotebookEdit{});
+}
+
+void TestEdits::aDuplicateHasNoReadings()
+{
+    const Notebook notebook = twoTubes();
+    const NotebookEdit edit = duplicating(notebook, {2});
+    QCOMPARE(edit.putTubes.front().id, TubeId{});
+    QCOMPARE(edit.putTubes.front().maker, std::string("Lower Quay"));
+    QVERIFY(edit.putSwatches.empty());
+    QVERIFY(duplicating(notebook, {77}) == NotebookEdit{});
+}
+
+void TestEdits::mergingKeepsHistory()
+{
+    Notebook notebook = twoTubes();
+    notebook = edited(notebook, numbered(filing(notebook, reading({2}, blue)), 1));
+    const NotebookEdit edit = merging(notebook, {1}, {2});
+    const Notebook merged = edited(notebook, edit);
+    QCOMPARE(merged.tubes.size(), 1U);
+    QCOMPARE(merged.tubes[0].maker, std::string("Lower Quay"));
+    QCOMPARE(merged.tubes[0].notes, std::string("Granulates"));
+    QCOMPARE(merged.tubes[0].swatch, std::optional(blue));
+    QCOMPARE(merged.swatchesOf({1}).size(), 1U);
+    QCOMPARE(merged.palettes[0].tubes, std::vector<TubeId>{{1}});
+    QCOMPARE(merged.wishes.never, std::vector<TubeId>{{1}});
+    QVERIFY(edited(merged, inverseOf(notebook, edit)) == notebook);
+    QVERIFY(merging(notebook, {1}, {1}) == NotebookEdit{});
+}
+
+QTEST_APPLESS_MAIN(TestEdits)
+#include "tst_edits.moc"

@@ -1,0 +1,155 @@
+#include "notebook/studio.h"
+
+#include "notebook/notebookjson.h"
+#include "randomnotebook.h"
+
+#include <QtTest>
+
+using namespace iris;
+
+namespace {
+
+Tube tube(std::int64_t id, const char* name, const char* code)
+{
+    Tube made;
+    made.id = {id};
+    made.name = name;
+    made.codes = parsePigmentCodes(code).value();
+    return made;
+}
+
+Notebook fourTubes()
+{
+    Notebook notebook;
+    notebook.tubes = {tube(2, "Lemon", "PY3"), tube(5, "Ultramarine", "PB29"), tube(9, "Earth", "PBr7"),
+                      tube(12, "Rose", "PV19")};
+    return notebook;
+}
+
+MixRecord green(std::int64_t id, int yellow)
+{
+    MixRecord mix;
+    mix.id = {id};
+    mix.parts = {{{2}, "Lemon", yellow}, {{5}, "Ultramarine", 1}};
+    mix.painted = Lab{60.0 - yellow, -20, 25};
+    return mix;
+}
+
+NotebookEdit removing(std::initializer_list<TubeId> tubes)
+{
+    NotebookEdit edit;
+    edit.removeTubes = tubes;
+    return edit;
+}
+
+bool sameStudio(const Studio& one, const Studio& other)
+{
+    return one.notebook == other.notebook && one.unlearnt == other.unlearnt && one.paints == other.paints
+           && one.lessons == other.lessons && one.learned == other.learned;
+}
+
+} // namespace
+
+/// What a notebook comes to at one moment.
+class TestStudio : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void tubesHaveTheirPaintsAtTheSamePlaces();
+    void anEditGivesWhatOpeningAnewGives();
+    void staysAsItWasWhenTheNotebookIsEdited();
+    void aRecipeFollowsItsTubes();
+    void aNoteTeachesNothingNew();
+};
+
+void TestStudio::tubesHaveTheirPaintsAtTheSamePlaces()
+{
+    FilmCache films;
+    Notebook notebook = fourTubes();
+    notebook.tubes[2].stock.where = Whereabouts::WishList;
+    notebook.tubes.push_back(tube(20, "Nobody knows", "NR1"));
+    const StudioPtr studio = studioOf(notebook, films);
+    QCOMPARE(studio->paints.size(), 5U);
+    QCOMPARE(studio->paints[1].name, std::string("Ultramarine"));
+    QCOMPARE(studio->placeOf({9}), std::optional<std::size_t>(2));
+    QVERIFY(!studio->placeOf({10}) && !studio->placeOf({}) && !studio->placeOf({21}));
+    QCOMPARE(studio->atHand(), (std::vector<std::size_t>{0, 1, 3, 4}));
+}
+
+/// Whatever is taken over from before, the studio after an edit is the one that opening the notebook would give.
+void TestStudio::anEditGivesWhatOpeningAnewGives()
+{
+    for (unsigned seed = 1; seed <= 25; ++seed) {
+        FilmCache films;
+        const Notebook before = RandomNotebook(seed).dump().notebook;
+        const StudioPtr old = studioOf(before, films);
+        NotebookEdit edit;
+        switch (seed % 5) {
+        case 0: edit.removeTubes = {before.tubes[1].id}; break;
+        case 1: edit.putTubes = {tube(1, "Rose", "PV19")}; break;
+        case 2:
+            edit.putTubes = {before.tubes[0]};
+            edit.putTubes.front().strength = 2.5;
+            break;
+        case 3:
+            edit.putMixes = {green(5000, 3)};
+            edit.putMixes.front().parts = {{before.tubes[0].id, "one", 3}, {before.tubes[1].id, "two", 1}};
+            break;
+        default: edit.wishes = PaletteWishes{School::Triad, {}, {}, 6};
+        }
+        const Notebook after = edited(before, edit);
+        FilmCache other;
+        QVERIFY2(sameStudio(*studioOf(after, films, old), *studioOf(after, other)),
+                 qPrintable(QStringLiteral("seed %1").arg(seed)));
+    }
+}
+
+void TestStudio::staysAsItWasWhenTheNotebookIsEdited()
+{
+    FilmCache films;
+    const Notebook notebook = fourTubes();
+    const StudioPtr studio = studioOf(notebook, films);
+    const StudioPtr later = studioOf(edited(notebook, removing({{2}})), films, studio);
+    QCOMPARE(later->paints.size(), 3U);
+    QCOMPARE(studio->notebook, notebook);
+    QCOMPARE(studio->paints[0].name, std::string("Lemon"));
+    QCOMPARE(later->paints[0].name, std::string("Ultramarine"));
+}
+
+void TestStudio::aRecipeFollowsItsTubes()
+{
+    FilmCache films;
+    const StudioPtr before = studioOf(fourTubes(), films);
+    const Recipe recipe{{{1, 3}, {3, 1}}, 0.5};
+    const StudioPtr without = studioOf(edited(before->notebook, removing({{2}})), films, before);
+    const auto carried = carriedOver(recipe, *before, *without);
+    QVERIFY(carried);
+    QCOMPARE(carried->parts, (std::vector<Part>{{0, 3}, {2, 1}}));
+    QCOMPARE(carried->wash, 0.5);
+    QCOMPARE(carriedOver(*carried, *without, *before), std::optional(recipe));
+    const StudioPtr gone = studioOf(edited(before->notebook, removing({{2}, {12}})), films, before);
+    QVERIFY(!carriedOver(recipe, *before, *gone));
+}
+
+/// A name, stars and tags on a painted mix change what is written down, and nothing that is known of the tubes.
+void TestStudio::aNoteTeachesNothingNew()
+{
+    FilmCache films;
+    Notebook notebook = fourTubes();
+    notebook.mixes = {green(1, 2), green(2, 3), green(3, 4)};
+    const StudioPtr before = studioOf(notebook, films);
+    QCOMPARE(before->learned.lessons.size(), 3U);
+    NotebookEdit edit;
+    edit.putMixes = {notebook.mixes[1]};
+    edit.putMixes.front().notes = "the far bank";
+    const StudioPtr after = studioOf(edited(notebook, edit), films, before);
+    QCOMPARE(after->notebook.mixes[1].notes, std::string("the far bank"));
+    QCOMPARE(after->learned, before->learned);
+    NotebookEdit unpainted;
+    unpainted.putMixes = {notebook.mixes[1]};
+    unpainted.putMixes.front().painted.reset();
+    QCOMPARE(studioOf(edited(notebook, unpainted), films, before)->learned.lessons.size(), 2U);
+}
+
+QTEST_APPLESS_MAIN(TestStudio)
+#include "tst_studio.moc"
