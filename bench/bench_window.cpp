@@ -4,6 +4,7 @@
 #include "app/palette/choicepanel.h"
 #include "app/palette/paletteview.h"
 #include "app/window/mainwindow.h"
+#include "app/window/places.h"
 #include "examples.h"
 
 #include <QApplication>
@@ -64,19 +65,19 @@ int main(int argc, char** argv)
     window.grab();
     std::printf("60 tubes, opened to first paint   %lld ms\n", static_cast<long long>(sinceStart.elapsed() - prepared));
 
-    window.goTo(MainWindow::Palette);
+    window.places().the<PaletteView>().wanted();
     qint64 longest = 0;
     QElapsedTimer sinceTurn;
     QTimer turns;
     QObject::connect(&turns, &QTimer::timeout, [&] {
         longest = std::max(longest, sinceTurn.restart());
-        if (window.paletteView().choicePanel().choice())
+        if (window.places().the<PaletteView>().choicePanel().choice())
             application.quit();
     });
     QElapsedTimer choosing;
     choosing.start();
     sinceTurn.start();
-    window.paletteView().choicePanel().choose();
+    window.places().the<PaletteView>().choicePanel().choose();
     turns.start(0);
     application.exec();
     std::printf("choice in the window              %lld ms, longest without a turn %lld ms\n",

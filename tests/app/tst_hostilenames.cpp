@@ -2,6 +2,7 @@
 #include "app/pairs/ladderview.h"
 #include "app/pairs/makesview.h"
 #include "app/pairs/mixnotedialog.h"
+#include "app/pairs/mixcard.h"
 #include "app/pairs/pairsview.h"
 #include "app/pairs/tubesetbox.h"
 #include "app/palette/choicepanel.h"
@@ -22,6 +23,7 @@
 #include "app/tubes/tubedialog.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/mainwindow.h"
+#include "app/window/places.h"
 #include "colour/observer.h"
 
 #include <QAbstractButton>
@@ -227,35 +229,35 @@ void TestHostileNames::inspect(QWidget& root, const QString& where)
 void TestHostileNames::everyPlaceShowsThemAsTheyAre()
 {
     for (std::size_t i = 0; i < m_names.size(); ++i) {
-        m_window->goTo(MainWindow::Tubes);
-        m_window->tubesView().choose({static_cast<std::int64_t>(i) + 1});
+        m_window->places().the<TubesView>().wanted();
+        m_window->places().the<TubesView>().choose({static_cast<std::int64_t>(i) + 1});
         inspect(*m_window, QStringLiteral("tube %1").arg(i));
     }
-    PairsView& pairs = m_window->pairsView();
-    m_window->goTo(MainWindow::Pairs);
+    PairsView& pairs = m_window->places().the<PairsView>();
+    m_window->places().the<PairsView>().wanted();
     for (const std::int64_t second : {2, 4, 6, 8, 11}) {
         pairs.showPair({1}, {second});
         inspect(*m_window, QStringLiteral("ladder 1 to %1").arg(second));
-        pairs.pin();
+        pairs.card().pin();
     }
     for (const auto page : {PairsView::Chart, PairsView::Makes, PairsView::WheelPage}) {
         pairs.goTo(page);
         settle();
-        pairs.pin();
+        pairs.card().pin();
         inspect(*m_window, QStringLiteral("pairs, page %1").arg(page));
     }
-    m_window->goTo(MainWindow::Sheets);
+    m_window->places().the<SheetsView>().wanted();
     for (std::size_t i = 0; i < m_names.size(); ++i) {
-        m_window->sheetsView().choose({static_cast<std::int64_t>(i) + 1});
+        m_window->places().the<SheetsView>().choose({static_cast<std::int64_t>(i) + 1});
         inspect(*m_window, QStringLiteral("sheet %1").arg(i));
     }
     for (const auto page : {SheetsView::RecordPage, SheetsView::Predictions}) {
-        m_window->sheetsView().goTo(page);
+        m_window->places().the<SheetsView>().goTo(page);
         inspect(*m_window, QStringLiteral("sheets, page %1").arg(page));
     }
-    m_window->goTo(MainWindow::Palette);
+    m_window->places().the<PaletteView>().wanted();
     inspect(*m_window, "palette");
-    ChoicePanel& panel = m_window->paletteView().choicePanel();
+    ChoicePanel& panel = m_window->places().the<PaletteView>().choicePanel();
     panel.choose();
     QVERIFY(QTest::qWaitFor([&] { return panel.choice().has_value(); }, 60'000));
     inspect(*m_window, "a choice");
@@ -294,7 +296,7 @@ void TestHostileNames::everyDialogShowsThemAsTheyAre()
     look(wishes, "wishes");
     ManyTubesDialog many(notebook.tubes);
     look(many, "many tubes");
-    ByHandDialog byHand(m_window->pairsView().context(), {1, 2, 4});
+    ByHandDialog byHand(m_window->places().the<PairsView>().context(), {1, 2, 4});
     look(byHand, "by hand");
     ChartDialog chart(document);
     chart.openPicture(picture);
@@ -339,8 +341,8 @@ void TestHostileNames::messagesShowThemAsTheyAre()
 
 void TestHostileNames::percentSignsAreNoPlaceholders()
 {
-    m_window->goTo(MainWindow::Tubes);
-    m_window->tubesView().choose({10});
+    m_window->places().the<TubesView>().wanted();
+    m_window->places().the<TubesView>().choose({10});
     settle();
     QVERIFY(m_window->findChild<QLabel*>("cardName")->text().contains("50% %1 %2 %n %s off"));
     const Tube tube = *m_document->notebook().tube({10});
@@ -398,15 +400,15 @@ void TestHostileNames::aHundredNeedsDoNotEndTheWindow()
     MainWindow window(document);
     window.resize(1280, 800);
     window.show();
-    window.goTo(MainWindow::Palette);
+    window.places().the<PaletteView>().wanted();
     settle();
     QString told;
     const auto tell =
         std::exchange(messages().tell, [&](QWidget*, const QString&, const QString& words) { told = words; });
-    window.paletteView().choicePanel().choose();
+    window.places().the<PaletteView>().choicePanel().choose();
     QTest::qWait(300);
     messages().tell = tell;
-    QVERIFY(!window.paletteView().choicePanel().choice());
+    QVERIFY(!window.places().the<PaletteView>().choicePanel().choice());
     QVERIFY(!window.grab().isNull());
 }
 

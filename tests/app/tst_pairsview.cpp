@@ -20,7 +20,9 @@
 #include "app/sheets/printdialog.h"
 #include "app/sheets/sheetreadingdialog.h"
 #include "app/sheets/sheetsview.h"
+#include "app/tubes/tubesview.h"
 #include "app/window/mainwindow.h"
+#include "app/window/places.h"
 #include "sheet/simulateddevice.h"
 #include "sheet/simulatedsheet.h"
 
@@ -95,7 +97,7 @@ private:
     {
         box.setCurrentIndex(box.findText(name, Qt::MatchStartsWith));
     }
-    PairsView& pairs() { return m_window->pairsView(); }
+    PairsView& pairs() { return m_window->places().the<PairsView>(); }
     QString paintedScan(const SheetRecord& sheet, double stronger, unsigned seed = 3);
 
     std::unique_ptr<QTemporaryDir> m_folder;
@@ -128,7 +130,7 @@ void TestPairsView::init()
     m_window->takeFile(QStringLiteral(IRIS_SOURCE_DIR "/data/demo/tubes.csv"));
     QCOMPARE(m_document->notebook().tubes.size(), 24U);
     m_told.clear();
-    m_window->goTo(MainWindow::Pairs);
+    m_window->places().the<PairsView>().wanted();
 }
 
 void TestPairsView::cleanup()
@@ -317,14 +319,14 @@ void TestPairsView::notesAreKeptAndUndone()
         dialog.findChild<QComboBox*>("mixStars")->setCurrentIndex(3);
         dialog.accept();
     });
-    pairs().note();
+    pairs().card().note();
     QCOMPARE(m_document->notebook().mixes.size(), 1U);
     QCOMPARE(m_document->notebook().mixes.front().stars, 3);
     m_document->undoStack().undo();
     m_document->undoStack().undo();
     QVERIFY(m_document->notebook().mixes.empty());
     QVERIFY(!pairs().chartView().card().findChild<QLabel*>("mixPainted")->text().contains("wet mud"));
-    pairs().want();
+    pairs().card().want();
     QCOMPARE(m_document->notebook().needs.size(), 1U);
 }
 
@@ -397,7 +399,7 @@ void TestPairsView::whatIsFoundAfterATubeIsGoneIsDropped()
     MakesView& view = pairs().makesView();
     QVERIFY(QTest::qWaitFor([&] { return !view.isBusy() && !view.tiles().tiles().empty(); }, 20000));
     view.choose(MixKind::Browns);
-    m_window->goTo(MainWindow::Tubes); // the search goes on unseen
+    m_window->places().the<TubesView>().wanted(); // the search goes on unseen
     std::vector<TubeId> all;
     for (const Tube& tube : m_document->notebook().tubes)
         all.push_back(tube.id);
@@ -410,7 +412,7 @@ void TestPairsView::whatIsFoundAfterATubeIsGoneIsDropped()
     QTest::qWait(50);
     QVERIFY(view.tiles().tiles().empty());
     m_document->undo();
-    m_window->goTo(MainWindow::Pairs);
+    m_window->places().the<PairsView>().wanted();
     QVERIFY(QTest::qWaitFor([&] { return !view.tiles().tiles().empty(); }, 20000));
 }
 
@@ -504,7 +506,7 @@ void TestPairsView::theWholeLoop()
     });
     QTest::keyClick(&chart.grid(), Qt::Key_P);
     QVERIFY(QFileInfo(m_answer).size() > 5000);
-    QVERIFY(m_window->sheetsView().isVisible());
+    QVERIFY(m_window->places().the<SheetsView>().isVisible());
     QCOMPARE(m_document->notebook().sheets.size(), 1U);
     const SheetRecord sheet = m_document->notebook().sheets.front();
     QCOMPARE(sheet.title, std::string("Greens"));
@@ -533,7 +535,7 @@ void TestPairsView::theWholeLoop()
     QVERIFY2(ratio(0, 13) > 1.5, qPrintable(QString::number(ratio(0, 13))));
     QVERIFY(ratio(2, 15) > 1.5);
 
-    m_window->goTo(MainWindow::Pairs);
+    m_window->places().the<PairsView>().wanted();
     pairs().goTo(PairsView::Chart);
     const auto& painted = chart.grid().contents().painted;
     QCOMPARE(std::ranges::count_if(painted, [](const auto& colour) { return colour.has_value(); }), 9);
@@ -552,7 +554,7 @@ void TestPairsView::theWholeLoop()
     QCOMPARE(chart.grid().contents().chart.colours, learntColours);
     QVERIFY(chart.card().findChild<QLabel*>("mixPainted")->text().contains("Painted on"));
 
-    m_window->goTo(MainWindow::Sheets);
+    m_window->places().the<SheetsView>().wanted();
     QTest::mouseClick(find<QPushButton>("pagePredictions"), Qt::LeftButton);
     QVERIFY(find<QLabel>("predictionsHeadline")->text().contains("apart from what is expected"));
 
@@ -572,7 +574,7 @@ void TestPairsView::theWholeLoop()
 
 void TestPairsView::worthPaintingNext()
 {
-    m_window->goTo(MainWindow::Sheets);
+    m_window->places().the<SheetsView>().wanted();
     QVERIFY(find<QLabel>("sheetsEmpty")->isVisible());
     m_answer.clear(); // no PDF now; the sheet is kept all the same
     whenOpen<PrintDialog>([](PrintDialog& dialog) {
@@ -596,18 +598,18 @@ void TestPairsView::worthPaintingNext()
 
 void TestPairsView::theLoopWithoutPaint()
 {
-    m_window->goTo(MainWindow::Sheets);
-    m_window->sheetsView().readWithoutPaint();
+    m_window->places().the<SheetsView>().wanted();
+    m_window->places().the<SheetsView>().readWithoutPaint();
     QVERIFY(m_told.last().contains("Lay a sheet out first"));
     m_answer.clear();
     whenOpen<PrintDialog>([](PrintDialog& dialog) { dialog.accept(); });
-    m_window->sheetsView().layOutWorthPainting();
+    m_window->places().the<SheetsView>().layOutWorthPainting();
     whenOpen<SheetReadingDialog>([](SheetReadingDialog& dialog) {
         auto* file = dialog.findChild<QPushButton*>("fileSquares");
         QVERIFY(QTest::qWaitFor([&] { return file->isEnabled(); }, 20000));
         QTest::mouseClick(file, Qt::LeftButton);
     });
-    m_window->sheetsView().readWithoutPaint();
+    m_window->places().the<SheetsView>().readWithoutPaint();
     QVERIFY(m_document->notebook().mixes.size() >= 9);
     QVERIFY(m_document->studio()->learned.typicalMiss().has_value());
 }
@@ -618,7 +620,7 @@ void TestPairsView::badScansAreTold()
     pairs().chartView().columnTubes().chooseByHand({13});
     m_answer.clear();
     whenOpen<PrintDialog>([](PrintDialog& dialog) { dialog.accept(); });
-    pairs().print();
+    pairs().chartView().printSheet();
     const SheetRecord sheet = m_document->notebook().sheets.front();
     const QImage whole(paintedScan(sheet, 1));
     const QString half = m_folder->filePath("half.png");
@@ -640,9 +642,9 @@ void TestPairsView::badScansAreTold()
 
 void TestPairsView::mixesGrowOutOfOneAnother()
 {
-    m_window->goTo(MainWindow::Sheets);
+    m_window->places().the<SheetsView>().wanted();
     QTest::keyClick(find<QListWidget>("sheets"), Qt::Key_M);
-    QCOMPARE(m_window->sheetsView().page(), SheetsView::RecordPage);
+    QCOMPARE(m_window->places().the<SheetsView>().page(), SheetsView::RecordPage);
     const auto again = [&] {
         m_window->activateWindow();
         return QTest::qWaitForWindowActive(m_window.get());
@@ -700,7 +702,7 @@ void TestPairsView::mixesGrowOutOfOneAnother()
     QCOMPARE(m_document->notebook().mixes.size(), 2U);
     QCOMPARE(m_document->notebook().mixes[1].from, m_document->notebook().mixes[0].id);
     QCOMPARE(find<QLabel>("recordLineage")->text(), QString("Grew out of mud at dusk."));
-    m_window->sheetsView().mixes().choose(m_document->notebook().mixes[0].id);
+    m_window->places().the<SheetsView>().mixes().choose(m_document->notebook().mixes[0].id);
     QVERIFY(find<QLabel>("recordLineage")->text().startsWith("Became 3 Ultramarine"));
     find<QLineEdit>("findMix")->setText("clear ultra");
     QCOMPARE(find<QListWidget>("mixRecords")->count(), 1);
@@ -708,8 +710,8 @@ void TestPairsView::mixesGrowOutOfOneAnother()
     QCOMPARE(find<QListWidget>("mixRecords")->count(), 1);
     find<QLineEdit>("findMix")->clear();
     QVERIFY(again());
-    m_window->sheetsView().mixes().choose(m_document->notebook().mixes[0].id);
-    m_window->sheetsView().removeChosen();
+    m_window->places().the<SheetsView>().mixes().choose(m_document->notebook().mixes[0].id);
+    m_window->places().the<SheetsView>().mixes().removeChosen();
     QCOMPARE(find<QLabel>("recordLineage")->text(), QString("Grew out of a mix that was taken out."));
     m_document->undoStack().undo();
     QCOMPARE(m_document->notebook().mixes.size(), 2U);

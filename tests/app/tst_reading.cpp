@@ -12,6 +12,7 @@
 #include "app/tubes/tubesview.h"
 #include "app/window/exchange.h"
 #include "app/window/mainwindow.h"
+#include "app/window/places.h"
 #include "app/window/warmbluedialog.h"
 #include "colour/deltae.h"
 #include "notebook/exports.h"
@@ -183,7 +184,7 @@ void TestReading::init()
     list.close();
     m_window->takeFile(list.fileName());
     QCOMPARE(m_document->notebook().tubes.size(), 4U);
-    m_window->tubesView().choose(tube("Ultramarine"));
+    m_window->places().the<TubesView>().choose(tube("Ultramarine"));
 }
 
 void TestReading::cleanup()

@@ -2,6 +2,7 @@
 
 #include "app/pairs/ladderstrip.h"
 #include "app/pairs/ladderview.h"
+#include "app/pairs/mixcard.h"
 #include "app/pairs/pairsview.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/needspanel.h"
@@ -9,10 +10,12 @@
 #include "app/palette/wellsstrip.h"
 #include "app/parts/colourfield.h"
 #include "app/parts/messages.h"
+#include "app/parts/place.h"
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/exchange.h"
 #include "app/window/mainwindow.h"
+#include "app/window/places.h"
 #include "app/window/screenshots.h"
 
 #include <QApplication>
@@ -58,7 +61,7 @@ private:
     void click(const char* name) { QTest::mouseClick(find<QPushButton>(name), Qt::LeftButton); }
     void openWindow();
     void writeNeed(const QString& name, const QString& colour);
-    ChoicePanel& panel() { return m_window->paletteView().choicePanel(); }
+    ChoicePanel& panel() { return m_window->places().the<PaletteView>().choicePanel(); }
     bool waitForChoice()
     {
         return QTest::qWaitFor([this] { return panel().choice().has_value(); }, 30000);
@@ -143,20 +146,20 @@ void TestWindow::aWholeAfternoon()
     list->selectionModel()->select(list->model()->index(12, 0), QItemSelectionModel::Select);
     QVERIFY(find<QPushButton>("seePair")->isVisible());
     click("seePair");
-    QVERIFY(m_window->pairsView().isVisible());
+    QVERIFY(m_window->places().the<PairsView>().isVisible());
     auto* strip = find<LadderStrip>("ladder");
-    const Ladder& ladder = m_window->pairsView().ladder();
+    const Ladder& ladder = m_window->places().the<PairsView>().ladder();
     QCOMPARE(ladder.steps.size(), 11U);
     QCOMPARE(strip->current(), static_cast<int>(ladder.mostNeutral));
     QTest::keyClick(strip, Qt::Key_Home);
     QCOMPARE(strip->current(), 0);
     QTest::keyClick(strip, Qt::Key_Right);
-    QVERIFY(textIn(m_window->pairsView().ladderView().findChild<QLabel*>("mixTitle")).contains(" + "));
+    QVERIFY(textIn(m_window->places().the<PairsView>().ladderView().findChild<QLabel*>("mixTitle")).contains(" + "));
     QCOMPARE(find<ColourField>("pairField")->contents().dots.size(), 11U);
-    m_window->pairsView().want();
+    m_window->places().the<PairsView>().card().want();
     QCOMPARE(m_document->notebook().needs.size(), 1U);
 
-    m_window->goTo(MainWindow::Palette);
+    m_window->places().the<PaletteView>().wanted();
     writeNeed("Reeds", "68, 10, 46");
     writeNeed("Mud", "#8d8878");
     writeNeed("", "50, 0, 0");
@@ -192,7 +195,7 @@ void TestWindow::aWholeAfternoon()
     click("keepPalette");
     QCOMPARE(m_document->notebook().palettes.front().name, std::string("Sea wall box"));
 
-    m_window->goTo(MainWindow::Tubes);
+    m_window->places().the<TubesView>().wanted();
     list->setCurrentIndex(list->model()->index(0, 0));
     QTest::keyClick(find<QListView>("tubes"), Qt::Key_Delete);
     QCOMPARE(m_document->notebook().tubes.size(), 23U);
@@ -202,9 +205,9 @@ void TestWindow::aWholeAfternoon()
     QCOMPARE(m_document->notebook().tubes.size(), 24U);
     const auto last = list->model()->rowCount() - 1;
     list->setCurrentIndex(list->model()->index(last, 0));
-    const TubeId chosen = m_window->tubesView().chosen().front();
+    const TubeId chosen = m_window->places().the<TubesView>().chosen().front();
     m_document->addTubes({*m_document->notebook().tube(chosen)}, "again"); // the same, written once more
-    QCOMPARE(m_window->tubesView().chosen(), std::vector<TubeId>{chosen});
+    QCOMPARE(m_window->places().the<TubesView>().chosen(), std::vector<TubeId>{chosen});
     click("undo");
 
     const Notebook before = m_document->notebook();
@@ -219,18 +222,18 @@ void TestWindow::aWholeAfternoon()
 
 void TestWindow::badListsAreToldAndNothingIsLost()
 {
-    m_window->tubesView().importFile(demoTubes);
+    m_window->places().the<TubesView>().importFile(demoTubes);
     const Notebook before = m_document->notebook();
     m_told.clear();
-    m_window->tubesView().importFile(m_folder->filePath("nothing.csv"));
-    m_window->tubesView().importFile(IRIS_SOURCE_DIR "/data/fonts/OpenSans-Regular.ttf");
+    m_window->places().the<TubesView>().importFile(m_folder->filePath("nothing.csv"));
+    m_window->places().the<TubesView>().importFile(IRIS_SOURCE_DIR "/data/fonts/OpenSans-Regular.ttf");
     QCOMPARE(m_told.size(), 2);
     QCOMPARE(m_document->notebook(), before);
     QFile half(m_folder->filePath("half.csv"));
     QVERIFY(half.open(QIODevice::WriteOnly));
     half.write("name,codes\nGood,PB29\nBad,PZ1\n");
     half.close();
-    m_window->tubesView().importFile(half.fileName());
+    m_window->places().the<TubesView>().importFile(half.fileName());
     QCOMPARE(m_document->notebook().tubes.size(), before.tubes.size() + 1);
     QVERIFY(m_told.last().contains("Line 3"));
     m_answer = m_folder->filePath("out.csv");
@@ -270,14 +273,14 @@ void TestWindow::withoutANotebookItAsksForOne()
     openWindow();
     QVERIFY(find<QPushButton>("newNotebook")->isVisible());
     QTest::keyClick(m_window.get(), Qt::Key_3);
-    QVERIFY(!m_window->paletteView().isVisible());
+    QVERIFY(!m_window->places().the<PaletteView>().isVisible());
     m_answer = m_file; // there is a file of that name already
     click("newNotebook");
     QCOMPARE(m_told.size(), 1);
     QVERIFY(!m_document->isOpen());
     click("openNotebook");
     QVERIFY(m_document->isOpen());
-    QVERIFY(m_window->tubesView().isVisible());
+    QVERIFY(m_window->places().the<TubesView>().isVisible());
 }
 
 void TestWindow::choosingCanBeStopped()
@@ -293,7 +296,7 @@ void TestWindow::choosingCanBeStopped()
     }
     tubes.resize(mostPaints);
     m_document->addTubes(std::move(tubes), "bring in the table");
-    m_window->goTo(MainWindow::Palette);
+    m_window->places().the<PaletteView>().wanted();
     for (int i = 0; i < 12; ++i)
         writeNeed(QString::number(i), QString("%1, %2, %3").arg(30 + 4 * i).arg(20 - 5 * i).arg(5 * i - 20));
     const Notebook before = m_document->notebook();
@@ -310,8 +313,8 @@ void TestWindow::choosingCanBeStopped()
 /// A choice may be done, and only wait to be shown, when a tube is taken out.
 void TestWindow::aChoiceThatEndsAfterATubeIsGoneIsDropped()
 {
-    m_window->tubesView().importFile(demoTubes);
-    m_window->goTo(MainWindow::Palette);
+    m_window->places().the<TubesView>().importFile(demoTubes);
+    m_window->places().the<PaletteView>().wanted();
     writeNeed("mud", "40, 4, 12");
     click("choose");
     QThread::msleep(1500); // it ends while this thread does not look
@@ -327,8 +330,8 @@ void TestWindow::aChoiceThatEndsAfterATubeIsGoneIsDropped()
 /// Not timed: counts that the interface thread gets its turns while a choice is running.
 void TestWindow::theWindowStaysAwakeWhileItChooses()
 {
-    m_window->tubesView().importFile(demoTubes);
-    m_window->goTo(MainWindow::Palette);
+    m_window->places().the<TubesView>().importFile(demoTubes);
+    m_window->places().the<PaletteView>().wanted();
     writeNeed("Reeds", "68, 10, 46");
     writeNeed("Rain", "50, -1, -10");
     int turns = 0;
@@ -343,26 +346,26 @@ void TestWindow::theWindowStaysAwakeWhileItChooses()
 
 void TestWindow::keysReachEveryPlace()
 {
-    m_window->tubesView().importFile(demoTubes);
+    m_window->places().the<TubesView>().importFile(demoTubes);
     m_window->activateWindow();
     QTest::keyClick(m_window.get(), Qt::Key_2);
-    QVERIFY(m_window->pairsView().isVisible());
+    QVERIFY(m_window->places().the<PairsView>().isVisible());
     QTest::keyClick(QApplication::focusWidget(), Qt::Key_L);
     const auto first = find<QComboBox>("firstTube")->currentText();
     QTest::keyClick(find<LadderStrip>("ladder"), Qt::Key_X);
     QCOMPARE(find<QComboBox>("secondTube")->currentText(), first);
     QTest::keyClick(m_window.get(), Qt::Key_3);
-    QVERIFY(m_window->sheetsView().isVisible());
+    QVERIFY(m_window->places().the<SheetsView>().isVisible());
     QTest::keyClick(m_window.get(), Qt::Key_4);
-    QVERIFY(m_window->paletteView().isVisible());
+    QVERIFY(m_window->places().the<PaletteView>().isVisible());
     QTest::keyClick(m_window.get(), Qt::Key_1);
-    QVERIFY(m_window->tubesView().isVisible());
+    QVERIFY(m_window->places().the<TubesView>().isVisible());
     QTest::keyClick(find<QListView>("tubes"), Qt::Key_Slash);
     QCOMPARE(QApplication::focusWidget(), find<QLineEdit>("find"));
     // A key typed into a field is a letter there, not a command.
     QTest::keyClicks(find<QLineEdit>("find"), "v2");
     QCOMPARE(find<QLineEdit>("find")->text(), QString("v2"));
-    QVERIFY(m_window->tubesView().isVisible() && !m_window->settings().valuesOnly());
+    QVERIFY(m_window->places().the<TubesView>().isVisible() && !m_window->settings().valuesOnly());
     // Of the places on the rail only the current one is a stop for Tab; the arrow keys go on to the others.
     for (QWidget* widget : m_window->findChildren<QWidget*>())
         if (qobject_cast<QPushButton*>(widget) || qobject_cast<QComboBox*>(widget) || qobject_cast<QLineEdit*>(widget))
@@ -371,7 +374,7 @@ void TestWindow::keysReachEveryPlace()
 
 void TestWindow::valuesOnlyAndGrounds()
 {
-    m_window->tubesView().importFile(demoTubes);
+    m_window->places().the<TubesView>().importFile(demoTubes);
     const auto colourful = [this] {
         const QImage image = m_window->grab().toImage();
         int count = 0;
@@ -389,28 +392,28 @@ void TestWindow::valuesOnlyAndGrounds()
         m_window->settings().setGround(ground);
         QCOMPARE(colourful(), 0);
     }
-    m_window->goTo(MainWindow::Pairs);
+    m_window->places().the<PairsView>().wanted();
     for (const PairsView::Page page :
          {PairsView::Chart, PairsView::LadderPage, PairsView::Makes, PairsView::WheelPage}) {
-        m_window->pairsView().goTo(page);
+        m_window->places().the<PairsView>().goTo(page);
         QTest::qWait(page == PairsView::Makes ? 500 : 0);
         QVERIFY2(colourful() == 0, qPrintable(QStringLiteral("page %1 of Pairs: %2").arg(page).arg(colourful())));
     }
-    for (const MainWindow::Place place : {MainWindow::Sheets, MainWindow::Palette}) {
-        m_window->goTo(place);
-        QVERIFY2(colourful() == 0, qPrintable(QStringLiteral("place %1").arg(place)));
+    for (Place* place : m_window->places().list()) {
+        m_window->goTo(*place);
+        QVERIFY2(colourful() == 0, qPrintable(place->name()));
     }
     m_window->settings().setValuesOnly(false);
-    m_window->goTo(MainWindow::Pairs);
+    m_window->places().the<PairsView>().wanted();
     QVERIFY(colourful() > 1000);
 }
 
 void TestWindow::keptPalettesAreShownAgain()
 {
-    m_window->tubesView().importFile(demoTubes);
+    m_window->places().the<TubesView>().importFile(demoTubes);
     m_document->addNeed({"Reeds", {68, 10, 46}, 7, 2});
     m_document->keepPalette("Two", {m_document->notebook().tubes[3].id, m_document->notebook().tubes[13].id});
-    m_window->goTo(MainWindow::Palette);
+    m_window->places().the<PaletteView>().wanted();
     auto* kept = find<QComboBox>("kept");
     QCOMPARE(kept->count(), 2);
     kept->setCurrentIndex(1);
@@ -422,7 +425,7 @@ void TestWindow::keptPalettesAreShownAgain()
 
 void TestWindow::picturesAreTaken()
 {
-    m_window->tubesView().importFile(demoTubes);
+    m_window->places().the<TubesView>().importFile(demoTubes);
     m_document->addNeed({"Reeds", {68, 10, 46}, 7, 2});
     const QString folder = m_folder->filePath("pictures");
     QCOMPARE(takeScreenshots(*m_window, folder), QString());

@@ -1,6 +1,8 @@
+#include "app/palette/paletteview.h"
 #include "app/parts/messages.h"
 #include "app/theme/theme.h"
 #include "app/window/mainwindow.h"
+#include "app/window/places.h"
 
 #include <QApplication>
 #include <QCryptographicHash>
@@ -96,7 +98,7 @@ void change(Document& document, MainWindow& window, int number)
     }
     case 2: return document.keepMix(mixOf(first, last, number), "write a mix down");
     case 3: {
-        window.goTo(MainWindow::Palette);
+        window.places().the<PaletteView>().wanted();
         window.findChild<QLineEdit*>("needName")->setText(QString("Mud %1").arg(number));
         window.findChild<QLineEdit*>("needColour")->setText(QString("%1 4 12").arg(30 + number));
         return window.findChild<QPushButton*>("addNeed")->click();

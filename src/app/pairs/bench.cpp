@@ -1,6 +1,7 @@
 #include "app/pairs/bench.h"
 
 #include "app/pairs/paircontext.h"
+#include "app/parts/act.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/washpainter.h"
@@ -58,22 +59,22 @@ private:
 Bench::Bench(PairContext& context, QWidget* parent)
     : QWidget(parent),
       m_context(context),
-      m_mask(new QPushButton(tr("Mask (M)"), this)),
+      m_mask(addAct(
+          *this, tr("Mask"), Qt::Key_M, [this] { mask(); }, tr("Look through the mask"))),
       m_clear(new QPushButton(tr("Clear the bench"), this))
 {
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Bench"));
     setFixedHeight(76);
-    m_mask->setObjectName(QStringLiteral("mask"));
-    m_mask->setToolTip(tr("The two colours chosen last, seen through two holes in grey"));
+    auto* maskButton = actButton(*m_mask, "mask", this);
+    maskButton->setToolTip(tr("The two colours chosen last, seen through two holes in grey"));
     m_clear->setObjectName(QStringLiteral("clearBench"));
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(gridStep);
     layout->addStretch();
-    layout->addWidget(m_mask);
+    layout->addWidget(maskButton);
     layout->addWidget(m_clear);
-    connect(m_mask, &QPushButton::clicked, this, &Bench::mask);
     connect(m_clear, &QPushButton::clicked, &context, &PairContext::clearBench);
     connect(&context.settings(), &ViewSettings::changed, this, qOverload<>(&QWidget::update));
     const auto changed = [this] {

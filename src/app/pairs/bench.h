@@ -4,6 +4,7 @@
 #include <QWidget>
 #include <optional>
 
+class QAction;
 class QPushButton;
 
 namespace iris {
@@ -41,7 +42,7 @@ private:
     void paintWords(QPainter& painter) const;
 
     PairContext& m_context;
-    QPushButton* m_mask;
+    QAction* m_mask;
     QPushButton* m_clear;
     int m_current = -1;
     int m_before = -1; ///< the one chosen before the current one

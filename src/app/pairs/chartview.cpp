@@ -4,6 +4,7 @@
 #include "app/pairs/mixcard.h"
 #include "app/pairs/paircontext.h"
 #include "app/pairs/tubesetbox.h"
+#include "app/parts/act.h"
 #include "app/parts/labels.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
@@ -59,6 +60,7 @@ ChartView::ChartView(PairContext& context, QWidget* parent)
     layout->addLayout(middle, 1);
     layout->addWidget(m_card);
     fillCard();
+    addActions(m_card->actions());
     m_columns->setCurrentIndex(0);
     for (TubeSetBox* tubes : {m_rows, m_columns}) {
         connect(tubes, &TubeSetBox::changed, this, &ChartView::rebuild);
@@ -73,15 +75,14 @@ ChartView::ChartView(PairContext& context, QWidget* parent)
 
 QHBoxLayout* ChartView::makeHeading()
 {
-    m_print = new QPushButton(tr("Print (P)"), this);
-    m_print->setObjectName(QStringLiteral("printChart"));
-    connect(m_print, &QPushButton::clicked, this, &ChartView::printSheet);
+    m_print = addAct(
+        *this, tr("Print"), Qt::Key_P, [this] { printSheet(); }, tr("Print the chart or ladder as a sheet"));
     auto* heading = new QHBoxLayout;
     heading->setSpacing(2 * gridStep);
     for (QComboBox* box : {m_order, m_amounts, m_wash})
         heading->addWidget(box);
     heading->addStretch();
-    heading->addWidget(m_print);
+    heading->addWidget(actButton(*m_print, "printChart", this));
     return heading;
 }
 

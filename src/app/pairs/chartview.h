@@ -5,6 +5,7 @@
 
 #include <QWidget>
 
+class QAction;
 class QCheckBox;
 class QComboBox;
 class QHBoxLayout;
@@ -68,7 +69,7 @@ private:
     QComboBox* m_wash = nullptr;
     QCheckBox* m_before = nullptr;
     PlainLabel* m_headline = nullptr;
-    QPushButton* m_print = nullptr;
+    QAction* m_print = nullptr;
     QStackedWidget* m_pages = nullptr;
     ChartGrid* m_grid;
     MixCard* m_card;

@@ -3,6 +3,7 @@
 #include "app/pairs/ladderstrip.h"
 #include "app/pairs/mixcard.h"
 #include "app/pairs/paircontext.h"
+#include "app/parts/act.h"
 #include "app/parts/colourfield.h"
 #include "app/parts/labels.h"
 #include "app/parts/paintcolour.h"
@@ -61,6 +62,7 @@ LadderView::LadderView(PairContext& context, QWidget* parent)
     layout->addWidget(m_card);
     m_nearest = wordLabel("stepNearest", textFont(textsize::small), m_card);
     m_card->extras()->addWidget(m_nearest);
+    addActions(m_card->actions());
 
     connect(m_strip, &LadderStrip::stepChosen, this, &LadderView::showStep);
     connect(m_field, &ColourField::markActivated, this, [this](ColourField::Mark mark) {
@@ -96,9 +98,9 @@ QHBoxLayout* LadderView::makeChoice()
     row->setSpacing(2 * gridStep);
     m_first = makeTubeBox("firstTube", tr("First tube"));
     m_second = makeTubeBox("secondTube", tr("Second tube"));
-    auto* swapButton = new QPushButton(tr("Swap (X)"), this);
-    swapButton->setObjectName(QStringLiteral("swap"));
-    connect(swapButton, &QPushButton::clicked, this, &LadderView::swap);
+    QAction* swapAct = addAct(
+        *this, tr("Swap"), Qt::Key_X, [this] { swap(); }, tr("Swap the tubes of the ladder"));
+    auto* swapButton = actButton(*swapAct, "swap", this);
     row->addWidget(m_first, 1);
     row->addWidget(swapButton);
     row->addWidget(m_second, 1);
@@ -128,20 +130,21 @@ QHBoxLayout* LadderView::makeHeading()
     m_spacing->addItem(tr("by parts"), static_cast<int>(LadderSpacing::Parts));
     for (QComboBox* box : {m_wash, m_steps, m_spacing})
         connect(box, &QComboBox::currentIndexChanged, this, &LadderView::rebuild);
-    auto* print = new QPushButton(tr("Print (P)"), this);
-    print->setObjectName(QStringLiteral("printLadder"));
-    connect(print, &QPushButton::clicked, this, &LadderView::printSheet);
+    QAction* print = addAct(
+        *this, tr("Print"), Qt::Key_P, [this] { printSheet(); }, tr("Print the chart or ladder as a sheet"));
     auto* heading = new QHBoxLayout;
     heading->setSpacing(2 * gridStep);
     for (QComboBox* box : {m_wash, m_steps, m_spacing})
         heading->addWidget(box);
-    m_back = new QCheckBox(tr("and back (B)"), this);
+    QAction* back = addAct(
+        *this, tr("and back"), Qt::Key_B, [this] { turnBack(); }, tr("The ladder and back"));
+    m_back = new QCheckBox(actWords(*back), this);
     m_back->setObjectName(QStringLiteral("andBack"));
     m_back->setToolTip(tr("The steps again, back to the first tube"));
     connect(m_back, &QCheckBox::toggled, this, &LadderView::rebuild);
     heading->addWidget(m_back);
     heading->addStretch();
-    heading->addWidget(print);
+    heading->addWidget(actButton(*print, "printLadder", this));
     return heading;
 }
 

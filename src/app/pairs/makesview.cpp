@@ -3,6 +3,7 @@
 #include "app/pairs/mixcard.h"
 #include "app/pairs/mixtiles.h"
 #include "app/pairs/paircontext.h"
+#include "app/parts/act.h"
 #include "app/parts/labels.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
@@ -93,20 +94,19 @@ MakesView::MakesView(PairContext& context, QWidget* parent)
     middle->addLayout(told);
     middle->addWidget(scroll, 1);
     auto* nudges = new QHBoxLayout;
-    m_warmer = new QPushButton(tr("Warmer (+)"), m_card);
-    m_warmer->setObjectName(QStringLiteral("warmer"));
-    m_cooler = new QPushButton(tr("Cooler (−)"), m_card);
-    m_cooler->setObjectName(QStringLiteral("cooler"));
-    nudges->addWidget(m_warmer);
-    nudges->addWidget(m_cooler);
+    m_warmer = addAct(
+        *this, tr("Warmer"), Qt::Key_Plus, [this] { nudge(true); }, tr("Nudge a mix warmer"));
+    m_cooler = addAct(
+        *this, tr("Cooler"), Qt::Key_Minus, [this] { nudge(false); }, tr("Nudge a mix cooler"));
+    nudges->addWidget(actButton(*m_warmer, "warmer", m_card));
+    nudges->addWidget(actButton(*m_cooler, "cooler", m_card));
+    addActions(m_card->actions());
     m_card->extras()->addLayout(nudges);
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(4 * gridStep);
     layout->addLayout(middle, 1);
     layout->addWidget(m_card);
-    connect(m_warmer, &QPushButton::clicked, this, [this] { nudge(true); });
-    connect(m_cooler, &QPushButton::clicked, this, [this] { nudge(false); });
     connect(m_tiles, &MixTiles::tileChosen, this,
             [this](int tile) { showMix(m_tiles->studio(), m_tiles->tiles()[static_cast<std::size_t>(tile)].recipe); });
     connect(&context.document(), &Document::tubesChanged, this, [this] {
@@ -175,7 +175,7 @@ void MakesView::forget()
 void MakesView::clearCard()
 {
     m_card->clear();
-    for (QPushButton* nudge : {m_warmer, m_cooler})
+    for (QAction* nudge : {m_warmer, m_cooler})
         nudge->setEnabled(false);
 }
 

@@ -6,10 +6,10 @@
 
 #include <QWidget>
 
+class QAction;
 class QButtonGroup;
 class QComboBox;
 class QHBoxLayout;
-class QPushButton;
 
 namespace iris {
 
@@ -61,8 +61,8 @@ private:
     QComboBox* m_order = nullptr;
     QComboBox* m_count = nullptr;
     PlainLabel* m_headline = nullptr;
-    QPushButton* m_warmer = nullptr;
-    QPushButton* m_cooler = nullptr;
+    QAction* m_warmer = nullptr;
+    QAction* m_cooler = nullptr;
     MixKind m_kind = MixKind::Greens;
     Job<std::vector<Finding>> m_search;
     bool m_stale = true;

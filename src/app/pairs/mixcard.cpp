@@ -1,6 +1,7 @@
 #include "app/pairs/mixcard.h"
 
 #include "app/pairs/paircontext.h"
+#include "app/parts/act.h"
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
 #include "app/parts/paintcolour.h"
@@ -97,19 +98,18 @@ MixCard::MixCard(PairContext& context, QWidget* parent)
     layout->addStretch();
     m_extras->setSpacing(gridStep);
     layout->addLayout(m_extras);
-    const auto add = [&](QLayout* to, const QString& words, const char* name, void (MixCard::*act)()) {
-        auto* button = new QPushButton(words, this);
-        button->setObjectName(QLatin1String(name));
-        connect(button, &QPushButton::clicked, this, act);
-        to->addWidget(button);
-        m_buttons.push_back(button);
+    const auto add = [&](QLayout* to, const QString& words, const QKeySequence& key, const char* name,
+                         void (MixCard::*does)(), const QString& what) {
+        QAction* act = addAct(
+            *this, words, key, [this, does] { (this->*does)(); }, what);
+        to->addWidget(actButton(*act, name, this));
     };
     auto* row = new QHBoxLayout;
     row->setSpacing(gridStep);
     layout->addLayout(row);
-    add(row, tr("Pin (Space)"), "pinMix", &MixCard::pin);
-    add(row, tr("Note (N)"), "noteMix", &MixCard::note);
-    add(layout, tr("Write it down as a need (W)"), "wantMix", &MixCard::want);
+    add(row, tr("Pin"), Qt::Key_Space, "pinMix", &MixCard::pin, tr("Pin a mix to the bench"));
+    add(row, tr("Note"), Qt::Key_N, "noteMix", &MixCard::note, tr("Write a note on a mix"));
+    add(layout, tr("Write it down as a need"), Qt::Key_W, "wantMix", &MixCard::want, {});
     connect(&context.document(), &Document::notebookOpened, this, &MixCard::clear);
     connect(&context.document(), &Document::tubesChanged, this, &MixCard::follow);
     connect(&context.document(), &Document::mixesChanged, this, &MixCard::follow);
@@ -122,8 +122,8 @@ void MixCard::clear()
     m_swatch->clear();
     for (PlainLabel* label : {m_title, m_words, m_painted, m_numbers})
         label->clear();
-    for (QPushButton* button : m_buttons)
-        button->setEnabled(false);
+    for (QAction* act : actions())
+        act->setEnabled(false);
 }
 
 QString MixCard::judgementWords(const MixJudgement& judgement) const
@@ -221,8 +221,8 @@ void MixCard::show(const StudioPtr& studio, const Recipe& recipeThen, const std:
     m_numbers->setText(
         tr("L, a, b: %1; %2 wash\nchroma %3, hue angle %4°%5")
             .arg(labText(m_colour), text(washWord(recipe.wash)), number(lch.chroma), number(lch.hueDegrees, 0), sure));
-    for (QPushButton* button : m_buttons)
-        button->setEnabled(true);
+    for (QAction* act : actions())
+        act->setEnabled(true);
 }
 
 void MixCard::pin()

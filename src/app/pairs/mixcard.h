@@ -5,7 +5,6 @@
 
 #include <QFrame>
 
-class QPushButton;
 class QVBoxLayout;
 
 namespace iris {
@@ -77,7 +76,6 @@ private:
     PlainLabel* m_painted;
     PlainLabel* m_numbers;
     QVBoxLayout* m_extras;
-    std::vector<QPushButton*> m_buttons;
 };
 
 } // namespace iris

@@ -10,6 +10,7 @@
 #include "app/pairs/wheelview.h"
 #include "app/parts/tabs.h"
 #include "app/theme/viewsettings.h"
+#include "app/tubes/tubemodel.h"
 
 #include <QAbstractButton>
 #include <QButtonGroup>
@@ -20,7 +21,7 @@
 namespace iris {
 
 PairsView::PairsView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent)
-    : QWidget(parent),
+    : Place(tr("Pairs"), "Pairs", parent),
       m_context(new PairContext(document, model, settings, this)),
       m_tabs(new QButtonGroup(this)),
       m_pages(new QStackedWidget(this)),
@@ -31,10 +32,10 @@ PairsView::PairsView(Document& document, TubeModel& model, ViewSettings& setting
       m_bench(new Bench(*m_context, this))
 {
     QHBoxLayout* row = tabRow(*m_tabs,
-                              {{tr("Chart (C)"), "pageChart"},
-                               {tr("Ladder (L)"), "pageLadder"},
-                               {tr("What makes it (K)"), "pageMakes"},
-                               {tr("Wheel (O)"), "pageWheel"}},
+                              {{pageAct(tr("Chart"), Qt::Key_C, Chart), "pageChart"},
+                               {pageAct(tr("Ladder"), Qt::Key_L, LadderPage), "pageLadder"},
+                               {pageAct(tr("What makes it"), Qt::Key_K, Makes), "pageMakes"},
+                               {pageAct(tr("Wheel"), Qt::Key_O, WheelPage), "pageWheel"}},
                               this);
     for (QWidget* page : {static_cast<QWidget*>(m_chart), static_cast<QWidget*>(m_ladder),
                           static_cast<QWidget*>(m_makes), static_cast<QWidget*>(m_wheel)})
@@ -45,11 +46,31 @@ PairsView::PairsView(Document& document, TubeModel& model, ViewSettings& setting
     layout->addLayout(row);
     layout->addWidget(m_pages, 1);
     layout->addWidget(m_bench);
-    connect(m_tabs, &QButtonGroup::idClicked, this, [this](int id) { goTo(static_cast<Page>(id)); });
+    addActions(m_bench->actions());
     connect(m_chart, &ChartView::ladderWanted, this, &PairsView::showPair);
     connect(m_chart, &ChartView::sheetPrinted, this, &PairsView::sheetPrinted);
     connect(m_ladder, &LadderView::sheetPrinted, this, &PairsView::sheetPrinted);
+    connect(&model, &QAbstractItemModel::modelReset, this, &Place::countChanged);
     goTo(Chart);
+}
+
+QAction* PairsView::pageAct(const QString& words, const QKeySequence& key, Page page)
+{
+    return addAct(*this, words, key, [this, page] { goTo(page); });
+}
+
+/// As many pairs as the tubes make.
+QString PairsView::count() const
+{
+    const std::size_t tubes = m_context->document().notebook().tubes.size();
+    return QString::number(tubes * (tubes - (tubes > 0)) / 2);
+}
+
+std::vector<WalkingKey> PairsView::walkingKeys() const
+{
+    return {{tr("arrows, Home, End"), tr("walk the squares, the ladder, the wheel")},
+            {tr("Enter"), tr("open the ladder of a square")},
+            {tr(".  ,"), tr("next tube on the wheel, the one before")}};
 }
 
 PairsView::Page PairsView::page() const
@@ -77,6 +98,7 @@ void PairsView::takeFocus()
 void PairsView::showPair(TubeId first, TubeId second)
 {
     m_ladder->showPair(first, second);
+    Q_EMIT wanted();
     goTo(LadderPage);
 }
 
@@ -85,61 +107,14 @@ const Ladder& PairsView::ladder() const
     return m_ladder->ladder();
 }
 
-MixCard* PairsView::card() const
+MixCard& PairsView::card()
 {
     switch (page()) {
-    case Chart: return &m_chart->card();
-    case Makes: return &m_makes->card();
-    case WheelPage: return &m_wheel->card();
-    case LadderPage: return &m_ladder->card();
+    case Makes: return m_makes->card();
+    case WheelPage: return m_wheel->card();
+    case LadderPage: return m_ladder->card();
+    default: return m_chart->card();
     }
-    return nullptr;
-}
-
-void PairsView::swap()
-{
-    if (page() == LadderPage)
-        m_ladder->swap();
-}
-
-void PairsView::turnBack()
-{
-    if (page() == LadderPage)
-        m_ladder->turnBack();
-}
-
-void PairsView::want()
-{
-    card()->want();
-}
-
-void PairsView::pin()
-{
-    card()->pin();
-}
-
-void PairsView::note()
-{
-    card()->note();
-}
-
-void PairsView::mask()
-{
-    m_bench->mask();
-}
-
-void PairsView::print()
-{
-    if (page() == Chart)
-        m_chart->printSheet();
-    else if (page() == LadderPage)
-        m_ladder->printSheet();
-}
-
-void PairsView::nudge(bool warmer)
-{
-    if (page() == Makes)
-        m_makes->nudge(warmer);
 }
 
 } // namespace iris

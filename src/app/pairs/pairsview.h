@@ -1,9 +1,8 @@
 #pragma once
 
 #include "app/document/document.h"
+#include "app/parts/place.h"
 #include "mixing/ladder.h"
-
-#include <QWidget>
 
 class QButtonGroup;
 class QStackedWidget;
@@ -14,13 +13,14 @@ class Bench;
 class ChartView;
 class LadderView;
 class MakesView;
+class MixCard;
 class PairContext;
 class TubeModel;
 class ViewSettings;
 class WheelView;
 
 /// Two tubes and more: charts, ladders, what makes what, and wheels, with the bench below them all.
-class PairsView : public QWidget {
+class PairsView : public Place {
     Q_OBJECT
 
 public:
@@ -30,8 +30,9 @@ public:
 
     void goTo(Page page);
     Page page() const;
-    /// Gives the focus to what is on show, so that its keys work.
-    void takeFocus();
+    QString count() const override;
+    void takeFocus() override;
+    std::vector<WalkingKey> walkingKeys() const override;
 
     ChartView& chartView() { return *m_chart; }
     LadderView& ladderView() { return *m_ladder; }
@@ -40,25 +41,18 @@ public:
     PairContext& context() { return *m_context; }
     Bench& bench() { return *m_bench; }
 
-    /// The ladder between two tubes.
+    /// Turns to the ladder between two tubes, and asks for the place to be shown.
     void showPair(TubeId first, TubeId second);
     const Ladder& ladder() const;
 
-    // What the keys of the place do, wherever they make sense.
-    void swap();
-    void turnBack();
-    void want();
-    void pin();
-    void note();
-    void mask();
-    void print();
-    void nudge(bool warmer);
+    /// The card of the page on show.
+    MixCard& card();
 
 Q_SIGNALS:
     void sheetPrinted();
 
 private:
-    class MixCard* card() const;
+    QAction* pageAct(const QString& words, const QKeySequence& key, Page page);
 
     PairContext* m_context;
     QButtonGroup* m_tabs;

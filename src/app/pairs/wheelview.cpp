@@ -27,6 +27,7 @@ WheelView::WheelView(PairContext& context, QWidget* parent)
       m_card(new MixCard(context, this))
 {
     m_disc->setObjectName(QStringLiteral("wheel"));
+    addActions(m_card->actions());
     auto* middle = new QVBoxLayout;
     middle->setSpacing(3 * gridStep);
     middle->addLayout(makeChoices());

@@ -3,6 +3,7 @@
 #include "app/palette/recipedelegate.h"
 #include "app/palette/wellsstrip.h"
 #include "app/palette/wishesdialog.h"
+#include "app/parts/act.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
@@ -98,7 +99,8 @@ QVBoxLayout* ChoicePanel::makeWishes()
     m_most->setRange(1, 12);
     m_most->setPrefix(tr("up to "));
     m_mustNever = button({}, "mustNever", this);
-    m_chooseButton = button(tr("Choose (C)"), "choose", this);
+    m_chooseAct = addAct(*this, tr("Choose"), Qt::Key_C, [this] { choose(); });
+    m_chooseButton = actButton(*m_chooseAct, "choose", this);
     makeMain(*m_chooseButton);
     m_kept = new QComboBox(this);
     keepNarrow(*m_kept, 16);
@@ -107,7 +109,6 @@ QVBoxLayout* ChoicePanel::makeWishes()
     connect(m_school, &QComboBox::activated, this, &ChoicePanel::writeWishes);
     connect(m_most, &QSpinBox::editingFinished, this, &ChoicePanel::writeWishes);
     connect(m_mustNever, &QPushButton::clicked, this, &ChoicePanel::askMustAndNever);
-    connect(m_chooseButton, &QPushButton::clicked, this, &ChoicePanel::choose);
     connect(m_kept, &QComboBox::activated, this, &ChoicePanel::showKept);
     auto* limits = new QHBoxLayout;
     limits->setSpacing(2 * gridStep);
@@ -152,8 +153,9 @@ QWidget* ChoicePanel::makeWaiting()
     m_progress->setRange(0, 1000);
     m_progress->setTextVisible(false);
     m_progress->setFixedSize(360, 14);
-    auto* stop = button(tr("Stop (Esc)"), "stop", page);
-    connect(stop, &QPushButton::clicked, this, &ChoicePanel::cancel);
+    m_stop = addAct(
+        *this, tr("Stop"), Qt::Key_Escape, [this] { cancel(); }, tr("Stop choosing"));
+    auto* stop = actButton(*m_stop, "stop", page);
     layout->addStretch();
     layout->addWidget(m_waiting);
     layout->addWidget(m_progress, 0, Qt::AlignHCenter);
@@ -166,17 +168,19 @@ QHBoxLayout* ChoicePanel::makeSets()
 {
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * gridStep);
-    m_previous = button(tr("Closer ( [ )"), "previousSet", this);
-    m_next = button(tr("Next ( ] )"), "nextSet", this);
+    m_previous = addAct(
+        *this, tr("Closer"), Qt::Key_BracketLeft, [this] { showNextSet(-1); },
+        tr("The set before, which comes closer"));
+    m_next = addAct(
+        *this, tr("Next"), Qt::Key_BracketRight, [this] { showNextSet(1); }, tr("Next set"));
+    m_walk = {actButton(*m_previous, "previousSet", this), actButton(*m_next, "nextSet", this)};
     m_setLabel = new PlainLabel(this);
     m_setLabel->setObjectName(QStringLiteral("setLabel"));
-    m_keep = button(tr("Keep this palette (K)"), "keepPalette", this);
-    connect(m_previous, &QPushButton::clicked, this, [this] { showNextSet(-1); });
-    connect(m_next, &QPushButton::clicked, this, [this] { showNextSet(1); });
-    connect(m_keep, &QPushButton::clicked, this, &ChoicePanel::keepPalette);
+    m_keepAct = addAct(*this, tr("Keep this palette"), Qt::Key_K, [this] { keepPalette(); });
+    m_keep = actButton(*m_keepAct, "keepPalette", this);
     row->addWidget(m_setLabel);
-    row->addWidget(m_previous);
-    row->addWidget(m_next);
+    for (QPushButton* walk : m_walk)
+        row->addWidget(walk);
     row->addStretch();
     row->addWidget(m_keep);
     return row;
@@ -308,8 +312,7 @@ void ChoicePanel::begin(const Limits& limits, const QString& what)
 {
     m_waiting->setText(what);
     m_progress->setValue(0);
-    m_pages->setCurrentIndex(WaitingPage);
-    m_chooseButton->setEnabled(false);
+    showPage(WaitingPage);
     m_studio = m_document.studio();
     m_choosing.start(
         [studio = m_studio, limits](const JobTools& tools) {
@@ -337,8 +340,7 @@ void ChoicePanel::showChoice(const Choice& choice)
 {
     m_choice = choice;
     m_shown = 0;
-    m_chooseButton->setEnabled(true);
-    m_pages->setCurrentIndex(ResultPage);
+    showPage(ResultPage);
     showSet();
     if (isVisible())
         m_list->setFocus();
@@ -364,9 +366,25 @@ void ChoicePanel::forget()
 void ChoicePanel::say(const QString& words)
 {
     m_teaching->setText(sentence(words));
-    m_pages->setCurrentIndex(TeachingPage);
+    showPage(TeachingPage);
+}
+
+/// Turns to a page, and lets be done what makes sense on it.
+void ChoicePanel::showPage(int page)
+{
+    m_pages->setCurrentIndex(page);
     const bool ready = !m_document.notebook().needs.empty() && !m_document.notebook().tubes.empty();
-    m_chooseButton->setEnabled(ready);
+    m_chooseAct->setEnabled(ready && page != WaitingPage);
+    m_stop->setEnabled(page == WaitingPage);
+    m_keepAct->setEnabled(page == ResultPage);
+    if (page != ResultPage)
+        for (QAction* walk : {m_previous, m_next})
+            walk->setEnabled(false);
+}
+
+void ChoicePanel::takeFocus()
+{
+    m_chooseButton->setFocus();
 }
 
 void ChoicePanel::showNextSet(int by)
@@ -395,7 +413,7 @@ void ChoicePanel::showSet()
                                                             .arg(m_choice->moreSets ? tr(" or more") : QString()));
     m_previous->setEnabled(m_shown > 0);
     m_next->setEnabled(m_shown + 1 < m_choice->sets.size());
-    for (QPushButton* walk : {m_previous, m_next})
+    for (QPushButton* walk : m_walk)
         walk->setVisible(m_choice->sets.size() > 1);
     m_keep->setVisible(m_keptName.isEmpty());
     m_setLabel->setVisible(m_keptName.isEmpty());

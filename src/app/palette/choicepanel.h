@@ -7,6 +7,7 @@
 
 #include <QWidget>
 
+class QAction;
 class QComboBox;
 class QHBoxLayout;
 class QListView;
@@ -31,6 +32,8 @@ class ChoicePanel : public QWidget {
 public:
     ChoicePanel(Document& document, NeedsModel& needs, ViewSettings& settings, QWidget* parent = nullptr);
 
+    /// What is asked for, or the recipes when they are there.
+    void takeFocus();
     void choose();
     void cancel();
     void showNextSet(int by);
@@ -66,6 +69,7 @@ private:
     void showWells(const PaletteSet& set);
     std::vector<std::size_t> placesOf(const std::vector<TubeId>& ids) const;
     void say(const QString& words);
+    void showPage(int page);
 
     Document& m_document;
     NeedsModel& m_needsModel;
@@ -78,9 +82,12 @@ private:
     QComboBox* m_school = nullptr;
     QSpinBox* m_most = nullptr;
     QPushButton* m_mustNever = nullptr;
-    QPushButton* m_chooseButton = nullptr;
+    QAction* m_chooseAct = nullptr;
+    QAction* m_stop = nullptr;
+    QAction* m_keepAct = nullptr;
     QComboBox* m_kept = nullptr;
     QStackedWidget* m_pages = nullptr;
+    QPushButton* m_chooseButton = nullptr;
     PlainLabel* m_teaching = nullptr;
     PlainLabel* m_waiting = nullptr;
     QProgressBar* m_progress = nullptr;
@@ -89,8 +96,9 @@ private:
     WellsStrip* m_wells = nullptr;
     QListView* m_list = nullptr;
     PlainLabel* m_setLabel = nullptr;
-    QPushButton* m_previous = nullptr;
-    QPushButton* m_next = nullptr;
+    QAction* m_previous = nullptr;
+    QAction* m_next = nullptr;
+    std::array<QPushButton*, 2> m_walk{};
     QPushButton* m_keep = nullptr;
 };
 

@@ -1,5 +1,6 @@
 #include "app/palette/needspanel.h"
 
+#include "app/parts/act.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
@@ -128,12 +129,13 @@ void NeedsPanel::setUpWriting(QGridLayout* grid, ViewSettings& settings)
     m_importance->setObjectName(QStringLiteral("needImportance"));
     m_importance->setAccessibleName(tr("How much it matters"));
     m_importance->addItems({tr("nice to have"), tr("wanted"), tr("essential")});
+    m_writeNew = addAct(*this, tr("Write a need"), Qt::Key_N, [this] { writeNew(); });
+    QAction* removeAct = addAct(
+        *this, tr("Remove"), Qt::Key_Delete, [this] { removeChosen(); }, tr("Remove the chosen needs"));
     m_keep = new QPushButton(this);
     m_keep->setObjectName(QStringLiteral("addNeed"));
-    auto* removeButton = new QPushButton(tr("Remove"), this);
-    removeButton->setObjectName(QStringLiteral("removeNeed"));
+    auto* removeButton = actButton(*removeAct, "removeNeed", this);
     connect(m_keep, &QPushButton::clicked, this, &NeedsPanel::keep);
-    connect(removeButton, &QPushButton::clicked, this, &NeedsPanel::removeChosen);
     for (QLineEdit* field : {m_name, m_colour})
         connect(field, &QLineEdit::returnPressed, this, &NeedsPanel::keep);
     grid->addWidget(m_name, 0, 0, 1, 2);

@@ -4,6 +4,7 @@
 
 #include <QWidget>
 
+class QAction;
 class QComboBox;
 class QGridLayout;
 class QLineEdit;
@@ -29,6 +30,7 @@ public:
     void removeChosen();
     void setCurrent(int row);
     void writeNew();
+    QAction* writeNewAct() const { return m_writeNew; }
 
 Q_SIGNALS:
     void needChosen(int row);
@@ -46,6 +48,7 @@ private:
     Document& m_document;
     NeedsModel& m_model;
     TubeModel& m_tubes;
+    QAction* m_writeNew = nullptr;
     QListView* m_list = nullptr;
     QLineEdit* m_name = nullptr;
     QLineEdit* m_colour = nullptr;

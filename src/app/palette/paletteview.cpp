@@ -14,7 +14,7 @@ namespace iris {
 
 PaletteView::PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes, ViewSettings& settings,
                          QWidget* parent)
-    : QWidget(parent),
+    : Place(tr("Palette"), "Palette", parent),
       m_document(document),
       m_needs(needs),
       m_field(new ColourField(settings, this)),
@@ -41,7 +41,28 @@ PaletteView::PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes
             m_needsPanel->setCurrent(static_cast<int>(mark.index));
     });
     connect(m_choice, &ChoicePanel::answersChanged, this, &PaletteView::showField);
+    connect(&needs, &QAbstractItemModel::modelReset, this, &Place::countChanged);
+    connect(&needs, &QAbstractItemModel::dataChanged, this, &Place::countChanged);
+    addActions(m_choice->actions());
+    addAction(m_needsPanel->writeNewAct());
     showField();
+}
+
+QString PaletteView::count() const
+{
+    return tr("%1 of %2").arg(m_needs.metCount()).arg(m_needs.rowCount());
+}
+
+void PaletteView::takeFocus()
+{
+    m_choice->takeFocus();
+}
+
+std::vector<WalkingKey> PaletteView::walkingKeys() const
+{
+    return {{tr("Enter"), tr("change the chosen need")},
+            {tr("arrows, Enter"), tr("on the colour field: walk from dot to dot, pick one")},
+            {tr("+  −  0"), tr("on the colour field: nearer, farther, all of it")}};
 }
 
 void PaletteView::showField()

@@ -1,8 +1,7 @@
 #pragma once
 
 #include "app/palette/needsmodel.h"
-
-#include <QWidget>
+#include "app/parts/place.h"
 
 namespace iris {
 
@@ -13,12 +12,16 @@ class TubeModel;
 class ViewSettings;
 
 /// What the picture needs, and the smallest palette for it.
-class PaletteView : public QWidget {
+class PaletteView : public Place {
     Q_OBJECT
 
 public:
     PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes, ViewSettings& settings,
                 QWidget* parent = nullptr);
+
+    QString count() const override;
+    void takeFocus() override;
+    std::vector<WalkingKey> walkingKeys() const override;
 
     ChoicePanel& choicePanel() { return *m_choice; }
     NeedsPanel& needsPanel() { return *m_needsPanel; }

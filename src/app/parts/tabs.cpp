@@ -1,5 +1,6 @@
 #include "app/parts/tabs.h"
 
+#include "app/parts/act.h"
 #include "app/theme/theme.h"
 
 #include <QButtonGroup>
@@ -14,10 +15,11 @@ QHBoxLayout* tabRow(QButtonGroup& group, std::initializer_list<Tab> tabs, QWidge
     row->setSpacing(gridStep);
     int id = 0;
     for (const Tab& tab : tabs) {
-        auto* button = new QPushButton(tab.words, parent);
+        auto* button = new QPushButton(actWords(*tab.act), parent);
         button->setObjectName(QLatin1String(tab.objectName));
         button->setCheckable(true);
         button->setProperty("quiet", true);
+        QObject::connect(button, &QPushButton::clicked, tab.act, &QAction::trigger);
         group.addButton(button, id++);
         row->addWidget(button);
     }

@@ -1,17 +1,18 @@
 #pragma once
 
-#include <QString>
 #include <initializer_list>
 
+class QAction;
 class QButtonGroup;
 class QHBoxLayout;
 class QWidget;
 
 namespace iris {
 
-/// The pages of a place as a row of words, each with its key; the group numbers them from 0.
+/// The pages of a place as a row of words, each with the key of the act that turns to it; the group numbers them from
+/// 0.
 struct Tab {
-    QString words;
+    QAction* act;
     const char* objectName;
 };
 QHBoxLayout* tabRow(QButtonGroup& group, std::initializer_list<Tab> tabs, QWidget* parent);

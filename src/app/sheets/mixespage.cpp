@@ -1,5 +1,6 @@
 #include "app/sheets/mixespage.h"
 
+#include "app/parts/act.h"
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
 #include "app/parts/paintcolour.h"
@@ -87,18 +88,19 @@ QFrame* MixesPage::makeCard()
     for (PlainLabel* label : {m_picture, m_title, m_details, m_lineage})
         layout->addWidget(label);
     layout->addStretch();
-    const auto add = [&](const QString& words, const char* name, void (MixesPage::*act)(), bool needsMix) {
-        auto* button = new QPushButton(words, card);
-        button->setObjectName(QLatin1String(name));
-        connect(button, &QPushButton::clicked, this, act);
-        layout->addWidget(button);
-        if (needsMix)
-            m_mixButtons.push_back(button);
+    const auto add = [&](const QString& words, const QKeySequence& key, const char* name, void (MixesPage::*does)(),
+                         const QString& what) {
+        QAction* act = addAct(
+            *this, words, key, [this, does] { (this->*does)(); }, what);
+        layout->addWidget(actButton(*act, name, card));
+        return act;
     };
-    add(tr("And a touch of ... (T)"), "touchMix", &MixesPage::addTouch, true);
-    add(tr("Change it (E)"), "changeMix", &MixesPage::changeChosen, true);
-    add(tr("Take it out (Del)"), "removeMix", &MixesPage::removeChosen, true);
-    add(tr("Write a mix down (A)"), "newMix", &MixesPage::writeNew, false);
+    m_mixActs = {add(tr("And a touch of ..."), Qt::Key_T, "touchMix", &MixesPage::addTouch,
+                     tr("Begin a mix from this one and a touch")),
+                 add(tr("Change it"), Qt::Key_E, "changeMix", &MixesPage::changeChosen, tr("Change the mix")),
+                 add(tr("Take it out"), Qt::Key_Delete, "removeMix", &MixesPage::removeChosen, tr("Take the mix out"))};
+    add(tr("Write a mix down"), Qt::Key_A, "newMix", &MixesPage::writeNew, {});
+    addAct(*this, tr("Find a mix"), Qt::Key_Slash, [this] { find(); });
     return card;
 }
 
@@ -217,8 +219,8 @@ QString MixesPage::lineageWords(const MixRecord& mix) const
 void MixesPage::showChosen()
 {
     const MixRecord* mix = m_document.notebook().mix(chosen());
-    for (QPushButton* button : m_mixButtons)
-        button->setEnabled(mix != nullptr);
+    for (QAction* act : m_mixActs)
+        act->setEnabled(mix != nullptr);
     m_picture->clear();
     if (!mix) {
         m_title->setText(m_document.notebook().mixes.empty() ? tr("No mix is written down yet")

@@ -7,7 +7,7 @@
 class QFrame;
 class QLineEdit;
 class QListWidget;
-class QPushButton;
+class QAction;
 
 namespace iris {
 
@@ -52,7 +52,7 @@ private:
     PlainLabel* m_title = nullptr;
     PlainLabel* m_details = nullptr;
     PlainLabel* m_lineage = nullptr;
-    std::vector<QPushButton*> m_mixButtons;
+    std::vector<QAction*> m_mixActs; ///< of the mix that is chosen
 };
 
 } // namespace iris

@@ -38,11 +38,12 @@ constexpr int listWidth = 236;
 } // namespace
 
 SheetsView::SheetsView(Document& document, ViewSettings& settings, QWidget* parent)
-    : QWidget(parent),
+    : Place(tr("Sheets"), "Sheets", parent),
       m_document(document),
       m_settings(settings),
       m_tabs(new QButtonGroup(this)),
       m_pages(new QStackedWidget(this)),
+      m_sheetsPage(new QWidget(this)),
       m_list(new QListWidget(this)),
       m_preview(new SheetPreview(document, settings, this)),
       m_mixes(new MixesPage(document, settings, this))
@@ -63,14 +64,13 @@ SheetsView::SheetsView(Document& document, ViewSettings& settings, QWidget* pare
     m_middle = new QStackedWidget(this);
     m_middle->addWidget(m_preview);
     m_middle->addWidget(empty);
-    auto* sheets = new QWidget(this);
-    auto* row = new QHBoxLayout(sheets);
+    auto* row = new QHBoxLayout(m_sheetsPage);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(4 * gridStep);
     row->addWidget(m_list);
     row->addWidget(m_middle, 1);
     row->addWidget(makeCard());
-    m_pages->addWidget(sheets);
+    m_pages->addWidget(m_sheetsPage);
     m_pages->addWidget(m_mixes);
     m_pages->addWidget(new PredictionsPage(document, settings, this));
     layout->addWidget(m_pages, 1);
@@ -78,26 +78,37 @@ SheetsView::SheetsView(Document& document, ViewSettings& settings, QWidget* pare
     connect(&document, &Document::sheetsChanged, this, &SheetsView::fill);
     connect(&document, &Document::mixesChanged, this, &SheetsView::fill);
     connect(&document, &Document::tubesChanged, this, &SheetsView::showChosen);
+    connect(&document, &Document::mixesChanged, this, &Place::countChanged);
+    connect(&document, &Document::tubesChanged, this, &Place::countChanged);
     fill();
 }
 
 void SheetsView::setUpTabs(QVBoxLayout* column)
 {
-    QHBoxLayout* row = tabRow(
-        *m_tabs,
-        {{tr("Sheets (S)"), "pageSheets"}, {tr("Mixes (M)"), "pageMixes"}, {tr("Predictions (Q)"), "pagePredictions"}},
-        this);
-    auto* worth = new QPushButton(tr("Lay out what is worth painting next (N)"), this);
-    worth->setObjectName(QStringLiteral("worthPainting"));
-    auto* read = new QPushButton(tr("Read a painted sheet (R)"), this);
-    read->setObjectName(QStringLiteral("readSheet"));
+    QHBoxLayout* row = tabRow(*m_tabs,
+                              {{pageAct(tr("Sheets"), Qt::Key_S, SheetsPage), "pageSheets"},
+                               {pageAct(tr("Mixes"), Qt::Key_M, RecordPage), "pageMixes"},
+                               {pageAct(tr("Predictions"), Qt::Key_Q, Predictions), "pagePredictions"}},
+                              this);
+    QAction* worth =
+        addAct(*this, tr("Lay out what is worth painting next"), Qt::Key_N, [this] { layOutWorthPainting(); });
+    m_readSheet = addAct(*this, tr("Read a painted sheet"), Qt::Key_R, [this] { readPainted(); });
+    m_tryWithoutPaint = addAct(*this, tr("Try the chosen sheet without paint"), {}, [this] { readWithoutPaint(); });
+    auto* read = actButton(*m_readSheet, "readSheet", this);
     makeMain(*read);
-    row->addWidget(worth);
+    row->addWidget(actButton(*worth, "worthPainting", this));
     row->addWidget(read);
     column->addLayout(row);
-    connect(m_tabs, &QButtonGroup::idClicked, this, [this](int id) { goTo(static_cast<Page>(id)); });
-    connect(worth, &QPushButton::clicked, this, &SheetsView::layOutWorthPainting);
-    connect(read, &QPushButton::clicked, this, [this] { readPainted(); });
+}
+
+QAction* SheetsView::pageAct(const QString& words, const QKeySequence& key, Page page)
+{
+    return addAct(*this, words, key, [this, page] { goTo(page); });
+}
+
+QString SheetsView::count() const
+{
+    return tr("%1 read").arg(m_document.studio()->lessons.squares.size());
 }
 
 QFrame* SheetsView::makeCard()
@@ -114,15 +125,16 @@ QFrame* SheetsView::makeCard()
     for (PlainLabel* label : {m_title, m_state, m_effort})
         layout->addWidget(label);
     layout->addStretch();
-    const auto add = [&](const QString& words, const char* name, void (SheetsView::*act)()) {
-        auto* button = new QPushButton(words, card);
-        button->setObjectName(QLatin1String(name));
-        connect(button, &QPushButton::clicked, this, act);
-        layout->addWidget(button);
-        m_sheetButtons.push_back(button);
+    const auto add = [&](const QString& words, const QKeySequence& key, const char* name, void (SheetsView::*does)(),
+                         const QString& what) {
+        QAction* act = addAct(
+            *m_sheetsPage, words, key, [this, does] { (this->*does)(); }, what);
+        layout->addWidget(actButton(*act, name, card));
+        m_sheetActs.push_back(act);
     };
-    add(tr("Write the PDF again (P)"), "writeAgain", &SheetsView::writePdfAgain);
-    add(tr("Take it out (Del)"), "removeSheet", &SheetsView::removeChosen);
+    add(tr("Write the PDF again"), Qt::Key_P, "writeAgain", &SheetsView::writePdfAgain,
+        tr("Write the PDF of a sheet again"));
+    add(tr("Take it out"), Qt::Key_Delete, "removeSheet", &SheetsView::removeChosen, tr("Take the sheet out"));
     return card;
 }
 
@@ -160,8 +172,8 @@ void SheetsView::showChosen()
 {
     const SheetRecord* sheet = m_document.notebook().sheet(chosen());
     m_middle->setCurrentIndex(sheet ? 0 : 1);
-    for (QPushButton* button : m_sheetButtons)
-        button->setEnabled(sheet != nullptr);
+    for (QAction* act : m_sheetActs)
+        act->setEnabled(sheet != nullptr);
     if (!sheet) {
         for (PlainLabel* label : {m_title, m_state, m_effort})
             label->clear();
@@ -264,8 +276,6 @@ void SheetsView::readWithoutPaint()
 
 void SheetsView::removeChosen()
 {
-    if (page() == RecordPage)
-        return m_mixes->removeChosen();
     if (m_document.notebook().sheet(chosen()))
         m_document.removeSheet(chosen());
 }

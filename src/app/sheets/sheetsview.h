@@ -1,13 +1,11 @@
 #pragma once
 
 #include "app/document/document.h"
-
-#include <QWidget>
+#include "app/parts/place.h"
 
 class QButtonGroup;
 class QFrame;
 class QListWidget;
-class QPushButton;
 class QStackedWidget;
 
 namespace iris {
@@ -20,7 +18,7 @@ class ViewSettings;
 
 /// The sheets: laid out, waiting to be painted, painted and read; what is worth painting next; every mix that was
 /// written down; and how good predictions have become.
-class SheetsView : public QWidget {
+class SheetsView : public Place {
     Q_OBJECT
 
 public:
@@ -28,7 +26,11 @@ public:
 
     void choose(SheetId sheet);
     SheetId chosen() const;
-    void takeFocus();
+    QString count() const override;
+    void takeFocus() override;
+    /// What the window's menu offers besides the acts.
+    QAction* tryWithoutPaint() const { return m_tryWithoutPaint; }
+    QAction* readSheet() const { return m_readSheet; }
 
     /// Lays out the squares that would teach most, as a sheet of one sitting.
     void layOutWorthPainting();
@@ -47,6 +49,7 @@ public:
 private:
     QFrame* makeCard();
     void setUpTabs(class QVBoxLayout* column);
+    QAction* pageAct(const QString& words, const QKeySequence& key, Page page);
     void fill();
     void showChosen();
     QString stateWords(const SheetRecord& sheet) const;
@@ -55,6 +58,7 @@ private:
     ViewSettings& m_settings;
     QButtonGroup* m_tabs;
     QStackedWidget* m_pages;
+    QWidget* m_sheetsPage;
     QStackedWidget* m_middle = nullptr;
     QListWidget* m_list;
     SheetPreview* m_preview;
@@ -62,7 +66,9 @@ private:
     PlainLabel* m_title = nullptr;
     PlainLabel* m_state = nullptr;
     PlainLabel* m_effort = nullptr;
-    std::vector<QPushButton*> m_sheetButtons;
+    QAction* m_readSheet = nullptr;
+    QAction* m_tryWithoutPaint = nullptr;
+    std::vector<QAction*> m_sheetActs; ///< of the sheet that is chosen
 };
 
 } // namespace iris

@@ -1,5 +1,6 @@
 #include "app/tubes/tubecard.h"
 
+#include "app/parts/act.h"
 #include "app/parts/labels.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
@@ -71,9 +72,10 @@ QString cautionOf(const Paint& paint)
 
 } // namespace
 
-TubeCard::TubeCard(Document& document, ViewSettings& settings, QWidget* parent)
+TubeCard::TubeCard(Document& document, const TubeActs& acts, ViewSettings& settings, QWidget* parent)
     : QFrame(parent),
       m_document(document),
+      m_acts(acts),
       m_settings(settings)
 {
     setObjectName(QStringLiteral("tubeCard"));
@@ -121,35 +123,26 @@ void TubeCard::setUpWords(QVBoxLayout* layout)
 
 void TubeCard::setUpButtons(QVBoxLayout* layout)
 {
-    m_pair = new QPushButton(tr("See the pair"), this);
-    m_pair->setObjectName(QStringLiteral("seePair"));
+    m_pair = actButton(*m_acts.pair, "seePair", this);
     makeMain(*m_pair);
-    connect(m_pair, &QPushButton::clicked, this, [this] { Q_EMIT pairWanted(m_shown[0], m_shown[1]); });
     layout->addWidget(m_pair);
     m_greyPartner = new QPushButton(this);
     m_greyPartner->setObjectName(QStringLiteral("greyPartner"));
     connect(m_greyPartner, &QPushButton::clicked, this,
             [this] { Q_EMIT pairWanted(m_shown.front(), {m_greyPartner->property("partner").toLongLong()}); });
     layout->addWidget(m_greyPartner);
-    m_readings = new QPushButton(this);
-    m_readings->setObjectName(QStringLiteral("readingsOfTube"));
-    connect(m_readings, &QPushButton::clicked, this, &TubeCard::readingsWanted);
+    m_readings = actButton(*m_acts.readings, "readingsOfTube", this);
     layout->addWidget(m_readings);
     auto* row = new QHBoxLayout;
-    m_edit = new QPushButton(tr("Change (E)"), this);
-    m_edit->setObjectName(QStringLiteral("editTube"));
-    connect(m_edit, &QPushButton::clicked, this, &TubeCard::editWanted);
+    auto* edit = actButton(*m_acts.edit, "editTube", this);
     m_more = new QPushButton(tr("More"), this);
     m_more->setObjectName(QStringLiteral("moreOfTube"));
     auto* menu = new QMenu(m_more);
-    menu->addAction(tr("Read a card (R)"), this, &TubeCard::cardWanted);
-    m_letDown = menu->addAction(tr("Strength from a let-down (S)"), this, &TubeCard::letDownWanted);
+    menu->addActions({m_acts.card, m_acts.letDown});
     menu->addSeparator();
-    m_duplicate = menu->addAction(tr("Duplicate (D)"), this, &TubeCard::duplicateWanted);
-    m_merge = menu->addAction(tr("Merge the two into the first (M)"), this, &TubeCard::mergeWanted);
-    menu->addAction(tr("Remove (Del)"), this, &TubeCard::removeWanted);
+    menu->addActions({m_acts.duplicate, m_acts.merge, m_acts.remove});
     m_more->setMenu(menu);
-    row->addWidget(m_edit, 1);
+    row->addWidget(edit, 1);
     row->addWidget(m_more);
     layout->addLayout(row);
 }
@@ -166,12 +159,7 @@ void TubeCard::showTubes(std::vector<TubeId> tubes)
     } else {
         showNothing();
     }
-    m_edit->setEnabled(!m_shown.empty());
-    m_edit->setText(m_shown.size() > 1 ? tr("Change all (E)") : tr("Change (E)"));
     m_more->setEnabled(!m_shown.empty());
-    m_duplicate->setEnabled(m_shown.size() == 1);
-    m_letDown->setEnabled(m_shown.size() == 1);
-    m_merge->setEnabled(m_shown.size() == 2);
     m_pair->setVisible(m_shown.size() == 2);
     m_readings->setVisible(m_shown.size() == 1);
 }
@@ -204,7 +192,7 @@ void TubeCard::showOne(const Tube& tube, const Paint& paint)
     m_findPartner->start();
     m_numbers->setText(readingsOf(tube, paint));
     const std::size_t count = m_document.notebook().swatchesOf(tube.id).size();
-    m_readings->setText(count == 1 ? tr("1 reading (H)") : tr("%1 readings (H)").arg(count));
+    m_acts.readings->setText(count == 1 ? tr("1 reading") : tr("%1 readings").arg(count));
     m_readings->setVisible(count > 0);
     QStringList remarks{stockWords(tube.stock)};
     if (tube.codes.size() > 1)

@@ -16,24 +16,29 @@ class PlainLabel;
 class ViewSettings;
 class WashWidget;
 
+/// What can be done with the tubes that are chosen.
+struct TubeActs {
+    QAction* edit = nullptr;
+    QAction* readings = nullptr;
+    QAction* pair = nullptr;
+    QAction* card = nullptr;
+    QAction* letDown = nullptr;
+    QAction* duplicate = nullptr;
+    QAction* merge = nullptr;
+    QAction* remove = nullptr;
+};
+
 /// The card of the chosen tube: its wash, what is known of it in words and numbers, and what to do next.
 class TubeCard : public QFrame {
     Q_OBJECT
 
 public:
-    TubeCard(Document& document, ViewSettings& settings, QWidget* parent = nullptr);
+    TubeCard(Document& document, const TubeActs& acts, ViewSettings& settings, QWidget* parent = nullptr);
 
     /// Shows one tube, two (the pair they would make), or how many are chosen.
     void showTubes(std::vector<TubeId> tubes);
 
 Q_SIGNALS:
-    void editWanted();
-    void removeWanted();
-    void cardWanted();
-    void readingsWanted();
-    void duplicateWanted();
-    void mergeWanted();
-    void letDownWanted();
     void pairWanted(iris::TubeId first, iris::TubeId second);
 
 private:
@@ -48,6 +53,7 @@ private:
     QString readingsOf(const Tube& tube, const Paint& paint) const;
 
     Document& m_document;
+    TubeActs m_acts;
     ViewSettings& m_settings;
     WashWidget* m_wash = nullptr;
     PlainLabel* m_name = nullptr;
@@ -56,15 +62,11 @@ private:
     PlainLabel* m_numbers = nullptr;
     PlainLabel* m_caution = nullptr;
     PlainLabel* m_notes = nullptr;
-    QPushButton* m_edit = nullptr;
     QPushButton* m_pair = nullptr;
     QPushButton* m_greyPartner = nullptr;
     QTimer* m_findPartner = nullptr;
     QPushButton* m_readings = nullptr;
     QPushButton* m_more = nullptr;
-    QAction* m_duplicate = nullptr;
-    QAction* m_merge = nullptr;
-    QAction* m_letDown = nullptr;
     std::vector<TubeId> m_shown;
 };
 

@@ -30,13 +30,6 @@
 namespace iris {
 namespace {
 
-QPushButton* actionButton(const QString& label, const char* name, QWidget* parent)
-{
-    auto* button = new QPushButton(label, parent);
-    button->setObjectName(QLatin1String(name));
-    return button;
-}
-
 template <typename Value> std::optional<Value> chosenValue(const QComboBox* box)
 {
     const int value = box->currentData().toInt();
@@ -77,16 +70,17 @@ bool isListOfReadings(const std::string& content)
 } // namespace
 
 TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent)
-    : QWidget(parent),
+    : Place(tr("Tubes"), "Tubes", parent),
       m_document(document),
       m_model(model),
       m_filter(new TubeFilter(model, this)),
       m_list(new QListView(this)),
       m_delegate(new TubeDelegate(settings, m_list)),
       m_pages(new QStackedWidget(this)),
-      m_settings(settings),
-      m_card(new TubeCard(document, settings, this))
+      m_settings(settings)
 {
+    setUpActs();
+    m_card = new TubeCard(document, m_acts, settings, this);
     m_list->setObjectName(QStringLiteral("tubes"));
     m_list->setAccessibleName(tr("Tubes"));
     m_list->setModel(m_filter);
@@ -121,16 +115,12 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
     connect(m_list->selectionModel(), &QItemSelectionModel::selectionChanged, this, [this] {
         m_chosen = chosen();
         m_card->showTubes(m_chosen);
+        showWhatCanBeDone();
     });
     connect(m_list, &QListView::activated, this, &TubesView::editTube);
-    connect(m_card, &TubeCard::editWanted, this, &TubesView::editTube);
-    connect(m_card, &TubeCard::removeWanted, this, &TubesView::removeChosen);
     connect(m_card, &TubeCard::pairWanted, this, &TubesView::pairWanted);
-    connect(m_card, &TubeCard::cardWanted, this, qOverload<>(&TubesView::readCard));
-    connect(m_card, &TubeCard::readingsWanted, this, &TubesView::showReadings);
-    connect(m_card, &TubeCard::duplicateWanted, this, &TubesView::duplicateChosen);
-    connect(m_card, &TubeCard::mergeWanted, this, &TubesView::mergeChosen);
-    connect(m_card, &TubeCard::letDownWanted, this, &TubesView::letDownChosen);
+    connect(&document, &Document::tubesChanged, this, &TubesView::showWhatCanBeDone);
+    connect(&model, &QAbstractItemModel::modelReset, this, &Place::countChanged);
     connect(&document, &Document::studioChanged, this, &TubesView::fillKeptViews);
     connect(&settings, &ViewSettings::changed, m_list->viewport(), qOverload<>(&QWidget::update));
     connect(m_filter, &QAbstractItemModel::modelReset, this, &TubesView::chooseAgain);
@@ -139,6 +129,65 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
     connect(m_filter, &QAbstractItemModel::rowsRemoved, this, &TubesView::updateCount);
     chooseAgain();
     updateCount();
+    showWhatCanBeDone();
+}
+
+void TubesView::setUpActs()
+{
+    addAct(*this, tr("Find a tube"), Qt::Key_Slash, [this] { find(); });
+    m_add = addAct(*this, tr("Add a tube"), Qt::Key_A, [this] { addTube(); });
+    m_bringIn = addAct(*this, tr("Bring in a list"), {}, [this] { importList(); });
+    m_acts.card = addAct(*this, tr("Read a card"), Qt::Key_R, [this] { readCard(); });
+    m_acts.edit = addAct(
+        *this, tr("Change"), Qt::Key_E, [this] { editTube(); }, tr("Change the tube, or all the chosen ones"));
+    m_acts.readings = addAct(
+        *this, tr("Readings"), Qt::Key_H, [this] { showReadings(); }, tr("Readings so far"));
+    m_acts.pair = addAct(
+        *this, tr("See the pair"), Qt::Key_P, [this] { seePair(); }, tr("See the two chosen tubes as a pair"));
+    m_acts.letDown = addAct(*this, tr("Strength from a let-down"), Qt::Key_S, [this] { letDownChosen(); });
+    m_acts.duplicate = addAct(
+        *this, tr("Duplicate"), Qt::Key_D, [this] { duplicateChosen(); }, tr("Duplicate the tube"));
+    m_acts.merge = addAct(*this, tr("Merge the two into the first"), Qt::Key_M, [this] { mergeChosen(); });
+    m_acts.remove = addAct(
+        *this, tr("Remove"), Qt::Key_Delete, [this] { removeChosen(); }, tr("Remove the chosen tubes"));
+}
+
+/// What can be done with the tubes that are chosen now.
+void TubesView::showWhatCanBeDone()
+{
+    const std::size_t count = chosen().size();
+    for (QAction* act : {m_acts.edit, m_acts.remove})
+        act->setEnabled(count > 0);
+    for (QAction* act : {m_acts.readings, m_acts.letDown, m_acts.duplicate})
+        act->setEnabled(count == 1);
+    for (QAction* act : {m_acts.pair, m_acts.merge})
+        act->setEnabled(count == 2);
+    m_acts.edit->setText(count > 1 ? tr("Change all") : tr("Change"));
+}
+
+QString TubesView::count() const
+{
+    return QString::number(m_model.rowCount());
+}
+
+void TubesView::takeFocus()
+{
+    m_list->setFocus();
+}
+
+std::vector<WalkingKey> TubesView::walkingKeys() const
+{
+    return {{tr("arrows, Ctrl+Space"), tr("pick a tube up, pick several")},
+            {tr("Enter"), tr("change the tube in hand")},
+            {tr("Page Up, Page Down"), tr("on a card: the place before, the next one")},
+            {tr("arrows, Shift+arrows, Del"), tr("on a card: move the mark, size it, take it off")}};
+}
+
+void TubesView::seePair()
+{
+    const auto two = chosen();
+    if (two.size() == 2)
+        Q_EMIT pairWanted(two[0], two[1]);
 }
 
 QComboBox* TubesView::makeSieveBox(const char* name, const QString& everything)
@@ -269,9 +318,8 @@ QWidget* TubesView::makeEmptyPage()
     auto* words = new PlainLabel(tr("No tubes yet. Bring in a list, or add the first."), page);
     words->setFont(textFont(textsize::title));
     words->setAlignment(Qt::AlignCenter);
-    auto* bring = actionButton(tr("Bring in a list"), "importFirst", page);
+    auto* bring = actButton(*m_bringIn, "importFirst", page);
     makeMain(*bring);
-    connect(bring, &QPushButton::clicked, this, &TubesView::importList);
     layout->addStretch();
     layout->addWidget(words);
     layout->addWidget(bring, 0, Qt::AlignHCenter);
@@ -296,12 +344,9 @@ QHBoxLayout* TubesView::makeActions()
 {
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * gridStep);
-    auto* add = actionButton(tr("Add a tube (A)"), "addTube", this);
-    auto* card = actionButton(tr("Read a card (R)"), "readCard", this);
-    auto* bring = actionButton(tr("Bring in a list"), "importTubes", this);
-    connect(card, &QPushButton::clicked, this, qOverload<>(&TubesView::readCard));
-    connect(add, &QPushButton::clicked, this, &TubesView::addTube);
-    connect(bring, &QPushButton::clicked, this, &TubesView::importList);
+    auto* add = actButton(*m_add, "addTube", this);
+    auto* card = actButton(*m_acts.card, "readCard", this);
+    auto* bring = actButton(*m_bringIn, "importTubes", this);
     for (QPushButton* button : {add, card, bring})
         row->addWidget(button);
     row->addStretch();

@@ -1,9 +1,9 @@
 #pragma once
 
+#include "app/parts/place.h"
+#include "app/tubes/tubecard.h"
 #include "app/tubes/tubefilter.h"
 #include "app/tubes/tubemodel.h"
-
-#include <QWidget>
 
 class QComboBox;
 class QHBoxLayout;
@@ -15,16 +15,22 @@ namespace iris {
 
 class PlainLabel;
 
-class TubeCard;
 class TubeDelegate;
 class ViewSettings;
 
 /// The tubes as painted washes, to sort, sift, add, change and take away.
-class TubesView : public QWidget {
+class TubesView : public Place {
     Q_OBJECT
 
 public:
     TubesView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent = nullptr);
+
+    QString count() const override;
+    void takeFocus() override;
+    std::vector<WalkingKey> walkingKeys() const override;
+    /// What the window's menu offers.
+    QAction* bringInList() const { return m_bringIn; }
+    QAction* readCardAct() const { return m_acts.card; }
 
     void addTube();
     /// Changes the chosen tube, or all the chosen ones at once.
@@ -53,6 +59,9 @@ Q_SIGNALS:
     void pairWanted(iris::TubeId first, iris::TubeId second);
 
 private:
+    void setUpActs();
+    void showWhatCanBeDone();
+    void seePair();
     QHBoxLayout* makeFind();
     QHBoxLayout* makeSieve();
     QWidget* makeEmptyPage();
@@ -72,6 +81,9 @@ private:
     void chooseAgain();
 
     Document& m_document;
+    TubeActs m_acts;
+    QAction* m_add = nullptr;
+    QAction* m_bringIn = nullptr;
     TubeModel& m_model;
     TubeFilter* m_filter;
     QListView* m_list;

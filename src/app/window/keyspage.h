@@ -1,15 +1,26 @@
 #pragma once
 
+#include "app/parts/place.h"
+
 #include <QDialog>
 
 namespace iris {
 
-/// Every key on one page.
+/// The keys that work somewhere.
+struct KeySection {
+    QString where;
+    std::vector<WalkingKey> keys;
+};
+
+/// Every key, by where it works, as the acts of the window and of its places say.
+std::vector<KeySection> keySections(const QList<QAction*>& everywhere, const std::vector<Place*>& places);
+
+/// Shows them.
 class KeysPage : public QDialog {
     Q_OBJECT
 
 public:
-    explicit KeysPage(QWidget* parent = nullptr);
+    explicit KeysPage(const std::vector<KeySection>& sections, QWidget* parent = nullptr);
 };
 
 } // namespace iris

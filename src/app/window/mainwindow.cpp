@@ -1,23 +1,17 @@
 #include "app/window/mainwindow.h"
 
-#include "app/pairs/pairsview.h"
-#include "app/palette/choicepanel.h"
-#include "app/palette/needspanel.h"
-#include "app/palette/paletteview.h"
 #include "app/parts/messages.h"
+#include "app/parts/place.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
-#include "app/sheets/mixespage.h"
-#include "app/sheets/sheetsview.h"
-#include "app/tubes/tubesview.h"
+#include "app/window/barekeys.h"
 #include "app/window/exchange.h"
 #include "app/window/keyspage.h"
+#include "app/window/places.h"
 #include "app/window/rail.h"
 #include "app/window/warmbluedialog.h"
 #include "files/inputfile.h"
-#include "sheet/scan.h"
-#include "sheet/sheetmarks.h"
 
 #include <QApplication>
 #include <QDragEnterEvent>
@@ -27,7 +21,6 @@
 #include <QMenuBar>
 #include <QMimeData>
 #include <QPushButton>
-#include <QShortcut>
 #include <QStackedWidget>
 #include <QTimer>
 #include <QVBoxLayout>
@@ -78,8 +71,7 @@ QString droppedFile(const QMimeData* data)
 MainWindow::MainWindow(Document& document, QWidget* parent)
     : QMainWindow(parent),
       m_document(document),
-      m_tubeModel(new TubeModel(document, this)),
-      m_needsModel(new NeedsModel(document, this)),
+      m_places(new Places(document, m_settings, this)),
       m_rail(new Rail(document.undoStack(), this)),
       m_pages(new QStackedWidget(this))
 {
@@ -90,21 +82,16 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     setUpFileMenu();
     setUpEditMenu();
     setUpViewMenu();
-    setUpKeys();
+    setUpHelpMenu();
+    keepTypingApart(*qApp);
     connect(&document, &Document::notebookOpened, this, &MainWindow::showWhetherOpen);
     connect(&document, &Document::failed, this,
             [this](const QString& message) { messages().tell(this, tr("Nothing was changed"), message); });
-    for (auto* model :
-         {static_cast<QAbstractItemModel*>(m_tubeModel), static_cast<QAbstractItemModel*>(m_needsModel)}) {
-        connect(model, &QAbstractItemModel::modelReset, this, &MainWindow::updateCounts);
-        connect(model, &QAbstractItemModel::dataChanged, this, &MainWindow::updateCounts);
-    }
     connect(&m_settings, &ViewSettings::changed, this, &MainWindow::applyGround);
-    updateCounts();
     showWhetherOpen();
 }
 
-/// The tubes of the notebook, or, when none could be opened, a page that says so and what to do.
+/// The first place, or, when no notebook could be opened, a page that says so and what to do.
 void MainWindow::showWhetherOpen()
 {
     const bool open = m_document.isOpen();
@@ -115,7 +102,7 @@ void MainWindow::showWhetherOpen()
     if (open)
         QTimer::singleShot(0, this, &MainWindow::tellHowItOpened);
     if (open)
-        goTo(Tubes);
+        goTo(*m_places->list().front());
     else
         m_pages->setCurrentWidget(m_noNotebook);
 }
@@ -142,17 +129,11 @@ QWidget* MainWindow::makeNoNotebookPage()
 
 void MainWindow::setUpPlaces()
 {
-    m_tubes = new TubesView(m_document, *m_tubeModel, m_settings, this);
-    m_pairs = new PairsView(m_document, *m_tubeModel, m_settings, this);
-    m_sheets = new SheetsView(m_document, m_settings, this);
-    m_palette = new PaletteView(m_document, *m_needsModel, *m_tubeModel, m_settings, this);
-    m_rail->addPlace(tr("Tubes"), "placeTubes");
-    m_rail->addPlace(tr("Pairs"), "placePairs");
-    m_rail->addPlace(tr("Sheets"), "placeSheets");
-    m_rail->addPlace(tr("Palette"), "placePalette");
-    for (QWidget* view : {static_cast<QWidget*>(m_tubes), static_cast<QWidget*>(m_pairs),
-                          static_cast<QWidget*>(m_sheets), static_cast<QWidget*>(m_palette)})
-        m_pages->addWidget(view);
+    for (Place* place : m_places->list()) {
+        m_rail->addPlace(*place);
+        m_pages->addWidget(place);
+        connect(place, &Place::wanted, this, [this, place] { goTo(*place); });
+    }
     m_noNotebook = makeNoNotebookPage();
     m_pages->addWidget(m_noNotebook);
     auto* centre = new QWidget(this);
@@ -162,35 +143,27 @@ void MainWindow::setUpPlaces()
     layout->addWidget(m_rail);
     layout->addWidget(m_pages, 1);
     setCentralWidget(centre);
-    connect(m_rail, &Rail::placeChosen, this, [this](int place) { goTo(static_cast<Place>(place)); });
-    connect(m_tubes, &TubesView::pairWanted, this, [this](TubeId first, TubeId second) {
-        m_pairs->showPair(first, second);
-        goTo(Pairs);
-    });
-    connect(m_pairs, &PairsView::sheetPrinted, this, [this] { goTo(Sheets); });
-    connect(&m_document, &Document::mixesChanged, this, &MainWindow::updateCounts);
+    connect(m_rail, &Rail::placeChosen, this, [this](Place* place) { goTo(*place); });
 }
 
 void MainWindow::setUpFileMenu()
 {
     QMenu* file = menuBar()->addMenu(tr("&File"));
-    file->addAction(tr("&New notebook"), QKeySequence::New, this, &MainWindow::newNotebook);
-    file->addAction(tr("&Open a notebook"), QKeySequence::Open, this, &MainWindow::openNotebook);
+    file->addAction(addKey(tr("&New notebook"), QKeySequence::New, [this] { newNotebook(); }));
+    file->addAction(addKey(tr("&Open a notebook"), QKeySequence::Open, [this] { openNotebook(); }));
     file->addSeparator();
-    const auto add = [&](QMenu* menu, const QString& words, std::function<void()> act) {
-        QAction* action = menu->addAction(words, this, std::move(act));
+    const auto whileOpen = [&](QMenu* menu, const QString& words, std::function<void()> does) {
+        QAction* action = menu->addAction(words, this, std::move(does));
         connect(file, &QMenu::aboutToShow, action, [this, action] { action->setEnabled(m_document.isOpen()); });
     };
-    add(file, tr("&Bring in a list of tubes"), [this] { m_tubes->importList(); });
-    add(file, tr("&Read a card"), [this] { m_tubes->readCard(); });
-    add(file, tr("Read a &painted sheet"), [this] { m_sheets->readPainted(); });
-    add(file, tr("Try the chosen sheet &without paint"), [this] {
-        goTo(Sheets);
-        m_sheets->readWithoutPaint();
-    });
+    for (QAction* act : m_places->fileActs())
+        whileOpen(file, act->text(), [this, act] {
+            Q_EMIT static_cast<Place*>(act->parent())->wanted();
+            act->trigger();
+        });
     QMenu* save = file->addMenu(tr("&Save as"));
     for (const Exchange& format : exchanges())
-        add(save, format.words, [this, &format] {
+        whileOpen(save, format.words, [this, &format] {
             if (const QString trouble = saveAs(m_document, format, this); !trouble.isEmpty())
                 messages().tell(this, tr("Save"), trouble);
         });
@@ -202,9 +175,9 @@ void MainWindow::setUpEditMenu()
 {
     QMenu* edit = menuBar()->addMenu(tr("&Edit"));
     QUndoStack& stack = m_document.undoStack();
-    QAction* undo = edit->addAction(tr("Undo"), &m_document, &Document::undo);
-    undo->setShortcut(QKeySequence::Undo);
-    QAction* redo = edit->addAction(tr("Redo"), &m_document, &Document::redo);
+    QAction* undo = addKey(tr("Undo"), QKeySequence::Undo, [this] { m_document.undo(); });
+    QAction* redo = addKey(tr("Redo"), {}, [this] { m_document.redo(); });
+    edit->addActions({undo, redo});
     redo->setShortcuts({QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_Z), QKeySequence(Qt::CTRL | Qt::Key_Y)});
     undo->setEnabled(stack.canUndo());
     redo->setEnabled(stack.canRedo());
@@ -221,114 +194,42 @@ void MainWindow::setUpEditMenu()
 void MainWindow::setUpViewMenu()
 {
     QMenu* view = menuBar()->addMenu(tr("&View"));
-    QAction* values = view->addAction(tr("&Values only"), QKeySequence(Qt::Key_V), this,
-                                      [this] { m_settings.setValuesOnly(!m_settings.valuesOnly()); });
+    int number = 0;
+    for (Place* place : m_places->list())
+        view->addAction(addKey(place->name(), QString::number(++number), [this, place] { goTo(*place); }));
+    view->addSeparator();
+    QAction* values =
+        addKey(tr("Values only, in greys"), Qt::Key_V, [this] { m_settings.setValuesOnly(!m_settings.valuesOnly()); });
     values->setObjectName(QStringLiteral("valuesOnly"));
-    view->addAction(tr("Next &ground"), QKeySequence(Qt::Key_G), this,
-                    [this] { m_settings.setGround(nextGround(m_settings.ground())); });
+    QAction* ground = addKey(tr("Next ground: light, middle, dark"), Qt::Key_G,
+                             [this] { m_settings.setGround(nextGround(m_settings.ground())); });
+    view->addActions({values, ground});
     view->addSeparator();
     view->addAction(tr("Which blue is &warm"), this, &MainWindow::askWarmBlue);
-    QMenu* help = menuBar()->addMenu(tr("&Help"));
-    help->addAction(tr("&Keys"), QKeySequence(Qt::Key_F1), this, [this] { KeysPage(this).exec(); });
 }
 
-/// A key that acts everywhere, or only while its place is shown.
-void MainWindow::addKey(const QKeySequence& key, std::optional<Place> place, std::function<void()> act)
+/// A key that works everywhere in the window.
+QAction* MainWindow::addKey(const QString& words, const QKeySequence& key, std::function<void()> does)
 {
-    QWidget* owner = this;
-    if (place)
-        owner = m_pages->widget(*place);
-    auto* shortcut = new QShortcut(key, owner);
-    shortcut->setContext(place ? Qt::WidgetWithChildrenShortcut : Qt::WindowShortcut);
-    connect(shortcut, &QShortcut::activated, this, std::move(act));
+    QAction* act = addAct(*this, words, key, std::move(does), QString(words).remove(QLatin1Char('&')));
+    act->setShortcutContext(Qt::WindowShortcut);
+    return act;
 }
 
-void MainWindow::setUpKeys()
+void MainWindow::setUpHelpMenu()
 {
-    addKey(Qt::Key_1, {}, [this] { goTo(Tubes); });
-    addKey(Qt::Key_2, {}, [this] { goTo(Pairs); });
-    addKey(Qt::Key_3, {}, [this] { goTo(Sheets); });
-    addKey(Qt::Key_4, {}, [this] { goTo(Palette); });
-    addKey(Qt::Key_Slash, Tubes, [this] { m_tubes->find(); });
-    addKey(Qt::Key_A, Tubes, [this] { m_tubes->addTube(); });
-    addKey(Qt::Key_E, Tubes, [this] { m_tubes->editTube(); });
-    addKey(Qt::Key_Delete, Tubes, [this] { m_tubes->removeChosen(); });
-    addKey(Qt::Key_R, Tubes, [this] { m_tubes->readCard(); });
-    addKey(Qt::Key_H, Tubes, [this] { m_tubes->showReadings(); });
-    addKey(Qt::Key_S, Tubes, [this] { m_tubes->letDownChosen(); });
-    addKey(Qt::Key_D, Tubes, [this] { m_tubes->duplicateChosen(); });
-    addKey(Qt::Key_M, Tubes, [this] { m_tubes->mergeChosen(); });
-    addKey(Qt::Key_P, Tubes, [this] { showPair(); });
-    addKey(Qt::Key_X, Pairs, [this] { m_pairs->swap(); });
-    addKey(Qt::Key_B, Pairs, [this] { m_pairs->turnBack(); });
-    addKey(Qt::Key_W, Pairs, [this] { m_pairs->want(); });
-    addKey(Qt::Key_C, Pairs, [this] { m_pairs->goTo(PairsView::Chart); });
-    addKey(Qt::Key_L, Pairs, [this] { m_pairs->goTo(PairsView::LadderPage); });
-    addKey(Qt::Key_K, Pairs, [this] { m_pairs->goTo(PairsView::Makes); });
-    addKey(Qt::Key_O, Pairs, [this] { m_pairs->goTo(PairsView::WheelPage); });
-    addKey(Qt::Key_Space, Pairs, [this] { m_pairs->pin(); });
-    addKey(Qt::Key_N, Pairs, [this] { m_pairs->note(); });
-    addKey(Qt::Key_M, Pairs, [this] { m_pairs->mask(); });
-    addKey(Qt::Key_P, Pairs, [this] { m_pairs->print(); });
-    addKey(Qt::Key_Plus, Pairs, [this] { m_pairs->nudge(true); });
-    addKey(Qt::Key_Minus, Pairs, [this] { m_pairs->nudge(false); });
-    addKey(Qt::Key_S, Sheets, [this] { m_sheets->goTo(SheetsView::SheetsPage); });
-    addKey(Qt::Key_M, Sheets, [this] { m_sheets->goTo(SheetsView::RecordPage); });
-    addKey(Qt::Key_Q, Sheets, [this] { m_sheets->goTo(SheetsView::Predictions); });
-    const auto onMixes = [this](void (MixesPage::*act)()) {
-        return [this, act] {
-            if (m_sheets->page() == SheetsView::RecordPage)
-                (m_sheets->mixes().*act)();
-        };
-    };
-    addKey(Qt::Key_A, Sheets, onMixes(&MixesPage::writeNew));
-    addKey(Qt::Key_E, Sheets, onMixes(&MixesPage::changeChosen));
-    addKey(Qt::Key_T, Sheets, onMixes(&MixesPage::addTouch));
-    addKey(Qt::Key_Slash, Sheets, onMixes(&MixesPage::find));
-    addKey(Qt::Key_N, Sheets, [this] { m_sheets->layOutWorthPainting(); });
-    addKey(Qt::Key_R, Sheets, [this] { m_sheets->readPainted(); });
-    addKey(Qt::Key_P, Sheets, [this] { m_sheets->writePdfAgain(); });
-    addKey(Qt::Key_Delete, Sheets, [this] { m_sheets->removeChosen(); });
-    addKey(Qt::Key_N, Palette, [this] { m_palette->needsPanel().writeNew(); });
-    addKey(Qt::Key_Delete, Palette, [this] { m_palette->needsPanel().removeChosen(); });
-    addKey(Qt::Key_C, Palette, [this] { m_palette->choicePanel().choose(); });
-    addKey(Qt::Key_Escape, Palette, [this] { m_palette->choicePanel().cancel(); });
-    addKey(Qt::Key_BracketLeft, Palette, [this] { m_palette->choicePanel().showNextSet(-1); });
-    addKey(Qt::Key_BracketRight, Palette, [this] { m_palette->choicePanel().showNextSet(1); });
-    addKey(Qt::Key_K, Palette, [this] { m_palette->choicePanel().keepPalette(); });
+    QAction* keys =
+        addKey(tr("Keys"), Qt::Key_F1, [this] { KeysPage(keySections(actions(), m_places->list()), this).exec(); });
+    menuBar()->addMenu(tr("&Help"))->addAction(keys);
 }
 
-void MainWindow::goTo(Place place)
+void MainWindow::goTo(Place& place)
 {
     if (!m_document.isOpen())
         return;
-    m_pages->setCurrentIndex(place);
+    m_pages->setCurrentWidget(&place);
     m_rail->setCurrent(place);
-    // Keys of a place work while something in it has the focus.
-    if (place == Pairs)
-        return m_pairs->takeFocus();
-    if (place == Sheets)
-        return m_sheets->takeFocus();
-    if (auto* first = m_pages->widget(place)->findChild<QWidget*>(QLatin1String(place == Tubes ? "tubes" : "choose")))
-        first->setFocus();
-}
-
-void MainWindow::showPair()
-{
-    const auto chosen = m_tubes->chosen();
-    if (chosen.size() != 2)
-        return;
-    m_pairs->showPair(chosen[0], chosen[1]);
-    goTo(Pairs);
-}
-
-void MainWindow::updateCounts()
-{
-    const int tubes = m_tubeModel->rowCount();
-    m_rail->setCount(Tubes, QString::number(tubes));
-    m_rail->setCount(Pairs, QString::number(tubes * (tubes - 1) / 2));
-    m_rail->setCount(Sheets, tr("%1 read").arg(m_document.studio()->learned.lessons.size()));
-    m_rail->setCount(Palette, tr("%1 of %2").arg(m_needsModel->metCount()).arg(m_needsModel->rowCount()));
+    place.takeFocus(); // keys of a place work while something in it has the focus
 }
 
 void MainWindow::applyGround()
@@ -376,38 +277,12 @@ void MainWindow::takeFile(const QString& path)
             messages().tell(this, tr("Open a notebook"), text(done.error().message));
         return;
     }
-    if (kind == FileKind::Picture)
-        return takePicture(path);
-    goTo(Tubes);
     switch (kind) {
-    case FileKind::Measurements: return m_tubes->readMeasurements(path);
+    case FileKind::Picture: return m_places->takePicture(path);
+    case FileKind::Measurements: return m_places->takeMeasurements(path);
     case FileKind::Json: return openJson(path);
-    default: return m_tubes->importFile(path);
+    default: return m_places->takeList(path);
     }
-}
-
-/// A picture is a painted sheet when it shows a sheet's marks, and a swatch card otherwise.
-void MainWindow::takePicture(const QString& path)
-{
-    const auto readCard = [this, path] {
-        goTo(Tubes);
-        m_tubes->readCard(path);
-    };
-    if (m_document.notebook().sheets.empty())
-        return readCard();
-    setCursor(Qt::BusyCursor);
-    m_looking.start(
-        [path](const JobTools&) {
-            const auto scan = Scan::load(path);
-            return scan && !findTags(scan->image()).empty();
-        },
-        [this, path, readCard](bool showsSheet) {
-            unsetCursor();
-            if (!showsSheet)
-                return readCard();
-            goTo(Sheets);
-            m_sheets->readPainted(path);
-        });
 }
 
 void MainWindow::openJson(const QString& json)

@@ -1,5 +1,6 @@
 #include "app/window/rail.h"
 
+#include "app/parts/place.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 #include "app/theme/theme.h"
@@ -50,7 +51,7 @@ Rail::Rail(QUndoStack& undoStack, QWidget* parent)
     : QWidget(parent),
       m_undoStack(undoStack),
       m_notebook(new PlainLabel(this)),
-      m_places(new QButtonGroup(this)),
+      m_buttons(new QButtonGroup(this)),
       m_undo(makeUndoButton("undo")),
       m_redo(makeUndoButton("redo"))
 {
@@ -67,7 +68,8 @@ Rail::Rail(QUndoStack& undoStack, QWidget* parent)
     layout->addWidget(m_undo);
     layout->addWidget(m_redo);
 
-    connect(m_places, &QButtonGroup::idClicked, this, &Rail::placeChosen);
+    connect(m_buttons, &QButtonGroup::idClicked, this,
+            [this](int id) { Q_EMIT placeChosen(m_places[static_cast<std::size_t>(id)]); });
     connect(m_undo, &QPushButton::clicked, this, &Rail::undoAsked);
     connect(m_redo, &QPushButton::clicked, this, &Rail::redoAsked);
     const auto update = [this] {
@@ -96,23 +98,23 @@ QPushButton* Rail::makeUndoButton(const char* name)
     return button;
 }
 
-void Rail::addPlace(const QString& name, const char* objectName)
+void Rail::addPlace(Place& place)
 {
-    auto* button = new PlaceButton(name, this);
-    button->setObjectName(QLatin1String(objectName));
-    const int id = static_cast<int>(m_places->buttons().size());
-    m_places->addButton(button, id);
+    auto* button = new PlaceButton(place.name(), this);
+    button->setObjectName(place.objectName());
+    const auto id = static_cast<int>(m_places.size());
+    m_places.push_back(&place);
+    m_buttons->addButton(button, id);
     static_cast<QVBoxLayout*>(layout())->insertWidget(id + 1, button);
+    const auto follow = [button, &place] { button->setCount(place.count()); };
+    connect(&place, &Place::countChanged, button, follow);
+    follow();
 }
 
-void Rail::setCount(int place, const QString& count)
+void Rail::setCurrent(const Place& place)
 {
-    static_cast<PlaceButton*>(m_places->button(place))->setCount(count);
-}
-
-void Rail::setCurrent(int place)
-{
-    m_places->button(place)->setChecked(true);
+    const auto at = std::ranges::find(m_places, &place);
+    m_buttons->button(static_cast<int>(at - m_places.begin()))->setChecked(true);
 }
 
 void Rail::setNotebook(const QString& name)

@@ -8,6 +8,7 @@ class QUndoStack;
 
 namespace iris {
 
+class Place;
 class PlainLabel;
 
 /// The places down the left in working order, each with a small count; the notebook's name above, undo and redo below.
@@ -17,13 +18,13 @@ class Rail : public QWidget {
 public:
     explicit Rail(QUndoStack& undoStack, QWidget* parent = nullptr);
 
-    void addPlace(const QString& name, const char* objectName);
-    void setCount(int place, const QString& count);
-    void setCurrent(int place);
+    /// A word for a place, which follows its count.
+    void addPlace(Place& place);
+    void setCurrent(const Place& place);
     void setNotebook(const QString& name);
 
 Q_SIGNALS:
-    void placeChosen(int place);
+    void placeChosen(iris::Place* place);
     void undoAsked();
     void redoAsked();
 
@@ -32,7 +33,8 @@ private:
 
     QUndoStack& m_undoStack;
     PlainLabel* m_notebook;
-    QButtonGroup* m_places;
+    QButtonGroup* m_buttons;
+    std::vector<Place*> m_places;
     QPushButton* m_undo;
     QPushButton* m_redo;
 };

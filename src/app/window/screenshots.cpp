@@ -2,6 +2,7 @@
 
 #include "app/pairs/chartview.h"
 #include "app/pairs/makesview.h"
+#include "app/pairs/mixcard.h"
 #include "app/pairs/mixtiles.h"
 #include "app/pairs/pairsview.h"
 #include "app/pairs/tubesetbox.h"
@@ -13,7 +14,9 @@
 #include "app/sheets/sheetreadingdialog.h"
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
+#include "app/window/keyspage.h"
 #include "app/window/mainwindow.h"
+#include "app/window/places.h"
 #include "sheet/picturefile.h"
 
 #include <QCoreApplication>
@@ -36,7 +39,7 @@ bool waitForChoice(MainWindow& window)
         QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
         if (clock.elapsed() > longestChoiceMs)
             return false;
-    } while (!window.paletteView().choicePanel().choice());
+    } while (!window.places().the<PaletteView>().choicePanel().choice());
     return true;
 }
 
@@ -64,7 +67,7 @@ bool saveReading(MainWindow& window, const QString& folder)
     const QStringList waiting = scans.entryList({QStringLiteral("Cobalt Blue, not read yet*")}, QDir::Files);
     bool saved = true;
     if (!waiting.isEmpty()) {
-        CardDialog card(window.openDocument(), window.settings(), scans.filePath(waiting.front()),
+        CardDialog card(window.document(), window.settings(), scans.filePath(waiting.front()),
                         tubeCalled(document, "Cobalt Blue"), &window);
         card.show();
         QElapsedTimer clock;
@@ -73,7 +76,7 @@ bool saveReading(MainWindow& window, const QString& folder)
             QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
         saved = save(card, folder, "card");
     }
-    ReadingsDialog readings(window.openDocument(), window.settings(), tubeCalled(document, "Ultramarine"), &window);
+    ReadingsDialog readings(window.document(), window.settings(), tubeCalled(document, "Ultramarine"), &window);
     readings.show();
     return save(readings, folder, "readings") && saved;
 }
@@ -90,16 +93,16 @@ bool waitUntil(const std::function<bool()>& holds)
 
 bool savePairs(MainWindow& window, const QString& folder)
 {
-    PairsView& pairs = window.pairsView();
+    PairsView& pairs = window.places().the<PairsView>();
     const Document& document = window.document();
-    window.goTo(MainWindow::Pairs);
+    window.places().the<PairsView>().wanted();
     pairs.goTo(PairsView::Chart);
     pairs.chartView().rowTubes().choose(QObject::tr("Yellows"));
     pairs.chartView().columnTubes().choose(QObject::tr("Blues"));
     pairs.chartView().grid().setCurrent(1);
-    pairs.pin();
+    pairs.card().pin();
     pairs.chartView().grid().setCurrent(2);
-    pairs.pin();
+    pairs.card().pin();
     bool saved = save(window, folder, "chart");
     pairs.showPair(tubeCalled(document, "Ultramarine"), tubeCalled(document, "Burnt Sienna"));
     saved = save(window, folder, "pairs") && saved;
@@ -115,20 +118,20 @@ bool savePairs(MainWindow& window, const QString& folder)
 bool saveSheets(MainWindow& window, const QString& folder)
 {
     const Document& document = window.document();
-    window.goTo(MainWindow::Sheets);
+    window.places().the<SheetsView>().wanted();
     if (!document.notebook().sheets.empty())
-        window.sheetsView().choose(document.notebook().sheets.front().id);
+        window.places().the<SheetsView>().choose(document.notebook().sheets.front().id);
     bool saved = save(window, folder, "sheets");
-    window.sheetsView().goTo(SheetsView::RecordPage);
+    window.places().the<SheetsView>().goTo(SheetsView::RecordPage);
     saved = save(window, folder, "mixes") && saved;
-    window.sheetsView().goTo(SheetsView::Predictions);
+    window.places().the<SheetsView>().goTo(SheetsView::Predictions);
     saved = save(window, folder, "predictions") && saved;
-    window.sheetsView().goTo(SheetsView::SheetsPage);
+    window.places().the<SheetsView>().goTo(SheetsView::SheetsPage);
     const QDir scans(QFileInfo(document.path()).dir().filePath(QStringLiteral("Scans")));
     const QString painted = scans.filePath(QStringLiteral("Greys of the mud, not read yet.jpg"));
     if (!QFileInfo::exists(painted))
         return saved;
-    SheetReadingDialog dialog(window.openDocument(), window.settings(), painted, &window);
+    SheetReadingDialog dialog(window.document(), window.settings(), painted, &window);
     dialog.show();
     saved = waitUntil([&] { return dialog.reading().has_value(); }) && saved;
     return save(dialog, folder, "sheet-reading") && saved;
@@ -143,17 +146,20 @@ QString takeScreenshots(MainWindow& window, const QString& folder)
     const Document& document = window.document();
     window.resize(1280, 800);
     bool saved = true;
-    window.tubesView().choose(tubeCalled(document, "Ultramarine"));
-    window.goTo(MainWindow::Tubes);
+    window.places().the<TubesView>().choose(tubeCalled(document, "Ultramarine"));
+    window.places().the<TubesView>().wanted();
     saved = save(window, folder, "tubes") && saved;
     saved = saveReading(window, folder) && saved;
     saved = savePairs(window, folder) && saved;
     saved = saveSheets(window, folder) && saved;
-    window.goTo(MainWindow::Palette);
-    window.paletteView().choicePanel().choose();
+    window.places().the<PaletteView>().wanted();
+    window.places().the<PaletteView>().choicePanel().choose();
     if (!waitForChoice(window))
         return QObject::tr("the choice took too long");
     saved = save(window, folder, "palette") && saved;
+    KeysPage keys(keySections(window.actions(), window.places().list()), &window);
+    keys.show();
+    saved = save(keys, folder, "keys") && saved;
     window.settings().setGround(Ground::Dark);
     saved = save(window, folder, "palette-dark") && saved;
     window.settings().setGround(Ground::Light);

@@ -1,0 +1,27 @@
+#pragma once
+
+#include <QAction>
+#include <functional>
+
+class QPushButton;
+
+namespace iris {
+
+/// Something a painter can do at a place. Its words, its key and whether it can be done now have their one home in the
+/// action; buttons, menus and the page of keys are made from it. The key works while something in `where` has the
+/// focus.
+/// @param words as on a button: "Read a card"
+/// @param what for the page of keys, where the words alone would not tell; "" for the words themselves
+QAction* addAct(QWidget& where, const QString& words, const QKeySequence& key, std::function<void()> does,
+                const QString& what = {});
+
+/// A key as it is printed: "X", "Del", "−".
+QString keyWords(const QKeySequence& key);
+
+/// The words of an act with its key: "Swap (X)".
+QString actWords(const QAction& act);
+
+/// A button for an act: its words with the key, pressable while it can be done.
+QPushButton* actButton(QAction& act, const char* objectName, QWidget* parent);
+
+} // namespace iris

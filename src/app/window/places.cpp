@@ -1,0 +1,74 @@
+#include "app/window/places.h"
+
+#include "app/pairs/pairsview.h"
+#include "app/palette/paletteview.h"
+#include "app/sheets/sheetsview.h"
+#include "app/tubes/tubesview.h"
+#include "sheet/scan.h"
+#include "sheet/sheetmarks.h"
+
+namespace iris {
+
+Places::Places(Document& document, ViewSettings& settings, QWidget* parent)
+    : QObject(parent),
+      m_document(document),
+      m_window(*parent),
+      m_tubes(new TubeModel(document, this)),
+      m_needs(new NeedsModel(document, this)),
+      m_list{
+          new TubesView(document, *m_tubes, settings, parent),
+          new PairsView(document, *m_tubes, settings, parent),
+          new SheetsView(document, settings, parent),
+          new PaletteView(document, *m_needs, *m_tubes, settings, parent),
+      }
+{
+    connectPlaces();
+}
+
+/// How one place leads to another.
+void Places::connectPlaces()
+{
+    auto& tubes = the<TubesView>();
+    auto& pairs = the<PairsView>();
+    auto& sheets = the<SheetsView>();
+    connect(&tubes, &TubesView::pairWanted, &pairs, &PairsView::showPair);
+    connect(&pairs, &PairsView::sheetPrinted, &sheets, &Place::wanted);
+    m_fileActs = {tubes.bringInList(), tubes.readCardAct(), sheets.readSheet(), sheets.tryWithoutPaint()};
+}
+
+void Places::takeList(const QString& path)
+{
+    Q_EMIT the<TubesView>().wanted();
+    the<TubesView>().importFile(path);
+}
+
+void Places::takeMeasurements(const QString& path)
+{
+    Q_EMIT the<TubesView>().wanted();
+    the<TubesView>().readMeasurements(path);
+}
+
+void Places::takePicture(const QString& path)
+{
+    const auto readCard = [this, path] {
+        Q_EMIT the<TubesView>().wanted();
+        the<TubesView>().readCard(path);
+    };
+    if (m_document.notebook().sheets.empty())
+        return readCard();
+    m_window.setCursor(Qt::BusyCursor);
+    m_looking.start(
+        [path](const JobTools&) {
+            const auto scan = Scan::load(path);
+            return scan && !findTags(scan->image()).empty();
+        },
+        [this, path, readCard](bool showsSheet) {
+            m_window.unsetCursor();
+            if (!showsSheet)
+                return readCard();
+            Q_EMIT the<SheetsView>().wanted();
+            the<SheetsView>().readPainted(path);
+        });
+}
+
+} // namespace iris

@@ -1,0 +1,50 @@
+#pragma once
+
+#include "app/document/document.h"
+#include "app/jobs/job.h"
+#include "app/theme/viewsettings.h"
+
+namespace iris {
+
+class NeedsModel;
+class Place;
+class TubeModel;
+
+/// The places of the window in working order, how one leads to another, and which of them takes a file in. A new place
+/// is one line in the list here.
+class Places : public QObject {
+    Q_OBJECT
+
+public:
+    Places(Document& document, ViewSettings& settings, QWidget* parent);
+
+    const std::vector<Place*>& list() const { return m_list; }
+    template <typename Kind> Kind& the() const
+    {
+        for (Place* place : m_list)
+            if (auto* kind = qobject_cast<Kind*>(place))
+                return *kind;
+        qFatal("no such place");
+    }
+
+    /// What the File menu offers of the places.
+    QList<QAction*> fileActs() const { return m_fileActs; }
+    /// Takes a list, a picture or measurements in.
+    void takeList(const QString& path);
+    void takeMeasurements(const QString& path);
+    /// A picture is a painted sheet when it shows a sheet's marks, and a swatch card otherwise.
+    void takePicture(const QString& path);
+
+private:
+    void connectPlaces();
+
+    Document& m_document;
+    QWidget& m_window;
+    TubeModel* m_tubes;
+    NeedsModel* m_needs;
+    std::vector<Place*> m_list;
+    QList<QAction*> m_fileActs;
+    Job<bool> m_looking; ///< whether a picture shows a sheet
+};
+
+} // namespace iris
