@@ -127,13 +127,19 @@ std::vector<std::string> split(std::string_view text, char separator)
 std::optional<double> parseNumber(std::string_view text)
 {
     text = trimmed(text);
-    if (!text.empty() && text.front() == '+')
+    constexpr std::string_view printedMinus = "\u2212"; // as the window and printed tables show it
+    const bool negative = text.starts_with(printedMinus);
+    if (negative)
+        text.remove_prefix(printedMinus.size());
+    else if (text.starts_with('+'))
         text.remove_prefix(1);
+    if (negative && text.starts_with('-'))
+        return std::nullopt;
     double value = 0;
     const auto [end, code] = std::from_chars(text.data(), text.data() + text.size(), value);
     if (code != std::errc() || end != text.data() + text.size() || !std::isfinite(value))
         return std::nullopt;
-    return value;
+    return negative ? -value : value;
 }
 
 std::optional<long long> parseWholeNumber(std::string_view text, long long least, long long most)

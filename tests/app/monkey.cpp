@@ -168,7 +168,9 @@ void Monkey::actInWindow()
     case 1:
     case 2: return undoOrRedo();
     case 3: return menu();
-    case 4: return below(4) == 0 ? dropFile() : m_window->goTo(*m_window->places().list()[static_cast<std::size_t>(below(4))]);
+    case 4:
+        return below(4) == 0 ? dropFile()
+                             : m_window->goTo(*m_window->places().list()[static_cast<std::size_t>(below(4))]);
     case 5: return below(6) == 0 ? openAnother() : menu();
     case 6: return m_window->resize(1024 + below(600), 680 + below(300));
     default: return act(*m_window);

@@ -6,6 +6,7 @@
 #include "app/reading/readingsdialog.h"
 #include "app/reading/readingwords.h"
 #include "app/reading/regioneditor.h"
+#include "app/sheets/mixdialog.h"
 #include "app/tubes/letdowndialog.h"
 #include "app/tubes/manytubesdialog.h"
 #include "app/tubes/tubedialog.h"
@@ -65,6 +66,8 @@ private Q_SLOTS:
     void aSecondWindowOnlyReads();
     void everythingIsSavedInOpenFormats();
     void theDialogKeepsWhatItDoesNotShow();
+    void aMixIsNotChangedByBeingLookedAt();
+    void halfANeedIsNotForAnotherNotebook();
 
 private:
     template <typename Widget> Widget* find(const char* name) const
@@ -666,6 +669,8 @@ void TestReading::theDialogKeepsWhatItDoesNotShow()
     TubeDialog dialog(before);
     in<QLineEdit>(dialog, "price")->setText("6,20");
     QCOMPARE(dialog.tube().stock.price, std::optional(6.2));
+    in<QLineEdit>(dialog, "strength")->setText("0,8");
+    QCOMPARE(dialog.tube().strength, std::optional(0.8));
     QCOMPARE(dialog.tube().swatch, before.swatch); // to the last digit
     in<QLineEdit>(dialog, "leftPercent")->setText("130");
     QVERIFY(in<QLabel>(dialog, "problem")->text().contains("0 to 100"));
@@ -683,6 +688,54 @@ void TestReading::theDialogKeepsWhatItDoesNotShow()
     m_document->undoStack().undo();
     QCOMPARE(blue(), before);
     QCOMPARE(m_document->notebook().swatches.size(), 1U);
+}
+
+/// Negative a and b are shown with a minus that reads back; a large count and a fourth tube stay.
+void TestReading::aMixIsNotChangedByBeingLookedAt()
+{
+    MixRecord mix;
+    mix.id = {1};
+    for (const Tube& one : m_document->notebook().tubes)
+        mix.parts.push_back({one.id, one.name, 216});
+    mix.parts.push_back({{700}, "One that is gone", 1});
+    mix.parts.push_back({{701}, "Another", 2});
+    mix.parts.push_back({{702}, "And another", 3});
+    QVERIFY(mix.parts.size() > 3);
+    mix.painted = Lab{40.123456, -12.345678, -8.7654321};
+    mix.origin = MixOrigin::Sheet;
+    mix.uncertainty = 0.7;
+    MixDialog dialog(*m_document, mix);
+    QCOMPARE(dialog.mix().value(), mix);
+    in<QLineEdit>(dialog, "recordName")->setText("creek");
+    QCOMPARE(dialog.mix()->painted, mix.painted);
+    QString shown = in<QLineEdit>(dialog, "recordColour")->text();
+    in<QLineEdit>(dialog, "recordColour")->setText(shown + ' '); // touched: what is shown is read back
+    QCOMPARE(dialog.mix()->painted, std::optional(Lab{40.1, -12.3, -8.8}));
+    shown.replace('-', QChar(0x2212));
+    in<QLineEdit>(dialog, "recordColour")->setText(shown);
+    QCOMPARE(dialog.mix()->painted, std::optional(Lab{40.1, -12.3, -8.8}));
+}
+
+/// Begun in one notebook and never kept, it was written into the next one that was opened.
+void TestReading::halfANeedIsNotForAnotherNotebook()
+{
+    m_document->addNeed({"Reeds", {68.4321, 10, 46}, 7, 2});
+    auto* list = find<QListView>("needs");
+    Q_EMIT list->activated(list->model()->index(0, 0));
+    auto* name = find<QLineEdit>("needName");
+    QCOMPARE(name->text(), QString("Reeds"));
+    name->setText("Reeds at dusk");
+    Q_EMIT name->returnPressed();
+    QCOMPARE(m_document->notebook().needs[0].need.name, std::string("Reeds at dusk"));
+    QCOMPARE(m_document->notebook().needs[0].need.target, (Lab{68.4321, 10, 46})); // to the last digit
+    Q_EMIT list->activated(list->model()->index(0, 0));
+    name->setText("Half a need");
+    QVERIFY(m_document->create(m_folder->filePath("other.iris")));
+    QVERIFY(name->text().isEmpty() && find<QLineEdit>("needColour")->text().isEmpty());
+    m_document->addNeed({"Mud", {40, 3, 9}, 7, 2});
+    Q_EMIT name->returnPressed();
+    QCOMPARE(m_document->notebook().needs.size(), 1U);
+    QCOMPARE(m_document->notebook().needs[0].need.name, std::string("Mud"));
 }
 
 QTEST_MAIN(TestReading)

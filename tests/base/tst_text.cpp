@@ -27,6 +27,8 @@ void TestText::parsesNumbers_data()
     QTest::newRow("negative") << QByteArray(" -0.5 ") << true << -0.5;
     QTest::newRow("plus") << QByteArray("+3") << true << 3.0;
     QTest::newRow("comma") << QByteArray("1,5") << false << 0.0;
+    QTest::newRow("as the window shows it") << QByteArray("\u22122.5") << true << -2.5;
+    QTest::newRow("two signs") << QByteArray("\u2212-2.5") << false << 0.0;
     QTest::newRow("words") << QByteArray("1 a") << false << 0.0;
     QTest::newRow("empty") << QByteArray("") << false << 0.0;
     QTest::newRow("nan") << QByteArray("nan") << false << 0.0;

@@ -1,5 +1,6 @@
 #include "app/pairs/mixnotedialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
 #include "app/parts/plainlabel.h"
@@ -53,6 +54,7 @@ MixNoteDialog::MixNoteDialog(const MixRecord& mix, QWidget* parent)
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     form->addRow(buttons);
+    followReadingOrder(*this);
 }
 
 MixRecord MixNoteDialog::mix() const

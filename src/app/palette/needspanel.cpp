@@ -1,6 +1,7 @@
 #include "app/palette/needspanel.h"
 
 #include "app/parts/act.h"
+#include "app/parts/formfields.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
@@ -22,12 +23,6 @@
 
 namespace iris {
 namespace {
-
-/// A colour as it can be typed again, with plain minus signs.
-QString typedLab(const Lab& lab)
-{
-    return QStringLiteral("%1, %2, %3").arg(lab.l, 0, 'f', 1).arg(lab.a, 0, 'f', 1).arg(lab.b, 0, 'f', 1);
-}
 
 /// A need in the list: its colour, ringed when open and solid when met, its name and tolerance.
 class NeedDelegate : public QStyledItemDelegate {
@@ -84,6 +79,7 @@ NeedsPanel::NeedsPanel(Document& document, NeedsModel& model, TubeModel& tubes, 
     layout->addWidget(m_problem);
     // After the box itself, which picks a tube up when the list is read again.
     connect(m_tube->model(), &QAbstractItemModel::modelReset, this, [this] { m_tube->setCurrentIndex(-1); });
+    connect(&document, &Document::notebookOpened, this, &NeedsPanel::startAfresh); // half a need is not for another one
 }
 
 void NeedsPanel::setUpList(ViewSettings& settings)
@@ -168,7 +164,7 @@ void NeedsPanel::change(const QModelIndex& index)
     const Need& need = record->need;
     m_changing = record->id;
     m_name->setText(text(need.name));
-    m_colour->setText(typedLab(need.target));
+    showIn(*m_colour, typedLab(need.target));
     if (m_tolerance->findData(need.tolerance) < 0)
         m_tolerance->addItem(text(toleranceWord(need.tolerance)), need.tolerance);
     m_tolerance->setCurrentIndex(m_tolerance->findData(need.tolerance));
@@ -201,7 +197,8 @@ Result<Need> NeedsPanel::typed() const
                             : parseLab(colour.toStdString());
     if (!target)
         return tl::unexpected(target.error());
-    need.target = *target;
+    const NeedRecord* before = m_document.notebook().need(m_changing);
+    need.target = before && untouched(*m_colour) ? before->need.target : *target;
     need.tolerance = m_tolerance->currentData().toDouble();
     need.importance = m_importance->currentIndex() + 1;
     if (m_changing.value == 0 && m_model.rowCount() >= static_cast<int>(mostNeeds))
@@ -219,6 +216,7 @@ void NeedsPanel::keep()
     tell({});
     const NeedId changing = m_changing;
     startAfresh();
+    m_name->setFocus(); // the hand is where the next one begins
     if (m_document.notebook().need(changing)) {
         m_document.changeNeed({changing, *need});
     } else {

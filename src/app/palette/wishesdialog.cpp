@@ -1,5 +1,6 @@
 #include "app/palette/wishesdialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
@@ -64,6 +65,7 @@ WishesDialog::WishesDialog(const Notebook& notebook, QWidget* parent)
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     layout->addWidget(buttons);
+    followReadingOrder(*this);
 }
 
 PaletteWishes WishesDialog::wishes() const

@@ -34,6 +34,10 @@ Q_SIGNALS:
     /// Asks to be shown.
     void wanted();
 
+protected:
+    /// Escape leaves the field that is typed into.
+    void keyPressEvent(QKeyEvent* event) override;
+
 private:
     QString m_name;
 };

@@ -1,5 +1,6 @@
 #include "app/sheets/mixdialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
 #include "app/parts/messages.h"
@@ -7,6 +8,7 @@
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
+#include "notebook/soundness.h"
 #include "sheet/keptpicture.h"
 
 #include <QCheckBox>
@@ -27,6 +29,7 @@ const std::array<std::pair<const char*, double>, 3> washes{
     {{QT_TR_NOOP("full"), wash::full}, {QT_TR_NOOP("middle"), wash::middle}, {QT_TR_NOOP("thin"), wash::thin}}};
 
 constexpr int nameRole = Qt::UserRole + 1;
+constexpr std::size_t leastRows = 3;
 
 /// With its codes, as two tubes may have one name.
 void addTube(QComboBox& box, TubeId id, const std::string& name, const std::string& codes)
@@ -46,7 +49,7 @@ MixDialog::MixDialog(Document& document, const MixRecord& mix, QWidget* parent)
       m_wash(new QComboBox(this)),
       m_layers(new QSpinBox(this)),
       m_wet(new QCheckBox(tr("not dry yet"), this)),
-      m_colour(new QLineEdit(mix.painted ? labText(*mix.painted) : QString(), this)),
+      m_colour(new QLineEdit(this)),
       m_paper(new QLineEdit(text(mix.paper), this)),
       m_date(new QLineEdit(text(mix.date), this)),
       m_name(new QLineEdit(text(mix.name), this)),
@@ -69,6 +72,7 @@ MixDialog::MixDialog(Document& document, const MixRecord& mix, QWidget* parent)
     addButtons(form);
     connect(m_colour, &QLineEdit::textChanged, this, &MixDialog::check);
     connect(m_date, &QLineEdit::textChanged, this, &MixDialog::check);
+    followReadingOrder(*this);
     check();
 }
 
@@ -86,6 +90,7 @@ void MixDialog::fill()
     m_wet->setChecked(m_mix.wet);
     m_stars->addItems(markWords());
     m_stars->setCurrentIndex(m_mix.stars);
+    showIn(*m_colour, m_mix.painted ? typedLab(*m_mix.painted) : QString());
     m_colour->setPlaceholderText(tr("L, a, b of the dry mix, when it was measured"));
     m_date->setPlaceholderText(tr("as in 2026-10-03"));
     m_notes->setTabChangesFocus(true);
@@ -192,10 +197,11 @@ void MixDialog::showPicture()
     m_removePicture->setVisible(shown);
 }
 
-/// Three rows of a tube and its parts; a tube that is gone keeps its place by the name that was kept.
+/// A row for each tube and its parts, three at least; a tube that is gone keeps its place by the name that was kept.
 void MixDialog::addParts(QFormLayout* form)
 {
-    for (std::size_t i = 0; i < m_tubes.size(); ++i) {
+    const std::size_t rows = std::max(leastRows, m_mix.parts.size());
+    for (std::size_t i = 0; i < rows; ++i) {
         auto* box = new QComboBox(this);
         keepNarrow(*box, 24);
         box->setObjectName(QStringLiteral("recordTube%1").arg(i + 1));
@@ -204,7 +210,7 @@ void MixDialog::addParts(QFormLayout* form)
             addTube(*box, tube.id, tube.name, textOf(tube.codes));
         auto* count = new QSpinBox(this);
         count->setObjectName(QStringLiteral("recordParts%1").arg(i + 1));
-        count->setRange(1, 99);
+        count->setRange(1, static_cast<int>(allowed::parts.most));
         if (i < m_mix.parts.size()) {
             const MixPart& part = m_mix.parts[i];
             int place = box->findData(static_cast<qlonglong>(part.tube.value));
@@ -221,8 +227,8 @@ void MixDialog::addParts(QFormLayout* form)
         row->addWidget(box, 1);
         form->addRow(i == 0 ? tr("Parts") : QString(), row);
         connect(box, &QComboBox::currentIndexChanged, this, [this] { check(); });
-        m_tubes[i] = box;
-        m_counts[i] = count;
+        m_tubes.push_back(box);
+        m_counts.push_back(count);
     }
 }
 
@@ -251,10 +257,9 @@ Result<MixRecord> MixDialog::mix() const
     mix.tags = m_tags->text().trimmed().toStdString();
     mix.notes = m_notes->toPlainText().trimmed().toStdString();
     const QString colour = m_colour->text().trimmed();
-    const bool untouched = m_mix.painted && colour == labText(*m_mix.painted);
     if (colour.isEmpty()) {
         mix.painted.reset();
-    } else if (!untouched) {
+    } else if (!untouched(*m_colour)) {
         const auto lab = parseLab(colour.toStdString());
         if (!lab)
             return tl::unexpected(lab.error());

@@ -15,7 +15,7 @@ namespace iris {
 
 class PlainLabel;
 
-/// One mix as it is written down: up to three tubes and their parts, the wash, how it was laid, its colour when that is
+/// One mix as it is written down: its tubes and their parts, the wash, how it was laid, its colour when that is
 /// known, and the painter's own words.
 class MixDialog : public QDialog {
     Q_OBJECT
@@ -44,8 +44,8 @@ private:
 
     Document& m_document;
     MixRecord m_mix;
-    std::array<QComboBox*, 3> m_tubes{};
-    std::array<QSpinBox*, 3> m_counts{};
+    std::vector<QComboBox*> m_tubes;
+    std::vector<QSpinBox*> m_counts;
     QComboBox* m_wash;
     QSpinBox* m_layers;
     QCheckBox* m_wet;

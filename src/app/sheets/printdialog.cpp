@@ -1,5 +1,6 @@
 #include "app/sheets/printdialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
@@ -96,6 +97,7 @@ PrintDialog::PrintDialog(std::vector<SheetCell> cells, int columns, const QStrin
     connect(m_size, &QSpinBox::valueChanged, this, &PrintDialog::layOut);
     connect(m_line, &QCheckBox::toggled, this, &PrintDialog::layOut);
     layOut();
+    followReadingOrder(*this);
 }
 
 SheetChoice PrintDialog::choice() const

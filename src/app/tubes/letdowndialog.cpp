@@ -1,5 +1,6 @@
 #include "app/tubes/letdowndialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
@@ -74,6 +75,7 @@ LetDownDialog::LetDownDialog(Document& document, TubeId tube, QWidget* parent)
     connect(m_knownParts, &QSpinBox::valueChanged, this, &LetDownDialog::work);
     connect(m_colour, &QLineEdit::textChanged, this, &LetDownDialog::work);
     work();
+    followReadingOrder(*this);
 }
 
 void LetDownDialog::work()

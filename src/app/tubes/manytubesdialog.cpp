@@ -1,5 +1,6 @@
 #include "app/tubes/manytubesdialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 #include "paint/ratings.h"
@@ -67,6 +68,7 @@ ManyTubesDialog::ManyTubesDialog(std::vector<Tube> tubes, QWidget* parent)
     layout->setSpacing(4 * gridStep);
     layout->addLayout(form);
     layout->addWidget(buttons);
+    followReadingOrder(*this);
 }
 
 std::vector<Tube> ManyTubesDialog::tubes() const

@@ -1,5 +1,6 @@
 #include "app/tubes/tubedialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
@@ -21,7 +22,8 @@ namespace {
 QLineEdit* lineField(QFormLayout* form, const QString& label, const char* name, const QString& value,
                      const QString& hint)
 {
-    auto* field = new QLineEdit(value);
+    auto* field = new QLineEdit;
+    showIn(*field, value);
     field->setObjectName(QLatin1String(name));
     field->setPlaceholderText(hint);
     form->addRow(label, field);
@@ -47,9 +49,22 @@ std::optional<int> chosen(const QComboBox* field)
     return value < 0 ? std::nullopt : std::optional(value);
 }
 
-QString plainLab(const Lab& lab)
+/// What stands in a field that may be empty: the value it came with while nobody touched it. False when what is typed
+/// is no number.
+bool readNumber(const QLineEdit& field, const std::optional<double>& before, std::optional<double>& value)
 {
-    return text(formatNumber(lab.l, 1) + ", " + formatNumber(lab.a, 1) + ", " + formatNumber(lab.b, 1));
+    if (untouched(field) || field.text().trimmed().isEmpty()) {
+        value = untouched(field) ? before : std::nullopt;
+        return true;
+    }
+    value = typedNumber(field.text());
+    return value.has_value();
+}
+
+/// The same for words.
+std::string readWords(const QLineEdit& field, const std::string& before)
+{
+    return untouched(field) ? before : field.text().trimmed().toStdString();
 }
 
 } // namespace
@@ -93,6 +108,7 @@ TubeDialog::TubeDialog(const Tube& tube, QWidget* parent) : QDialog(parent), m_t
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     layout->addWidget(buttons);
+    followReadingOrder(*this);
     read();
 }
 
@@ -119,7 +135,7 @@ void TubeDialog::setUpSwatchFields(QFormLayout* form)
     const std::array<Lab Swatch::*, 3> colours{&Swatch::full, &Swatch::thin, &Swatch::overBlack};
     for (std::size_t i = 0; i < 3; ++i) {
         m_swatch[i] =
-            lineField(form, labels[i], names[i], m_tube.swatch ? plainLab((*m_tube.swatch).*colours[i]) : QString(),
+            lineField(form, labels[i], names[i], m_tube.swatch ? typedLab((*m_tube.swatch).*colours[i]) : QString(),
                       i == 0 ? tr("L, a, b measured dry; leave empty for typical values") : tr("L, a, b"));
         connect(m_swatch[i], &QLineEdit::textChanged, this, &TubeDialog::read);
     }
@@ -203,18 +219,14 @@ Result<Stock> TubeDialog::typedStock() const
     Stock stock;
     stock.where = static_cast<Whereabouts>(m_where->currentData().toInt());
     stock.container = static_cast<Container>(m_container->currentData().toInt());
-    stock.boughtOn = m_boughtOn->text().trimmed().toStdString();
-    const auto number = [](const QLineEdit* field, std::optional<double>& value) {
-        const QString typed = field->text().trimmed().replace(QLatin1Char(','), QLatin1Char('.'));
-        value = typed.isEmpty() ? std::nullopt : parseNumber(typed.toStdString());
-        return typed.isEmpty() || value;
-    };
-    std::optional<double> left;
-    if (!number(m_size, stock.sizeMl))
+    const Stock& before = m_original.stock;
+    stock.boughtOn = readWords(*m_boughtOn, before.boughtOn);
+    std::optional<double> left = before.leftPercent;
+    if (!readNumber(*m_size, before.sizeMl, stock.sizeMl))
         return failure(ErrorCode::BadNumber, "the size is a number of ml, such as 15");
-    if (!number(m_price, stock.price))
+    if (!readNumber(*m_price, before.price, stock.price))
         return failure(ErrorCode::BadNumber, "the price is a number, such as 8.50");
-    if (!number(m_left, left) || (left && *left != static_cast<int>(*left)))
+    if (!readNumber(*m_left, left, left) || (left && *left != static_cast<int>(*left)))
         return failure(ErrorCode::BadNumber, "what is left is a whole number from 0 to 100");
     if (left)
         stock.leftPercent = static_cast<int>(*left);
@@ -225,16 +237,13 @@ Result<std::optional<Swatch>> TubeDialog::typedSwatch() const
 {
     std::array<Lab, 3> colours;
     int given = 0;
-    // What was not touched keeps its last digits, which the fields do not show.
-    const auto shown = [&](std::size_t i, Lab Swatch::*colour) {
-        return m_original.swatch && m_swatch[i]->text() == plainLab((*m_original.swatch).*colour);
-    };
-    if (shown(0, &Swatch::full) && shown(1, &Swatch::thin) && shown(2, &Swatch::overBlack))
-        return m_original.swatch;
+    const std::array<Lab Swatch::*, 3> places{&Swatch::full, &Swatch::thin, &Swatch::overBlack};
     for (std::size_t i = 0; i < 3; ++i) {
         if (m_swatch[i]->text().trimmed().isEmpty())
             continue;
-        const auto lab = parseLab(m_swatch[i]->text().toStdString());
+        // What was not touched keeps its last digits, which the fields do not show.
+        const auto lab = untouched(*m_swatch[i]) ? Result<Lab>((*m_original.swatch).*places[i])
+                                                 : parseLab(m_swatch[i]->text().toStdString());
         if (!lab)
             return tl::unexpected(lab.error());
         colours[i] = *lab;
@@ -250,9 +259,10 @@ Result<std::optional<Swatch>> TubeDialog::typedSwatch() const
 Result<Tube> TubeDialog::typed() const
 {
     Tube tube = m_tube;
-    tube.name = m_name->text().trimmed().toStdString();
-    tube.maker = m_maker->text().trimmed().toStdString();
-    tube.form = m_form->text().trimmed().toStdString();
+    tube.name = readWords(*m_name, m_original.name);
+    tube.maker = readWords(*m_maker, m_original.maker);
+    tube.line = readWords(*m_line, m_original.line);
+    tube.form = readWords(*m_form, m_original.form);
     tube.notes = m_notes->toPlainText().toStdString();
     tube.codes.clear();
     if (!m_codes->text().trimmed().isEmpty()) {
@@ -265,13 +275,8 @@ Result<Tube> TubeDialog::typed() const
     if (!swatch)
         return tl::unexpected(swatch.error());
     tube.swatch = *swatch;
-    tube.strength.reset();
-    if (!m_strength->text().trimmed().isEmpty()) {
-        tube.strength = parseNumber(m_strength->text().toStdString());
-        if (!tube.strength)
-            return failure(ErrorCode::BadNumber, "the tinting strength is a number, such as 0.8");
-    }
-    tube.line = m_line->text().trimmed().toStdString();
+    if (!readNumber(*m_strength, m_original.strength, tube.strength))
+        return failure(ErrorCode::BadNumber, "the tinting strength is a number, such as 0.8");
     const auto stock = typedStock();
     if (!stock)
         return tl::unexpected(stock.error());

@@ -60,6 +60,7 @@ std::vector<WalkingKey> keysOf(const QList<QAction*>& acts)
 std::vector<KeySection> keySections(const QList<QAction*>& everywhere, const std::vector<Place*>& places)
 {
     std::vector<KeySection> sections{{QObject::tr("Everywhere"), keysOf(everywhere)}};
+    sections.front().keys.push_back({QObject::tr("Esc"), QObject::tr("leave the field that is typed into")});
     for (const Place* place : places) {
         KeySection section{place->name(), keysOf(place->findChildren<QAction*>())};
         const std::vector<WalkingKey> walking = place->walkingKeys();

@@ -1,0 +1,28 @@
+#pragma once
+
+#include "colour/cielab.h"
+
+#include <QString>
+#include <optional>
+
+class QLineEdit;
+class QWidget;
+
+namespace iris {
+
+/// A number as painters type it, with a point or a comma. Nothing for anything else.
+std::optional<double> typedNumber(const QString& words);
+
+/// A colour as it can be typed again: "62.0, -14.0, 38.0", with a plain minus sign.
+QString typedLab(const Lab& lab);
+
+/// Shows a value in a field and remembers how, so that untouched() can tell.
+void showIn(QLineEdit& field, const QString& words);
+
+/// True while a field shows what showIn() gave it: then the value behind it stands, to its last digit.
+bool untouched(const QLineEdit& field);
+
+/// Lets Tab go through a form as one reads it, row by row as its layouts have them, beginning with the first field.
+void followReadingOrder(QWidget& form);
+
+} // namespace iris

@@ -1,0 +1,237 @@
+#include "../app/patience.h"
+#include "notebook/notebookstore.h"
+
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QtTest>
+
+using namespace iris;
+
+namespace {
+
+constexpr int soonMs = 20'000;
+
+} // namespace
+
+/// The program as a new user meets it: the real window on a display with a window manager, an empty notebook, and
+/// nothing but keys. What came of them is looked up in the file.
+class TestHands : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void initTestCase();
+    void cleanupTestCase();
+    void init();
+    void cleanup();
+    void tubesAreWrittenDown();
+    void aPairBecomesANeed();
+    void aMixIsWrittenDownAndFound();
+    void needsFollowOneAnotherAndAPaletteIsKept();
+    void whatIsTypedIsNeverACommand();
+
+private:
+    void press(const QStringList& keys);
+    void type(const QString& words);
+    QString activeWindow();
+    bool comesUp(const QString& title);
+    Notebook inFile() const;
+    bool inFile(const std::function<bool(const Notebook&)>& holds) const;
+    void addTube(const QString& name, const QString& code);
+    QString toolOutput(const QStringList& arguments);
+
+    QProcess m_display;
+    QProcess m_manager;
+    QProcess m_program;
+    std::unique_ptr<QTemporaryDir> m_folder;
+};
+
+void TestHands::initTestCase()
+{
+    m_display.setProcessChannelMode(QProcess::ForwardedErrorChannel);
+    m_display.start("Xvfb", {"-displayfd", "1", "-screen", "0", "1280x900x24", "-nolisten", "tcp"});
+    QVERIFY2(m_display.waitForStarted(), "Xvfb is missing: see TEST_PACKAGES in scripts/common.sh");
+    QVERIFY(QTest::qWaitFor([this] { return m_display.canReadLine() || m_display.waitForReadyRead(10); }, patienceMs));
+    qputenv("DISPLAY", ":" + m_display.readLine().trimmed());
+    m_manager.start("openbox", {"--sm-disable"});
+    QVERIFY2(m_manager.waitForStarted(), "openbox is missing: see TEST_PACKAGES in scripts/common.sh");
+    QVERIFY2(!toolOutput({"getmouselocation"}).isEmpty(), "xdotool is missing: see TEST_PACKAGES in scripts/common.sh");
+}
+
+void TestHands::cleanupTestCase()
+{
+    for (QProcess* process : {&m_manager, &m_display}) {
+        process->terminate();
+        process->waitForFinished();
+    }
+}
+
+void TestHands::init()
+{
+    m_folder = std::make_unique<QTemporaryDir>();
+    auto environment = QProcessEnvironment::systemEnvironment();
+    environment.insert("QT_QPA_PLATFORM", "xcb");
+    environment.insert("HOME", m_folder->path());
+    m_program.setProcessEnvironment(environment);
+    m_program.start(IRIS_APP, {m_folder->filePath("marsh.iris")});
+    QVERIFY(m_program.waitForStarted());
+    QVERIFY(comesUp("marsh - Iris Bianca"));
+}
+
+void TestHands::cleanup()
+{
+    m_program.terminate();
+    QVERIFY(m_program.waitForFinished(patienceMs));
+}
+
+QString TestHands::toolOutput(const QStringList& arguments)
+{
+    QProcess tool;
+    tool.start("xdotool", arguments);
+    tool.waitForFinished(patienceMs);
+    return QString::fromUtf8(tool.readAllStandardOutput()).trimmed();
+}
+
+void TestHands::press(const QStringList& keys)
+{
+    toolOutput(QStringList{"key", "--delay", "40"} + keys);
+}
+
+void TestHands::type(const QString& words)
+{
+    toolOutput({"type", "--delay", "20", words});
+}
+
+QString TestHands::activeWindow()
+{
+    return toolOutput({"getactivewindow", "getwindowname"});
+}
+
+bool TestHands::comesUp(const QString& title)
+{
+    // The toolkit adds the program's name.
+    const bool up = QTest::qWaitFor([&] { return activeWindow().startsWith(title); }, soonMs);
+    if (!up)
+        qWarning() << "in front is" << activeWindow();
+    QTest::qWait(100); // the manager says so a little before the window knows
+    return up;
+}
+
+Notebook TestHands::inFile() const
+{
+    const auto store = NotebookStore::open(m_folder->filePath("marsh.iris"));
+    return store ? (*store)->load().value_or(Notebook{}) : Notebook{};
+}
+
+bool TestHands::inFile(const std::function<bool(const Notebook&)>& holds) const
+{
+    return QTest::qWaitFor([&] { return holds(inFile()); }, soonMs);
+}
+
+/// A, the name at once, three fields on the code, Enter.
+void TestHands::addTube(const QString& name, const QString& code)
+{
+    press({"a"});
+    QVERIFY(comesUp("Add a tube"));
+    type(name);
+    press({"Tab", "Tab", "Tab"});
+    type(code);
+    press({"Return"});
+    QVERIFY(comesUp("marsh - Iris Bianca"));
+    QVERIFY2(inFile([&](const Notebook& notebook) {
+                 return std::ranges::any_of(notebook.tubes, [&](const Tube& tube) {
+                     return tube.name == name.toStdString() && textOf(tube.codes) == code.toStdString();
+                 });
+             }),
+             qPrintable(name));
+}
+
+void TestHands::tubesAreWrittenDown()
+{
+    addTube("Ultramarine", "PB29");
+    addTube("Burnt Sienna", "PBr7");
+    QCOMPARE(inFile().tubes.size(), 2U);
+    QCOMPARE(inFile().tubes[0].stock.where, Stock{}.where); // no letter of the name has changed where it is
+    press({"e"});
+    QVERIFY(comesUp("Change Burnt Sienna"));
+    press({"End"});
+    type(" of the quay");
+    press({"Return"});
+    QVERIFY(inFile([](const Notebook& notebook) { return notebook.tubes[1].name == "Burnt Sienna of the quay"; }));
+    press({"Delete"});
+    QVERIFY(inFile([](const Notebook& notebook) { return notebook.tubes.size() == 1; }));
+    press({"ctrl+z"});
+    QVERIFY(inFile([](const Notebook& notebook) { return notebook.tubes.size() == 2; }));
+}
+
+void TestHands::aPairBecomesANeed()
+{
+    addTube("Lemon", "PY3");
+    addTube("Ultramarine", "PB29");
+    press({"2", "Right", "w"});
+    QVERIFY(inFile([](const Notebook& notebook) { return notebook.needs.size() == 1; }));
+    QVERIFY(inFile().needs[0].need.name.find(" + ") != std::string::npos);
+}
+
+void TestHands::aMixIsWrittenDownAndFound()
+{
+    addTube("Lemon", "PY3");
+    addTube("Ultramarine", "PB29");
+    press({"3", "m", "a"});
+    QVERIFY(comesUp("Write a mix down"));
+    type("3");
+    press({"Tab"});
+    type("Lem"); // chosen by its first letters
+    press({"Tab", "Tab"});
+    type("Ult");
+    press({"Return"});
+    QVERIFY(inFile([](const Notebook& notebook) { return notebook.mixes.size() == 1; }));
+    QCOMPARE(partsText(inFile().mixes[0].parts), std::string("3 Lemon + 1 Ultramarine"));
+}
+
+void TestHands::needsFollowOneAnotherAndAPaletteIsKept()
+{
+    addTube("Lemon", "PY3");
+    addTube("Ultramarine", "PB29");
+    press({"4", "n"});
+    type("Reeds");
+    press({"Tab"});
+    type("80, -5, 60");
+    press({"Return"});
+    type("Deep water"); // without another key between them
+    press({"Tab"});
+    type("35, 10, -40");
+    press({"Return"});
+    QVERIFY(inFile([](const Notebook& notebook) { return notebook.needs.size() == 2; }));
+    QCOMPARE(inFile().needs[1].need.name, std::string("Deep water"));
+    QCOMPARE(inFile().needs[1].need.target, (Lab{35, 10, -40}));
+    // From the field, which is still there for the next one, to the acts of the place and on to the answer.
+    press({"Escape", "c"});
+    QTest::qWait(1500);
+    press({"k"});
+    QVERIFY(comesUp("Keep this palette"));
+    type("Sea wall");
+    press({"Return"});
+    QVERIFY(inFile([](const Notebook& notebook) { return notebook.palettes.size() == 1; }));
+    QCOMPARE(inFile().palettes[0].name, std::string("Sea wall"));
+}
+
+/// Letters and digits are commands while paint has the focus, and only then.
+void TestHands::whatIsTypedIsNeverACommand()
+{
+    addTube("Lemon", "PY3");
+    press({"4", "n", "Tab", "Tab"}); // the box of tubes, a drop-down
+    type("21av");
+    press({"Tab"}); // how near is near enough
+    type("1");
+    press({"shift+Tab", "shift+Tab", "shift+Tab"});
+    type("1234 agave");
+    press({"Tab"});
+    type("60, 0, 0");
+    press({"Return"});
+    QVERIFY(inFile([](const Notebook& notebook) { return notebook.needs.size() == 1; }));
+    QCOMPARE(inFile().needs[0].need.name, std::string("1234 agave"));
+    QCOMPARE(inFile().tubes.size(), 1U);
+}
+
+QTEST_GUILESS_MAIN(TestHands)
+#include "tst_hands.moc"
