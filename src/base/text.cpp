@@ -200,6 +200,11 @@ std::string shortestNumber(double value)
     return {buffer, end};
 }
 
+std::string counted(std::size_t number, std::string_view thing)
+{
+    return std::to_string(number) + ' ' + std::string(thing) + (number == 1 ? "" : "s");
+}
+
 std::string joinedInWords(const std::vector<std::string>& words)
 {
     std::string text;

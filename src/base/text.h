@@ -47,6 +47,9 @@ std::string shown(std::string_view name);
 /// Text of several lines for a terminal: as shown(), but line ends and tabs stay.
 std::string shownLines(std::string_view text);
 
+/// "1 tube", "3 tubes": a number of things whose name takes an s.
+std::string counted(std::size_t number, std::string_view thing);
+
 /// "a", "a and b", "a, b and c".
 std::string joinedInWords(const std::vector<std::string>& words);
 

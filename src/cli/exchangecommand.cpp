@@ -126,7 +126,7 @@ Result<Output> importCommand(const ImportArguments& arguments)
     if (!done)
         return tl::unexpected(done.error());
     const std::size_t tubes = arguments.format == "swatches" ? 0 : done->putTubes.size();
-    Output output{std::to_string(tubes) + " tubes and " + std::to_string(import->readings) + " readings came in\n",
+    Output output{counted(tubes, "tube") + " and " + counted(import->readings, "reading") + " came in\n",
                   Json{{"tubes", tubes}, {"swatches", import->readings}, {"left_out", Json::array()}}, import->remarks};
     for (const Error& problem : import->problems) {
         output.text += "line " + std::to_string(problem.line) + " left out: " + shown(problem.message) + "\n";

@@ -1,5 +1,6 @@
 #include "base/text.h"
 #include "cli/json.h"
+#include "cli/progress.h"
 #include "cli/tubesource.h"
 #include "colour/srgb.h"
 #include "palette/coverage.h"
@@ -34,12 +35,13 @@ Result<Output> matchCommand(const MatchArguments& arguments)
     const auto all = TubeSource::from(arguments.source);
     if (!all)
         return tl::unexpected(all.error());
-    const auto source = all->only(arguments.only);
+    const auto source = all->usable(arguments.only);
     if (!source)
         return tl::unexpected(source.error());
     const auto& paints = source->paints();
 
-    MatchOptions options{*tolerance, arguments.mostTubes, paints.size() * paints.size() * paints.size() + 3};
+    const MatchOptions options{*tolerance, arguments.mostTubes, paints.size() * paints.size() * paints.size() + 3,
+                               watched()};
     auto matches = matchesFor(*wanted, paints, options);
     std::ranges::stable_sort(matches, {}, &Match::apart);
     matches.resize(std::min(matches.size(), static_cast<std::size_t>(std::max(1, arguments.most))));
@@ -50,7 +52,7 @@ Result<Output> matchCommand(const MatchArguments& arguments)
         output.text += formatNumber(match.apart, 1) + " apart  " + recipeText(match.recipe, paints) + "\n";
     }
     if (matches.empty()) {
-        const auto nearest = closestMatch(*wanted, paints, arguments.mostTubes);
+        const auto nearest = closestMatch(*wanted, paints, arguments.mostTubes, watched());
         output.json["nearest"] = nearest ? toJson(*nearest, paints) : Json(nullptr);
         output.text = "No recipe comes within " + formatNumber(*tolerance, 1) + ".";
         if (nearest)

@@ -112,9 +112,9 @@ Result<Output> notebookCommand(const NotebookArguments& arguments)
     }
     if (!notebook)
         return tl::unexpected(notebook.error());
-    return Output{shown(arguments.file) + ": " + std::to_string(notebook->tubes.size()) + " tubes, "
-                      + std::to_string(notebook->needs.size()) + " needs, " + std::to_string(notebook->palettes.size())
-                      + " palettes\n",
+    return Output{shown(arguments.file) + ": " + counted(notebook->tubes.size(), "tube") + ", "
+                      + counted(notebook->needs.size(), "need") + ", " + counted(notebook->palettes.size(), "palette")
+                      + "\n",
                   Json{{"file", arguments.file},
                        {"tubes", notebook->tubes.size()},
                        {"needs", notebook->needs.size()},

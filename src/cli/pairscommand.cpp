@@ -1,6 +1,7 @@
 #include "base/text.h"
 #include "cli/arguments.h"
 #include "cli/json.h"
+#include "cli/progress.h"
 #include "colour/colourname.h"
 #include "colour/deltae.h"
 #include "mixing/cleanliness.h"
@@ -98,6 +99,7 @@ Result<WhatMakesOptions> optionsOf(const WhatMakesArguments& arguments, const Tu
     options.order = *order;
     options.mostTubes = arguments.mostTubes;
     options.most = static_cast<std::size_t>(std::max(1, arguments.most));
+    options.work = watched();
     if (!arguments.with.empty()) {
         const auto with = source.find(arguments.with);
         if (!with)
@@ -107,23 +109,6 @@ Result<WhatMakesOptions> optionsOf(const WhatMakesArguments& arguments, const Tu
     return options;
 }
 
-/// Only tubes that are there to mix with, and of those the ones that are named.
-Result<TubeSource> usable(const WhatMakesArguments& arguments)
-{
-    auto source = TubeSource::from(arguments.source);
-    if (!source)
-        return source;
-    if (!arguments.only.empty())
-        return source->only(arguments.only);
-    if (!source->isNotebook())
-        return source;
-    std::vector<std::string> names;
-    for (const Tube& tube : source->notebook().tubes)
-        if (isAtHand(tube))
-            names.push_back(std::to_string(tube.id.value));
-    return source->only(names);
-}
-
 struct Search {
     TubeSource source;
     std::vector<Finding> findings;
@@ -131,7 +116,12 @@ struct Search {
 
 Result<Search> search(const WhatMakesArguments& arguments)
 {
-    auto source = usable(arguments);
+    const auto all = TubeSource::from(arguments.source);
+    if (!all)
+        return tl::unexpected(all.error());
+    const std::vector<std::string> with =
+        arguments.with.empty() ? std::vector<std::string>() : std::vector{arguments.with};
+    auto source = all->usable(arguments.only, with);
     if (!source)
         return tl::unexpected(source.error());
     const auto options = optionsOf(arguments, *source);

@@ -1,5 +1,6 @@
 #include "base/text.h"
 #include "cli/json.h"
+#include "cli/progress.h"
 #include "cli/textinput.h"
 #include "cli/tubesource.h"
 #include "palette/choose.h"
@@ -49,7 +50,7 @@ Json setJson(const PaletteSet& set, const Context& context)
 
 Json choiceJson(const Choice& choice, const Context& context)
 {
-    Json object{{"size", choice.sets.front().tubes.size()},
+    Json object{{"size", choice.sets.empty() ? 0 : choice.sets.front().tubes.size()},
                 {"sets_of_this_size", choice.setsOfThisSize},
                 {"more_sets_than_counted", choice.moreSets},
                 {"sets", Json::array()},
@@ -87,10 +88,22 @@ std::string proofText(const Choice& choice, School school)
            + " was ruled out.\n";
 }
 
+std::string unreachableText(const Choice& choice, const Context& context)
+{
+    std::string text;
+    for (const Unreachable& missed : choice.unreachable)
+        text += "No tube here reaches " + shown(context.needs[missed.need].name) + "; nearest is "
+                + recipeText(missed.nearest.recipe, context.paints) + " (" + formatNumber(missed.nearest.apart, 1)
+                + " apart)\n";
+    return text;
+}
+
 std::string choiceText(const Choice& choice, const Context& context, School school)
 {
+    if (choice.sets.empty())
+        return "None of these tubes reaches any of the needs.\n" + unreachableText(choice, context);
     const PaletteSet& best = choice.sets.front();
-    std::string text = std::to_string(best.tubes.size()) + " tubes: " + setText(best, context) + "\n\n";
+    std::string text = counted(best.tubes.size(), "tube") + ": " + setText(best, context) + "\n\n";
     for (std::size_t n = 0; n < context.needs.size(); ++n) {
         const NeedAnswer& answer = best.answers[n];
         text += "  " + shown(context.needs[n].name) + ": " + (answer.met ? "" : "not met; nearest ")
@@ -105,10 +118,7 @@ std::string choiceText(const Choice& choice, const Context& context, School scho
         text += "Without " + shown(context.paints[reason.tube].name) + ": "
                 + (lost.empty() ? "nothing is lost" : "no " + joinedInWords(lost)) + "\n";
     }
-    for (const Unreachable& missed : choice.unreachable)
-        text += "No tube here reaches " + shown(context.needs[missed.need].name) + "; nearest is "
-                + recipeText(missed.nearest.recipe, context.paints) + " (" + formatNumber(missed.nearest.apart, 1)
-                + " apart)\n";
+    text += unreachableText(choice, context);
     for (std::size_t i = 1; i < choice.sets.size(); ++i)
         text += (i == 1 ? "Other sets that do as well (" + std::to_string(choice.setsOfThisSize) + " in all):\n" : "")
                 + std::string("  ") + setText(choice.sets[i], context) + "\n";
@@ -129,6 +139,10 @@ Result<Limits> limitsOf(const PaletteArguments& arguments, const TubeSource& sou
         return tl::unexpected(never.error());
     if (arguments.mostTubes < 1 || arguments.mostTubes > 12)
         return failure(ErrorCode::BadNumber, "a palette has 1 to 12 tubes");
+    const std::size_t places = slotsOf(*school).size();
+    if (*school != School::Free && arguments.mostTubes != PaletteArguments{}.mostTubes)
+        return failure(ErrorCode::BadOption, "--max-tubes is for a free choice; a " + std::string(nameOf(*school))
+                                                 + " has " + std::to_string(places) + " tubes");
     limits.school = *school;
     limits.must = *must;
     limits.never = *never;
@@ -151,13 +165,13 @@ Result<Output> paletteCommand(const PaletteArguments& arguments)
     const auto all = TubeSource::from(arguments.source);
     if (!all)
         return tl::unexpected(all.error());
-    const auto source = all->only(arguments.only);
+    const auto source = all->usable(arguments.only, arguments.must);
     if (!source)
         return tl::unexpected(source.error());
     const auto limits = limitsOf(arguments, *source);
     if (!limits)
         return tl::unexpected(limits.error());
-    const auto choice = choosePalette(source->paints(), *needs, *limits);
+    const auto choice = choosePalette(source->paints(), *needs, *limits, watched());
     if (!choice)
         return tl::unexpected(choice.error());
     const Context context{source->paints(), *needs};

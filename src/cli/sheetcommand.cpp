@@ -129,8 +129,9 @@ void describe(Output& output, const SheetRecord& sheet, const std::string& code)
 {
     const SheetEffort effort = effortOf(sheet);
     output.text += "sheet " + std::to_string(sheet.id.value) + " (" + code + "): " + shown(sheet.title) + ", "
-                   + std::to_string(effort.squares) + " squares, " + formatNumber(effort.fewestMinutes, 0) + " to "
-                   + formatNumber(effort.mostMinutes, 0) + " minutes and half an hour to dry\n";
+                   + counted(static_cast<std::size_t>(effort.squares), "square") + ", "
+                   + formatNumber(effort.fewestMinutes, 0) + " to " + formatNumber(effort.mostMinutes, 0)
+                   + " minutes and half an hour to dry\n";
     Json paints = Json::array();
     for (const SheetEffort::Paint& paint : effort.paints) {
         output.text += "  " + formatNumber(paint.ml, 2) + " ml " + shown(paint.name) + "\n";
@@ -278,8 +279,8 @@ Result<Output> readSheetCommand(const ReadSheetArguments& arguments)
             return tl::unexpected(done.error());
     }
     Output output{"sheet " + std::to_string(sheet.id.value) + ": " + shown(sheet.title) + ", "
-                      + std::to_string(accepted.size()) + " of " + std::to_string(reading->squares.size())
-                      + " squares filed\n",
+                      + std::to_string(accepted.size()) + " of " + counted(reading->squares.size(), "square")
+                      + " filed\n",
                   {{"sheet", sheet.id.value},
                    {"title", sheet.title},
                    {"paper", toJson(reading->paper)},

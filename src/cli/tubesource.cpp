@@ -53,7 +53,7 @@ Result<std::size_t> TubeSource::find(std::string_view tube) const
         if (m_ids[i] == tube || lowered(m_paints[i].name) == lowered(trimmed(tube)))
             found.push_back(i);
     if (found.empty())
-        return failure(ErrorCode::NotFound, "no tube called \"" + std::string(tube) + "\" in the notebook");
+        return tl::unexpected(notFound(std::string(tube)));
     if (found.size() > 1)
         return failure(ErrorCode::NotFound, "more than one tube is called \"" + std::string(tube)
                                                 + "\"; name it by its id, such as " + m_ids[found.front()]);
@@ -73,23 +73,54 @@ Result<std::vector<std::size_t>> TubeSource::find(const std::vector<std::string>
     return places;
 }
 
-Result<TubeSource> TubeSource::only(const std::vector<std::string>& tubes) const
+Error TubeSource::notFound(const std::string& tube) const
 {
-    if (tubes.empty())
-        return *this;
-    const auto places = find(tubes);
-    if (!places)
-        return tl::unexpected(places.error());
+    const bool leftOut = std::ranges::any_of(
+        m_leftOut, [&](const std::string& name) { return lowered(name) == lowered(trimmed(tube)); });
+    return {ErrorCode::NotFound,
+            leftOut ? "\"" + tube + "\" is in the notebook, but not among the tubes that are used here"
+                    : "no tube called \"" + tube + "\" in the notebook",
+            {},
+            0,
+            0};
+}
+
+TubeSource TubeSource::at(const std::vector<std::size_t>& places) const
+{
     TubeSource source;
     source.m_isReference = m_isReference;
-    for (const std::size_t place : *places) {
+    for (const std::size_t place : places) {
         source.m_paints.push_back(m_paints[place]);
         source.m_ids.push_back(m_ids[place]);
         if (isNotebook())
             source.m_notebook.tubes.push_back(m_notebook.tubes[place]);
     }
+    for (std::size_t place = 0; place < m_paints.size(); ++place)
+        if (std::ranges::find(places, place) == places.end())
+            source.m_leftOut.push_back(m_paints[place].name);
     source.m_learned = beforePainting(source.m_paints);
     return source;
+}
+
+Result<TubeSource> TubeSource::usable(const std::vector<std::string>& only,
+                                      const std::vector<std::string>& besides) const
+{
+    auto places = find(only);
+    if (!places)
+        return tl::unexpected(places.error());
+    for (std::size_t place = 0; only.empty() && place < m_paints.size(); ++place)
+        if (!isNotebook() || isAtHand(m_notebook.tubes[place]))
+            places->push_back(place);
+    const auto named = find(besides);
+    if (!named)
+        return tl::unexpected(named.error());
+    for (const std::size_t place : *named)
+        if (std::ranges::find(*places, place) == places->end())
+            places->push_back(place);
+    if (places->empty())
+        return failure(ErrorCode::NotFound,
+                       "no tube of the notebook is there to mix with: all are wished for or used up");
+    return at(*places);
 }
 
 Result<OpenNotebook> openNotebook(const std::string& path)

@@ -29,16 +29,21 @@ public:
     Result<std::size_t> find(std::string_view tube) const;
     Result<std::vector<std::size_t>> find(const std::vector<std::string>& tubes) const;
 
-    /// Only the named tubes, when there are any.
-    Result<TubeSource> only(const std::vector<std::string>& tubes) const;
+    /// What a search may use: the tubes that are named, or else every one that is there to mix with; and those that are
+    /// asked for by name besides, wherever they are.
+    Result<TubeSource> usable(const std::vector<std::string>& only, const std::vector<std::string>& besides = {}) const;
 
 private:
+    TubeSource at(const std::vector<std::size_t>& places) const;
+    Error notFound(const std::string& tube) const;
+
     bool m_isReference = false;
     std::vector<Paint> m_paints;
     std::vector<std::string> m_ids;
     Notebook m_notebook;
     Learned m_learned;
     std::vector<Paint> m_unlearnt;
+    std::vector<std::string> m_leftOut; ///< names of the tubes that a search may not use
 };
 
 /// A notebook that is open, and what it holds.

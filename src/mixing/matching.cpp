@@ -1,10 +1,13 @@
 #include "mixing/matching.h"
 
 #include "colour/deltae.h"
+#include "mixing/setsearch.h"
 
 #include <algorithm>
+#include <iterator>
 #include <limits>
-#include <map>
+#include <mutex>
+#include <tuple>
 
 namespace iris {
 namespace {
@@ -55,35 +58,51 @@ Match matchAt(const Lab& wanted, std::span<const std::size_t> set, std::span<con
     return match;
 }
 
-/// The closeness of every set tried so far, to leave out sets that a smaller one inside them serves as well.
+/// The closeness of every single paint and pair, to leave out sets that a smaller one inside them serves as well.
+/// Written from several threads, each place by one.
 class Closeness {
 public:
-    double bestInside(std::span<const std::size_t> set) const
+    explicit Closeness(std::size_t paints)
+        : m_paints(paints),
+          m_apart(paints * paints, std::numeric_limits<float>::infinity())
     {
-        double best = std::numeric_limits<double>::infinity();
-        const auto look = [&](std::vector<std::size_t> key) {
-            if (const auto found = m_apart.find(key); found != m_apart.end())
-                best = std::min(best, found->second);
-        };
+    }
+
+    float bestInside(std::span<const std::size_t> set) const
+    {
+        float best = std::numeric_limits<float>::infinity();
+        if (set.size() == 1)
+            return best;
         for (const std::size_t one : set)
-            look({one});
-        if (set.size() == 3) {
-            look({set[0], set[1]});
-            look({set[0], set[2]});
-            look({set[1], set[2]});
-        }
+            for (const std::size_t two : set)
+                if (set.size() == 3 || one == two)
+                    best = std::min(best, at(one, two));
         return best;
     }
 
-    void note(std::span<const std::size_t> set, double apart)
+    void note(std::span<const std::size_t> set, float apart)
     {
         if (set.size() < 3)
-            m_apart[{set.begin(), set.end()}] = apart;
+            m_apart[set.front() * m_paints + set.back()] = apart;
     }
 
 private:
-    std::map<std::vector<std::size_t>, double> m_apart;
+    float at(std::size_t one, std::size_t two) const
+    {
+        return m_apart[std::min(one, two) * m_paints + std::max(one, two)];
+    }
+
+    std::size_t m_paints;
+    std::vector<float> m_apart; ///< a single paint on the diagonal
 };
+
+std::vector<std::size_t> paintsOf(const Match& match)
+{
+    std::vector<std::size_t> paints;
+    for (const Part& part : match.recipe.parts)
+        paints.push_back(part.paint);
+    return paints;
+}
 
 } // namespace
 
@@ -97,39 +116,63 @@ std::vector<Match> matchesFor(const Lab& wanted, std::span<const Paint> paints, 
 {
     const MixKernel kernel(paints);
     const Target target(wanted);
-    Closeness closeness;
+    Closeness closeness(paints.size());
     std::vector<Match> matches;
-    forEachSet(paints.size(), options.mostTubes, [&](std::span<const std::size_t> set) {
-        const Nearest nearest = nearestOfSet(target.view(), set, kernel);
-        const bool better = nearest.apart < closeness.bestInside(set);
-        closeness.note(set, nearest.apart);
-        // The single-precision figure decides only what is surely out; the tolerance is held in double.
-        if (!better || nearest.apart > options.tolerance + 0.05)
-            return;
-        Match match = matchAt(wanted, set, paints, nearest);
-        if (match.apart <= options.tolerance)
-            matches.push_back(std::move(match));
+    std::mutex mutex;
+    const auto most = static_cast<std::size_t>(options.mostTubes);
+    const bool done = searchSets(paints.size(), 1, most, options.work, [&](const SetRange& sets) {
+        std::vector<Match> own;
+        sets.forEach([&](std::span<const std::size_t> set) {
+            const Nearest nearest = nearestOfSet(target.view(), set, kernel);
+            const bool better = nearest.apart < closeness.bestInside(set);
+            closeness.note(set, nearest.apart);
+            // The single-precision figure decides only what is surely out; the tolerance is held in double.
+            if (!better || nearest.apart > options.tolerance + 0.05)
+                return;
+            Match match = matchAt(wanted, set, paints, nearest);
+            if (match.apart <= options.tolerance)
+                own.push_back(std::move(match));
+        });
+        const std::scoped_lock lock(mutex);
+        std::ranges::move(own, std::back_inserter(matches));
     });
-    std::ranges::stable_sort(matches, {}, [](const Match& m) { return std::pair(m.recipe.parts.size(), m.apart); });
+    if (!done)
+        return {};
+    // Threads finish in any order; the paints decide between equals.
+    std::ranges::sort(matches, {},
+                      [](const Match& m) { return std::tuple(m.recipe.parts.size(), m.apart, paintsOf(m)); });
     if (matches.size() > options.mostMatches)
         matches.resize(options.mostMatches);
     return matches;
 }
 
-std::optional<Match> closestMatch(const Lab& wanted, std::span<const Paint> paints, int mostTubes)
+std::optional<Match> closestMatch(const Lab& wanted, std::span<const Paint> paints, int mostTubes,
+                                  const WorkOptions& work)
 {
     const MixKernel kernel(paints);
     const Target target(wanted);
     Nearest best;
     std::vector<std::size_t> bestSet;
-    forEachSet(paints.size(), mostTubes, [&](std::span<const std::size_t> set) {
-        const Nearest nearest = nearestOfSet(target.view(), set, kernel);
-        if (nearest.apart < best.apart) {
-            best = nearest;
-            bestSet.assign(set.begin(), set.end());
-        }
-    });
-    if (bestSet.empty())
+    std::mutex mutex;
+    const bool done =
+        searchSets(paints.size(), 1, static_cast<std::size_t>(mostTubes), work, [&](const SetRange& sets) {
+            Nearest own;
+            std::vector<std::size_t> ownSet;
+            sets.forEach([&](std::span<const std::size_t> set) {
+                const Nearest nearest = nearestOfSet(target.view(), set, kernel);
+                if (nearest.apart < own.apart) {
+                    own = nearest;
+                    ownSet.assign(set.begin(), set.end());
+                }
+            });
+            const std::scoped_lock lock(mutex);
+            const auto rank = [](float apart, const auto& set) { return std::tuple(apart, set.size(), set); };
+            if (!ownSet.empty() && (bestSet.empty() || rank(own.apart, ownSet) < rank(best.apart, bestSet))) {
+                best = own;
+                bestSet = std::move(ownSet);
+            }
+        });
+    if (!done || bestSet.empty())
         return std::nullopt;
     return matchAt(wanted, bestSet, paints, best);
 }

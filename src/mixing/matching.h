@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/parallel.h"
 #include "mixing/mixkernel.h"
 
 #include <optional>
@@ -19,18 +20,22 @@ struct MatchOptions {
     double tolerance = 7;         ///< deltaE00 within which a recipe covers the need, > 0
     int mostTubes = 3;            ///< 1 to 3
     std::size_t mostMatches = 20; ///< how many sets of tubes to list
+    WorkOptions work = {};
 };
 
 /// The best recipe of each set of up to three paints that comes within the tolerance, fewest tubes first and the
-/// closest first among equals; a set is left out when a smaller set inside it already comes at least as close.
+/// closest first among equals; a set is left out when a smaller set inside it already comes at least as close. Empty
+/// when stopped.
 std::vector<Match> matchesFor(const Lab& wanted, std::span<const Paint> paints, const MatchOptions& options = {});
 
 /// The closest recipe of one set of one to three different paints, over all ratios and washes.
 Match closestOfSet(const Lab& wanted, std::span<const std::size_t> set, std::span<const Paint> paints,
                    const MixKernel& kernel);
 
-/// The closest recipe of any set of up to `mostTubes` paints; fewest tubes among equals. Nothing for no paints.
-std::optional<Match> closestMatch(const Lab& wanted, std::span<const Paint> paints, int mostTubes = 3);
+/// The closest recipe of any set of up to `mostTubes` paints; fewest tubes among equals. Nothing for no paints,
+/// or when stopped.
+std::optional<Match> closestMatch(const Lab& wanted, std::span<const Paint> paints, int mostTubes = 3,
+                                  const WorkOptions& work = {});
 
 /// Calls visit(set) for every set of 1 to `mostTubes` paints out of `count`, in order, single paints first.
 template <typename Visit> void forEachSet(std::size_t count, int mostTubes, Visit&& visit)

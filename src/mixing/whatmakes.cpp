@@ -3,7 +3,7 @@
 #include "colour/deltae.h"
 #include "colour/huefamily.h"
 #include "mixing/cleanliness.h"
-#include "mixing/matching.h"
+#include "mixing/setsearch.h"
 
 #include <algorithm>
 #include <cmath>
@@ -209,44 +209,42 @@ private:
     std::vector<bool> m_barred;
 };
 
-/// The best of every pair and triple that was asked for.
+/// The best of every pair and triple that was asked for. Pairs come first: a triple must be better than those inside
+/// it.
 std::vector<Candidate> candidatesOf(std::span<const Paint> paints, const MixKernel& kernel,
                                     const WhatMakesOptions& options)
 {
     const std::size_t count = paints.size();
     const Sieve sieve(paints, options);
+    const TubesAlone alone(paints);
     std::vector<Candidate> found;
     std::vector<float> pairKeys(count * count, none);
-    const TubesAlone alone(paints);
-    Searcher searcher(kernel, alone, options);
-    for (std::size_t i = 0; i < count; ++i)
-        for (std::size_t j = i + 1; j < count; ++j) {
-            const Candidate candidate{{i, j, 0}, 2, searcher.bestOf(std::array{i, j}, none)};
-            pairKeys[i * count + j] = candidate.best.key;
-            if (candidate.best.key > none && sieve.lets(candidate.tubesOf()))
-                found.push_back(candidate);
-        }
-    if (options.mostTubes < 3)
-        return found;
+    const auto toBeat = [&](std::span<const std::size_t> set) {
+        if (set.size() < 3)
+            return none;
+        const float inside = std::max(
+            {pairKeys[set[0] * count + set[1]], pairKeys[set[0] * count + set[2]], pairKeys[set[1] * count + set[2]]});
+        return inside > none ? inside + worthAThirdTube : none;
+    };
     std::mutex mutex;
-    inParallel(count * count, options.work, [&](std::size_t task) {
-        const std::size_t i = task / count;
-        const std::size_t j = task % count;
-        if (j <= i)
-            return;
-        Searcher own(kernel, alone, options);
-        std::vector<Candidate> triples;
-        for (std::size_t k = j + 1; k < count; ++k) {
-            const float inside = std::max({pairKeys[i * count + j], pairKeys[i * count + k], pairKeys[j * count + k]});
-            Candidate candidate{{i, j, k}, 3, {}};
-            if (!sieve.lets(candidate.tubesOf()))
-                continue;
-            candidate.best = own.bestOf(candidate.tubesOf(), inside > none ? inside + worthAThirdTube : none);
-            if (candidate.best.key > none)
-                triples.push_back(candidate);
-        }
+    searchSets(count, 2, static_cast<std::size_t>(options.mostTubes), options.work, [&](const SetRange& sets) {
+        Searcher searcher(kernel, alone, options);
+        std::vector<Candidate> own;
+        sets.forEach([&](std::span<const std::size_t> set) {
+            const bool wanted = sieve.lets(set);
+            if (!wanted && set.size() == 3)
+                return;
+            Candidate candidate;
+            candidate.tubes = set.size();
+            std::ranges::copy(set, candidate.set.begin());
+            candidate.best = searcher.bestOf(set, toBeat(set));
+            if (set.size() == 2)
+                pairKeys[set[0] * count + set[1]] = candidate.best.key;
+            if (wanted && candidate.best.key > none)
+                own.push_back(candidate);
+        });
         const std::scoped_lock lock(mutex);
-        found.insert(found.end(), triples.begin(), triples.end());
+        found.insert(found.end(), own.begin(), own.end());
     });
     return found;
 }

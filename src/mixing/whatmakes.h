@@ -57,7 +57,7 @@ struct WhatMakesOptions {
     double thinnest = 0.17;          ///< the thinnest wash that is looked at
     bool withBlacks = false;         ///< greys and darks may be mixed with a tube of black, which is no find
     std::optional<std::size_t> with; ///< only mixes of this tube
-    WorkOptions work;
+    WorkOptions work = {};
 };
 
 /// The mixes of two or three paints that make a kind of colour: of every set the recipe that comes first in the order,

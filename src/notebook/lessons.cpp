@@ -143,13 +143,27 @@ std::optional<Recipe> paintedNear(const Notebook& notebook, const Recipe& recipe
     return nearest;
 }
 
+bool isMixOf(const MixRecord& mix, const Recipe& recipe, const Notebook& notebook)
+{
+    const std::size_t count = recipe.parts.size();
+    if (mix.parts.size() != count || std::abs(mix.wash - recipe.wash) >= sameWash)
+        return false;
+    for (const Part& part : recipe.parts) {
+        const auto own = std::ranges::find(mix.parts, notebook.tubes[part.paint].id, &MixPart::tube);
+        // The same proportion to the first: the numbers themselves may differ.
+        const auto first = std::ranges::find(mix.parts, notebook.tubes[recipe.parts.front().paint].id, &MixPart::tube);
+        if (own == mix.parts.end() || first == mix.parts.end()
+            || std::int64_t{own->parts} * recipe.parts.front().parts != std::int64_t{first->parts} * part.parts)
+            return false;
+    }
+    return true;
+}
+
 const MixRecord* paintedAs(const Notebook& notebook, const Recipe& recipe)
 {
-    const std::vector<MixPart> parts = mixPartsOf(recipe, notebook);
     const MixRecord* latest = nullptr;
     for (const MixRecord& mix : notebook.mixes) {
-        const bool same = isPaintedDry(mix) && std::abs(mix.wash - recipe.wash) < sameWash
-                          && mix.parts.size() == parts.size() && sameMix(mix.parts, parts);
+        const bool same = isPaintedDry(mix) && isMixOf(mix, recipe, notebook);
         if (same && (!latest || mix.date >= latest->date))
             latest = &mix;
     }

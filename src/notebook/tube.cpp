@@ -131,9 +131,9 @@ bool isDay(std::string_view text)
     const auto parts = split(text, '-');
     if (text.size() != 10 || parts.size() != 3 || parts[0].size() != 4 || parts[1].size() != 2)
         return false;
-    const auto year = parseNumber(parts[0]);
-    const auto month = parseNumber(parts[1]);
-    const auto day = parseNumber(parts[2]);
+    const auto year = parseWholeNumber(parts[0], 0, 9999); // "2E27" has four letters, too
+    const auto month = parseWholeNumber(parts[1], 1, 12);
+    const auto day = parseWholeNumber(parts[2], 1, 31);
     return year && month && day
            && std::chrono::year_month_day(std::chrono::year(static_cast<int>(*year)),
                                           std::chrono::month(static_cast<unsigned>(*month)),

@@ -273,6 +273,8 @@ Result<Choice> choosePalette(std::span<const Paint> paints, std::span<const Need
     writeSets(covering.answer.sets, limits.mostSets, writer, stage(work, 0.85, 1), choice);
     if (choice.sets.empty() && !work.stop.stop_requested())
         return failure(ErrorCode::BadOption, "the must tubes and the school leave no palette");
+    if (std::erase_if(choice.sets, [](const PaletteSet& set) { return set.tubes.empty(); }) > 0)
+        choice.setsOfThisSize = 0; // nothing is reached, and no tubes are no palette
     choice.end = work.stop.stop_requested() ? ChoiceEnd::Stopped : ChoiceEnd::Done;
     return choice;
 }

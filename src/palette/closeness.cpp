@@ -1,17 +1,23 @@
 #include "palette/closeness.h"
 
 #include "colour/deltae.h"
+#include "mixing/setsearch.h"
 
 #include <algorithm>
 #include <mutex>
+#include <tuple>
 
 namespace iris {
 namespace {
 
+/// The earlier set decides between equals, whichever thread was first.
 void keepCloser(std::vector<Closest>& best, const std::vector<Closest>& others)
 {
+    const auto rank = [](const Closest& closest) {
+        return std::tuple(closest.apart, closest.at.tubes, closest.at.set);
+    };
     for (std::size_t n = 0; n < best.size(); ++n)
-        if (others[n].apart < best[n].apart)
+        if (rank(others[n]) < rank(best[n]))
             best[n] = others[n];
 }
 
@@ -34,14 +40,21 @@ void tryAll(std::span<const std::size_t> set, const MixKernel& kernel, TouchFind
     }
 }
 
-/// The closest recipes of one and two paints: a quick first answer that narrows the search among three.
-std::vector<Closest> closestOfPairs(std::span<const Paint> paints, std::span<const Need> needs, const MixKernel& kernel)
+/// The closest recipes of sets of some sizes, none farther than each need's radius.
+std::vector<Closest> closestWithin(const std::vector<double>& radii, std::size_t least, std::size_t most,
+                                   std::size_t paints, std::span<const Need> needs, const MixKernel& kernel,
+                                   const WorkOptions& work)
 {
-    const std::vector<double> everywhere(needs.size(), 1000.0);
-    const NeedGrid grid(needs, everywhere);
-    TouchFinder finder(grid);
+    const NeedGrid grid(needs, radii);
     std::vector<Closest> best(needs.size());
-    forEachSet(paints.size(), 2, [&](std::span<const std::size_t> set) { tryAll(set, kernel, finder, best); });
+    std::mutex mutex;
+    searchSets(paints, least, most, work, [&](const SetRange& sets) {
+        TouchFinder finder(grid);
+        std::vector<Closest> own(needs.size());
+        sets.forEach([&](std::span<const std::size_t> set) { tryAll(set, kernel, finder, own); });
+        const std::scoped_lock lock(mutex);
+        keepCloser(best, own);
+    });
     return best;
 }
 
@@ -86,21 +99,15 @@ std::vector<Closest> Closeness::within(const std::vector<std::size_t>& tubes)
 std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work)
 {
     const MixKernel kernel(paints);
-    std::vector<Closest> best = closestOfPairs(paints, needs, kernel);
+    // What one and two paints give, a quick first answer, narrows the search among three.
+    WorkOptions quick = work;
+    quick.progress = {};
+    const std::vector<double> everywhere(needs.size(), 1000.0);
+    std::vector<Closest> best = closestWithin(everywhere, 1, 2, paints.size(), needs, kernel, quick);
     std::vector<double> radii;
     for (const Closest& closest : best)
-        radii.push_back(closest.apart);
-    const NeedGrid grid(needs, radii);
-    std::mutex bestMutex;
-    inParallel(paints.size(), work, [&](std::size_t t) {
-        TouchFinder finder(grid);
-        std::vector<Closest> own(needs.size());
-        for (std::size_t u = t + 1; u < paints.size() && !work.stop.stop_requested(); ++u)
-            for (std::size_t v = u + 1; v < paints.size(); ++v)
-                tryAll(std::array{t, u, v}, kernel, finder, own);
-        const std::scoped_lock lock(bestMutex);
-        keepCloser(best, own);
-    });
+        radii.push_back(std::min<double>(closest.apart, everywhere.front()));
+    keepCloser(best, closestWithin(radii, 3, 3, paints.size(), needs, kernel, work));
     std::vector<Match> matches;
     for (std::size_t n = 0; n < needs.size(); ++n) {
         Match match{best[n].at.recipe(), {}, 0};

@@ -1,6 +1,7 @@
 #include "palette/coverage.h"
 
 #include "colour/deltae.h"
+#include "mixing/setsearch.h"
 
 #include <algorithm>
 #include <atomic>
@@ -94,20 +95,14 @@ NeedMask CoverageTable::everything() const
     return all;
 }
 
-void CoverageTable::setOne(std::size_t t, NeedMask mask)
+void CoverageTable::setMask(std::span<const std::size_t> set, NeedMask mask)
 {
-    m_one[t] = mask;
-    m_two[t * m_paints + t] = mask;
-}
-
-void CoverageTable::setTwo(std::size_t t, std::size_t u, NeedMask mask)
-{
-    m_two[t * m_paints + u] = m_two[u * m_paints + t] = mask;
-}
-
-void CoverageTable::setThree(std::size_t t, std::size_t u, std::size_t v, NeedMask mask)
-{
-    m_three[(t * m_paints + u) * m_paints + v] = mask;
+    if (set.size() == 3)
+        m_three[(set[0] * m_paints + set[1]) * m_paints + set[2]] = mask;
+    else
+        m_two[set.front() * m_paints + set.back()] = m_two[set.back() * m_paints + set.front()] = mask;
+    if (set.size() == 1)
+        m_one[set.front()] = mask;
 }
 
 void CoverageTable::spread()
@@ -137,31 +132,22 @@ CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs
     const NeedGrid grid(needs, tolerances);
     const NeedMask all = needBits(needs.size());
 
-    SetCoverer first(paints, needs, kernel, grid);
-    for (std::size_t t = 0; t < count; ++t)
-        table.setOne(t, first.met(std::array{t}, all));
-    for (std::size_t t = 0; t < count; ++t) {
-        for (std::size_t u = t + 1; u < count; ++u) {
-            const NeedMask inside = table.one(t) | table.one(u);
-            table.setTwo(t, u, inside | first.met(std::array{t, u}, all & ~inside));
-        }
-    }
-    std::atomic<std::uint64_t> mixed = first.mixed();
-    // One task a pair of first paints: many small tasks keep every thread busy to the end.
-    inParallel(count * count, work, [&](std::size_t task) {
-        const std::size_t t = task / count;
-        const std::size_t u = task % count;
-        if (u <= t)
-            return;
+    const auto metInside = [&](std::span<const std::size_t> set) {
+        if (set.size() == 1)
+            return NeedMask{0};
+        return set.size() == 2 ? table.one(set[0]) | table.one(set[1])
+                               : table.two(set[0], set[1]) | table.two(set[0], set[2]) | table.two(set[1], set[2]);
+    };
+    std::atomic<std::uint64_t> mixed = 0;
+    summary.stopped = !searchSets(count, 1, 3, work, [&](const SetRange& sets) {
         SetCoverer coverer(paints, needs, kernel, grid);
-        for (std::size_t v = u + 1; v < count; ++v) {
-            const NeedMask inside = table.two(t, u) | table.two(t, v) | table.two(u, v);
-            table.setThree(t, u, v, inside | coverer.met(std::array{t, u, v}, all & ~inside));
-        }
+        sets.forEach([&](std::span<const std::size_t> set) {
+            const NeedMask inside = metInside(set);
+            table.setMask(set, inside | coverer.met(set, all & ~inside));
+        });
         mixed += coverer.mixed();
     });
     summary.recipesMixed = mixed;
-    summary.stopped = work.stop.stop_requested();
     if (!summary.stopped)
         table.spread();
     return summary;

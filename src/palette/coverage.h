@@ -20,10 +20,9 @@ public:
     /// What the whole list of paints can meet.
     NeedMask everything() const;
 
-    void setOne(std::size_t t, NeedMask mask);
-    void setTwo(std::size_t t, std::size_t u, NeedMask mask);
-    /// Sets one of the six places of a triple; spread() fills in the others.
-    void setThree(std::size_t t, std::size_t u, std::size_t v, NeedMask mask);
+    /// Sets the mask of one to three paints in rising order. Of the six places of a triple it sets one; spread() fills
+    /// in the others. Different sets may be set from different threads.
+    void setMask(std::span<const std::size_t> set, NeedMask mask);
     void spread();
 
     bool operator==(const CoverageTable&) const = default;

@@ -54,6 +54,9 @@ void TestText::formatsWithoutMinusZero()
     QCOMPARE(formatNumber(2.36, 1), std::string("2.4"));
     QCOMPARE(formatNumber(-2.36, 1), std::string("-2.4"));
     QCOMPARE(formatNumber(12, 0), std::string("12"));
+    QCOMPARE(counted(1, "tube"), std::string("1 tube"));
+    QCOMPARE(counted(0, "tube"), std::string("0 tubes"));
+    QCOMPARE(counted(21, "tube"), std::string("21 tubes"));
 }
 
 void TestText::splitsAndJoins()

@@ -23,6 +23,10 @@ private Q_SLOTS:
     void aWheelOfThree();
     void aSheetFromPaperToStrengths();
     void laddersAndChartsBecomeSheets();
+    void searchesUseWhatIsThereToMixWith();
+    void aTubeAskedForByNameIsUsedWhereverItIs();
+    void whatNothingReachesIsSaid();
+    void readingsOfAListAreFiledAsCardsAre();
     void faultsGetOneLine_data();
     void faultsGetOneLine();
 
@@ -205,6 +209,75 @@ void TestPairsCli::laddersAndChartsBecomeSheets()
     QCOMPARE(squares, 64);
 }
 
+/// Viridian of the demonstration is on the wish list.
+void TestPairsCli::searchesUseWhatIsThereToMixWith()
+{
+    const std::string lab = "42,-38.7,4.1"; // viridian itself, full
+    const Run match =
+        run({"match", "--notebook", path("marsh.iris"), "--lab", lab, "--tolerance", "30", "--most", "50"});
+    QVERIFY2(match.code == 0 && match.out.find(" + ") != std::string::npos, match.err.c_str());
+    QVERIFY2(match.out.find("Viridian") == std::string::npos, match.out.c_str());
+    const Run makes = run({"what-makes", "greens", "--notebook", path("marsh.iris"), "--most", "400"});
+    QVERIFY(makes.code == 0 && makes.out.find("Viridian") == std::string::npos);
+}
+
+void TestPairsCli::aTubeAskedForByNameIsUsedWhereverItIs()
+{
+    const std::string notebook = path("marsh.iris");
+    const Run with = run({"what-makes", "greens", "--notebook", notebook, "--with", "Viridian", "--most", "3"});
+    QVERIFY2(with.code == 0, with.err.c_str());
+    QCOMPARE(QString::fromStdString(with.out).count("Viridian"), 3);
+    const Run among = run({"match", "--notebook", notebook, "--lab", "40,-40,0", "--only", "Viridian"});
+    QVERIFY2(among.code == 0 && among.out.find("Viridian") != std::string::npos, among.err.c_str());
+    const Run must = run({"palette", "--notebook", notebook, "--needs", IRIS_SOURCE_DIR "/data/demo/needs.csv",
+                          "--must", "Viridian", "--only", "Ultramarine", "--only", "Lemon Yellow"});
+    QVERIFY2(must.code == 0 && must.out.find("Viridian") != std::string::npos, must.err.c_str());
+    // A never tube that is not used anyway is told for what it is.
+    const Run never = run({"palette", "--notebook", notebook, "--needs", IRIS_SOURCE_DIR "/data/demo/needs.csv",
+                           "--never", "Viridian", "--only", "Ultramarine"});
+    QVERIFY(never.code == 2);
+    QVERIFY2(never.err.find("is in the notebook, but not among") != std::string::npos, never.err.c_str());
+}
+
+void TestPairsCli::whatNothingReachesIsSaid()
+{
+    QFile needs(m_folder.filePath("far.csv"));
+    QVERIFY(needs.open(QIODevice::WriteOnly));
+    needs.write("name,L,a,b,tolerance,importance\nA lamp,90,100,100,close,3\n");
+    needs.close();
+    const std::vector<std::string> arguments{"palette", "--needs", path("far.csv"), "--only", "PB29", "--only", "PY3"};
+    const Run result = run(arguments);
+    QVERIFY2(result.code == 0, result.err.c_str());
+    QVERIFY2(result.out.starts_with("None of these tubes reaches any of the needs."), result.out.c_str());
+    QVERIFY(result.out.find("No tube here reaches A lamp; nearest is ") != std::string::npos);
+    for (const char* nonsense : {"0 tubes", "0.0 apart", "No smaller set", "nearest , "})
+        QVERIFY2(result.out.find(nonsense) == std::string::npos, result.out.c_str());
+    const auto choice = json(arguments);
+    QCOMPARE(choice["size"].get<int>(), 0);
+    QVERIFY(choice["sets"].empty());
+    QVERIFY(choice["unreachable"][0]["nearest"]["apart"].get<double>() > 10);
+}
+
+/// A list of readings changes what a tube goes by, and keeps what it went by before, as reading a card does.
+void TestPairsCli::readingsOfAListAreFiledAsCardsAre()
+{
+    QFile list(m_folder.filePath("readings.csv"));
+    QVERIFY(list.open(QIODevice::WriteOnly));
+    list.write("tube,date,origin,wet,paper,paper_L,paper_a,paper_b,full_L,full_a,full_b,thin_L,thin_a,thin_b,black_L,"
+               "black_a,black_b,uncertainty,notes\n"
+               "Cobalt Blue,2026-10-04,card,no,,95,0,2,40,5,-48,70,0,-25,23,0,-20,0.5,\n");
+    list.close();
+    const Run made = run({"notebook", path("filed.iris"), "--tubes", IRIS_SOURCE_DIR "/data/demo/tubes.csv"});
+    QVERIFY2(made.code == 0, made.err.c_str());
+    const Run came = run({"import", path("filed.iris"), "swatches", path("readings.csv")});
+    QVERIFY2(came.code == 0, came.err.c_str());
+    QCOMPARE(came.out, std::string("0 tubes and 1 reading came in\n"));
+    const Notebook notebook = NotebookStore::open(QString::fromStdString(path("filed.iris"))).value()->load().value();
+    const auto blue = std::ranges::find(notebook.tubes, "Cobalt Blue", &Tube::name);
+    QVERIFY(blue != notebook.tubes.end() && blue->swatch);
+    QVERIFY(std::abs(blue->swatch->full.b + 48) < 3); // moved to white paper
+}
+
 void TestPairsCli::faultsGetOneLine_data()
 {
     QTest::addColumn<QStringList>("arguments");
@@ -217,6 +290,9 @@ void TestPairsCli::faultsGetOneLine_data()
     row("no such kind", {"what-makes", "pinks"}, 2, "greens, oranges");
     row("no such order", {"what-makes", "greens", "--order", "loud"}, 2, "few pigments");
     row("four tubes", {"what-makes", "greens", "--max-tubes", "4"}, 2, "2 or 3");
+    row("a triad of two",
+        {"palette", "--needs", IRIS_SOURCE_DIR "/data/demo/needs.csv", "--school", "triad", "--max-tubes", "2"}, 2,
+        "a triad has 3 tubes");
     row("two primaries", {"wheel", "PY3", "PB29"}, 2, "three different tubes");
     row("one twice", {"wheel", "PY3", "PB29", "PY3"}, 2, "three different tubes");
     row("row share", {"chart", "--rows", "PY3", "--row-share", "1"}, 2, "between 0 and 1");

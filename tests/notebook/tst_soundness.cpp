@@ -14,6 +14,8 @@ class TestSoundness : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
+    void daysAreDays_data();
+    void daysAreDays();
     void aSoundNotebookIsNotTouched();
     void whateverStandsInRecordsIsMendedForGood();
     void mendedNotebooksGoOutAndComeBack();
@@ -258,6 +260,26 @@ void TestSoundness::jsonThatNoNotebookMayHoldIsRefused()
     const auto read = readNotebookJson(text.toStdString());
     QVERIFY(!read);
     QCOMPARE(read.error().code, ErrorCode::BadJson);
+}
+
+void TestSoundness::daysAreDays_data()
+{
+    QTest::addColumn<QByteArray>("text");
+    QTest::addColumn<bool>("day");
+    QTest::newRow("a day") << QByteArray("2026-10-03") << true;
+    QTest::newRow("a leap day") << QByteArray("2028-02-29") << true;
+    QTest::newRow("no leap day") << QByteArray("2026-02-29") << false;
+    QTest::newRow("a year of ten to the 27th") << QByteArray("2E27-10-04") << false; // ended the program
+    QTest::newRow("month 13") << QByteArray("2026-13-01") << false;
+    QTest::newRow("a month with a point") << QByteArray("2026-1.-01") << false;
+    QTest::newRow("a day of ten to the 9th") << QByteArray("2026-10-e9") << false;
+    QTest::newRow("words") << QByteArray("last week.") << false;
+}
+
+void TestSoundness::daysAreDays()
+{
+    QFETCH(QByteArray, text);
+    QTEST(isDay(text.toStdString()), "day");
 }
 
 QTEST_GUILESS_MAIN(TestSoundness)

@@ -80,11 +80,11 @@ private:
     void fill()
     {
         for (std::size_t t = 0; t < tubes; ++t) {
-            table.setOne(t, met({t}));
+            table.setMask(std::array{t}, met({t}));
             for (std::size_t u = t + 1; u < tubes; ++u) {
-                table.setTwo(t, u, met({t, u}));
+                table.setMask(std::array{t, u}, met({t, u}));
                 for (std::size_t v = u + 1; v < tubes; ++v)
-                    table.setThree(t, u, v, met({t, u, v}));
+                    table.setMask(std::array{t, u, v}, met({t, u, v}));
             }
         }
         table.spread();

@@ -1,6 +1,8 @@
 #include "app/document/document.h"
 
 #include "app/document/editcommand.h"
+#include "app/parts/words.h"
+#include "base/text.h"
 #include "notebook/edits.h"
 #include "sheet/cardfiling.h"
 
@@ -187,7 +189,7 @@ void Document::fileReading(const SwatchRecord& reading, const std::optional<Pict
 void Document::addReadings(const std::vector<SwatchRecord>& readings)
 {
     if (!readings.empty())
-        push(filing(notebook(), readings), tr("bring in %1 readings").arg(readings.size()));
+        push(filing(notebook(), readings), tr("bring in %1").arg(text(counted(readings.size(), "reading"))));
 }
 
 void Document::goBy(SwatchId id)

@@ -10,6 +10,7 @@
 #include "app/parts/words.h"
 #include "app/sheets/printdialog.h"
 #include "app/theme/viewsettings.h"
+#include "base/text.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -271,7 +272,7 @@ void ChartView::rebuild()
     const std::size_t painted = layIn(contents);
     if (!m_before->isChecked())
         fillWashes(contents);
-    m_headline->setText(tr("%1 squares, %2 painted").arg(contents.chart.recipes.size()).arg(painted));
+    m_headline->setText(tr("%1, %2 painted").arg(text(counted(contents.chart.recipes.size(), "square"))).arg(painted));
     m_grid->setContents(std::move(contents));
     if (any)
         m_grid->setCurrent(std::max(0, m_grid->current()));

@@ -3,7 +3,7 @@
 #include "app/pairs/mixnotedialog.h"
 #include "app/parts/words.h"
 
-#include <cmath>
+#include <algorithm>
 
 namespace iris {
 namespace {
@@ -76,11 +76,9 @@ const MixRecord* recordOf(const Notebook& notebook, const Recipe& recipe)
 {
     if (const MixRecord* painted = paintedAs(notebook, recipe))
         return painted;
-    const std::vector<MixPart> parts = mixPartsOf(recipe, notebook);
-    for (const MixRecord& mix : notebook.mixes)
-        if (std::abs(mix.wash - recipe.wash) < 0.01 && sameMix(mix.parts, parts))
-            return &mix;
-    return nullptr;
+    const auto noted =
+        std::ranges::find_if(notebook.mixes, [&](const MixRecord& mix) { return isMixOf(mix, recipe, notebook); });
+    return noted == notebook.mixes.end() ? nullptr : &*noted;
 }
 
 } // namespace iris

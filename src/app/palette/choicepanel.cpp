@@ -9,6 +9,7 @@
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "base/text.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -37,11 +38,6 @@ std::vector<Need> needsOf(const Notebook& notebook)
     for (const NeedRecord& record : notebook.needs)
         needs.push_back(record.need);
     return needs;
-}
-
-QString tubesText(std::size_t count)
-{
-    return count == 1 ? QObject::tr("1 tube") : QObject::tr("%1 tubes").arg(count);
 }
 
 /// "every set of 1, 2 and 3 tubes was tried and loses something"
@@ -289,7 +285,7 @@ void ChoicePanel::choose()
     m_keptName.clear();
     const std::vector<std::size_t> never = placesOf(leftOut());
     begin({wishes.school, placesOf(wishes.must), never, wishes.mostTubes, 50},
-          tr("Trying every mix of %1").arg(tubesText(m_document.studio()->paints.size() - never.size())));
+          tr("Trying every mix of %1").arg(text(counted(m_document.studio()->paints.size() - never.size(), "tube"))));
 }
 
 void ChoicePanel::showKept(int index)
@@ -332,8 +328,24 @@ void ChoicePanel::take(const Result<Choice>& choice)
         say(text(choice.error().message));
     else if (choice->end == ChoiceEnd::Stopped)
         say(tr("The choice was stopped. Nothing was changed."));
+    else if (choice->sets.empty())
+        say(tr("None of your tubes reaches any of these colours.") + QLatin1Char('\n') + nearestWords(*choice));
     else
         showChoice(*choice);
+}
+
+/// What comes nearest to the needs that nothing reaches.
+QString ChoicePanel::nearestWords(const Choice& choice) const
+{
+    QStringList words;
+    for (const Unreachable& missed : choice.unreachable) {
+        const QString name = text(m_studio->notebook.needs[missed.need].need.name);
+        const QString nearest =
+            tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, m_studio->paints));
+        words << (m_keptName.isEmpty() ? tr("No tubes of yours reach %1; nearest is %2.").arg(name, nearest)
+                                       : tr("It does not reach %1; nearest is %2.").arg(name, nearest));
+    }
+    return words.join(QLatin1Char(' '));
 }
 
 void ChoicePanel::showChoice(const Choice& choice)
@@ -358,8 +370,8 @@ void ChoicePanel::forget()
     else if (m_document.notebook().tubes.empty())
         say(tr("No tubes yet. Write them down under Tubes first."));
     else
-        say(tr("Choose finds the fewest tubes that mix all %1 colours, and the recipe for each.")
-                .arg(m_document.notebook().needs.size()));
+        say(tr("Choose finds the fewest tubes that mix all of %1, and the recipe for each.")
+                .arg(text(counted(m_document.notebook().needs.size(), "colour"))));
     Q_EMIT answersChanged();
 }
 
@@ -424,23 +436,19 @@ void ChoicePanel::showHeadline()
 {
     const PaletteSet& set = m_choice->sets[m_shown];
     const auto met = std::ranges::count_if(set.answers, &NeedAnswer::met);
-    const QString who =
-        m_keptName.isEmpty() ? tubesText(set.tubes.size()) : tr("%1, %2").arg(m_keptName, tubesText(set.tubes.size()));
+    const QString who = m_keptName.isEmpty() ? text(counted(set.tubes.size(), "tube"))
+                                             : tr("%1, %2").arg(m_keptName, text(counted(set.tubes.size(), "tube")));
     const bool all = met == std::ssize(set.answers);
     m_headline->setText(
-        all ? tr("%1: all %2 colours, %3 on average").arg(who, QString::number(met), apart(set.meanApart))
-            : tr("%1: %2 of %3 colours, %4 on average")
-                  .arg(who, QString::number(met), QString::number(set.answers.size()), apart(set.meanApart)));
+        all && met == 1 ? tr("%1: the one colour, %2").arg(who, apart(set.meanApart))
+        : all           ? tr("%1: all %2 colours, %3 on average").arg(who, QString::number(met), apart(set.meanApart))
+                        : tr("%1: %2 of %3, %4 on average")
+                    .arg(who, QString::number(met), text(counted(set.answers.size(), "colour")), apart(set.meanApart)));
     QStringList words;
     if (m_keptName.isEmpty())
         words << proofText(*m_choice, m_studio->notebook.wishes.school);
-    for (const Unreachable& missed : m_choice->unreachable) {
-        const QString name = text(m_studio->notebook.needs[missed.need].need.name);
-        const QString nearest =
-            tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, m_studio->paints));
-        words << (m_keptName.isEmpty() ? tr("No tubes of yours reach %1; nearest is %2.").arg(name, nearest)
-                                       : tr("It does not reach %1; nearest is %2.").arg(name, nearest));
-    }
+    if (!m_choice->unreachable.empty())
+        words << nearestWords(*m_choice);
     m_proof->setText(words.join(QLatin1Char(' ')));
 }
 

@@ -63,6 +63,7 @@ private:
     void begin(const Limits& limits, const QString& what);
     void take(const Result<Choice>& choice);
     void showChoice(const Choice& choice);
+    QString nearestWords(const Choice& choice) const;
     void forget();
     void showSet();
     void showHeadline();

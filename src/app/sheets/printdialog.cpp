@@ -6,6 +6,7 @@
 #include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
+#include "base/text.h"
 #include "sheet/sheetpage.h"
 
 #include <QCheckBox>
@@ -40,8 +41,8 @@ QString effortWords(const std::vector<SheetRecord>& sheets)
     }
     std::ranges::stable_sort(paints, std::greater(), &SheetEffort::Paint::ml);
     const QString words =
-        QObject::tr("%1 squares on %2: %3 to %4 minutes to paint, and half an hour to dry.")
-            .arg(squares)
+        QObject::tr("%1 on %2: %3 to %4 minutes to paint, and half an hour to dry.")
+            .arg(text(counted(static_cast<std::size_t>(squares), "square")))
             .arg(sheets.size() == 1 ? QObject::tr("one sheet") : QObject::tr("%1 sheets").arg(sheets.size()))
             .arg(number(fewest, 0), number(most, 0));
     QStringList needed;

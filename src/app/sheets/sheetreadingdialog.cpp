@@ -6,6 +6,7 @@
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "base/text.h"
 #include "sheet/sheetfiling.h"
 
 #include <QCheckBox>
@@ -242,14 +243,14 @@ QString SheetReadingDialog::summaryWords() const
         asked += !square.certain() && !square.blank();
     }
     if (asked > 0)
-        lines << tr("%1 squares are doubtful and stand first: tick those that are what is printed beside them.")
-                     .arg(asked);
+        lines << tr("Doubtful and first in the list, %1: tick those that are what is printed beside them.")
+                     .arg(text(counted(static_cast<std::size_t>(asked), "square")));
     if (m_reading->ink.hasRun())
         lines << tr(
             "The black lines of this sheet have run into the washes, which reads them too dark and dull. Print with a "
             "waterproof black, or lay the sheet out without the line.");
     if (blank > 0)
-        lines << tr("%1 squares are not painted yet.").arg(blank);
+        lines << tr("Not painted yet: %1.").arg(text(counted(static_cast<std::size_t>(blank), "square")));
     if (m_reading->found.tags < 4)
         lines << tr("One corner mark cannot be seen; the squares near it may be a little off.");
     if (std::abs(m_reading->found.printedScale - 1) > 0.02)
@@ -292,7 +293,7 @@ void SheetReadingDialog::countTicks()
 {
     const std::size_t count = m_reading ? ticked().size() : 0;
     m_file->setEnabled(count > 0);
-    m_file->setText(count > 0 ? tr("File %1 squares").arg(count) : tr("File the squares"));
+    m_file->setText(count > 0 ? tr("File %1").arg(text(counted(count, "square"))) : tr("File the squares"));
 }
 
 void SheetReadingDialog::file()

@@ -12,6 +12,7 @@
 #include "app/sheets/sheetpreview.h"
 #include "app/sheets/sheetreadingdialog.h"
 #include "app/theme/viewsettings.h"
+#include "base/text.h"
 #include "mixing/worthpainting.h"
 #include "sheet/picturefile.h"
 #include "sheet/simulateddevice.h"
@@ -144,8 +145,9 @@ QString SheetsView::stateWords(const SheetRecord& sheet) const
     const auto read =
         std::ranges::count_if(m_document.notebook().mixes, [&](const MixRecord& mix) { return mix.sheet == sheet.id; });
     if (read == 0)
-        return tr("%1 squares to paint").arg(all);
-    return read >= all ? tr("all %1 squares read").arg(all) : tr("%1 of %2 squares read").arg(read).arg(all);
+        return tr("%1 to paint").arg(text(counted(static_cast<std::size_t>(all), "square")));
+    return read >= all ? tr("all %1 read").arg(text(counted(static_cast<std::size_t>(all), "square")))
+                       : tr("%1 of %2 read").arg(read).arg(text(counted(static_cast<std::size_t>(all), "square")));
 }
 
 void SheetsView::fill()

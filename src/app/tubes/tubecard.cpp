@@ -8,6 +8,7 @@
 #include "app/parts/words.h"
 #include "app/reading/readingwords.h"
 #include "app/theme/viewsettings.h"
+#include "base/text.h"
 #include "mixing/greypartner.h"
 #include "mixing/waybetween.h"
 #include "paint/ratings.h"
@@ -192,7 +193,7 @@ void TubeCard::showOne(const Tube& tube, const Paint& paint)
     m_findPartner->start();
     m_numbers->setText(readingsOf(tube, paint));
     const std::size_t count = m_document.notebook().swatchesOf(tube.id).size();
-    m_acts.readings->setText(count == 1 ? tr("1 reading") : tr("%1 readings").arg(count));
+    m_acts.readings->setText(text(counted(count, "reading")));
     m_readings->setVisible(count > 0);
     QStringList remarks{stockWords(tube.stock)};
     if (tube.codes.size() > 1)

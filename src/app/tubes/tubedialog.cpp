@@ -15,6 +15,7 @@
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QVBoxLayout>
+#include <cmath>
 
 namespace iris {
 namespace {
@@ -226,7 +227,7 @@ Result<Stock> TubeDialog::typedStock() const
         return failure(ErrorCode::BadNumber, "the size is a number of ml, such as 15");
     if (!readNumber(*m_price, before.price, stock.price))
         return failure(ErrorCode::BadNumber, "the price is a number, such as 8.50");
-    if (!readNumber(*m_left, left, left) || (left && *left != static_cast<int>(*left)))
+    if (!readNumber(*m_left, left, left) || (left && (*left < 0 || *left > 100 || *left != std::floor(*left))))
         return failure(ErrorCode::BadNumber, "what is left is a whole number from 0 to 100");
     if (left)
         stock.leftPercent = static_cast<int>(*left);

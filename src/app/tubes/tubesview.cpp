@@ -41,7 +41,7 @@ QString report(const QString& file, const QString& what, const std::vector<Error
 {
     QString words = QObject::tr("%1: %2 came in.").arg(file, what);
     if (!problems.empty())
-        words += QObject::tr("\n%1 lines were left out:").arg(problems.size());
+        words += QObject::tr("\nLeft out, %1:").arg(text(counted(problems.size(), "line")));
     constexpr std::size_t mostShown = 8;
     for (std::size_t i = 0; i < std::min(mostShown, problems.size()); ++i)
         words += QObject::tr("\nLine %1: %2").arg(problems[i].line).arg(text(problems[i].message));
@@ -576,11 +576,11 @@ void TubesView::importTubes(const std::string& content, const QString& file, con
     if (!list)
         return tellNothingCame(file, list.error());
     if (!list->tubes.empty())
-        m_document.addTubes(list->tubes, tr("bring in %1 tubes").arg(list->tubes.size()));
+        m_document.addTubes(list->tubes, tr("bring in %1").arg(text(counted(list->tubes.size(), "tube"))));
     QStringList ignored;
     for (const std::string& column : list->ignoredColumns)
         ignored << text(column);
-    QString words = report(file, tr("%1 tubes").arg(list->tubes.size()), list->problems);
+    QString words = report(file, text(counted(list->tubes.size(), "tube")), list->problems);
     if (!ignored.isEmpty())
         words += tr("\nColumns not used: %1").arg(listed(ignored));
     messages().tell(this, tr("Bring in a list"), words + remark);
@@ -593,7 +593,7 @@ void TubesView::importReadings(const std::string& content, const QString& file, 
         return tellNothingCame(file, list.error());
     m_document.addReadings(list->swatches);
     messages().tell(this, tr("Bring in a list"),
-                    report(file, tr("%1 readings").arg(list->swatches.size()), list->problems) + remark);
+                    report(file, text(counted(list->swatches.size(), "reading")), list->problems) + remark);
 }
 
 } // namespace iris
