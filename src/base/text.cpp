@@ -4,6 +4,8 @@
 #include <charconv>
 #include <cmath>
 #include <cstdio>
+#include <numeric>
+#include <utility>
 
 namespace iris {
 namespace {
@@ -200,9 +202,41 @@ std::string shortestNumber(double value)
     return {buffer, end};
 }
 
+std::optional<std::string> nearestWord(std::string_view word, const std::vector<std::string>& words)
+{
+    const std::string typed = lowered(word);
+    const auto distanceTo = [&](const std::string& other) {
+        const std::string known = lowered(other);
+        std::vector<std::size_t> row(known.size() + 1);
+        std::iota(row.begin(), row.end(), std::size_t{0});
+        for (std::size_t i = 0; i < typed.size(); ++i) {
+            std::size_t corner = std::exchange(row[0], i + 1);
+            for (std::size_t j = 0; j < known.size(); ++j) {
+                const std::size_t changed = corner + (typed[i] == known[j] ? 0 : 1);
+                corner = row[j + 1];
+                row[j + 1] = std::min({changed, row[j] + 1, row[j + 1] + 1});
+            }
+        }
+        return row.back();
+    };
+    const std::string* nearest = nullptr;
+    std::size_t least = typed.size() / 3 + 1;
+    for (const std::string& other : words)
+        if (const std::size_t distance = distanceTo(other); distance < least) {
+            least = distance;
+            nearest = &other;
+        }
+    return nearest ? std::optional(*nearest) : std::nullopt;
+}
+
 std::string counted(std::size_t number, std::string_view thing)
 {
-    return std::to_string(number) + ' ' + std::string(thing) + (number == 1 ? "" : "s");
+    std::string words = std::to_string(number);
+    words += ' ';
+    words += thing;
+    if (number != 1)
+        words += 's';
+    return words;
 }
 
 std::string joinedInWords(const std::vector<std::string>& words)

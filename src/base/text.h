@@ -47,6 +47,10 @@ std::string shown(std::string_view name);
 /// Text of several lines for a terminal: as shown(), but line ends and tabs stay.
 std::string shownLines(std::string_view text);
 
+/// The one of some words that a mistyped word most likely means: at most a third of its letters are wrong, missing or
+/// too many (Levenshtein, 1966), whatever their case. Nothing when none is that near.
+std::optional<std::string> nearestWord(std::string_view word, const std::vector<std::string>& words);
+
 /// "1 tube", "3 tubes": a number of things whose name takes an s.
 std::string counted(std::size_t number, std::string_view thing);
 

@@ -253,7 +253,7 @@ Result<Output> readMeasurementsCommand(const MeasurementArguments& arguments)
     const auto file = measurementsFrom(arguments.file, remarks);
     if (!file)
         return tl::unexpected(file.error());
-    const auto record = readingFrom(*file);
+    const auto record = readingFrom(*file, arguments.target.tube);
     if (!record)
         return tl::unexpected(record.error());
     Output output{"paper " + labText(record->paperWhite) + "\n", Json{{"paper", toJson(record->paperWhite)}}, remarks};

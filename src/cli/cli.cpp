@@ -64,9 +64,9 @@ void setUpMixing(CLI::App& app, Request& request)
 
     auto* mix = addCommand(app, request, "mix", "The colour of a mix", [&] { return mixCommand(request.mix); });
     addText(mix, "TUBE:PARTS", request.mix.parts, "Tubes and their parts, as in PY3:3 PB29:1")->required();
-    addNumber(mix, "--wash", request.mix.wash, "Film thickness: full 1, middle 0.45, thin 0.2", rules::wash);
+    addWash(mix, "--wash", request.mix.wash, "full, middle, thin or a film thickness; full is 1");
     auto* over = addText(mix, "--over", request.mix.over, "As a glaze over this dry wash: tubes and their parts");
-    addNumber(mix, "--over-wash", request.mix.overWash, "Film thickness of the wash below", rules::wash)->needs(over);
+    addWash(mix, "--over-wash", request.mix.overWash, "The wash below: full, middle, thin or a thickness")->needs(over);
     addSource(mix, request.mix.source);
 
     auto* ladder = addCommand(app, request, "ladder", "The way from one tube to another",
@@ -74,7 +74,7 @@ void setUpMixing(CLI::App& app, Request& request)
     addText(ladder, "FIRST", request.ladder.first, "A tube")->required();
     addText(ladder, "SECOND", request.ladder.second, "Another tube")->required();
     addNumber(ladder, "--steps", request.ladder.steps, "How many steps, both ends counted", {{2, 101}, "2 to 101"});
-    addNumber(ladder, "--wash", request.ladder.wash, "Film thickness: full 1, middle 0.45, thin 0.2", rules::wash);
+    addWash(ladder, "--wash", request.ladder.wash, "full, middle, thin or a film thickness; full is 1");
     addText(ladder, "--spacing", request.ladder.spacing, "Even in strength, appearance or parts");
     ladder->add_flag("--back", request.ladder.back, "And back again to the first tube");
     addSource(ladder, request.ladder.source);
@@ -87,7 +87,7 @@ void addChart(CLI::App* command, ChartArguments& chart)
     addNumber(command, "--row-share", chart.rowShare, "How much of the row's tube, 0 to 1; 0.5 is balanced",
               rules::share);
     command->add_flag("--by-parts", chart.byParts, "Share out by parts of tube paint instead of by strength");
-    addNumber(command, "--wash", chart.wash, "Film thickness: full 1, middle 0.45, thin 0.2", rules::wash);
+    addWash(command, "--wash", chart.wash, "full, middle, thin or a film thickness; full is 1");
 }
 
 void addSearch(CLI::App* command, WhatMakesArguments& search)
@@ -128,7 +128,7 @@ void setUpPairs(CLI::App& app, Request& request)
                              [&] { return wheelCommand(request.wheel); });
     addText(wheel, "TUBE", request.wheel.primaries, "Three tubes, in order around the wheel")->required();
     addText(wheel, "--others", request.wheel.others, "Tubes to set on the wheel")->delimiter(',');
-    addNumber(wheel, "--wash", request.wheel.wash, "Film thickness: full 1, middle 0.45, thin 0.2", rules::wash);
+    addWash(wheel, "--wash", request.wheel.wash, "full, middle, thin or a film thickness; full is 1");
     addSource(wheel, request.wheel.source);
 }
 
@@ -297,6 +297,23 @@ std::string oneLine(std::string text)
     return shown(text);
 }
 
+/// What to say of a command that does not exist.
+std::optional<std::string> unknownCommand(const CLI::App& app, const std::vector<std::string>& arguments)
+{
+    if (arguments.empty() || arguments.front().starts_with('-'))
+        return std::nullopt;
+    std::vector<std::string> known;
+    for (const CLI::App* command : app.get_subcommands({}))
+        known.push_back(command->get_name());
+    if (std::ranges::find(known, arguments.front()) != known.end())
+        return std::nullopt;
+    std::string words = "there is no command ";
+    words.append("\"").append(shown(arguments.front())).append("\"; ");
+    if (const auto meant = nearestWord(arguments.front(), known))
+        return words.append("did you mean ").append(*meant).append("?");
+    return words.append("--help lists those there are");
+}
+
 /// The first argument whose letters are not UTF-8; the core takes nothing else in.
 std::optional<std::string> notUtf8(const std::vector<std::string>& arguments)
 {
@@ -347,6 +364,7 @@ int runCli(std::vector<std::string> arguments, std::ostream& out, std::ostream& 
 {
     CLI::App app("Iris Bianca on the command line: pigments, mixes, matches and palettes", "iris-bianca-cli");
     app.require_subcommand(1);
+    app.set_version_flag("--version", "Iris Bianca " IRIS_VERSION, "Print the version and end");
     Request request;
     setUpMixing(app, request);
     setUpPairs(app, request);
@@ -360,12 +378,19 @@ int runCli(std::vector<std::string> arguments, std::ostream& out, std::ostream& 
         err << "\"" << *wrong << "\" is not written in UTF-8\n";
         return wrongArgument;
     }
+    if (const auto unknown = unknownCommand(app, arguments)) {
+        err << *unknown << '\n';
+        return wrongArgument;
+    }
     try {
         std::ranges::reverse(arguments); // the order CLI11 takes a vector in
         app.parse(arguments);
     } catch (const CLI::CallForHelp&) {
         const auto chosen = app.get_subcommands();
         out << (chosen.empty() ? app.help() : chosen.front()->help());
+        return 0;
+    } catch (const CLI::CallForVersion& version) {
+        out << version.what() << '\n';
         return 0;
     } catch (const CLI::Error& error) {
         err << oneLine(error.what()) << '\n';

@@ -74,6 +74,7 @@ Result<Output> ladderCommand(const LadderArguments& arguments)
         output.json["steps"].push_back(stepJson(step));
         output.text += stepText(step);
     }
+    output.remarks = source->remarks();
     return output;
 }
 

@@ -60,6 +60,7 @@ Result<Output> matchCommand(const MatchArguments& arguments)
                            + " apart: " + recipeText(nearest->recipe, paints) + ".";
         output.text += "\n";
     }
+    output.remarks = source->remarks();
     return output;
 }
 

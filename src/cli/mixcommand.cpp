@@ -64,6 +64,7 @@ Result<Output> mixCommand(const MixArguments& arguments)
     Output output{mixText(*recipe, colour, judgement, paints), mixJson(*recipe, colour, judgement, paints)};
     if (!below->parts.empty())
         addGlaze(output, *recipe, *below, paints);
+    output.remarks = source->remarks();
     return output;
 }
 

@@ -1,6 +1,7 @@
 #include "cli/options.h"
 
 #include "base/text.h"
+#include "paint/paper.h"
 
 namespace iris {
 
@@ -19,6 +20,20 @@ long long wholeNumber(const std::string& option, const std::string& text, const 
     if (!value)
         throw CLI::ValidationError(option + " is " + rule.words + ", not \"" + text + "\"");
     return *value;
+}
+
+CLI::Option* addWash(CLI::App* command, const std::string& name, double& target, const std::string& what)
+{
+    return command->add_option_function<std::string>(
+        name,
+        [&target, name](const std::string& text) {
+            const std::string word = lowered(trimmed(text));
+            target = word == "full"     ? wash::full
+                     : word == "middle" ? wash::middle
+                     : word == "thin"   ? wash::thin
+                                        : realNumber(name, text, rules::wash);
+        },
+        what);
 }
 
 CLI::Validator notEmpty()

@@ -16,7 +16,7 @@ struct NumberRule {
 };
 
 namespace rules {
-inline constexpr NumberRule wash{{1e-6, 4}, "above 0 and at most 4; full is 1, middle 0.45, thin 0.2"};
+inline constexpr NumberRule wash{{1e-6, 4}, "full, middle, thin or a thickness above 0 and at most 4"};
 inline constexpr NumberRule share{{1e-6, 1 - 1e-6}, "between 0 and 1"};
 inline constexpr NumberRule dpi{{50, 1200}, "50 to 1200"};
 } // namespace rules
@@ -49,6 +49,9 @@ CLI::Option* addNumber(CLI::App* command, const std::string& name, Number& targe
         },
         what);
 }
+
+/// An option that takes a wash by its word or its film thickness.
+CLI::Option* addWash(CLI::App* command, const std::string& name, double& target, const std::string& what);
 
 CLI::Validator notEmpty();
 

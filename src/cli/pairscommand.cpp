@@ -201,6 +201,7 @@ Result<Output> chartCommand(const ChartArguments& arguments)
         }
         output.json["rows"].push_back({{"tube", name}, {"cells", cells}});
     }
+    output.remarks = source->remarks();
     return output;
 }
 
@@ -211,6 +212,7 @@ Result<Output> whatMakesCommand(const WhatMakesArguments& arguments)
         return tl::unexpected(found.error());
     Output output{"", Json::object()};
     add(output, arguments.kind + ", " + arguments.order + " first", "mixes", found->findings, found->source);
+    output.remarks = found->source.remarks();
     return output;
 }
 
@@ -251,6 +253,7 @@ Result<Output> darksCommand(const WhatMakesArguments& arguments)
                                 {"mixed_deeper_by", rounded(verdict->mixedDeeper, 2)},
                                 {"worth_its_well", verdict->worthItsWell}};
     }
+    output.remarks = found->source.remarks();
     return output;
 }
 
@@ -293,6 +296,7 @@ Result<Output> wheelCommand(const WheelArguments& arguments)
                                          {"hue_angle", rounded(place.hueDegrees, 1)},
                                          {"radius", rounded(place.radius, 3)}});
     }
+    output.remarks = source->remarks();
     return output;
 }
 

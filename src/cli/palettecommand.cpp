@@ -174,6 +174,7 @@ Result<Output> paletteCommand(const PaletteArguments& arguments)
     const auto choice = choosePalette(source->paints(), *needs, *limits, watched());
     if (!choice)
         return tl::unexpected(choice.error());
+    remarks.insert(remarks.end(), source->remarks().begin(), source->remarks().end());
     const Context context{source->paints(), *needs};
     return Output{choiceText(*choice, context, limits->school), choiceJson(*choice, context), remarks};
 }

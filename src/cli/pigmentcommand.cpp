@@ -63,15 +63,14 @@ std::string rowText(const ReferencePigment& row, const Paint& paint)
 Result<Output> pigmentCommand(const PigmentArguments& arguments)
 {
     const ReferenceTable& table = ReferenceTable::shipped();
-    const auto wanted = parsePigmentReference(arguments.code);
-    if (!wanted)
-        return tl::unexpected(wanted.error());
-    const auto one = table.find(arguments.code);
-    if (!one)
-        return tl::unexpected(one.error());
-    std::vector<const ReferencePigment*> rows{*one};
-    if (wanted->form.empty())
-        rows = table.rowsOf((*one)->code);
+    std::vector<const ReferencePigment*> rows = table.rowsCalled(arguments.code);
+    if (rows.empty()) {
+        const auto one = table.find(arguments.code);
+        if (!one)
+            return tl::unexpected(one.error());
+        const bool anyForm = parsePigmentReference(arguments.code)->form.empty();
+        rows = anyForm ? table.rowsOf((*one)->code) : std::vector{*one};
+    }
 
     FilmCache films;
     Output output{"", Json{{"pigments", Json::array()}}};

@@ -46,7 +46,11 @@ Result<std::size_t> TubeSource::find(std::string_view tube) const
         const auto row = ReferenceTable::shipped().find(tube);
         if (!row)
             return tl::unexpected(row.error());
-        return static_cast<std::size_t>(std::ranges::find(m_ids, (*row)->id()) - m_ids.begin());
+        const auto place = static_cast<std::size_t>(std::ranges::find(m_ids, (*row)->id()) - m_ids.begin());
+        if (place == m_ids.size())
+            return tl::unexpected(notFound(std::string(tube)));
+        remarkOnForm(tube, **row);
+        return place;
     }
     std::vector<std::size_t> found;
     for (std::size_t i = 0; i < m_paints.size(); ++i)
@@ -73,13 +77,33 @@ Result<std::vector<std::size_t>> TubeSource::find(const std::vector<std::string>
     return places;
 }
 
+/// A code that several forms share stands for the ordinary one; which that is has to be said.
+void TubeSource::remarkOnForm(std::string_view tube, const ReferencePigment& row) const
+{
+    const ReferenceTable& table = ReferenceTable::shipped();
+    const auto wanted = parsePigmentReference(tube);
+    if (!wanted || !wanted->form.empty())
+        return;
+    std::vector<std::string> others;
+    for (const ReferencePigment* other : table.rowsOf(row.code))
+        if (other->id() != row.id())
+            others.push_back(other->id());
+    if (others.empty())
+        return;
+    const std::string remark =
+        row.code.text() + " is taken for " + row.commonName + "; there is also " + joinedInWords(others);
+    if (std::ranges::find(*m_remarks, remark) == m_remarks->end())
+        m_remarks->push_back(remark);
+}
+
 Error TubeSource::notFound(const std::string& tube) const
 {
     const bool leftOut = std::ranges::any_of(
         m_leftOut, [&](const std::string& name) { return lowered(name) == lowered(trimmed(tube)); });
     return {ErrorCode::NotFound,
-            leftOut ? "\"" + tube + "\" is in the notebook, but not among the tubes that are used here"
-                    : "no tube called \"" + tube + "\" in the notebook",
+            leftOut         ? "\"" + tube + "\" is in the notebook, but not among the tubes that are used here"
+            : m_isReference ? "\"" + tube + "\" is not among the tubes that are used here"
+                            : "no tube called \"" + tube + "\" in the notebook",
             {},
             0,
             0};
@@ -89,6 +113,7 @@ TubeSource TubeSource::at(const std::vector<std::size_t>& places) const
 {
     TubeSource source;
     source.m_isReference = m_isReference;
+    source.m_remarks = m_remarks;
     for (const std::size_t place : places) {
         source.m_paints.push_back(m_paints[place]);
         source.m_ids.push_back(m_ids[place]);

@@ -5,6 +5,7 @@
 #include "notebook/studio.h"
 #include "paint/paint.h"
 
+#include <memory>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -25,8 +26,10 @@ public:
     /// The same with the strengths they have before anything is learnt.
     const std::vector<Paint>& unlearnt() const { return m_unlearnt; }
 
-    /// The place of a tube in paints(): by its name or id in a notebook, by CODE or CODE/FORM in the table.
+    /// The place of a tube in paints(): by its name or id in a notebook, by CODE, CODE/FORM or name in the table.
     Result<std::size_t> find(std::string_view tube) const;
+    /// What is worth knowing of the tubes that were looked up: which form a code without one was taken for.
+    const std::vector<std::string>& remarks() const { return *m_remarks; }
     Result<std::vector<std::size_t>> find(const std::vector<std::string>& tubes) const;
 
     /// What a search may use: the tubes that are named, or else every one that is there to mix with; and those that are
@@ -36,6 +39,7 @@ public:
 private:
     TubeSource at(const std::vector<std::size_t>& places) const;
     Error notFound(const std::string& tube) const;
+    void remarkOnForm(std::string_view tube, const ReferencePigment& row) const;
 
     bool m_isReference = false;
     std::vector<Paint> m_paints;
@@ -43,6 +47,7 @@ private:
     Notebook m_notebook;
     Learned m_learned;
     std::vector<Paint> m_unlearnt;
+    std::shared_ptr<std::vector<std::string>> m_remarks = std::make_shared<std::vector<std::string>>();
     std::vector<std::string> m_leftOut; ///< names of the tubes that a search may not use
 };
 

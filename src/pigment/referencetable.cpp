@@ -178,11 +178,53 @@ Result<PigmentReference> parsePigmentReference(std::string_view text)
     return PigmentReference{*code, std::string(trimmed(form))};
 }
 
+std::vector<const ReferencePigment*> ReferenceTable::rowsCalled(std::string_view name) const
+{
+    const std::string wanted = lowered(trimmed(name));
+    const auto rowsWhere = [&](const auto& holds) {
+        std::vector<const ReferencePigment*> rows;
+        for (const ReferencePigment& pigment : m_pigments)
+            if (holds(lowered(pigment.commonName), lowered(pigment.form)))
+                rows.push_back(&pigment);
+        return rows;
+    };
+    if (wanted.empty())
+        return {};
+    auto rows = rowsWhere([&](const std::string& own, const std::string&) { return own == wanted; });
+    if (rows.empty())
+        rows = rowsWhere([&](const std::string&, const std::string& form) { return form == wanted; });
+    if (rows.empty()) // "ultramarine" of ultramarine blue
+        rows = rowsWhere([&](const std::string& own, const std::string&) { return own.starts_with(wanted + ' '); });
+    return rows;
+}
+
+Result<const ReferencePigment*> ReferenceTable::findCalled(std::string_view name, const Error& noCode) const
+{
+    const auto rows = rowsCalled(name);
+    if (rows.size() == 1)
+        return rows.front();
+    std::vector<std::string> known;
+    if (rows.empty()) {
+        for (const ReferencePigment& pigment : m_pigments) {
+            known.push_back(pigment.commonName);
+            known.push_back(pigment.commonName.substr(0, pigment.commonName.find(' ')));
+        }
+        const auto meant = nearestWord(trimmed(name), known);
+        return meant ? failure(ErrorCode::UnknownPigment,
+                               "no pigment is called \"" + std::string(name) + "\"; did you mean " + *meant + "?")
+                     : tl::unexpected(noCode);
+    }
+    for (const ReferencePigment* row : rows)
+        known.push_back(row->id());
+    return failure(ErrorCode::UnknownPigment,
+                   "more than one pigment is called \"" + std::string(name) + "\": " + joinedInWords(known));
+}
+
 Result<const ReferencePigment*> ReferenceTable::find(std::string_view id) const
 {
     const auto wanted = parsePigmentReference(id);
     if (!wanted)
-        return tl::unexpected(wanted.error());
+        return findCalled(id, wanted.error());
     const auto rows = rowsOf(wanted->code);
     if (rows.empty())
         return failure(ErrorCode::UnknownPigment, wanted->code.text() + " is not in the reference table");

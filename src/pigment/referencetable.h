@@ -63,12 +63,19 @@ public:
     /// has no row of its own falls back to its base code (PB15:2 to PB15). Null when the code is not in the table.
     const ReferencePigment* typical(const PigmentCode& code) const;
 
-    /// Looks up "PB29", "PBr7/burnt sienna" or "PG50/turquoise": UnknownPigment lists the forms there are.
+    /// The rows that go by a name, in any case of letters: those called so, or else those with a form of that name, or
+    /// else those whose name begins with it.
+    std::vector<const ReferencePigment*> rowsCalled(std::string_view name) const;
+
+    /// Looks up "PB29", "PBr7/burnt sienna", "PG50/turquoise" or a name that only one row goes by, "viridian":
+    /// UnknownPigment lists the forms or rows there are, or the name that may be meant.
     Result<const ReferencePigment*> find(std::string_view id) const;
 
     const Caution* caution(std::string_view token) const;
 
 private:
+    Result<const ReferencePigment*> findCalled(std::string_view name, const Error& noCode) const;
+
     std::vector<ReferencePigment> m_pigments;
     std::vector<Caution> m_cautions;
 };

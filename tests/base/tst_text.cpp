@@ -55,6 +55,11 @@ void TestText::formatsWithoutMinusZero()
     QCOMPARE(formatNumber(-2.36, 1), std::string("-2.4"));
     QCOMPARE(formatNumber(12, 0), std::string("12"));
     QCOMPARE(counted(1, "tube"), std::string("1 tube"));
+    const std::vector<std::string> commands{"palette", "pigment", "mix", "match"};
+    QCOMPARE(nearestWord("palete", commands), std::optional<std::string>("palette"));
+    QCOMPARE(nearestWord("PIGMENTS", commands), std::optional<std::string>("pigment"));
+    QCOMPARE(nearestWord("mox", commands), std::optional<std::string>("mix"));
+    QVERIFY(!nearestWord("sheet", commands) && !nearestWord("", commands) && !nearestWord("mix", {}));
     QCOMPARE(counted(0, "tube"), std::string("0 tubes"));
     QCOMPARE(counted(21, "tube"), std::string("21 tubes"));
 }

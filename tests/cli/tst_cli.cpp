@@ -6,6 +6,7 @@
 
 #include "../mixing/referencepaints.h"
 
+#include <QRegularExpression>
 #include <QTemporaryDir>
 #include <QtTest>
 
@@ -15,6 +16,12 @@ class TestCli : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
+    void tellsItsVersion();
+    void tablesAreFoundByName();
+    void aCodeOfSeveralFormsIsSaid();
+    void whatIsMistypedIsGuessed_data();
+    void whatIsMistypedIsGuessed();
+    void washesGoByTheirWords();
     void initTestCase();
     void pigmentListsEveryForm();
     void mixGivesTheModelsColour();
@@ -194,6 +201,62 @@ void TestCli::helpIsThere()
 {
     QCOMPARE(run({"--help"}).code, 0);
     QVERIFY(run({"mix", "--help"}).out.find("--wash") != std::string::npos);
+}
+
+void TestCli::tellsItsVersion()
+{
+    const Run result = run({"--version"});
+    QCOMPARE(result.code, 0);
+    QVERIFY(
+        QRegularExpression(R"(^Iris Bianca \d+\.\d+\.\d+\n$)").match(QString::fromStdString(result.out)).hasMatch());
+}
+
+void TestCli::tablesAreFoundByName()
+{
+    QVERIFY(run({"pigment", "Viridian"}).out.starts_with("PG18"));
+    QVERIFY(run({"pigment", "ultramarine"}).out.find("PB29  ultramarine blue") != std::string::npos);
+    QVERIFY(run({"mix", "burnt sienna:2", "viridian:1"}).out.starts_with("2 PBr7/burnt sienna + 1 PG18"));
+    const Run several = run({"mix", "ultramarine:1"});
+    QCOMPARE(several.code, 2);
+    QVERIFY2(several.err.find("PV15, PB29") != std::string::npos, several.err.c_str());
+}
+
+void TestCli::aCodeOfSeveralFormsIsSaid()
+{
+    const Run one = run({"mix", "PR101:1", "PR101:2"});
+    QCOMPARE(one.code, 0);
+    QCOMPARE(QString::fromStdString(one.err).count("PR101 is taken for light red oxide; there is also"), 1);
+    QVERIFY(run({"mix", "PR101/Indian red:1"}).err.empty());
+    QVERIFY(run({"mix", "PG18:1"}).err.empty()); // there is only one
+}
+
+void TestCli::whatIsMistypedIsGuessed_data()
+{
+    QTest::addColumn<QStringList>("arguments");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("command") << QStringList{"palete"} << "did you mean palette?";
+    QTest::newRow("no command at all") << QStringList{"frobnicate"} << "--help";
+    QTest::newRow("name") << QStringList{"pigment", "zinc wite"} << "did you mean zinc white?";
+    QTest::newRow("first word of a name") << QStringList{"pigment", "ultramarin"} << "did you mean ultramarine?";
+}
+
+void TestCli::whatIsMistypedIsGuessed()
+{
+    QFETCH(QStringList, arguments);
+    QFETCH(QString, says);
+    const Run result = runRow(arguments);
+    QCOMPARE(result.code, 2);
+    QVERIFY2(QString::fromStdString(result.err).contains(says), result.err.c_str());
+}
+
+void TestCli::washesGoByTheirWords()
+{
+    const auto with = [](const std::string& wash) { return run({"mix", "PB29:1", "--wash", wash}).out; };
+    QCOMPARE(with("thin"), with("0.2"));
+    QCOMPARE(with("Middle"), with("0.45"));
+    QCOMPARE(with("full"), run({"mix", "PB29:1"}).out);
+    const Run deep = run({"mix", "PB29:1", "--wash", "deep"});
+    QVERIFY(deep.code == 2 && deep.err.find("full, middle, thin") != std::string::npos);
 }
 
 QTEST_GUILESS_MAIN(TestCli)

@@ -2,6 +2,9 @@
 #include "colour/deltae.h"
 #include "colour/observer.h"
 #include "notebook/cgats.h"
+#include "notebook/exports.h"
+#include "notebook/measuredswatch.h"
+#include "paint/paint.h"
 #include "paint/paper.h"
 
 #include <QProcess>
@@ -44,6 +47,9 @@ class TestCgats : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
+    void namesOfTubesDoNotDecide_data();
+    void namesOfTubesDoNotDecide();
+    void aFileOfManyTubesGivesTheOneThatIsAskedFor();
     void roundTrips();
     void readsLabXyzAndSpectra();
     void coarseAndPercentSpectra();
@@ -160,6 +166,70 @@ void TestCgats::badFiles()
     QVERIFY(!read);
     QCOMPARE(read.error().code, ErrorCode::BadCgats);
     QVERIFY2(QString::fromStdString(read.error().message).contains(says), read.error().message.c_str());
+}
+
+namespace {
+
+CgatsFile measured(const QStringList& names)
+{
+    CgatsFile file{"", "", {}};
+    double l = 90;
+    for (const QString& name : names)
+        file.samples.push_back({name.toStdString(), Lab{l -= 10, 1, 2}, {}});
+    return file;
+}
+
+} // namespace
+
+void TestCgats::namesOfTubesDoNotDecide_data()
+{
+    QTest::addColumn<QStringList>("names"); // in the order full, thin, black, paper
+    QTest::addColumn<bool>("paper");
+    QTest::newRow("black") << QStringList{"Ivory Black, full", "Ivory Black, thin", "Ivory Black, over black"} << false;
+    QTest::newRow("white") << QStringList{"Titanium White, full", "Titanium White, thin", "Titanium White, over black"}
+                           << false;
+    QTest::newRow("thin white on its paper")
+        << QStringList{"Thin White full", "Thin White thin", "Thin White black", "paper"} << true;
+    QTest::newRow("all of them") << QStringList{"Full Thin Black Paper full", "Full Thin Black Paper thin",
+                                                "Full Thin Black Paper over black", "Full Thin Black Paper paper"}
+                                 << true;
+    QTest::newRow("no name") << QStringList{"masstone", "undertone", "over black, full strength"} << false;
+    QTest::newRow("no words at all") << QStringList{"A1", "A2", "A3"} << false;
+}
+
+void TestCgats::namesOfTubesDoNotDecide()
+{
+    QFETCH(QStringList, names);
+    QFETCH(bool, paper);
+    const CgatsFile file = measured(names);
+    const auto reading = readingFrom(file);
+    QVERIFY2(reading, reading ? "" : reading.error().message.c_str());
+    QCOMPARE(reading->painted.full, *file.samples[0].lab);
+    QCOMPARE(reading->painted.thin, *file.samples[1].lab);
+    QCOMPARE(reading->painted.overBlack, *file.samples[2].lab);
+    QCOMPARE(reading->paperWhite == file.samples.back().lab, paper);
+}
+
+/// What the program writes of a whole notebook it reads back tube by tube.
+void TestCgats::aFileOfManyTubesGivesTheOneThatIsAskedFor()
+{
+    FilmCache films;
+    std::vector<Paint> paints;
+    for (const auto& [name, row] : {std::pair{"Ivory Black", "PBk9"},
+                                    {"Titanium White", "PW6"},
+                                    {"Ultramarine", "PB29"},
+                                    {"Ultramarine Deep", "PB15:3"}}) {
+        paints.push_back(paintOf(**ReferenceTable::shipped().find(row), films));
+        paints.back().name = name;
+    }
+    const CgatsFile file = readCgats(writeCgats(cgatsOf("all", paints))).value();
+    for (const Paint& paint : paints) {
+        const auto reading = readingFrom(file, paint.name);
+        QVERIFY2(reading, reading ? "" : reading.error().message.c_str());
+        QVERIFY(deltaE00(reading->painted.full, paint.swatch.full) < 0.3); // as far as the film explains it
+    }
+    const auto unnamed = readingFrom(file);
+    QVERIFY(!unnamed && unnamed.error().message.find("several tubes") != std::string::npos);
 }
 
 QTEST_GUILESS_MAIN(TestCgats)

@@ -517,9 +517,10 @@ void TubesView::readMeasurements(const QString& path)
         messages().tell(this, tr("Read measurements"), tr("Choose the tube that %1 belongs to first.").arg(name));
         return;
     }
+    const std::string owner = m_document.notebook().tube(ids.front())->name;
     const auto measured = readTextFile(path, InputKind::Measurements)
                               .and_then([](const DecodedText& file) { return readCgats(file.text); })
-                              .and_then(readingFrom);
+                              .and_then([&](const CgatsFile& file) { return readingFrom(file, owner); });
     if (!measured) {
         messages().tell(this, tr("Read measurements"),
                         tr("%1: %2. Nothing came in.").arg(name, text(measured.error().message)));
