@@ -86,6 +86,11 @@ int main()
     const double learning = milliseconds([&] { learned = learnStrengths(sixty, squares); });
     std::printf("strengths of 60 tubes from 500 squares, each left out in turn: %.0f ms (typical miss %.2f)\n",
                 learning, learned.typicalMiss().value_or(-1));
+    const std::vector<Paint> thousand = tubes(1000);
+    const std::vector<PaintedMix> years = painted(thousand, 5000);
+    const double heavy = milliseconds([&] { learned = learnStrengths(thousand, years); });
+    std::printf("strengths of 1,000 tubes from 5,000 squares: %.0f ms (typical miss %.2f)\n", heavy,
+                learned.typicalMiss().value_or(-1));
     const double worth = milliseconds([&] { worthPainting(sixty, beforePainting(sixty), everyPair(sixty)); });
     std::printf("12 squares worth painting out of 1,770 pairs: %.0f ms\n", worth);
     const double wheel = milliseconds([&] { wheelOf(sixty, {0, 20, 40}); });

@@ -1,5 +1,6 @@
 #include "mixing/learning.h"
 
+#include "base/parallel.h"
 #include "colour/deltae.h"
 #include "mixing/mixslope.h"
 
@@ -104,9 +105,13 @@ public:
 private:
     std::vector<double> strengths(const Eigen::VectorXd& logs) const;
     Contribution contribution(std::size_t square, const std::vector<double>& strengths, double logWash) const;
-    double cost(const Eigen::VectorXd& logs, const std::vector<double>& washes) const;
+    std::vector<Contribution> contributions(const Eigen::VectorXd& logs, const std::vector<double>& washes) const;
+    double cost(const Eigen::VectorXd& logs, const std::vector<Contribution>& parts) const;
+    void forSquares(const std::function<void(std::size_t)>& task) const;
+    std::vector<double> washesAfter(const Eigen::VectorXd& way, double damping) const;
     Eigen::MatrixXd normalMatrix(const std::vector<Contribution>& parts) const;
-    MixLesson lesson(std::size_t square, const Contribution& own, const Eigen::MatrixXd& covariance) const;
+    MixLesson lesson(std::size_t square, const std::vector<double>& start, const std::vector<double>& found,
+                     const Eigen::MatrixXd& covariance) const;
     double bestWash(std::size_t square, const std::vector<double>& strengths) const;
     double missAt(std::size_t square, const std::vector<double>& strengths, double logWash) const;
     bool step(double& damping);
@@ -118,7 +123,8 @@ private:
     const LearningOptions& m_options;
     Eigen::VectorXd m_logs; ///< ln(strength) beyond the paint's own
     Eigen::VectorXd m_prior;
-    std::vector<double> m_washes; ///< ln(thickness) of each square
+    std::vector<double> m_washes;      ///< ln(thickness) of each square
+    std::vector<Contribution> m_parts; ///< of each square, at these strengths and washes
 };
 
 std::vector<double> Fit::strengths(const Eigen::VectorXd& logs) const
@@ -159,13 +165,32 @@ Contribution Fit::contribution(std::size_t at, const std::vector<double>& streng
     return result;
 }
 
-double Fit::cost(const Eigen::VectorXd& logs, const std::vector<double>& washes) const
+std::vector<Contribution> Fit::contributions(const Eigen::VectorXd& logs, const std::vector<double>& washes) const
 {
     const std::vector<double> at = strengths(logs);
+    std::vector<Contribution> parts(m_squares.size());
+    forSquares([&](std::size_t square) { parts[square] = contribution(square, at, washes[square]); });
+    return parts;
+}
+
+double Fit::cost(const Eigen::VectorXd& logs, const std::vector<Contribution>& parts) const
+{
     double sum = logs.cwiseAbs2().dot(m_prior) / 2;
-    for (std::size_t i = 0; i < m_squares.size(); ++i)
-        sum += contribution(i, at, washes[i]).cost;
+    for (const Contribution& part : parts)
+        sum += part.cost;
     return sum;
+}
+
+/// Several threads, each a stretch of squares; every square writes its own place, so that the sum does not depend on
+/// them.
+void Fit::forSquares(const std::function<void(std::size_t)>& task) const
+{
+    constexpr std::size_t stretch = 64;
+    const std::size_t count = m_squares.size();
+    inParallel((count + stretch - 1) / stretch, {}, [&](std::size_t part) {
+        for (std::size_t square = part * stretch; square < std::min(count, (part + 1) * stretch); ++square)
+            task(square);
+    });
 }
 
 Eigen::MatrixXd Fit::normalMatrix(const std::vector<Contribution>& parts) const
@@ -181,36 +206,41 @@ Eigen::MatrixXd Fit::normalMatrix(const std::vector<Contribution>& parts) const
     return normal;
 }
 
+/// The washes that go with a step of the strengths, each from what its square says.
+std::vector<double> Fit::washesAfter(const Eigen::VectorXd& way, double damping) const
+{
+    std::vector<double> washes = m_washes;
+    for (std::size_t i = 0; i < m_squares.size(); ++i) {
+        double cross = 0;
+        for (std::size_t r = 0; r < m_squares[i].parts.size(); ++r)
+            cross += m_parts[i].washCross[static_cast<Eigen::Index>(r)] * way[place(m_squares[i].parts[r])];
+        washes[i] -= (m_parts[i].washGradient + cross) / (m_parts[i].washCurvature * (1 + damping));
+        washes[i] = std::clamp(washes[i], std::log(thinnest), std::log(thickest));
+    }
+    return washes;
+}
+
 /// One damped step; false when nothing gets better any more.
 bool Fit::step(double& damping)
 {
-    const std::vector<double> at = strengths(m_logs);
-    std::vector<Contribution> parts;
     Eigen::VectorXd gradient = m_prior.cwiseProduct(m_logs);
-    double now = m_logs.cwiseAbs2().dot(m_prior) / 2;
-    for (std::size_t i = 0; i < m_squares.size(); ++i) {
-        parts.push_back(contribution(i, at, m_washes[i]));
-        now += parts.back().cost;
+    for (std::size_t i = 0; i < m_squares.size(); ++i)
         for (std::size_t r = 0; r < m_squares[i].parts.size(); ++r)
-            gradient[place(m_squares[i].parts[r])] += parts.back().gradient[static_cast<Eigen::Index>(r)];
-    }
-    const Eigen::MatrixXd normal = normalMatrix(parts);
+            gradient[place(m_squares[i].parts[r])] += m_parts[i].gradient[static_cast<Eigen::Index>(r)];
+    const double now = cost(m_logs, m_parts);
+    const Eigen::MatrixXd normal = normalMatrix(m_parts);
     for (int tries = 0; tries < 12; ++tries) {
         Eigen::MatrixXd damped = normal;
         damped.diagonal() *= 1 + damping;
-        const Eigen::VectorXd way = damped.ldlt().solve(-gradient);
-        std::vector<double> washes = m_washes;
-        for (std::size_t i = 0; i < m_squares.size(); ++i) {
-            double cross = 0;
-            for (std::size_t r = 0; r < m_squares[i].parts.size(); ++r)
-                cross += parts[i].washCross[static_cast<Eigen::Index>(r)] * way[place(m_squares[i].parts[r])];
-            washes[i] -= (parts[i].washGradient + cross) / (parts[i].washCurvature * (1 + damping));
-            washes[i] = std::clamp(washes[i], std::log(thinnest), std::log(thickest));
-        }
-        const double then = cost(m_logs + way, washes);
+        // With its prior the matrix is positive definite; for hundreds of tubes LLT is many times as fast as LDLT.
+        const Eigen::VectorXd way = damped.llt().solve(-gradient);
+        std::vector<double> washes = washesAfter(way, damping);
+        std::vector<Contribution> parts = contributions(m_logs + way, washes);
+        const double then = cost(m_logs + way, parts);
         if (then < now) {
             m_logs += way;
             m_washes = std::move(washes);
+            m_parts = std::move(parts);
             damping = std::max(damping / 5, 1e-9);
             return now - then > 1e-6 * (1 + now);
         }
@@ -222,6 +252,7 @@ bool Fit::step(double& damping)
 bool Fit::run()
 {
     double damping = 1e-3;
+    m_parts = contributions(m_logs, m_washes);
     for (int round = 0; round < 60; ++round)
         if (!step(damping))
             return true;
@@ -246,9 +277,13 @@ double Fit::missAt(std::size_t square, const std::vector<double>& strengths, dou
     return deltaE00(slopeOf(recipe, m_paints, strengths).colour, m_squares[square].colour);
 }
 
-MixLesson Fit::lesson(std::size_t square, const Contribution& own, const Eigen::MatrixXd& covariance) const
+/// @param start the strengths before anything was painted
+/// @param found those that were found
+MixLesson Fit::lesson(std::size_t square, const std::vector<double>& start, const std::vector<double>& found,
+                      const Eigen::MatrixXd& covariance) const
 {
     const auto& parts = m_squares[square].parts;
+    const Contribution& own = m_parts[square];
     const auto count = static_cast<Eigen::Index>(parts.size());
     Eigen::MatrixXd inside(count, count);
     for (Eigen::Index r = 0; r < count; ++r)
@@ -258,16 +293,14 @@ MixLesson Fit::lesson(std::size_t square, const Contribution& own, const Eigen::
     // Without this square the curvature is H - h and the slope is minus its own; Woodbury keeps to its own paints.
     const Eigen::MatrixXd without = Eigen::MatrixXd::Identity(count, count) - own.hessian * inside;
     const Eigen::VectorXd shift = inside * without.fullPivLu().solve(own.gradient);
-    Eigen::VectorXd logs = m_logs;
-    for (Eigen::Index r = 0; r < count; ++r)
-        logs[place(parts[static_cast<std::size_t>(r)])] += shift[r];
+    std::vector<double> leftOut = found;
+    for (std::size_t r = 0; r < parts.size(); ++r)
+        leftOut[parts[r].paint] *= std::exp(shift[static_cast<Eigen::Index>(r)]);
 
-    const std::vector<double> start = strengths(Eigen::VectorXd::Zero(m_logs.size()));
-    const std::vector<double> leftOut = strengths(logs);
     MixLesson lesson;
     lesson.thickness = std::exp(m_washes[square]);
     lesson.before = missAt(square, start, bestWash(square, start));
-    lesson.after = missAt(square, strengths(m_logs), m_washes[square]);
+    lesson.after = missAt(square, found, m_washes[square]);
     const Recipe matched{parts, std::exp(bestWash(square, leftOut))};
     lesson.leftOutColour = slopeOf(matched, m_paints, leftOut).colour;
     lesson.leftOut = deltaE00(lesson.leftOutColour, m_squares[square].colour);
@@ -279,13 +312,13 @@ Learned Fit::result() const
 {
     Learned learned;
     learned.strengths = strengths(m_logs);
-    std::vector<Contribution> parts;
-    for (std::size_t i = 0; i < m_squares.size(); ++i)
-        parts.push_back(contribution(i, learned.strengths, m_washes[i]));
-    const Eigen::MatrixXd covariance = normalMatrix(parts).inverse();
+    const Eigen::MatrixXd normal = normalMatrix(m_parts);
+    const Eigen::MatrixXd covariance = normal.llt().solve(Eigen::MatrixXd::Identity(normal.rows(), normal.cols()));
     learned.covariance.assign(covariance.data(), covariance.data() + covariance.size());
-    for (std::size_t i = 0; i < m_squares.size(); ++i)
-        learned.lessons.push_back(lesson(i, parts[i], covariance));
+    const std::vector<double> start = strengths(Eigen::VectorXd::Zero(m_logs.size()));
+    learned.lessons.resize(m_squares.size());
+    forSquares(
+        [&](std::size_t square) { learned.lessons[square] = lesson(square, start, learned.strengths, covariance); });
     return learned;
 }
 
