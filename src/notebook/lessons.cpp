@@ -59,7 +59,7 @@ LearningOptions learningOptionsOf(const Notebook& notebook)
 }
 
 std::vector<WantedMix> wantedBy(const Notebook& notebook, std::span<const Paint> paints,
-                                const std::function<bool(std::size_t)>& usable)
+                                const std::function<bool(std::size_t)>& usable, const WorkOptions& work)
 {
     std::vector<std::size_t> places;
     std::vector<Paint> atHand;
@@ -75,10 +75,13 @@ std::vector<WantedMix> wantedBy(const Notebook& notebook, std::span<const Paint>
     };
     std::vector<WantedMix> wanted;
     for (const NeedRecord& record : notebook.needs) {
+        if (work.stop.stop_requested())
+            return wanted;
         MatchOptions options;
         options.tolerance = record.need.tolerance + 4; // recipes that look a little off may be right once learnt
         options.mostTubes = 2;
         options.mostMatches = recipesANeed;
+        options.work.stop = work.stop;
         for (const Match& match : matchesFor(record.need.target, atHand, options))
             if (match.recipe.parts.size() > 1)
                 wanted.push_back({inNotebook(match.recipe), static_cast<double>(record.need.importance)});

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/parallel.h"
 #include "mixing/worthpainting.h"
 #include "notebook/notebook.h"
 
@@ -21,8 +22,9 @@ LearningOptions learningOptionsOf(const Notebook& notebook);
 /// What the needs will be mixed from: for each need the nearest recipes of up to three of the paints, weighted by its
 /// importance, and a little of every pair besides, so that something is wanted even without needs.
 /// @param usable which of the paints are at hand
+/// @return what was found so far, which is not all, when it is stopped
 std::vector<WantedMix> wantedBy(const Notebook& notebook, std::span<const Paint> paints,
-                                const std::function<bool(std::size_t)>& usable);
+                                const std::function<bool(std::size_t)>& usable, const WorkOptions& work = {});
 
 /// A recipe's tubes by number and name.
 std::vector<MixPart> mixPartsOf(const Recipe& recipe, const Notebook& notebook);

@@ -582,7 +582,9 @@ void TestPairsView::worthPaintingNext()
         dialog.accept();
     });
     QTest::keyClick(find<QListWidget>("sheets"), Qt::Key_N);
-    QCOMPARE(m_document->notebook().sheets.size(), 1U);
+    QVERIFY(!find<QPushButton>("worthPainting")->isEnabled()); // it is being looked for, beside the window
+    COMES_TRUE(m_document->notebook().sheets.size() == 1);
+    QVERIFY(find<QPushButton>("worthPainting")->isEnabled());
     QCOMPARE(m_document->notebook().sheets.front().cells.size(), 12U);
     m_window->activateWindow(); // offscreen, the dialog leaves nothing active behind it
     QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
@@ -604,6 +606,7 @@ void TestPairsView::theLoopWithoutPaint()
     m_answer.clear();
     whenOpen<PrintDialog>([](PrintDialog& dialog) { dialog.accept(); });
     m_window->places().the<SheetsView>().layOutWorthPainting();
+    COMES_TRUE(!m_document->notebook().sheets.empty());
     whenOpen<SheetReadingDialog>([](SheetReadingDialog& dialog) {
         auto* file = dialog.findChild<QPushButton*>("fileSquares");
         QVERIFY(QTest::qWaitFor([&] { return file->isEnabled(); }, 20000));

@@ -77,6 +77,11 @@ SheetsView::SheetsView(Document& document, ViewSettings& settings, QWidget* pare
     layout->addWidget(m_pages, 1);
     connect(m_list, &QListWidget::currentRowChanged, this, &SheetsView::showChosen);
     connect(&document, &Document::sheetsChanged, this, &SheetsView::fill);
+    for (const auto changed : {&Document::tubesChanged, &Document::mixesChanged, &Document::needsChanged})
+        connect(&document, changed, this, [this] { // what was being looked for is another question now
+            m_looking.drop();
+            showWorthAct();
+        });
     connect(&document, &Document::mixesChanged, this, &SheetsView::fill);
     connect(&document, &Document::tubesChanged, this, &SheetsView::showChosen);
     connect(&document, &Document::mixesChanged, this, &Place::countChanged);
@@ -91,13 +96,14 @@ void SheetsView::setUpTabs(QVBoxLayout* column)
                                {pageAct(tr("Mixes"), Qt::Key_M, RecordPage), "pageMixes"},
                                {pageAct(tr("Predictions"), Qt::Key_Q, Predictions), "pagePredictions"}},
                               this);
-    QAction* worth =
-        addAct(*this, tr("Lay out what is worth painting next"), Qt::Key_N, [this] { layOutWorthPainting(); });
+    m_worth = addAct(
+        *this, {}, Qt::Key_N, [this] { layOutWorthPainting(); }, tr("Lay out what is worth painting next"));
+    showWorthAct();
     m_readSheet = addAct(*this, tr("Read a painted sheet"), Qt::Key_R, [this] { readPainted(); });
     m_tryWithoutPaint = addAct(*this, tr("Try the chosen sheet without paint"), {}, [this] { readWithoutPaint(); });
     auto* read = actButton(*m_readSheet, "readSheet", this);
     makeMain(*read);
-    row->addWidget(actButton(*worth, "worthPainting", this));
+    row->addWidget(actButton(*m_worth, "worthPainting", this));
     row->addWidget(read);
     column->addLayout(row);
 }
@@ -214,22 +220,39 @@ SheetsView::Page SheetsView::page() const
 
 void SheetsView::layOutWorthPainting()
 {
-    const Notebook& notebook = m_document.notebook();
-    WorthOptions options;
-    options.squares = oneSitting;
-    for (std::size_t i = 0; i < notebook.tubes.size(); ++i)
-        if (isAtHand(notebook.tubes[i]))
-            options.among.push_back(i);
-    const auto usable = [&](std::size_t place) { return isAtHand(notebook.tubes[place]); };
-    std::vector<Recipe> recipes;
-    for (const WorthSquare& square : worthPainting(m_document.studio()->paints, m_document.studio()->learned,
-                                                   wantedBy(notebook, m_document.studio()->paints, usable), options))
-        recipes.push_back(square.recipe);
-    if (recipes.empty()) {
+    m_worth->setEnabled(false);
+    m_worth->setText(tr("Looking for what is worth painting ..."));
+    m_looking.start(
+        [studio = m_document.studio()](const JobTools& tools) {
+            WorthOptions options;
+            options.squares = oneSitting;
+            options.among = studio->atHand();
+            const auto usable = [&](std::size_t place) { return isAtHand(studio->notebook.tubes[place]); };
+            const auto wanted = wantedBy(studio->notebook, studio->paints, usable, tools.workOptions());
+            WorthFound found{studio, {}};
+            if (!tools.stop.stop_requested())
+                for (const WorthSquare& square : worthPainting(studio->paints, studio->learned, wanted, options))
+                    found.recipes.push_back(square.recipe);
+            return found;
+        },
+        [this](const WorthFound& found) { printWorth(found); });
+}
+
+void SheetsView::showWorthAct()
+{
+    m_worth->setText(tr("Lay out what is worth painting next"));
+    m_worth->setEnabled(true);
+}
+
+void SheetsView::printWorth(const WorthFound& found)
+{
+    showWorthAct();
+    if (found.recipes.empty()) {
         messages().tell(this, tr("Worth painting next"), tr("It takes at least two tubes that are at hand."));
         return;
     }
-    if (printSquares(m_document, cellsOf(recipes, notebook), 0, tr("Worth painting next"), window()))
+    const std::vector<SheetCell> cells = cellsOf(found.recipes, found.studio->notebook);
+    if (printSquares(m_document, cells, 0, tr("Worth painting next"), window()))
         m_list->setCurrentRow(0);
 }
 

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "app/document/document.h"
+#include "app/jobs/job.h"
 #include "app/parts/place.h"
 
 class QButtonGroup;
@@ -32,7 +33,7 @@ public:
     QAction* tryWithoutPaint() const { return m_tryWithoutPaint; }
     QAction* readSheet() const { return m_readSheet; }
 
-    /// Lays out the squares that would teach most, as a sheet of one sitting.
+    /// Looks for the squares that would teach most, beside the window, and lays them out as a sheet of one sitting.
     void layOutWorthPainting();
     void writePdfAgain();
     /// Reads a scan or photograph; asks for one when none is given.
@@ -47,6 +48,13 @@ public:
     MixesPage& mixes() { return *m_mixes; }
 
 private:
+    /// What is worth painting, counting the studio's tubes.
+    struct WorthFound {
+        StudioPtr studio;
+        std::vector<Recipe> recipes;
+    };
+    void printWorth(const WorthFound& found);
+    void showWorthAct();
     QFrame* makeCard();
     void setUpTabs(class QVBoxLayout* column);
     QAction* pageAct(const QString& words, const QKeySequence& key, Page page);
@@ -66,6 +74,8 @@ private:
     PlainLabel* m_title = nullptr;
     PlainLabel* m_state = nullptr;
     PlainLabel* m_effort = nullptr;
+    Job<WorthFound> m_looking;
+    QAction* m_worth = nullptr;
     QAction* m_readSheet = nullptr;
     QAction* m_tryWithoutPaint = nullptr;
     std::vector<QAction*> m_sheetActs; ///< of the sheet that is chosen
