@@ -644,7 +644,7 @@ void TestReading::everythingIsSavedInOpenFormats()
     QVERIFY(saveAs(*m_document, exchanges()[1], m_window.get()).isEmpty());
     const Swatch swatch = *blue().swatch;
     m_window->takeFile(m_answer);
-    QVERIFY2(m_told.last().contains("1 readings came in"), qPrintable(m_told.last()));
+    QVERIFY2(m_told.last().contains("1 reading came in"), qPrintable(m_told.last()));
     QCOMPARE(m_document->notebook().swatches.size(), 2U);
     QVERIFY(deltaE00(blue().swatch->thin, swatch.thin) < 0.1);
     m_document->undoStack().undo();

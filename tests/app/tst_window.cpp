@@ -14,6 +14,7 @@
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/exchange.h"
+#include "app/window/keyspage.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
 #include "app/window/screenshots.h"
@@ -49,6 +50,7 @@ private Q_SLOTS:
     void aChoiceThatEndsAfterATubeIsGoneIsDropped();
     void theWindowStaysAwakeWhileItChooses();
     void keysReachEveryPlace();
+    void everyKeyIsOnThePageOfKeys();
     void valuesOnlyAndGrounds();
     void keptPalettesAreShownAgain();
     void picturesAreTaken();
@@ -370,6 +372,29 @@ void TestWindow::keysReachEveryPlace()
     for (QWidget* widget : m_window->findChildren<QWidget*>())
         if (qobject_cast<QPushButton*>(widget) || qobject_cast<QComboBox*>(widget) || qobject_cast<QLineEdit*>(widget))
             QVERIFY2(widget->focusPolicy() != Qt::NoFocus, qPrintable(widget->objectName()));
+}
+
+/// The page is made from the acts: what can be done by a key is on it, under the place where it can be done, and no key
+/// means two things in one place (but for Delete, which takes out what is on show).
+void TestWindow::everyKeyIsOnThePageOfKeys()
+{
+    const std::vector<Place*> places = m_window->places().list();
+    const std::vector<KeySection> sections = keySections(m_window->actions(), places);
+    QCOMPARE(sections.size(), places.size() + 1);
+    for (std::size_t i = 0; i < places.size(); ++i) {
+        QCOMPARE(sections[i + 1].where, places[i]->name());
+        QSet<QString> keys;
+        for (const WalkingKey& key : sections[i + 1].keys) {
+            QVERIFY2(!keys.contains(key.keys) || key.keys == "Del" || key.keys.contains(','), qPrintable(key.keys));
+            QVERIFY(!key.what.isEmpty());
+            keys.insert(key.keys);
+        }
+        for (const QAction* act : places[i]->findChildren<QAction*>())
+            QVERIFY2(act->shortcut().isEmpty() || keys.contains(keyWords(act->shortcut())), qPrintable(act->text()));
+        // And by the rail's own digit the place is reached.
+        const QString digit = QString::number(i + 1);
+        QVERIFY(std::ranges::any_of(sections[0].keys, [&](const WalkingKey& key) { return key.keys == digit; }));
+    }
 }
 
 void TestWindow::valuesOnlyAndGrounds()

@@ -134,7 +134,7 @@ void TestReadingCli::badLinesAreListed()
     list.close();
     const Run read = run({"import", path("marsh.iris"), "tubes", path("list.csv")});
     QCOMPARE(read.code, 0);
-    QVERIFY(read.out.find("1 tubes") != std::string::npos);
+    QVERIFY(read.out.find("1 tube ") != std::string::npos);
     QVERIFY(read.out.find("line 3 left out: \"wide\"") != std::string::npos);
     QVERIFY(read.out.find("line 4 left out: \"attic\"") != std::string::npos);
 }
