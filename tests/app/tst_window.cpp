@@ -446,6 +446,13 @@ void TestWindow::keptPalettesAreShownAgain()
     QVERIFY(waitForChoice());
     QVERIFY(textIn(find<QLabel>("headline")).startsWith("Two, 2 tubes"));
     QCOMPARE(panel().choice()->sets.front().tubes, (std::vector<std::size_t>{3, 13}));
+    QVERIFY(find<QPushButton>("forgetPalette")->isVisible() && !find<QPushButton>("keepPalette")->isVisible());
+    click("forgetPalette");
+    QVERIFY(m_document->notebook().palettes.empty());
+    QVERIFY(!panel().choice());
+    QCOMPARE(kept->count(), 1);
+    m_document->undo();
+    QCOMPARE(m_document->notebook().palettes.size(), 1U);
 }
 
 void TestWindow::picturesAreTaken()

@@ -174,11 +174,15 @@ QHBoxLayout* ChoicePanel::makeSets()
     m_setLabel->setObjectName(QStringLiteral("setLabel"));
     m_keepAct = addAct(*this, tr("Keep this palette"), Qt::Key_K, [this] { keepPalette(); });
     m_keep = actButton(*m_keepAct, "keepPalette", this);
+    m_forgetKept = new QPushButton(tr("Keep it no longer"), this);
+    m_forgetKept->setObjectName(QStringLiteral("forgetPalette"));
+    connect(m_forgetKept, &QPushButton::clicked, this, [this] { m_document.removePalette(m_keptId); });
     row->addWidget(m_setLabel);
     for (QPushButton* walk : m_walk)
         row->addWidget(walk);
     row->addStretch();
     row->addWidget(m_keep);
+    row->addWidget(m_forgetKept);
     return row;
 }
 
@@ -268,6 +272,8 @@ void ChoicePanel::fillKept()
     for (const PaletteRecord& palette : m_document.notebook().palettes)
         m_kept->addItem(nameInList(palette.name), static_cast<qlonglong>(palette.id.value));
     m_kept->setEnabled(m_kept->count() > 1);
+    if (m_choice && !m_keptName.isEmpty() && !m_document.notebook().palette(m_keptId))
+        forget(); // what is on show is kept no longer
 }
 
 std::vector<std::size_t> ChoicePanel::placesOf(const std::vector<TubeId>& ids) const
@@ -301,6 +307,7 @@ void ChoicePanel::showKept(int index)
         if (std::ranges::find(limits.must, i) == limits.must.end())
             limits.never.push_back(i);
     m_keptName = text(palette->name);
+    m_keptId = palette->id;
     begin(limits, tr("Mixing %1").arg(m_keptName));
 }
 
@@ -370,8 +377,10 @@ void ChoicePanel::forget()
     else if (m_document.notebook().tubes.empty())
         say(tr("No tubes yet. Write them down under Tubes first."));
     else
-        say(tr("Choose finds the fewest tubes that mix all of %1, and the recipe for each.")
-                .arg(text(counted(m_document.notebook().needs.size(), "colour"))));
+        say(m_document.notebook().needs.size() == 1
+                ? tr("Choose finds the fewest tubes that mix this colour, and the recipe for it.")
+                : tr("Choose finds the fewest tubes that mix all %1 colours, and the recipe for each.")
+                      .arg(m_document.notebook().needs.size()));
     Q_EMIT answersChanged();
 }
 
@@ -428,6 +437,7 @@ void ChoicePanel::showSet()
     for (QPushButton* walk : m_walk)
         walk->setVisible(m_choice->sets.size() > 1);
     m_keep->setVisible(m_keptName.isEmpty());
+    m_forgetKept->setVisible(!m_keptName.isEmpty());
     m_setLabel->setVisible(m_keptName.isEmpty());
     Q_EMIT answersChanged();
 }

@@ -79,6 +79,7 @@ private:
     RecipesModel m_recipes;
     std::optional<Choice> m_choice;
     QString m_keptName; ///< of the kept palette on show; empty for a choice
+    PaletteId m_keptId;
     std::size_t m_shown = 0;
     QComboBox* m_school = nullptr;
     QSpinBox* m_most = nullptr;
@@ -101,6 +102,7 @@ private:
     QAction* m_next = nullptr;
     std::array<QPushButton*, 2> m_walk{};
     QPushButton* m_keep = nullptr;
+    QPushButton* m_forgetKept = nullptr;
 };
 
 } // namespace iris
