@@ -51,6 +51,7 @@ Result<std::string> exported(const NotebookStore& store, const Notebook& noteboo
 struct Import {
     NotebookEdit edit;
     std::size_t readings = 0;
+    std::size_t already = 0; ///< tubes of the list that are in the notebook
     std::vector<Error> problems;
     std::vector<std::string> remarks;
 };
@@ -67,7 +68,8 @@ Result<Import> importFrom(const ImportArguments& arguments, const Notebook& note
         if (!list)
             return tl::unexpected(atFile(list.error(), arguments.file));
         import.problems = std::move(list->problems);
-        import.edit.putTubes = std::move(list->tubes);
+        import.edit.putTubes = notYetIn(notebook, list->tubes);
+        import.already = list->tubes.size() - import.edit.putTubes.size();
     } else if (arguments.format == "swatches") {
         auto list = readSwatchesCsv(*text, notebook);
         if (!list)
@@ -128,6 +130,10 @@ Result<Output> importCommand(const ImportArguments& arguments)
     const std::size_t tubes = arguments.format == "swatches" ? 0 : done->putTubes.size();
     Output output{counted(tubes, "tube") + " and " + counted(import->readings, "reading") + " came in\n",
                   Json{{"tubes", tubes}, {"swatches", import->readings}, {"left_out", Json::array()}}, import->remarks};
+    output.json["already_there"] = import->already;
+    if (import->already > 0)
+        output.text += counted(import->already, "tube") + " of the list in the notebook already, left as "
+                       + (import->already == 1 ? "it is\n" : "they are\n");
     for (const Error& problem : import->problems) {
         output.text += "line " + std::to_string(problem.line) + " left out: " + shown(problem.message) + "\n";
         output.json["left_out"].push_back({{"line", problem.line}, {"why", problem.message}});

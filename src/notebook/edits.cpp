@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <tuple>
 
 namespace iris {
 namespace {
@@ -98,6 +99,17 @@ std::optional<SwatchRecord> unfiledSwatch(const Notebook& notebook, const Tube& 
 }
 
 } // namespace
+
+std::vector<Tube> notYetIn(const Notebook& notebook, std::vector<Tube> tubes)
+{
+    const auto label = [](const Tube& tube) {
+        return std::tie(tube.maker, tube.line, tube.name, tube.codes, tube.form);
+    };
+    std::erase_if(tubes, [&](const Tube& tube) {
+        return std::ranges::any_of(notebook.tubes, [&](const Tube& own) { return label(own) == label(tube); });
+    });
+    return tubes;
+}
 
 NotebookEdit filing(const Notebook& notebook, const std::vector<SwatchRecord>& readings)
 {

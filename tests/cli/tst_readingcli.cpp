@@ -135,6 +135,9 @@ void TestReadingCli::badLinesAreListed()
     const Run read = run({"import", path("marsh.iris"), "tubes", path("list.csv")});
     QCOMPARE(read.code, 0);
     QVERIFY(read.out.find("1 tube ") != std::string::npos);
+    const Run again = run({"import", path("marsh.iris"), "tubes", path("list.csv")});
+    QVERIFY2(again.out.starts_with("0 tubes and 0 readings came in\n1 tube of the list in the notebook already"),
+             again.out.c_str());
     QVERIFY(read.out.find("line 3 left out: \"wide\"") != std::string::npos);
     QVERIFY(read.out.find("line 4 left out: \"attic\"") != std::string::npos);
 }

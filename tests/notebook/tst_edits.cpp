@@ -13,6 +13,7 @@ private Q_SLOTS:
     void wetReadingsNeverCount();
     void filingKeepsWhatTheTubeWentBy();
     void aListOfReadingsIsFiledAsCardsAre();
+    void aListBroughtInTwiceDoesNotDouble();
     void coloursTypedInAreAReading();
     void goesByAnEarlierReading();
     void aDuplicateHasNoReadings();
@@ -62,6 +63,22 @@ void TestEdits::aListOfReadingsIsFiledAsCardsAre()
     QCOMPARE(asList.swatches, oneByOne.swatches);
     QCOMPARE(asList.tubes[0].swatch, std::optional(blue));
     QCOMPARE(asList.swatches.size(), 5U); // four of tubes that are there, and what the first went by before
+}
+
+void TestEdits::aListBroughtInTwiceDoesNotDouble()
+{
+    Notebook notebook;
+    Tube one = twoTubes().tubes[0];
+    one.id = {};
+    Tube other = one;
+    other.maker = "Lower Quay";
+    const std::vector<Tube> list{one, one, other}; // two alike are two tubes
+    QCOMPARE(notYetIn(notebook, list), list);
+    notebook.tubes = {one};
+    notebook.tubes[0].id = {7};
+    notebook.tubes[0].stock.price = 9.5; // what was written on it since does not make it another
+    notebook.tubes[0].notes = "bought in autumn";
+    QCOMPARE(notYetIn(notebook, list), std::vector<Tube>{other});
 }
 
 void TestEdits::coloursTypedInAreAReading()

@@ -14,6 +14,7 @@
 #include "app/tubes/tubedialog.h"
 #include "base/text.h"
 #include "files/textfile.h"
+#include "notebook/edits.h"
 #include "notebook/exports.h"
 #include "notebook/measuredswatch.h"
 
@@ -576,12 +577,16 @@ void TubesView::importTubes(const std::string& content, const QString& file, con
     const auto list = readTubesCsv(content, ReferenceTable::shipped());
     if (!list)
         return tellNothingCame(file, list.error());
-    if (!list->tubes.empty())
-        m_document.addTubes(list->tubes, tr("bring in %1").arg(text(counted(list->tubes.size(), "tube"))));
+    const std::vector<Tube> fresh = notYetIn(m_document.notebook(), list->tubes);
+    const std::size_t already = list->tubes.size() - fresh.size();
+    if (!fresh.empty())
+        m_document.addTubes(fresh, tr("bring in %1").arg(text(counted(fresh.size(), "tube"))));
     QStringList ignored;
     for (const std::string& column : list->ignoredColumns)
         ignored << text(column);
-    QString words = report(file, text(counted(list->tubes.size(), "tube")), list->problems);
+    QString words = report(file, text(counted(fresh.size(), "tube")), list->problems);
+    if (already > 0)
+        words += tr("\nHere already and left as they are: %1").arg(already);
     if (!ignored.isEmpty())
         words += tr("\nColumns not used: %1").arg(listed(ignored));
     messages().tell(this, tr("Bring in a list"), words + remark);
