@@ -63,6 +63,7 @@ private Q_SLOTS:
     void whatMakesGreys();
     void whatIsFoundAfterATubeIsGoneIsDropped();
     void theCardFollowsItsTubes();
+    void aTubeWithItselfIsThatTube();
     void theWheelIsWalked();
     void theWholeLoop();
     void worthPaintingNext();
@@ -441,6 +442,28 @@ void TestPairsView::theCardFollowsItsTubes()
     card.note();
     card.want();
     card.pin();
+}
+
+/// It marked a cleanest step and a turn, and its card read "4 Ultramarine + 1 Ultramarine".
+void TestPairsView::aTubeWithItselfIsThatTube()
+{
+    const TubeId blue = m_document->notebook().tubes[13].id;
+    pairs().showPair(blue, blue);
+    auto* strip = find<LadderStrip>("ladder");
+    strip->setCurrent(3);
+    QCOMPARE(pairs().card().findChild<QLabel*>("mixTitle")->text(), QString("Ultramarine"));
+    for (int step = 0; step < 7; ++step) {
+        strip->setCurrent(step);
+        for (const char* mark : {"cleanest", "turns", "most neutral"})
+            QVERIFY2(!strip->accessibleDescription().contains(mark), qPrintable(strip->accessibleDescription()));
+    }
+    pairs().showPair(blue, m_document->notebook().tubes[2].id);
+    QString described;
+    for (int step = 0; step < 9; ++step) {
+        strip->setCurrent(step);
+        described += strip->accessibleDescription();
+    }
+    QVERIFY2(described.contains("most neutral") && described.contains("turns"), qPrintable(described)); // of two tubes
 }
 
 void TestPairsView::theWheelIsWalked()

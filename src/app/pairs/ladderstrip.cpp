@@ -2,6 +2,7 @@
 
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "mixing/waybetween.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -88,6 +89,8 @@ void LadderStrip::show(const Ladder& ladder, const Paint& first, const Paint& se
 {
     m_steps = back ? thereAndBack(ladder) : ladder.steps;
     m_marks = marksOf(ladder);
+    if (wayBetween(first, second).kind == WayKind::HardlyChanges) // what would be cleanest is chance
+        m_marks.clear();
     m_washes.clear();
     for (const LadderStep& step : m_steps)
         m_washes.push_back(washColours(filmBetween(first, second, step.share)));

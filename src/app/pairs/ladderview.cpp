@@ -383,6 +383,11 @@ QString LadderView::nearestTube(const Lab& colour) const
 Recipe LadderView::recipeAt(const LadderStep& step) const
 {
     Recipe recipe{{}, wash()};
+    if (m_firstTube == m_secondTube) { // in whatever parts, it is that tube alone
+        if (const auto place = m_context.document().studio()->placeOf(m_firstTube))
+            recipe.parts = {{*place, 1}};
+        return recipe;
+    }
     const std::array tubes{m_firstTube, m_secondTube};
     for (std::size_t i = 0; i < 2; ++i)
         if (const auto place = m_context.document().studio()->placeOf(tubes[i]); place && step.parts[i] > 0)
