@@ -1,5 +1,5 @@
 #include "notebook/edits.h"
-#include "twotubes.h"
+#include "sometubes.h"
 
 #include <QtTest>
 

@@ -1,6 +1,7 @@
 #include "mixing/worthpainting.h"
 #include "notebook/edits.h"
 #include "notebook/studio.h"
+#include "sometubes.h"
 
 #include <QtTest>
 #include <cmath>
@@ -29,22 +30,6 @@ private Q_SLOTS:
 };
 
 namespace {
-
-Tube tube(std::int64_t id, const char* name, const char* code)
-{
-    Tube made;
-    made.id = {id};
-    made.name = name;
-    made.codes = parsePigmentCodes(code).value();
-    return made;
-}
-
-Notebook threeTubes()
-{
-    Notebook notebook;
-    notebook.tubes = {tube(2, "Lemon", "PY3"), tube(5, "Ultramarine", "PB29"), tube(9, "Earth", "PBr7")};
-    return notebook;
-}
 
 std::vector<Paint> paintsOf(const Notebook& notebook)
 {

@@ -2,6 +2,7 @@
 
 #include "notebook/notebookjson.h"
 #include "randomnotebook.h"
+#include "sometubes.h"
 
 #include <QtTest>
 
@@ -9,20 +10,10 @@ using namespace iris;
 
 namespace {
 
-Tube tube(std::int64_t id, const char* name, const char* code)
-{
-    Tube made;
-    made.id = {id};
-    made.name = name;
-    made.codes = parsePigmentCodes(code).value();
-    return made;
-}
-
 Notebook fourTubes()
 {
-    Notebook notebook;
-    notebook.tubes = {tube(2, "Lemon", "PY3"), tube(5, "Ultramarine", "PB29"), tube(9, "Earth", "PBr7"),
-                      tube(12, "Rose", "PV19")};
+    Notebook notebook = threeTubes();
+    notebook.tubes.push_back(tubeOf(12, "Rose", "PV19"));
     return notebook;
 }
 
@@ -67,7 +58,7 @@ void TestStudio::tubesHaveTheirPaintsAtTheSamePlaces()
     FilmCache films;
     Notebook notebook = fourTubes();
     notebook.tubes[2].stock.where = Whereabouts::WishList;
-    notebook.tubes.push_back(tube(20, "Nobody knows", "NR1"));
+    notebook.tubes.push_back(tubeOf(20, "Nobody knows", "NR1"));
     const StudioPtr studio = studioOf(notebook, films);
     QCOMPARE(studio->paints.size(), 5U);
     QCOMPARE(studio->paints[1].name, std::string("Ultramarine"));
@@ -86,7 +77,7 @@ void TestStudio::anEditGivesWhatOpeningAnewGives()
         NotebookEdit edit;
         switch (seed % 5) {
         case 0: edit.removeTubes = {before.tubes[1].id}; break;
-        case 1: edit.putTubes = {tube(1, "Rose", "PV19")}; break;
+        case 1: edit.putTubes = {tubeOf(1, "Rose", "PV19")}; break;
         case 2:
             edit.putTubes = {before.tubes[0]};
             edit.putTubes.front().strength = 2.5;

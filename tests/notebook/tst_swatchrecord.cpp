@@ -1,7 +1,7 @@
 #include "colour/deltae.h"
 #include "notebook/notebook.h"
 #include "randomnotebook.h"
-#include "twotubes.h"
+#include "sometubes.h"
 
 #include <QtTest>
 

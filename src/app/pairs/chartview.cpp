@@ -294,7 +294,7 @@ void ChartView::showCell(int cell)
     const Paint& first = paints[recipe.parts[0].paint];
     const Paint& second = paints[recipe.parts[1].paint];
     const Ladder ladder = ladderBetween(first, second, 7, recipe.wash);
-    m_strip->show(ladder, first, second);
+    m_strip->show(ladder, wayBetween(first, second, recipe.wash), first, second);
     const double other = recipe.parts[1].parts * second.strength;
     const double share = other / (other + recipe.parts[0].parts * first.strength);
     m_strip->setCurrent(static_cast<int>(std::lround(share * (static_cast<double>(ladder.steps.size()) - 1))));

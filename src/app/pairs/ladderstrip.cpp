@@ -2,7 +2,6 @@
 
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
-#include "mixing/waybetween.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -85,12 +84,12 @@ LadderStrip::LadderStrip(ViewSettings& settings, QWidget* parent) : QWidget(pare
     connect(&settings, &ViewSettings::changed, this, qOverload<>(&QWidget::update));
 }
 
-void LadderStrip::show(const Ladder& ladder, const Paint& first, const Paint& second, bool back)
+void LadderStrip::show(const Ladder& ladder, const WayBetween& way, const Paint& first, const Paint& second, bool back)
 {
     m_steps = back ? thereAndBack(ladder) : ladder.steps;
-    m_marks = marksOf(ladder);
-    if (wayBetween(first, second).kind == WayKind::HardlyChanges) // what would be cleanest is chance
-        m_marks.clear();
+    m_marks.clear();
+    if (way.kind != WayKind::HardlyChanges) // else what is cleanest is chance
+        m_marks = marksOf(ladder);
     m_washes.clear();
     for (const LadderStep& step : m_steps)
         m_washes.push_back(washColours(filmBetween(first, second, step.share)));

@@ -1,7 +1,7 @@
 #pragma once
 
 #include "app/parts/washpainter.h"
-#include "mixing/ladder.h"
+#include "mixing/waybetween.h"
 
 #include <QWidget>
 #include <vector>
@@ -49,7 +49,8 @@ public:
     explicit LadderStrip(ViewSettings& settings, QWidget* parent = nullptr);
 
     /// @param back the same steps again, back to the first tube
-    void show(const Ladder& ladder, const Paint& first, const Paint& second, bool back = false);
+    /// @param way what becomes of the pair: where it hardly changes no step is marked
+    void show(const Ladder& ladder, const WayBetween& way, const Paint& first, const Paint& second, bool back = false);
     /// Names the marks under the strip, which takes a line or two.
     void setMarksInWords(bool words) { m_marksInWords = words; }
     const std::vector<LadderStep>& steps() const { return m_steps; }

@@ -261,10 +261,11 @@ void LadderView::rebuild()
     }
     const auto spacing = static_cast<LadderSpacing>(m_spacing->currentData().toInt());
     m_ladder = ladderBetween(*first, *second, m_steps->currentData().toInt(), wash(), whitePaper(), spacing);
-    m_strip->show(m_ladder, *first, *second, m_back->isChecked());
+    const WayBetween way = wayBetween(*first, *second, wash());
+    m_strip->show(m_ladder, way, *first, *second, m_back->isChecked());
     showField();
     showTubes();
-    showJudgement();
+    showJudgement(way);
     m_strip->setCurrent(static_cast<int>(m_ladder.mostNeutral));
 }
 
@@ -337,11 +338,10 @@ QString LadderView::swapWords() const
     return lines.join(QLatin1Char('\n'));
 }
 
-void LadderView::showJudgement()
+void LadderView::showJudgement(const WayBetween& way)
 {
     const Paint* first = paintIn(m_first);
     const Paint* second = paintIn(m_second);
-    const WayBetween way = wayBetween(*first, *second, wash());
     m_headline->setText(text(explain(*first, *second, way)));
     QStringList lines;
     if (way.kind != WayKind::HardlyChanges) // else what is cleanest is chance

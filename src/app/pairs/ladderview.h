@@ -1,7 +1,7 @@
 #pragma once
 
 #include "app/document/document.h"
-#include "mixing/ladder.h"
+#include "mixing/waybetween.h"
 
 #include <QWidget>
 #include <array>
@@ -55,7 +55,7 @@ private:
     void tubesChanged();
     void rebuild();
     void showStep(int step);
-    void showJudgement();
+    void showJudgement(const WayBetween& way);
     void showField();
     void showTubes();
     QString markWords() const;

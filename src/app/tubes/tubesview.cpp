@@ -8,14 +8,12 @@
 #include "app/reading/readingsdialog.h"
 #include "app/theme/viewsettings.h"
 #include "app/tubes/letdowndialog.h"
+#include "app/tubes/listimport.h"
 #include "app/tubes/manytubesdialog.h"
 #include "app/tubes/tubecard.h"
 #include "app/tubes/tubedelegate.h"
 #include "app/tubes/tubedialog.h"
-#include "base/text.h"
 #include "files/textfile.h"
-#include "notebook/edits.h"
-#include "notebook/exports.h"
 #include "notebook/measuredswatch.h"
 
 #include <QComboBox>
@@ -37,20 +35,6 @@ template <typename Value> std::optional<Value> chosenValue(const QComboBox* box)
     return value < 0 ? std::nullopt : std::optional(static_cast<Value>(value));
 }
 
-/// What came of reading a list, in a few lines.
-QString report(const QString& file, const QString& what, const std::vector<Error>& problems)
-{
-    QString words = QObject::tr("%1: %2 came in.").arg(file, what);
-    if (!problems.empty())
-        words += QObject::tr("\nLeft out, %1:").arg(text(counted(problems.size(), "line")));
-    constexpr std::size_t mostShown = 8;
-    for (std::size_t i = 0; i < std::min(mostShown, problems.size()); ++i)
-        words += QObject::tr("\nLine %1: %2").arg(problems[i].line).arg(text(problems[i].message));
-    if (problems.size() > mostShown)
-        words += QObject::tr("\nand %1 more").arg(problems.size() - mostShown);
-    return words;
-}
-
 /// The tube a scan is called after: the one with the longest name in the file's own.
 std::optional<TubeId> tubeNamedIn(const QString& file, const std::vector<Tube>& tubes)
 {
@@ -60,12 +44,6 @@ std::optional<TubeId> tubeNamedIn(const QString& file, const std::vector<Tube>& 
             && (!longest || tube.name.size() > longest->name.size()))
             longest = &tube;
     return longest ? std::optional(longest->id) : std::nullopt;
-}
-
-/// Readings have the white of their paper in a column; tubes do not.
-bool isListOfReadings(const std::string& content)
-{
-    return lowered(content.substr(0, content.find('\n'))).find("paper_l") != std::string::npos;
 }
 
 } // namespace
@@ -548,58 +526,7 @@ void TubesView::importList()
 
 void TubesView::importFile(const QString& path)
 {
-    const QString name = QFileInfo(path).fileName();
-    const auto file = readTextFile(path, InputKind::List);
-    if (!file && file.error().code == ErrorCode::BadText)
-        return tellNothingCame(name, file.error());
-    if (!file) {
-        messages().tell(this, tr("Bring in a list"), text(file.error().message));
-        return;
-    }
-    const QString remark = file->encoding == TextEncoding::Utf8
-                               ? QString()
-                               : tr("\nThe letters were read as %1.").arg(text(nameOf(file->encoding)));
-    if (isListOfReadings(file->text))
-        importReadings(file->text, name, remark);
-    else
-        importTubes(file->text, name, remark);
-}
-
-void TubesView::tellNothingCame(const QString& file, const Error& error)
-{
-    const QString where = error.line > 0 ? tr(", line %1").arg(error.line) : QString();
-    messages().tell(this, tr("Bring in a list"),
-                    tr("%1%2: %3. Nothing came in.").arg(file, where, text(error.message)));
-}
-
-void TubesView::importTubes(const std::string& content, const QString& file, const QString& remark)
-{
-    const auto list = readTubesCsv(content, ReferenceTable::shipped());
-    if (!list)
-        return tellNothingCame(file, list.error());
-    const std::vector<Tube> fresh = notYetIn(m_document.notebook(), list->tubes);
-    const std::size_t already = list->tubes.size() - fresh.size();
-    if (!fresh.empty())
-        m_document.addTubes(fresh, tr("bring in %1").arg(text(counted(fresh.size(), "tube"))));
-    QStringList ignored;
-    for (const std::string& column : list->ignoredColumns)
-        ignored << text(column);
-    QString words = report(file, text(counted(fresh.size(), "tube")), list->problems);
-    if (already > 0)
-        words += tr("\nHere already and left as they are: %1").arg(already);
-    if (!ignored.isEmpty())
-        words += tr("\nColumns not used: %1").arg(listed(ignored));
-    messages().tell(this, tr("Bring in a list"), words + remark);
-}
-
-void TubesView::importReadings(const std::string& content, const QString& file, const QString& remark)
-{
-    const auto list = readSwatchesCsv(content, m_document.notebook());
-    if (!list)
-        return tellNothingCame(file, list.error());
-    m_document.addReadings(list->swatches);
-    messages().tell(this, tr("Bring in a list"),
-                    report(file, text(counted(list->swatches.size(), "reading")), list->problems) + remark);
+    messages().tell(this, tr("Bring in a list"), bringIn(m_document, path));
 }
 
 } // namespace iris

@@ -72,9 +72,6 @@ private:
     void fillKeptViews();
     void keptViewPicked(int index);
     void sift();
-    void importTubes(const std::string& content, const QString& file, const QString& remark);
-    void importReadings(const std::string& content, const QString& file, const QString& remark);
-    void tellNothingCame(const QString& file, const Error& error);
     void showSieve(const TubeSieve& sieve);
     void updateCount();
     void fitCells();

@@ -4,6 +4,23 @@
 
 namespace iris {
 
+inline Tube tubeOf(std::int64_t id, const char* name, const char* code)
+{
+    Tube made;
+    made.id = {id};
+    made.name = name;
+    made.codes = parsePigmentCodes(code).value();
+    return made;
+}
+
+/// A yellow, a blue and an earth.
+inline Notebook threeTubes()
+{
+    Notebook notebook;
+    notebook.tubes = {tubeOf(2, "Lemon", "PY3"), tubeOf(5, "Ultramarine", "PB29"), tubeOf(9, "Earth", "PBr7")};
+    return notebook;
+}
+
 /// Two entries of one pigment, the second with more written down.
 inline Notebook twoTubes()
 {
