@@ -72,6 +72,7 @@ QString styleSheet(const GroundColours& colours)
         QMenuBar { background: %7; color: %1; }
         QMenuBar::item:selected, QMenu::item:selected { background: %4; color: %5; }
         QMenu { background: %2; color: %1; border: 1px solid %3; }
+        QMenu::item:disabled, QMenu::item:disabled:selected { background: %2; color: %6; }
         QFrame[card="true"] { background: %2; border: 1px solid %3; border-radius: 4px; }
         QLabel[quiet="true"] { color: %6; }
     )")

@@ -137,7 +137,7 @@ void TubeDialog::setUpSwatchFields(QFormLayout* form)
     for (std::size_t i = 0; i < 3; ++i) {
         m_swatch[i] =
             lineField(form, labels[i], names[i], m_tube.swatch ? typedLab((*m_tube.swatch).*colours[i]) : QString(),
-                      i == 0 ? tr("L, a, b measured dry; leave empty for typical values") : tr("L, a, b"));
+                      i == 0 ? tr("L, a, b, dry; empty: typical values") : tr("L, a, b"));
         connect(m_swatch[i], &QLineEdit::textChanged, this, &TubeDialog::read);
     }
 }
