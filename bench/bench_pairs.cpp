@@ -1,10 +1,10 @@
 // Charts, what makes it, learning and worth painting next on many tubes. Prints times and, since machines are noisy,
 // the ratio to the plain computation of the same number of colours.
-#include "mixing/learning.h"
+#include "learning/learning.h"
+#include "learning/worthpainting.h"
 #include "mixing/pairchart.h"
 #include "mixing/whatmakes.h"
 #include "mixing/wheel.h"
-#include "mixing/worthpainting.h"
 #include "stopwatch.h"
 
 #include <cmath>

@@ -19,8 +19,8 @@ private Q_SLOTS:
 
 namespace {
 
-const QStringList order{"base",  "colour",   "pigment", "paint", "mixing", "palette",
-                        "files", "notebook", "sheet",   "cli",   "app"};
+const QStringList order{"base",  "colour", "pigment",  "paint", "mixing", "learning", "palette",
+                        "words", "files",  "notebook", "sheet", "cli",    "app"};
 
 /// What is wrong with the includes of a source in a layer.
 QStringList wrongIncludes(const QString& layer, const QString& source)

@@ -114,6 +114,13 @@ std::string lowered(std::string_view text)
     return result;
 }
 
+std::string upperFirst(std::string words)
+{
+    if (!words.empty() && words[0] >= 'a' && words[0] <= 'z')
+        words[0] = static_cast<char>(words[0] - 'a' + 'A');
+    return words;
+}
+
 std::vector<std::string> split(std::string_view text, char separator)
 {
     std::vector<std::string> pieces;

@@ -13,6 +13,9 @@ std::string_view trimmed(std::string_view text);
 /// ASCII letters in lower case; other bytes, UTF-8 among them, unchanged.
 std::string lowered(std::string_view text);
 
+/// With its first letter, where it is one of a to z, a capital.
+std::string upperFirst(std::string words);
+
 /// Pieces between separators, trimmed, empty ones kept; one empty piece for an empty text.
 std::vector<std::string> split(std::string_view text, char separator);
 

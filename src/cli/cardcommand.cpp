@@ -7,6 +7,7 @@
 #include "notebook/notebookstore.h"
 #include "sheet/cardfiling.h"
 #include "sheet/chartreader.h"
+#include "words/paintwords.h"
 
 #include <algorithm>
 

@@ -3,6 +3,7 @@
 #include "base/text.h"
 #include "colour/colourname.h"
 #include "colour/srgb.h"
+#include "words/mixwords.h"
 
 #include <cmath>
 

@@ -2,7 +2,8 @@
 #include "cli/arguments.h"
 #include "cli/json.h"
 #include "colour/colourname.h"
-#include "mixing/pairwords.h"
+#include "words/mixwords.h"
+#include "words/pairwords.h"
 
 namespace iris {
 namespace {
@@ -31,6 +32,20 @@ std::string stepText(const LadderStep& step)
            + padded(formatNumber(step.lch.hueDegrees, 0), 3) + "  " + colourName(step.colour) + "\n";
 }
 
+/// How clean the balanced mix of two tubes is among those of the notebook; nothing for the table, which is nobody's
+/// drawer.
+std::optional<double> cleanlinessAmong(const TubeSource& source, const Lab& balanced, double wash)
+{
+    if (!source.isNotebook())
+        return std::nullopt;
+    std::vector<Paint> drawer;
+    for (std::size_t place = 0; place < source.paints().size() && drawer.size() < CleanReach::mostPaints; ++place)
+        if (source.isAtHand(place))
+            drawer.push_back(source.paints()[place]);
+    const CleanReach reach(drawer, wash);
+    return reach.cleanlinessOf(balanced);
+}
+
 } // namespace
 
 Result<Output> ladderCommand(const LadderArguments& arguments)
@@ -56,15 +71,21 @@ Result<Output> ladderCommand(const LadderArguments& arguments)
         return failure(ErrorCode::BadOption, "--spacing is strength, appearance or parts");
     const Ladder ladder = ladderBetween(one, two, arguments.steps, *wash, whitePaper(), *spacing);
     const WayBetween way = wayBetween(one, two, *wash);
+    const Lab balanced = seenLab(filmBetween(one, two, 0.5), *wash, whitePaper());
+    const std::string reason = explain(one, two, way, cleanlinessAmong(*source, balanced, *wash));
+    const auto advice = pairAdvice(source->paints(), *first, *second, *wash, way,
+                                   [&](std::size_t place) { return source->isNotebook() && source->isAtHand(place); });
 
-    Output output{shown(one.name) + " to " + shown(two.name) + ": " + describe(way.kind) + "\n"
-                      + shown(explain(one, two, way)) + "\n",
+    Output output{shown(one.name) + " to " + shown(two.name) + ": " + describe(way.kind) + "\n" + shown(reason) + "\n",
                   {}};
+    for (const std::string& words : advice)
+        output.text += shown(words) + "\n";
     output.json = {{"first", one.name},
                    {"second", two.name},
                    {"wash", *wash},
                    {"judgement", describe(way.kind)},
-                   {"reason", explain(one, two, way)},
+                   {"reason", reason},
+                   {"advice", advice},
                    {"most_neutral_step", ladder.mostNeutral},
                    {"cleanest_step", ladder.cleanest},
                    {"turning_step", ladder.turningPoint},

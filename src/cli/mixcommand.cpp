@@ -4,6 +4,7 @@
 #include "colour/colourname.h"
 #include "colour/srgb.h"
 #include "paint/ratings.h"
+#include "words/paintwords.h"
 
 namespace iris {
 namespace {

@@ -10,6 +10,7 @@
 #include "mixing/whatmakes.h"
 #include "mixing/wheel.h"
 #include "paint/ratings.h"
+#include "words/paintwords.h"
 
 #include <algorithm>
 

@@ -3,6 +3,7 @@
 #include "mixing/recipe.h"
 #include "paint/ratings.h"
 #include "pigment/referencetable.h"
+#include "words/paintwords.h"
 
 namespace iris {
 namespace {

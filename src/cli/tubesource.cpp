@@ -127,6 +127,11 @@ TubeSource TubeSource::at(const std::vector<std::size_t>& places) const
     return source;
 }
 
+bool TubeSource::isAtHand(std::size_t place) const
+{
+    return !isNotebook() || iris::isAtHand(m_notebook.tubes[place]);
+}
+
 Result<TubeSource> TubeSource::usable(const std::vector<std::string>& only,
                                       const std::vector<std::string>& besides) const
 {
@@ -134,7 +139,7 @@ Result<TubeSource> TubeSource::usable(const std::vector<std::string>& only,
     if (!places)
         return tl::unexpected(places.error());
     for (std::size_t place = 0; only.empty() && place < m_paints.size(); ++place)
-        if (!isNotebook() || isAtHand(m_notebook.tubes[place]))
+        if (isAtHand(place))
             places->push_back(place);
     const auto named = find(besides);
     if (!named)

@@ -22,6 +22,8 @@ public:
     /// The notebook the tubes come from, one tube for each paint; empty for the table.
     const Notebook& notebook() const { return m_notebook; }
     bool isNotebook() const { return !m_isReference; }
+    /// True for a tube of the notebook that is there to mix with, and for every one of the table.
+    bool isAtHand(std::size_t place) const;
     const Learned& learned() const { return m_learned; }
     /// The same with the strengths they have before anything is learnt.
     const std::vector<Paint>& unlearnt() const { return m_unlearnt; }

@@ -65,7 +65,7 @@ std::string_view strengthWord(const Lch& lch)
         return "greyed";
     if (lch.chroma < 38)
         return "muted";
-    return lch.chroma < 62 ? "clear" : "bright";
+    return lch.chroma < 62 ? "rich" : "bright";
 }
 
 std::string neutralName(double l)

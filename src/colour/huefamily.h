@@ -18,6 +18,12 @@ inline constexpr std::array<HueFamily, 9> allHueFamilies{HueFamily::Red,   HueFa
 /// The six families around the wheel; brown, black and white have no place on it.
 inline constexpr std::size_t wheelFamilyCount = 6;
 
+/// True for black and white, which have no hue of their own.
+constexpr bool isColourless(HueFamily family)
+{
+    return family == HueFamily::Black || family == HueFamily::White;
+}
+
 /// "yellow", "red" and so on.
 std::string_view nameOf(HueFamily family);
 std::optional<HueFamily> hueFamilyNamed(std::string_view name);

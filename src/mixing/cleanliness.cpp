@@ -43,19 +43,6 @@ double CleanReach::cleanlinessOf(const Lab& colour) const
     return best > 0 ? std::min(1.0, lch.chroma / best) : 1.0;
 }
 
-std::string_view cleanlinessWord(double cleanliness, const Lab& colour)
-{
-    if (std::hypot(colour.a, colour.b) < 6)
-        return "grey";
-    if (cleanliness >= 0.9)
-        return "as clean as your tubes go";
-    if (cleanliness >= 0.7)
-        return "clean";
-    if (cleanliness >= 0.5)
-        return "a little dull";
-    return cleanliness >= 0.25 ? "muted" : "greyed";
-}
-
 double warmthOf(const Lab& colour)
 {
     return colour.a * 0.5 + colour.b * std::numbers::sqrt3 / 2;

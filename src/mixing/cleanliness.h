@@ -10,6 +10,9 @@ namespace iris {
 /// How strong in colour the tubes at hand can get at each hue, alone or two together; the measure of clean and dull.
 class CleanReach {
 public:
+    /// More are left out: a drawer is not larger, and the pairs grow with the square of it.
+    static constexpr std::size_t mostPaints = 100;
+
     /// Mixes every pair at nine shares and keeps the most chroma in each 10 degrees of hue, at a wash.
     explicit CleanReach(std::span<const Paint> paints, double wash = wash::full);
 
@@ -23,10 +26,6 @@ private:
     static constexpr std::size_t sectors = 36;
     std::array<double, sectors> m_most{};
 };
-
-/// "as clean as your tubes go" (0.9 and more), "clean" (0.7), "a little dull" (0.5), "muted" (0.25), "greyed"; "grey"
-/// for a colour below chroma 6, which has no hue to be clean in.
-std::string_view cleanlinessWord(double cleanliness, const Lab& colour);
 
 /// How far a colour goes towards orange, the warm pole: a cos 60 + b sin 60. Only the difference between two colours
 /// means anything. Source: common practice; the angle is ours.

@@ -35,16 +35,6 @@ Separation separationOf(std::span<const int> granulations)
     return fully >= 1 && atAll >= 2 ? Separation::May : Separation::No;
 }
 
-std::string_view separationWords(Separation separation)
-{
-    switch (separation) {
-    case Separation::No: return "";
-    case Separation::May: return "may separate as it dries";
-    case Separation::Yes: return "separates as it dries";
-    }
-    return "";
-}
-
 std::string_view nameOf(Separation separation)
 {
     switch (separation) {
@@ -83,24 +73,6 @@ std::string partsText(const Recipe& recipe)
     for (const Part& part : recipe.parts)
         text += (text.empty() ? "" : ":") + std::to_string(part.parts);
     return text;
-}
-
-std::string washWord(double thickness)
-{
-    struct Entry {
-        double above;
-        std::string_view word;
-    };
-    constexpr std::array<Entry, 6> words{{{1.2, "extra strong"},
-                                          {0.84, "full"},
-                                          {0.6, "fairly full"},
-                                          {0.3, "middle"},
-                                          {0.15, "thin"},
-                                          {0.0, "very thin"}}};
-    for (const Entry& entry : words)
-        if (thickness > entry.above)
-            return std::string(entry.word);
-    return "bare paper";
 }
 
 } // namespace iris

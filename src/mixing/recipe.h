@@ -40,9 +40,6 @@ enum class Separation { No, May, Yes };
 /// @param granulations of the paints of a mix, each paint once, 0 to 3
 Separation separationOf(std::span<const int> granulations);
 
-/// "separates as it dries", "may separate as it dries"; nothing for No.
-std::string_view separationWords(Separation separation);
-
 /// "no", "may", "yes".
 std::string_view nameOf(Separation separation);
 
@@ -60,8 +57,5 @@ MixJudgement judge(const Recipe& recipe, std::span<const Paint> paints);
 
 /// "3:1" in the order of the recipe; "alone" for one paint.
 std::string partsText(const Recipe& recipe);
-
-/// "full", "middle", "thin" or, in between, "about half" and the like.
-std::string washWord(double thickness);
 
 } // namespace iris

@@ -58,26 +58,4 @@ WayBetween wayBetween(const Paint& first, const Paint& second, double wash, cons
     return way;
 }
 
-std::string describe(WayKind kind)
-{
-    switch (kind) {
-    case WayKind::HardlyChanges: return "hardly changes";
-    case WayKind::StaysGrey: return "stays grey";
-    case WayKind::LosesColour: return "loses its colour";
-    case WayKind::StaysClean: return "stays clean";
-    case WayKind::DullsALittle: return "dulls a little";
-    case WayKind::Dulls: return "dulls on the way";
-    case WayKind::Greys: return "greys on the way";
-    case WayKind::PassesThroughGrey: return "passes through a grey";
-    }
-    return {};
-}
-
-std::string describe(const WayBetween& way)
-{
-    if (!way.atOnce)
-        return describe(way.kind);
-    return way.kind == WayKind::Dulls ? "dulls at once" : "greys at once";
-}
-
 } // namespace iris

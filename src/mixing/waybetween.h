@@ -16,9 +16,6 @@ enum class WayKind {
     PassesThroughGrey, ///< as complements do
 };
 
-/// "stays clean", "dulls on the way" and so on.
-std::string describe(WayKind kind);
-
 /// What a painter would say of two tubes, however many steps the ladder between them is painted in.
 struct WayBetween {
     WayKind kind = WayKind::StaysClean;
@@ -32,8 +29,5 @@ struct WayBetween {
 /// @param wash film thickness, 0 < x <= 4
 WayBetween wayBetween(const Paint& first, const Paint& second, double wash = wash::full,
                       const Spectrum& paper = whitePaper());
-
-/// "stays clean", "dulls at once".
-std::string describe(const WayBetween& way);
 
 } // namespace iris

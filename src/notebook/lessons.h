@@ -1,7 +1,7 @@
 #pragma once
 
 #include "base/parallel.h"
-#include "mixing/worthpainting.h"
+#include "learning/worthpainting.h"
 #include "notebook/notebook.h"
 
 namespace iris {

@@ -14,11 +14,6 @@ double middleHalfWidth(HueFamily family)
     }
 }
 
-bool isColourless(HueFamily family)
-{
-    return family == HueFamily::Black || family == HueFamily::White;
-}
-
 Lean undertoneOf(const Lab& thin, HueFamily family)
 {
     Lean lean{family, family, 0};
@@ -39,18 +34,6 @@ Lean leanOf(const Lab& thin, HueFamily family)
     if (std::abs(lean.degrees) > middleHalfWidth(family))
         lean.towards = lean.degrees > 0 ? nextFamily(family) : previousFamily(family);
     return lean;
-}
-
-std::string describeSide(const Lean& lean)
-{
-    if (!lean.inTheMiddle())
-        return "leans " + std::string(nameOf(lean.towards));
-    return isColourless(lean.family) ? "neutral" : "near the middle";
-}
-
-std::string describe(const Lean& lean)
-{
-    return std::string(nameOf(lean.family)) + ", " + describeSide(lean);
 }
 
 std::string_view nameOf(WarmBlue side)

@@ -24,12 +24,6 @@ struct Lean {
 /// is 2 or more. Source: common practice (trade facts 7).
 Lean leanOf(const Lab& thin, HueFamily family);
 
-/// "yellow, leans green", "blue, near the middle", "black, neutral".
-std::string describe(const Lean& lean);
-
-/// "leans green", "near the middle", "neutral".
-std::string describeSide(const Lean& lean);
-
 /// Which blue a painter calls warm. Nobody disputes the lean; the word for it is a convention.
 enum class WarmBlue {
     VioletSide, ///< ultramarine is the warm blue: red is in it

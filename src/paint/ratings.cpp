@@ -17,32 +17,7 @@ template <typename Thresholds> int ratingOf(double value, const Thresholds& thre
     return static_cast<int>(std::ranges::count_if(thresholds, [&](double t) { return value >= t; }));
 }
 
-std::string_view wordOf(int rating, int first, std::span<const std::string_view> words)
-{
-    const int last = static_cast<int>(words.size()) - 1;
-    return words[static_cast<std::size_t>(std::clamp(rating - first, 0, last))];
-}
-
 } // namespace
-
-std::string_view lightfastnessWord(int rating)
-{
-    static constexpr std::array<std::string_view, 5> words{"excellent", "very good", "fair", "poor", "fugitive"};
-    return wordOf(rating, 1, words);
-}
-
-std::string_view stainingWord(int rating)
-{
-    static constexpr std::array<std::string_view, 4> words{"lifts clean", "lifts mostly", "stains", "stains heavily"};
-    return wordOf(rating, 0, words);
-}
-
-std::string_view granulationWord(int rating)
-{
-    static constexpr std::array<std::string_view, 4> words{"smooth", "slight grain", "granulates",
-                                                           "granulates strongly"};
-    return wordOf(rating, 0, words);
-}
 
 double shareLeft(const Film& film, const Lab& lifted, const Spectrum& paper)
 {

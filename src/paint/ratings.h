@@ -7,21 +7,12 @@
 
 namespace iris {
 
-/// "excellent" (1) to "fugitive" (5).
-std::string_view lightfastnessWord(int rating);
-
-/// "lifts clean" (0) to "stains heavily" (3).
-std::string_view stainingWord(int rating);
-
-/// "smooth" (0) to "granulates strongly" (3).
-std::string_view granulationWord(int rating);
-
 /// How much of a full-strength film is left after a damp brush and a tissue: the thickness, 0 to 1, whose colour on the
 /// paper comes nearest to the lifted patch (deltaE00, golden section).
 double shareLeft(const Film& film, const Lab& lifted, const Spectrum& paper = whitePaper());
 
-/// The staining rating, 0 to 3, of a lifted patch: under 0.12 of the film left lifts clean, to 0.32 lifts mostly, to
-/// 0.62 stains, above that stains heavily. Thresholds are our own judgement; no standard gives any.
+/// The staining rating, 0 to 3, of a lifted patch: under 0.12 of the film left lifts clean, to 0.32 lifts well, to
+/// 0.62 lifts a little, above that stains. Thresholds are our own judgement; no standard gives any.
 int stainingOf(double shareLeft);
 
 /// The granulation rating, 0 to 3, of a grain as readGrain() measures it (src/sheet/grain.h). Thresholds are set on the

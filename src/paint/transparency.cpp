@@ -78,9 +78,4 @@ std::optional<TransparencyClass> parseTransparency(std::string_view name)
     return static_cast<TransparencyClass>(found - names.begin());
 }
 
-std::string describe(const Transparency& transparency)
-{
-    return (transparency.uncertain ? "probably " : "") + std::string(nameOf(transparency.kind));
-}
-
 } // namespace iris

@@ -44,7 +44,4 @@ std::string_view nameOf(TransparencyClass kind);
 /// The class of a name as nameOf() writes it, in any letter case; nothing for any other word.
 std::optional<TransparencyClass> parseTransparency(std::string_view name);
 
-/// The name, with "probably" before it when uncertain.
-std::string describe(const Transparency& transparency);
-
 } // namespace iris

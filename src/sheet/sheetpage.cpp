@@ -4,6 +4,7 @@
 #include "mixing/recipe.h"
 #include "notebook/soundness.h"
 #include "sheet/sheetfont.h"
+#include "words/mixwords.h"
 
 #include <QBuffer>
 #include <QFontMetricsF>

@@ -269,7 +269,7 @@ void TestReading::aDroppedCardBecomesTheTube()
         QVERIFY(QTest::qWaitFor([&] { return in<QPushButton>(dialog, "fileReading")->isEnabled(); }, 10000));
         QCOMPARE(in<QComboBox>(dialog, "cardTube")->currentText().section(' ', 0, 0), QString("Ultramarine"));
         const QString words = in<QLabel>(dialog, "cardReadingJudgement")->text();
-        QVERIFY2(words.contains("Blue, leans violet") && words.contains("Lifts mostly; the label says lifts clean")
+        QVERIFY2(words.contains("Blue, leans violet") && words.contains("Lifts well; the label says lifts clean")
                      && words.contains("Granulates"),
                  qPrintable(words));
         QVERIFY(in<QLabel>(dialog, "cardReadingChange")->text().contains("from the typical value"));
@@ -282,7 +282,7 @@ void TestReading::aDroppedCardBecomesTheTube()
     QVERIFY(deltaE00(blue().swatch->full, (**ReferenceTable::shipped().find("PB29")).full) < 7); // no chart yet
     QCOMPARE(blue().measured.staining, std::optional(1));
     QVERIFY(find<QLabel>("cardNumbers")->text().contains("measured from your own swatch"));
-    QVERIFY(find<QLabel>("cardJudgement")->text().contains("Lifts mostly, measured; the label says lifts clean"));
+    QVERIFY(find<QLabel>("cardJudgement")->text().contains("Lifts well, measured; the label says lifts clean"));
     const auto swatches = after.swatchesOf(tube("Ultramarine"));
     QCOMPARE(swatches.size(), 1U);
     QVERIFY(m_document->picture(swatches[0]->picture).size() > 2000);

@@ -19,7 +19,7 @@ void TestColourName::namesColours_data()
     QTest::addColumn<QString>("name");
     QTest::newRow("olive") << QList<double>{45, -4, 30} << "muted olive, mid value";
     QTest::newRow("yellow-green") << QList<double>{60, -18, 30} << "muted yellow-green, mid value";
-    QTest::newRow("ultramarine") << QList<double>{29.2, 17.4, -55} << "clear violet-blue, dark";
+    QTest::newRow("ultramarine") << QList<double>{29.2, 17.4, -55} << "rich violet-blue, dark";
     QTest::newRow("neutral") << QList<double>{50, 1, 1} << "neutral grey, mid value";
     QTest::newRow("black") << QList<double>{18, 0, 0} << "near black, very dark";
     QTest::newRow("paper") << QList<double>{96, 0, 1} << "near white, very light";

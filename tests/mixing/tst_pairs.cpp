@@ -1,8 +1,7 @@
 #include "mixing/cleanliness.h"
 #include "mixing/pairchart.h"
-#include "mixing/pairwords.h"
 #include "mixing/ratios.h"
-#include "mixing/sidebyside.h"
+#include "mixing/swaps.h"
 #include "mixing/whatmakes.h"
 #include "mixing/wheel.h"
 
@@ -33,16 +32,12 @@ private Q_SLOTS:
     void spacingIsEven_data();
     void spacingIsEven();
     void ladderMarks();
-    void explains_data();
-    void explains();
     void swapsAreBetterOnes();
     void cleanestOfAllIsOne();
     void warmthPointsToOrange();
     void findsWhatASlowSearchFinds_data();
     void findsWhatASlowSearchFinds();
     void aHueIsWhatItIsCalled();
-    void coloursAreSeenBesideAnother_data();
-    void coloursAreSeenBesideAnother();
     void aTouchInATubeIsNoFind();
     void ordersHold_data();
     void ordersHold();
@@ -238,47 +233,6 @@ void TestPairs::ladderMarks()
     QVERIFY(!parseLadderSpacing("even"));
 }
 
-void TestPairs::explains_data()
-{
-    QTest::addColumn<QString>("first");
-    QTest::addColumn<QString>("second");
-    QTest::addColumn<QString>("says");
-    QTest::newRow("21, red leans orange") << "PB29"
-                                          << "PR108/light"
-                                          << "the red leans orange, so yellow comes in";
-    QTest::newRow("warm yellow with ultramarine")
-        << "PY153"
-        << "PB29"
-        << "the yellow leans orange, so red comes in, and the blue leans violet as well";
-    QTest::newRow("lemon and green-shade phthalo") << "PY3"
-                                                   << "PB15:3"
-                                                   << "both lean green";
-    QTest::newRow("across the wheel") << "PV19/rose"
-                                      << "PG7"
-                                      << "they stand across the wheel and grey each other";
-    QTest::newRow("with an earth") << "PB29"
-                                   << "PBr7/burnt sienna"
-                                   << "an earth holds all three primaries already";
-    QTest::newRow("22, neighbours") << "PB29"
-                                    << "PB15:3"
-                                    << "two blues are neighbours";
-    QTest::newRow("14, with black") << "PY3"
-                                    << "PBk9"
-                                    << "the black takes the colour away";
-}
-
-void TestPairs::explains()
-{
-    QFETCH(QString, first);
-    QFETCH(QString, second);
-    QFETCH(QString, says);
-    const Paint& one = referencePaint(first.toUtf8());
-    const Paint& two = referencePaint(second.toUtf8());
-    const QString text = QString::fromStdString(explain(one, two, wayBetween(one, two)));
-    QVERIFY2(text.contains(says), qPrintable(text));
-    QVERIFY(text.front().isUpper() && text.endsWith(QLatin1Char('.')));
-}
-
 void TestPairs::swapsAreBetterOnes()
 {
     const std::vector<Paint> paints = paintsOf({"PB29", "PR108/light", "PV19/rose", "PR101/light red", "PB28", "PY3"});
@@ -298,9 +252,6 @@ void TestPairs::cleanestOfAllIsOne()
         QVERIFY(reach.cleanlinessOf(paint.swatch.full) > 0.2);
     const Ladder clean = ladderBetween(referencePaint("PY3"), referencePaint("PB15:3"), 11);
     QVERIFY(reach.cleanlinessOf(clean.steps[clean.cleanest].colour) > 0.97); // fact 8
-    QCOMPARE(cleanlinessWord(0.95, {50, -50, 10}), std::string_view("as clean as your tubes go"));
-    QCOMPARE(cleanlinessWord(0.3, {50, -20, 10}), std::string_view("muted"));
-    QCOMPARE(cleanlinessWord(1, {50, 2, 2}), std::string_view("grey"));
     // Fact 8: with ochre every green is duller than with lemon.
     const Ladder dull = ladderBetween(referencePaint("PY43"), referencePaint("PB15:3"), 11);
     QVERIFY(reach.cleanlinessOf(dull.steps[5].colour) < reach.cleanlinessOf(clean.steps[5].colour));
@@ -364,28 +315,6 @@ void TestPairs::findsWhatASlowSearchFinds()
         QVERIFY(i == 0 || worth(findings[i].colour) <= worth(findings[i - 1].colour) + 0.01);
         QVERIFY(makers.contains({findings[i].recipe.parts[0].paint, findings[i].recipe.parts[1].paint}));
     }
-}
-
-void TestPairs::coloursAreSeenBesideAnother_data()
-{
-    QTest::addColumn<Lab>("colour");
-    QTest::addColumn<QString>("seen");
-    const Lab other{50, 10, 10};
-    QTest::newRow("itself") << other << "";
-    QTest::newRow("a shade lighter") << Lab{51.9, 10, 10} << "";
-    QTest::newRow("lighter") << Lab{52, 10, 10} << "lighter";
-    QTest::newRow("darker") << Lab{40, 10, 10} << "darker";
-    QTest::newRow("bluer") << Lab{50, 0, -14} << "cooler";
-    QTest::newRow("greyer at the same warmth") << toLab(Lch{50, 2, 60}) << "cooler and duller";
-    QTest::newRow("all three") << toLab(Lch{70, 50, 60}) << "warmer, lighter and cleaner";
-}
-
-/// The steps that earn a word are our own; Lab 50, 10, 10 has chroma 14.1 and warmth 13.7.
-void TestPairs::coloursAreSeenBesideAnother()
-{
-    QFETCH(Lab, colour);
-    QFETCH(QString, seen);
-    QCOMPARE(QString::fromStdString(seenBeside(colour, {50, 10, 10})), seen);
 }
 
 /// A violet-blue is no violet: what is listed as a hue is named so as well.

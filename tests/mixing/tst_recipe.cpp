@@ -96,10 +96,6 @@ void TestRecipe::saysItInWords()
 {
     QCOMPARE(partsText(Recipe{{{0, 3}, {4, 1}}, 1}), std::string("3:1"));
     QCOMPARE(partsText(Recipe{{{0, 3}}, 1}), std::string("alone"));
-    QCOMPARE(washWord(wash::full), std::string("full"));
-    QCOMPARE(washWord(wash::middle), std::string("middle"));
-    QCOMPARE(washWord(wash::thin), std::string("thin"));
-    QCOMPARE(lightfastnessWord(5), std::string_view("fugitive"));
 }
 
 QTEST_APPLESS_MAIN(TestRecipe)

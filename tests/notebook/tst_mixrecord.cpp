@@ -1,4 +1,4 @@
-#include "mixing/worthpainting.h"
+#include "learning/worthpainting.h"
 #include "notebook/edits.h"
 #include "notebook/studio.h"
 #include "sometubes.h"

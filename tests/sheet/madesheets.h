@@ -1,6 +1,6 @@
 #pragma once
 
-#include "mixing/worthpainting.h"
+#include "learning/worthpainting.h"
 #include "notebook/lessons.h"
 #include "sheet/simulateddevice.h"
 #include "sheet/simulatedsheet.h"

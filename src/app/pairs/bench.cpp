@@ -8,7 +8,7 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
-#include "mixing/sidebyside.h"
+#include "words/sidebyside.h"
 
 #include <QHBoxLayout>
 #include <QHelpEvent>

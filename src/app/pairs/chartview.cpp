@@ -11,6 +11,7 @@
 #include "app/sheets/printdialog.h"
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
+#include "words/mixwords.h"
 
 #include <QCheckBox>
 #include <QComboBox>

@@ -16,7 +16,9 @@
 #include "app/tubes/tubechoicemodel.h"
 #include "app/tubes/tubemodel.h"
 #include "colour/deltae.h"
-#include "mixing/pairwords.h"
+#include "words/mixwords.h"
+#include "words/paintwords.h"
+#include "words/pairwords.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -316,49 +318,25 @@ QString LadderView::markWords() const
     return lines.join(QLatin1Char('\n'));
 }
 
-QString LadderView::swapWords() const
-{
-    const auto& paints = m_context.document().studio()->paints;
-    const auto& tubes = m_context.document().notebook().tubes;
-    const auto first = m_context.document().studio()->placeOf(m_firstTube);
-    const auto second = m_context.document().studio()->placeOf(m_secondTube);
-    if (!first || !second || first == second)
-        return {};
-    const Swaps swaps =
-        swapsFor(paints, *first, *second, wash(), [&](std::size_t place) { return isAtHand(tubes[place]); });
-    const auto words = [&](const std::optional<Swap>& swap, const QString& pattern) {
-        return swap ? pattern.arg(text(paints[swap->place].name), text(paints[swap->end == 0 ? *first : *second].name))
-                    : QString();
-    };
-    QStringList lines;
-    for (const QString& line : {words(swaps.cleaner, tr("Cleaner: %1 in place of %2.")),
-                                words(swaps.greyer, tr("Greyer: %1 in place of %2."))})
-        if (!line.isEmpty())
-            lines << line;
-    return lines.join(QLatin1Char('\n'));
-}
-
 void LadderView::showJudgement(const WayBetween& way)
 {
-    const Paint* first = paintIn(m_first);
-    const Paint* second = paintIn(m_second);
-    m_headline->setText(text(explain(*first, *second, way)));
+    const Studio& studio = *m_context.document().studio();
+    const auto first = studio.placeOf(m_firstTube);
+    const auto second = studio.placeOf(m_secondTube);
+    if (!first || !second)
+        return;
+    const Paint& one = studio.paints[*first];
+    const Paint& two = studio.paints[*second];
+    const double clean =
+        m_context.reach(wash()).cleanlinessOf(seenLab(filmBetween(one, two, 0.5), wash(), whitePaper()));
+    m_headline->setText(text(explain(one, two, way, clean)));
     QStringList lines;
     if (way.kind != WayKind::HardlyChanges) // else what is cleanest is chance
         lines << markWords();
-    const double ratio = first->strength / second->strength;
-    if (ratio > 1.5 || ratio < 1 / 1.5) {
-        const Paint* strong = ratio > 1 ? first : second;
-        const Paint* weak = ratio > 1 ? second : first;
-        lines << tr("%1 is %2 times as strong: start with %3 and add it by touches.")
-                     .arg(text(strong->name), number(std::max(ratio, 1 / ratio)), text(weak->name));
-    }
-    const Separation separation = separationOf(std::array{first->granulation, second->granulation});
-    if (separation != Separation::No && first != second)
-        lines << tr("The mix %1.").arg(text(separationWords(separation)));
-    if (const QString swaps = swapWords(); !swaps.isEmpty())
-        lines << swaps;
-    if (first->source == ColourSource::Typical || second->source == ColourSource::Typical)
+    const auto atHand = [&](std::size_t place) { return isAtHand(studio.notebook.tubes[place]); };
+    for (const std::string& advice : pairAdvice(studio.paints, *first, *second, wash(), way, atHand))
+        lines << text(advice);
+    if (one.source == ColourSource::Typical || two.source == ColourSource::Typical)
         lines << tr("Rests on typical values (○); a swatch of your own is the better guide.");
     m_judgement->setText(lines.join(QLatin1Char('\n')));
 }

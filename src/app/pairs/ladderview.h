@@ -59,7 +59,6 @@ private:
     void showField();
     void showTubes();
     QString markWords() const;
-    QString swapWords() const;
     QString nearestTube(const Lab& colour) const;
     Recipe recipeAt(const LadderStep& step) const;
     const Paint* paintIn(const QComboBox* box) const;

@@ -9,6 +9,7 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "mixing/cleanliness.h"
+#include "words/mixwords.h"
 
 #include <QButtonGroup>
 #include <QComboBox>

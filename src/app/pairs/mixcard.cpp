@@ -9,8 +9,10 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
-#include "mixing/sidebyside.h"
 #include "paint/ratings.h"
+#include "words/mixwords.h"
+#include "words/paintwords.h"
+#include "words/sidebyside.h"
 
 #include <QHBoxLayout>
 #include <QPainter>
@@ -22,13 +24,6 @@ namespace iris {
 namespace {
 
 constexpr int cardWidth = 312;
-
-QString stainingWords(int staining)
-{
-    static const std::array<const char*, 4> words{QT_TR_NOOP("lifts clean"), QT_TR_NOOP("lifts well"),
-                                                  QT_TR_NOOP("lifts a little"), QT_TR_NOOP("stains")};
-    return QObject::tr(words[static_cast<std::size_t>(std::clamp(staining, 0, 3))]);
-}
 
 } // namespace
 
@@ -130,9 +125,9 @@ QString MixCard::judgementWords(const MixJudgement& judgement) const
 {
     const double clean = m_context.reach(m_recipe->wash).cleanlinessOf(m_colour);
     QStringList lines{sentence(colourWords(m_colour))};
-    if (std::hypot(m_colour.a, m_colour.b) >= 6)
-        lines << sentence(text(cleanlinessWord(clean, m_colour)));
-    lines << tr("%1, %2").arg(sentence(text(describe(judgement.transparency))), stainingWords(judgement.staining));
+    if (const std::string words = cleanlinessWords(clean, m_colour); !words.empty())
+        lines << sentence(text(words));
+    lines << tr("%1, %2").arg(sentence(text(describe(judgement.transparency))), text(stainingWord(judgement.staining)));
     if (judgement.separation != Separation::No)
         lines << sentence(text(separationWords(judgement.separation)));
     lines << tr("Lightfastness %1").arg(text(lightfastnessWord(judgement.lightfastness)));

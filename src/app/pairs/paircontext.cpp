@@ -8,7 +8,6 @@
 namespace iris {
 namespace {
 
-constexpr std::size_t mostInReach = 100;
 constexpr std::size_t mostPinned = 16;
 
 } // namespace
@@ -28,7 +27,7 @@ const CleanReach& PairContext::reach(double wash)
     if (!m_reach || m_reachWash != wash) {
         std::vector<Paint> paints;
         for (const std::size_t place : m_document.studio()->atHand())
-            if (paints.size() < mostInReach)
+            if (paints.size() < CleanReach::mostPaints)
                 paints.push_back(m_document.studio()->paints[place]);
         m_reach.emplace(paints, wash);
         m_reachWash = wash;

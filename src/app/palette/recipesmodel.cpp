@@ -1,6 +1,7 @@
 #include "app/palette/recipesmodel.h"
 
 #include "app/parts/words.h"
+#include "words/mixwords.h"
 
 namespace iris {
 

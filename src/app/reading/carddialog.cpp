@@ -12,6 +12,7 @@
 #include "app/reading/regioneditor.h"
 #include "app/theme/viewsettings.h"
 #include "sheet/cardfiling.h"
+#include "words/paintwords.h"
 
 #include <QButtonGroup>
 #include <QCheckBox>

@@ -8,6 +8,7 @@
 #include "app/reading/readingwords.h"
 #include "app/theme/viewsettings.h"
 #include "paint/ratings.h"
+#include "words/paintwords.h"
 
 #include <QHBoxLayout>
 #include <QListWidget>

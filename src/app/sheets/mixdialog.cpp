@@ -10,6 +10,7 @@
 #include "app/theme/theme.h"
 #include "notebook/soundness.h"
 #include "sheet/keptpicture.h"
+#include "words/mixwords.h"
 
 #include <QCheckBox>
 #include <QComboBox>

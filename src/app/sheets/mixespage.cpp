@@ -12,6 +12,7 @@
 #include "colour/deltae.h"
 #include "colour/observer.h"
 #include "paint/paper.h"
+#include "words/mixwords.h"
 
 #include <QDate>
 #include <QFrame>

@@ -13,7 +13,7 @@
 #include "app/sheets/sheetreadingdialog.h"
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
-#include "mixing/worthpainting.h"
+#include "learning/worthpainting.h"
 #include "sheet/picturefile.h"
 #include "sheet/simulateddevice.h"
 #include "sheet/simulatedsheet.h"

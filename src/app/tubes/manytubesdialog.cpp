@@ -4,6 +4,7 @@
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 #include "paint/ratings.h"
+#include "words/paintwords.h"
 
 #include <QComboBox>
 #include <QDialogButtonBox>

@@ -12,6 +12,8 @@
 #include "mixing/greypartner.h"
 #include "mixing/waybetween.h"
 #include "paint/ratings.h"
+#include "words/mixwords.h"
+#include "words/paintwords.h"
 
 #include <QAction>
 #include <QHBoxLayout>

@@ -4,6 +4,7 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "app/tubes/tubemodel.h"
+#include "words/paintwords.h"
 
 #include <QPainter>
 

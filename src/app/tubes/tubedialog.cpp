@@ -6,6 +6,7 @@
 #include "app/theme/theme.h"
 #include "base/text.h"
 #include "paint/ratings.h"
+#include "words/paintwords.h"
 
 #include <QComboBox>
 #include <QDialogButtonBox>

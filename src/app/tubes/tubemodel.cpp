@@ -2,6 +2,7 @@
 
 #include "app/parts/words.h"
 #include "paint/ratings.h"
+#include "words/paintwords.h"
 
 namespace iris {
 

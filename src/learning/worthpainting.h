@@ -1,6 +1,6 @@
 #pragma once
 
-#include "mixing/learning.h"
+#include "learning/learning.h"
 
 namespace iris {
 

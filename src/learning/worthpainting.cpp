@@ -1,6 +1,6 @@
-#include "mixing/worthpainting.h"
+#include "learning/worthpainting.h"
 
-#include "mixing/mixslope.h"
+#include "learning/mixslope.h"
 #include "mixing/ratios.h"
 
 #include <Eigen/Dense>

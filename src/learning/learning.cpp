@@ -1,8 +1,8 @@
-#include "mixing/learning.h"
+#include "learning/learning.h"
 
 #include "base/parallel.h"
 #include "colour/deltae.h"
-#include "mixing/mixslope.h"
+#include "learning/mixslope.h"
 
 #include <Eigen/Dense>
 #include <algorithm>

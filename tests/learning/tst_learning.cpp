@@ -1,9 +1,9 @@
-#include "mixing/learning.h"
-#include "mixing/mixslope.h"
-#include "mixing/worthpainting.h"
+#include "learning/learning.h"
+#include "learning/mixslope.h"
+#include "learning/worthpainting.h"
 
 #include "colour/deltae.h"
-#include "referencepaints.h"
+#include "../mixing/referencepaints.h"
 
 #include <QtTest>
 #include <algorithm>

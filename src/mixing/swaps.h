@@ -1,15 +1,11 @@
 #pragma once
 
-#include "mixing/waybetween.h"
+#include "mixing/recipe.h"
 
 #include <functional>
 #include <optional>
 
 namespace iris {
-
-/// What happens between two tubes and why, as a painter would tell it: "Dulls at once: the red leans orange, so yellow
-/// comes in." Source of the reasons: common practice (trade facts 21).
-std::string explain(const Paint& first, const Paint& second, const WayBetween& way);
 
 /// Another tube to put in place of one of a pair.
 struct Swap {

@@ -1,5 +1,6 @@
-#include "mixing/sidebyside.h"
+#include "words/sidebyside.h"
 
+#include "base/text.h"
 #include "mixing/cleanliness.h"
 
 #include <cmath>
@@ -17,10 +18,7 @@ std::string seenBeside(const Lab& colour, const Lab& other)
     compare(warmthOf(colour) - warmthOf(other), 2, "warmer", "cooler");
     compare(colour.l - other.l, 2, "lighter", "darker");
     compare(std::hypot(colour.a, colour.b) - std::hypot(other.a, other.b), 3, "cleaner", "duller");
-    std::string text;
-    for (std::size_t i = 0; i < words.size(); ++i)
-        text += (i == 0 ? "" : i + 1 == words.size() ? " and " : ", ") + words[i];
-    return text;
+    return joinedInWords(words);
 }
 
 } // namespace iris

@@ -1,4 +1,4 @@
-#include "mixing/mixslope.h"
+#include "learning/mixslope.h"
 
 #include "colour/observer.h"
 

@@ -1,0 +1,70 @@
+#include "words/mixwords.h"
+
+#include <array>
+#include <cmath>
+
+namespace iris {
+
+std::span<const WashWord> washWords()
+{
+    static constexpr std::array<WashWord, 7> words{{{1.2, "extra strong", "more paint than one stroke lays"},
+                                                    {0.84, "full", "as strong as it comes from a loaded brush"},
+                                                    {0.6, "fairly full", "let out a little"},
+                                                    {0.3, "middle", "about half and half with water"},
+                                                    {0.15, "thin", "let out until the paper shines through"},
+                                                    {0.0, "very thin", "a tint, little more than coloured water"},
+                                                    {-1.0, "bare paper", "no paint at all"}}};
+    return words;
+}
+
+std::string washWord(double thickness)
+{
+    for (const WashWord& entry : washWords())
+        if (thickness > entry.above)
+            return std::string(entry.word);
+    return {};
+}
+
+std::string_view separationWords(Separation separation)
+{
+    switch (separation) {
+    case Separation::No: return "";
+    case Separation::May: return "may separate as it dries";
+    case Separation::Yes: return "separates as it dries";
+    }
+    return "";
+}
+
+std::string cleanlinessWords(double cleanliness, const Lab& colour)
+{
+    if (std::hypot(colour.a, colour.b) < 6)
+        return {};
+    if (cleanliness >= plainlyClean)
+        return (cleanliness >= 0.9 ? "as" : "nearly as") + std::string(" clean as your tubes go at this hue");
+    const std::string_view word = cleanliness >= 0.5 ? "a little dull" : cleanliness >= 0.25 ? "muted" : "greyed";
+    return std::string(word) + " for what your tubes can do at this hue";
+}
+
+std::string describe(WayKind kind)
+{
+    switch (kind) {
+    case WayKind::HardlyChanges: return "hardly changes";
+    case WayKind::StaysGrey: return "stays grey";
+    case WayKind::LosesColour: return "loses its colour";
+    case WayKind::StaysClean: return "stays clean";
+    case WayKind::DullsALittle: return "dulls a little";
+    case WayKind::Dulls: return "dulls on the way";
+    case WayKind::Greys: return "greys on the way";
+    case WayKind::PassesThroughGrey: return "passes through a grey";
+    }
+    return {};
+}
+
+std::string describe(const WayBetween& way)
+{
+    if (!way.atOnce)
+        return describe(way.kind);
+    return way.kind == WayKind::Dulls ? "dulls at once" : "greys at once";
+}
+
+} // namespace iris

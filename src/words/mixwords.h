@@ -1,0 +1,41 @@
+#pragma once
+
+#include "mixing/recipe.h"
+#include "mixing/waybetween.h"
+
+#include <span>
+#include <string>
+
+namespace iris {
+
+/// A word for how strong a wash is, from a film thickness upwards, and what is meant by it. Full is 1, middle 0.45 and
+/// thin 0.2; where the words change is ours.
+struct WashWord {
+    double above = 0;
+    std::string_view word;
+    std::string_view meaning;
+};
+
+/// From the strongest to bare paper.
+std::span<const WashWord> washWords();
+
+std::string washWord(double thickness);
+
+/// "separates as it dries", "may separate as it dries"; nothing for No.
+std::string_view separationWords(Separation separation);
+
+/// The share of the chroma that is reached at its hue from which a colour is called clean.
+inline constexpr double plainlyClean = 0.8;
+
+/// How clean a colour is beside what the tubes at hand can do at its hue: "as clean as your tubes go at this hue" (0.9
+/// and more), "nearly as clean as ..." (0.8), "a little dull for what your tubes can do at this hue" (0.5), "muted for
+/// ..." (0.25), "greyed for ...". Nothing for a colour below chroma 6, which has no hue to be clean in.
+std::string cleanlinessWords(double cleanliness, const Lab& colour);
+
+/// "stays clean", "dulls on the way" and so on.
+std::string describe(WayKind kind);
+
+/// "stays clean", "dulls at once".
+std::string describe(const WayBetween& way);
+
+} // namespace iris

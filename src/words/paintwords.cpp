@@ -1,0 +1,54 @@
+#include "words/paintwords.h"
+
+#include <algorithm>
+#include <array>
+#include <span>
+
+namespace iris {
+namespace {
+
+std::string_view wordOf(int rating, int first, std::span<const std::string_view> words)
+{
+    const int last = static_cast<int>(words.size()) - 1;
+    return words[static_cast<std::size_t>(std::clamp(rating - first, 0, last))];
+}
+
+} // namespace
+
+std::string describeSide(const Lean& lean)
+{
+    if (!lean.inTheMiddle())
+        return "leans " + std::string(nameOf(lean.towards));
+    return isColourless(lean.family) ? "neutral" : "near the middle";
+}
+
+std::string describe(const Lean& lean)
+{
+    return std::string(nameOf(lean.family)) + ", " + describeSide(lean);
+}
+
+std::string describe(const Transparency& transparency)
+{
+    return (transparency.uncertain ? "probably " : "") + std::string(nameOf(transparency.kind));
+}
+
+std::string_view lightfastnessWord(int rating)
+{
+    static constexpr std::array<std::string_view, 5> words{"excellent", "very good", "fair", "poor", "fugitive"};
+    return wordOf(rating, 1, words);
+}
+
+std::string_view stainingWord(int rating)
+{
+    static constexpr std::array<std::string_view, 4> words{"lifts clean", "lifts well", "lifts a little", "stains"};
+    return wordOf(rating, 0, words);
+}
+
+std::string_view granulationWord(int rating)
+{
+    static constexpr std::array<std::string_view, 4> words{"smooth", "slight grain", "granulates",
+                                                           "granulates strongly"};
+    return wordOf(rating, 0, words);
+}
+
+} // namespace iris
