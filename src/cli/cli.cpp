@@ -143,6 +143,8 @@ void setUpSheets(CLI::App& app, Request& request)
     addText(sheet, "--format", request.sheet.format, "A4 or Letter");
     addNumber(sheet, "--cell", request.sheet.cellMm, "Width of a square, 15 to 75 mm", {{15, 75}, "15 to 75 mm"});
     sheet->add_flag("--no-line", request.sheet.noLine, "No black line across the squares");
+    sheet->add_flag("--no-checks", request.sheet.noChecks,
+                    "No squares of measured tubes besides, which tell of the light and the device");
     addChart(sheet, request.sheet.chart);
     auto* ladder = addText(sheet, "--ladder", request.sheet.ladder, "Two tubes")->delimiter(',');
     addNumber(sheet, "--steps", request.sheet.steps, "Steps of the ladder, 3 to 15", {{3, 15}, "3 to 15"});

@@ -99,6 +99,7 @@ struct SheetArguments {
     std::string format = "A4";
     double cellMm = 25;
     bool noLine = false;
+    bool noChecks = false;
     ChartArguments chart; ///< rows and columns, when they are named
     std::vector<std::string> ladder;
     std::string spacing = "appearance";

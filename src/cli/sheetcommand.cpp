@@ -119,8 +119,13 @@ Result<std::vector<SheetRecord>> planned(const SheetArguments& arguments, const 
         return failure(ErrorCode::BadOption, "--format is A4 or Letter");
     if (!arguments.date.empty() && !isDay(arguments.date))
         return failure(ErrorCode::BadOption, "--date is a day, as in 2026-10-03");
-    const SheetChoice choice{arguments.title.empty() ? squares->title : arguments.title, arguments.date, *format,
-                             arguments.cellMm, !arguments.noLine};
+    const SheetChoice choice{arguments.title.empty() ? squares->title : arguments.title,
+                             arguments.date,
+                             *format,
+                             arguments.cellMm,
+                             !arguments.noLine,
+                             arguments.noChecks ? std::vector<SheetCell>()
+                                                : controlSquares(source.notebook(), source.paints())};
     return squares->columns > 0 ? sheetsFor(squares->cells, squares->columns, choice)
                                 : sheetsFor(squares->cells, choice);
 }
@@ -164,6 +169,17 @@ Result<SheetOptions> optionsOf(const ReadSheetArguments& arguments, const Notebo
     return options;
 }
 
+Json lightJson(const LightJudgement& light)
+{
+    return {{"known_squares", light.known},
+            {"off_before", rounded(light.missBefore, 2)},
+            {"off_after", rounded(light.missAfter, 2)},
+            {"power", rounded(light.tone.power, 3)},
+            {"veil", rounded(light.tone.veil, 4)},
+            {"bend", rounded(light.tone.bend, 3)},
+            {"doubtful", light.doubtful || light.blackPale}};
+}
+
 Json squareJson(const SquareReading& square, const SheetRecord& sheet, bool filed)
 {
     Json object{{"square", square.cell + 1}, {"mix", partsText(sheet.cells[square.cell].parts)}, {"filed", filed}};
@@ -186,7 +202,7 @@ std::string squareText(const SquareReading& square, const SheetRecord& sheet, bo
         "  " + std::to_string(square.cell + 1) + "  " + shown(partsText(sheet.cells[square.cell].parts)) + ": ";
     if (!square.refused() && !square.blank())
         text += labText(square.painted) + ", " + colourName(square.painted) + ", " + formatNumber(square.apart, 1)
-                + " apart from what was expected";
+                + " away from what was expected";
     for (const SquareDoubt doubt : square.doubts)
         text += "; " + describe(doubt);
     return text + (filed ? "\n" : " (not filed)\n");
@@ -287,15 +303,12 @@ Result<Output> readSheetCommand(const ReadSheetArguments& arguments)
                    {"marks", reading->found.tags},
                    {"printed_scale", rounded(reading->found.printedScale, 3)},
                    {"lines_ran", reading->ink.hasRun()},
+                   {"light", lightJson(reading->light)},
+                   {"remarks", remarksOn(*reading)},
                    {"filed", accepted.size()},
                    {"squares", Json::array()}}};
-    constexpr double plainlyOff = 0.02;
-    if (std::abs(reading->found.printedScale - 1) > plainlyOff)
-        output.text += "  it was printed at " + formatNumber(100 * reading->found.printedScale, 0)
-                       + " % of its size; that does not matter for reading\n";
-    if (reading->ink.hasRun())
-        output.text +=
-            "  its black lines have run into the washes; print with a waterproof black, or without the line\n";
+    for (const std::string& remark : remarksOn(*reading))
+        output.text += "  " + remark + "\n";
     for (const SquareReading& square : reading->squares) {
         const bool filed = std::ranges::find(accepted, square.cell) != accepted.end();
         output.json["squares"].push_back(squareJson(square, sheet, filed));

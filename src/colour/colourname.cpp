@@ -40,9 +40,11 @@ std::string_view plainHue(double degrees)
 std::string_view hueWord(const Lch& lch)
 {
     const double h = lch.hueDegrees;
-    if (lch.l < 60 && lch.chroma < 52 && h >= 88 && h < 116)
+    const bool darkOlive = lch.l < 60 && lch.chroma < 52 && h >= 88 && h < 116;
+    const bool paleOlive = lch.l < 76 && lch.chroma < 44 && h >= 96 && h < 116;
+    if (darkOlive || paleOlive)
         return "olive";
-    if (lch.l > 48 && lch.l < 72 && lch.chroma < 60 && h >= 66 && h < 88)
+    if (lch.l > 48 && lch.l < 80 && lch.chroma < 58 && h >= 66 && h < 88)
         return "ochre";
     if (lch.l < 52 && lch.chroma < 45) {
         if (h >= 25 && h < 45)

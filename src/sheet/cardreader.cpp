@@ -177,7 +177,7 @@ Result<CardReading> readCard(const Scan& scan, const CardRegions& given, const C
     const bool unmarked = !given.full && !given.thin && !given.overBlack;
     if (const auto other = bare && unmarked ? shownInsteadOfCard(scan, overview, *bare, reading.regions) : std::nullopt)
         return failure(ErrorCode::BadPicture, *other);
-    const LightField field = given.paper.empty() ? bare->field : lightFieldFrom(scan, given.paper);
+    const LightField field = given.paper.empty() ? bare->field : paperLightFrom(scan, given.paper).field;
     const ColourBasis basis = basisFor(field, options.device, options.paperWhite);
     reading.paperAssumed = !options.device && !options.paperWhite;
     reading.paper = basis.colourOf(field.meanPaper());

@@ -88,6 +88,69 @@ bool looksLikePaper(const LinearRgb& light, const LinearRgb& paper, double most)
     return true;
 }
 
+/// How far bare paper lies off a field, channel by channel in logarithms, and where.
+struct Miss {
+    double x = 0;
+    double y = 0;
+    std::array<double, 3> log{};
+};
+
+std::vector<Miss> missesOf(std::span<const PaperSample> samples, const LightField& field)
+{
+    std::vector<Miss> misses;
+    for (const PaperSample& sample : samples) {
+        const auto own = channels(sample.light);
+        const auto expected = channels(field.paperAt(sample.x, sample.y));
+        Miss miss{sample.x, sample.y, {}};
+        for (std::size_t c = 0; c < 3; ++c)
+            miss.log[c] = std::log(std::max(own[c], darkest) / std::max(expected[c], darkest));
+        misses.push_back(miss);
+    }
+    return misses;
+}
+
+std::vector<Miss> withoutPaint(const std::vector<Miss>& misses, double near)
+{
+    constexpr double alike = 0.04;
+    constexpr double fewest = 0.2; ///< share of the neighbours: at the edge of a shadow half of them still agree
+    std::vector<Miss> kept;
+    for (const Miss& one : misses) {
+        int neighbours = 0;
+        int agreeing = 0;
+        for (const Miss& other : misses) {
+            if (&one == &other || std::hypot(one.x - other.x, one.y - other.y) > near)
+                continue;
+            ++neighbours;
+            const bool agrees = std::abs(one.log[0] - other.log[0]) < alike
+                                && std::abs(one.log[1] - other.log[1]) < alike
+                                && std::abs(one.log[2] - other.log[2]) < alike;
+            agreeing += agrees;
+        }
+        if (agreeing >= std::max(1.0, fewest * neighbours))
+            kept.push_back(one);
+    }
+    return kept;
+}
+
+std::array<double, 3> averaged(const std::vector<Miss>& misses, double x, double y, double reach)
+{
+    constexpr double towardsNone = 0.02; ///< weight of no miss at all
+    std::array<double, 3> sum{};
+    double weights = towardsNone;
+    for (const Miss& miss : misses) {
+        const double squared = ((miss.x - x) * (miss.x - x) + (miss.y - y) * (miss.y - y)) / (reach * reach);
+        if (squared > 16)
+            continue;
+        const double weight = std::exp(-0.5 * squared);
+        weights += weight;
+        for (std::size_t c = 0; c < 3; ++c)
+            sum[c] += weight * miss.log[c];
+    }
+    for (double& channel : sum)
+        channel /= weights;
+    return sum;
+}
+
 } // namespace
 
 LightField LightField::fitted(std::span<const PaperSample> samples, QSize picture, std::size_t places)
@@ -127,29 +190,74 @@ LightField LightField::fitted(std::span<const PaperSample> samples, QSize pictur
         if (weights.sum() < terms)
             weights.setOnes();
     }
+    field.setMean();
+    return field;
+}
+
+void LightField::setMean()
+{
+    m_mean = {0, 0, 0};
     constexpr int steps = 9;
     for (int j = 0; j < steps; ++j)
         for (int i = 0; i < steps; ++i) {
-            const LinearRgb at =
-                field.paperAt((i + 0.5) / steps * picture.width(), (j + 0.5) / steps * picture.height());
-            field.m_mean.red += at.red / (steps * steps);
-            field.m_mean.green += at.green / (steps * steps);
-            field.m_mean.blue += at.blue / (steps * steps);
+            const LinearRgb at = paperAt((i + 0.5) / steps * 2 * m_halfWidth, (j + 0.5) / steps * 2 * m_halfHeight);
+            m_mean.red += at.red / (steps * steps);
+            m_mean.green += at.green / (steps * steps);
+            m_mean.blue += at.blue / (steps * steps);
         }
+}
+
+LightField LightField::followed(std::span<const PaperSample> samples, double reach) const
+{
+    LightField field = *this;
+    const std::vector<Miss> misses = withoutPaint(missesOf(samples, *this), 2.5 * reach);
+    field.m_spacing = reach / 2;
+    field.m_columns = static_cast<int>(2 * m_halfWidth / field.m_spacing) + 2;
+    const int rows = static_cast<int>(2 * m_halfHeight / field.m_spacing) + 2;
+    field.m_nearby.resize(static_cast<std::size_t>(field.m_columns * rows));
+    for (int row = 0; row < rows; ++row)
+        for (int column = 0; column < field.m_columns; ++column)
+            field.m_nearby[static_cast<std::size_t>(row * field.m_columns + column)] =
+                averaged(misses, column * field.m_spacing, row * field.m_spacing, reach);
+    field.setMean();
     return field;
+}
+
+std::array<double, 3> LightField::logAt(double x, double y) const
+{
+    const auto at = termsAt(x / m_halfWidth - 1, y / m_halfHeight - 1);
+    std::array<double, 3> log{};
+    for (std::size_t c = 0; c < 3; ++c)
+        for (std::size_t t = 0; t < at.size(); ++t)
+            log[c] += m_terms[c][t] * at[t];
+    return log;
+}
+
+std::array<double, 3> LightField::nearbyAt(double x, double y) const
+{
+    const int rows = static_cast<int>(m_nearby.size()) / m_columns;
+    const double column = std::clamp(x / m_spacing, 0.0, m_columns - 1.001);
+    const double row = std::clamp(y / m_spacing, 0.0, rows - 1.001);
+    const auto corner = static_cast<std::size_t>(static_cast<int>(row) * m_columns + static_cast<int>(column));
+    const double u = column - std::floor(column);
+    const double v = row - std::floor(row);
+    const auto below = corner + static_cast<std::size_t>(m_columns);
+    std::array<double, 3> log{};
+    for (std::size_t c = 0; c < 3; ++c)
+        log[c] = (1 - v) * ((1 - u) * m_nearby[corner][c] + u * m_nearby[corner + 1][c])
+                 + v * ((1 - u) * m_nearby[below][c] + u * m_nearby[below + 1][c]);
+    return log;
 }
 
 LinearRgb LightField::paperAt(double x, double y) const
 {
-    const auto at = termsAt(x / m_halfWidth - 1, y / m_halfHeight - 1);
-    std::array<double, 3> light{};
-    for (std::size_t c = 0; c < 3; ++c) {
-        double log = 0;
-        for (std::size_t t = 0; t < at.size(); ++t)
-            log += m_terms[c][t] * at[t];
-        light[c] = std::exp(log);
+    std::array<double, 3> log = logAt(x, y);
+    if (m_spacing > 0) {
+        const std::array<double, 3> nearby = nearbyAt(x, y);
+        for (std::size_t c = 0; c < 3; ++c)
+            log[c] += nearby[c];
     }
-    return {light[0], light[1], light[2]};
+    return {std::exp(log[0]), std::exp(log[1]), std::exp(log[2])};
 }
 
 LinearRgb LightField::evened(const LinearRgb& light, double x, double y) const

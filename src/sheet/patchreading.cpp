@@ -209,6 +209,12 @@ double spreadOf(const std::vector<Lab>& colours)
     return std::hypot(sd(&Lab::l), sd(&Lab::a), sd(&Lab::b));
 }
 
+void even(Pixels& pixels, const LightField& field)
+{
+    for (std::size_t i = 0; i < pixels.light.size(); ++i)
+        pixels.light[i] = field.evened(pixels.light[i], pixels.places[i].x() + 0.5, pixels.places[i].y() + 0.5);
+}
+
 } // namespace
 
 std::string describe(Doubt doubt)
@@ -235,14 +241,22 @@ bool PatchReading::refused() const
     return std::ranges::any_of(doubts, refuses);
 }
 
+LinearRgb ColourBasis::overPaper(const LinearRgb& evened) const
+{
+    constexpr double darkest = 1e-4;
+    const LinearRgb light = correction.corrected(evened);
+    const LinearRgb own = correction.corrected(meanPaper);
+    return {light.red / std::max(darkest, own.red), light.green / std::max(darkest, own.green),
+            light.blue / std::max(darkest, own.blue)};
+}
+
 Lab ColourBasis::colourOf(const LinearRgb& evened) const
 {
     LinearRgb light = correction.corrected(evened);
-    if (paper) {
-        const LinearRgb own = correction.corrected(meanPaper);
-        const LinearRgb truth = toLinearRgb(toXyz(*paper, d50White));
-        light = {light.red * truth.red / own.red, light.green * truth.green / own.green,
-                 light.blue * truth.blue / own.blue};
+    if (paper || !tone.isNone()) {
+        const LinearRgb white = paper ? toLinearRgb(toXyz(*paper, d50White)) : correction.corrected(meanPaper);
+        const LinearRgb over = tone.isNone() ? overPaper(evened) : tone.undone(overPaper(evened));
+        light = {over.red * white.red, over.green * white.green, over.blue * white.blue};
     }
     Xyz xyz = toXyz(light);
     xyz = {std::max(0.0, xyz.x), std::max(0.0, xyz.y), std::max(0.0, xyz.z)};
@@ -259,8 +273,7 @@ PatchReading readPatch(const Scan& scan, const QPolygonF& region, const LightFie
         reading.doubts.push_back(Doubt::TooSmall);
         return reading;
     }
-    for (std::size_t i = 0; i < pixels.light.size(); ++i)
-        pixels.light[i] = field.evened(pixels.light[i], pixels.places[i].x() + 0.5, pixels.places[i].y() + 0.5);
+    even(pixels, field);
     const Squares all = squaresOf(pixels, region.boundingRect());
     const Squares kept = withoutStrays(all);
     reading.light = meanOf(kept);
@@ -282,18 +295,36 @@ PatchReading readPatch(const Scan& scan, const QPolygonF& region, const LightFie
     return reading;
 }
 
-LightField lightFieldFrom(const Scan& scan, const std::vector<QPolygonF>& regions)
+std::optional<LinearRgb> lightIn(const Scan& scan, const QPolygonF& region, const LightField& field)
 {
-    const LightField even = LightField::fitted(std::vector{PaperSample{0, 0, {1, 1, 1}}}, scan.size(), 1);
-    std::vector<PaperSample> samples;
+    Pixels pixels = pixelsIn(scan, region);
+    if (pixels.light.size() < fewestPixels)
+        return std::nullopt;
+    even(pixels, field);
+    return meanOf(withoutStrays(squaresOf(pixels, region.boundingRect())));
+}
+
+PaperLight paperLightFrom(const Scan& scan, const std::vector<QPolygonF>& regions, double reach)
+{
+    constexpr double muchTooBright = 0.25;
+    PaperLight paper;
+    paper.field = LightField::fitted(std::vector{PaperSample{0, 0, {1, 1, 1}}}, scan.size(), 1);
     for (const QPolygonF& region : regions) {
-        const PatchReading reading = readPatch(scan, region, even, {});
-        if (!reading.refused())
-            samples.push_back({region.boundingRect().center().x(), region.boundingRect().center().y(), reading.light});
+        const Pixels pixels = pixelsIn(scan, region);
+        if (pixels.light.size() < fewestPixels)
+            continue;
+        const QPointF centre = region.boundingRect().center();
+        paper.samples.push_back(
+            {centre.x(), centre.y(), meanOf(withoutStrays(squaresOf(pixels, region.boundingRect())))});
+        paper.tooBright += pixels.clipped > muchTooBright;
     }
-    if (samples.empty())
-        return even;
-    return LightField::fitted(samples, scan.size(), samples.size());
+    if (paper.samples.empty())
+        return paper;
+    paper.tooBright /= static_cast<double>(paper.samples.size());
+    paper.field = LightField::fitted(paper.samples, scan.size(), paper.samples.size());
+    if (reach > 0)
+        paper.field = paper.field.followed(paper.samples, reach);
+    return paper;
 }
 
 ColourBasis basisFor(const LightField& field, const std::optional<DeviceCorrection>& device,

@@ -2,6 +2,7 @@
 
 #include "colour/devicecorrection.h"
 #include "sheet/lightfield.h"
+#include "sheet/tonecurve.h"
 
 #include <QPolygonF>
 #include <string>
@@ -46,7 +47,10 @@ struct ColourBasis {
     /// The true white of the paper, when the paper is what the reading hangs on; without it the device is trusted.
     std::optional<Lab> paper;
     LinearRgb meanPaper{1, 1, 1}; ///< how the device saw the paper
+    ToneCurve tone;               ///< what is taken out beside the paper, after the correction
 
+    /// Corrected light over that of the paper, before the tone curve is taken out.
+    LinearRgb overPaper(const LinearRgb& evened) const;
     Lab colourOf(const LinearRgb& evened) const;
 };
 
@@ -57,7 +61,17 @@ struct ColourBasis {
 PatchReading readPatch(const Scan& scan, const QPolygonF& region, const LightField& field, const ColourBasis& basis);
 
 /// Light as some regions of bare paper show it; even when none of them can be read.
-LightField lightFieldFrom(const Scan& scan, const std::vector<QPolygonF>& paper);
+struct PaperLight {
+    LightField field;
+    std::vector<PaperSample> samples;
+    double tooBright = 0; ///< share of the regions that are as bright as the device can go, 0 to 1
+};
+
+/// @param reach when above 0, the light is followed that closely, in pixels (LightField::followed())
+PaperLight paperLightFrom(const Scan& scan, const std::vector<QPolygonF>& paper, double reach = 0);
+
+/// The light of a patch, strays left out, evened; nothing when it is too small.
+std::optional<LinearRgb> lightIn(const Scan& scan, const QPolygonF& region, const LightField& field);
 
 /// What is known of the device and the paper. Without a chart the reading hangs on the paper's white, and when that is
 /// not known either it is taken for the white paper of the reference table.

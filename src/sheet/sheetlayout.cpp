@@ -145,10 +145,37 @@ std::vector<QRectF> SheetLayout::gutters() const
     for (const QRectF& cell : cells) {
         if (cell.isEmpty())
             continue;
-        // Below the line, which reaches into the gutter.
-        const double y = cell.top() + 0.62 * cell.height();
-        places.emplace_back(cell.left() - gutterMm / 2 - wide / 2, y, wide, tall);
-        places.emplace_back(cell.right() + gutterMm / 2 - wide / 2, y, wide, tall);
+        for (const double down : {0.4, 0.62, 0.84}) { // below the line, which reaches into the gutter
+            const double y = cell.top() + down * cell.height() - tall / 2;
+            places.emplace_back(cell.left() - gutterMm / 2 - wide / 2, y, wide, tall);
+            places.emplace_back(cell.right() + gutterMm / 2 - wide / 2, y, wide, tall);
+        }
+        const double below = cell.bottom() + labelMm + (belowLabelMm - wide) / 2;
+        for (const double across : {0.2, 0.5, 0.8})
+            places.emplace_back(cell.left() + across * cell.width() - tall / 2, below, tall, wide);
+    }
+    constexpr double rimMm = 5; // from the edge of the page, inside which nothing is printed
+    constexpr double stepMm = 18;
+    const auto spread = [&](double length) { return std::max(2, static_cast<int>(length / stepMm)); };
+    const auto add = [&](double x, double y) { places.emplace_back(x - tall / 2, y - tall / 2, tall, tall); };
+    for (int i = 0; i <= spread(page.height()); ++i)
+        for (const double x : {rimMm, page.width() - rimMm})
+            add(x, rimMm + i * (page.height() - 2 * rimMm) / spread(page.height()));
+    for (int i = 1; i < spread(page.width()); ++i)
+        for (const double y : {rimMm, page.height() - rimMm})
+            add(rimMm + i * (page.width() - 2 * rimMm) / spread(page.width()), y);
+    return places;
+}
+
+std::vector<QRectF> SheetLayout::blacks() const
+{
+    std::vector<QRectF> places;
+    for (const QRectF& tag : tags) { // the outermost of its eight modules is black all round
+        const double module = tag.width() / 8;
+        const double inset = 0.25 * module;
+        places.emplace_back(tag.left() + module, tag.top() + inset, tag.width() - 2 * module, module - 2 * inset);
+        places.emplace_back(tag.left() + module, tag.bottom() - module + inset, tag.width() - 2 * module,
+                            module - 2 * inset);
     }
     return places;
 }

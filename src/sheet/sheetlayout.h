@@ -30,8 +30,10 @@ struct SheetLayout {
     /// The wash close below the line, where ink that runs is seen first; and the half of it that is farthest off.
     QRectF besideLineOf(std::size_t cell) const;
     QRectF farFromLineOf(std::size_t cell) const;
-    /// Bare paper beside and between the squares.
+    /// Bare paper beside the squares and below their labels, and all round the page: small places, close together.
     std::vector<QRectF> gutters() const;
+    /// Printed black that is never painted: the rims of the corner tags.
+    std::vector<QRectF> blacks() const;
 };
 
 /// How large squares may be.

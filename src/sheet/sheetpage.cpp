@@ -42,6 +42,8 @@ QStringList labelOf(const SheetCell& cell, const Notebook& notebook)
     for (const MixPart& part : cell.parts)
         lines << (cell.parts.size() > 1 ? QStringLiteral("%1  ").arg(part.parts) : QString())
                      + tubeText(part, notebook);
+    if (cell.parts.size() == 1)
+        lines << QObject::tr("alone");
     if (cell.wash >= wash::full)
         return lines;
     const QString wash = QObject::tr("%1 wash").arg(text(washWord(cell.wash)));

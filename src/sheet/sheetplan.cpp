@@ -1,6 +1,7 @@
 #include "sheet/sheetplan.h"
 
 #include "notebook/lessons.h"
+#include "sheet/sheetlight.h"
 
 #include <algorithm>
 
@@ -17,6 +18,11 @@ SheetRecord sheetOf(const SheetChoice& choice, int columns)
     sheet.blackLine = choice.blackLine;
     sheet.columns = columns;
     return sheet;
+}
+
+int rowsOfControls(const SheetChoice& choice, int columns)
+{
+    return (static_cast<int>(choice.controls.size()) + columns - 1) / columns;
 }
 
 void number(std::vector<SheetRecord>& sheets)
@@ -36,7 +42,11 @@ Result<std::vector<SheetRecord>> sheetsFor(const std::vector<SheetCell>& cells, 
         return failure(ErrorCode::BadNumber, "squares on a sheet are 15 to 75 mm wide");
     if (cells.empty() || columns < 1)
         return failure(ErrorCode::BadNumber, "there is no square to lay out");
-    const SheetRoom room = roomOn(choice.format, choice.cellMm);
+    SheetRoom room = roomOn(choice.format, choice.cellMm);
+    const int checkRows = rowsOfControls(choice, std::min(room.columns, columns));
+    const bool checked = room.rows > checkRows; // the largest squares leave no room for more
+    if (checked)
+        room.rows -= checkRows;
     const int rows = (static_cast<int>(cells.size()) + columns - 1) / columns;
     std::vector<SheetRecord> sheets;
     for (int top = 0; top < rows; top += room.rows)
@@ -49,8 +59,11 @@ Result<std::vector<SheetRecord>> sheetsFor(const std::vector<SheetCell>& cells, 
                 }
             const bool used =
                 std::ranges::any_of(sheet.cells, [](const SheetCell& cell) { return !cell.parts.empty(); });
-            if (used)
-                sheets.push_back(std::move(sheet));
+            if (!used)
+                continue;
+            if (checked)
+                sheet.cells.insert(sheet.cells.end(), choice.controls.begin(), choice.controls.end());
+            sheets.push_back(std::move(sheet));
         }
     number(sheets);
     return sheets;
@@ -60,6 +73,14 @@ Result<std::vector<SheetRecord>> sheetsFor(const std::vector<SheetCell>& cells, 
 {
     const int widest = std::max(1, roomOn(choice.format, choice.cellMm).columns);
     return sheetsFor(cells, std::min(widest, std::max(1, static_cast<int>(cells.size()))), choice);
+}
+
+std::vector<SheetCell> controlSquares(const Notebook& notebook, std::span<const Paint> paints)
+{
+    std::vector<Recipe> recipes;
+    for (const std::size_t place : tellingTubes(notebook, paints))
+        recipes.push_back({{{place, 1}}, wash::full});
+    return cellsOf(recipes, notebook);
 }
 
 std::vector<SheetCell> cellsOf(std::span<const Recipe> recipes, const Notebook& notebook)

@@ -13,9 +13,16 @@ struct SheetChoice {
     SheetFormat format = SheetFormat::A4;
     double cellMm = 25;
     bool blackLine = true;
+    /// Squares of tubes that are measured, printed on every sheet where there is room for them: what they come out as
+    /// tells of light and device.
+    std::vector<SheetCell> controls;
 
     bool operator==(const SheetChoice&) const = default;
 };
+
+/// Squares of the tubes that tell most about the light (tellingTubes()), at full strength; none when nothing is
+/// measured.
+std::vector<SheetCell> controlSquares(const Notebook& notebook, std::span<const Paint> paints);
 
 /// Squares in a grid of so many columns on as many sheets as they need: a grid that is too wide or too long is cut into
 /// blocks, so that rows and columns stay together.

@@ -4,6 +4,7 @@
 #include "sheet/lineink.h"
 #include "sheet/patchreading.h"
 #include "sheet/sheetfinder.h"
+#include "sheet/sheetlight.h"
 
 #include <functional>
 #include <stop_token>
@@ -17,6 +18,9 @@ enum class SquareDoubt {
     Unreadable, ///< refused: its patch cannot be read; the patch says why
     Patchy,     ///< two colours, glare or shine in it
     LineRan,    ///< ink of the black lines is in the washes of this sheet
+    OddLight,   ///< the squares that are known came out another colour on this sheet
+    LightEdge,  ///< the edge of a shadow, or some other step of the light, lies in or beside it
+    TooBright,  ///< the paper of this sheet is as bright as the device can go
     FarOff,     ///< nothing like what these parts should give: another mix, or a tube that is not what it seems
 };
 
@@ -48,9 +52,15 @@ struct SheetReading {
     SheetId sheet;
     Lab paper;
     bool paperAssumed = false;
-    InkShare ink;                       ///< of the black lines in the washes
+    bool paperOdd = false;  ///< through the device's correction it looked like no paper: the light is another
+    InkShare ink;           ///< of the black lines in the washes
+    LightJudgement light;   ///< by the squares that are known
+    bool tooBright = false; ///< the paper is as bright as the device can go
     std::vector<SquareReading> squares; ///< one for each cell of the record that holds a mix
 };
+
+/// What there is to say of a sheet as a whole, a sentence each: what was set right, and what is to be doubted.
+std::vector<std::string> remarksOn(const SheetReading& reading);
 
 struct SheetOptions {
     std::optional<DeviceCorrection> device;

@@ -289,7 +289,7 @@ void TestHostileNames::everyDialogShowsThemAsTheyAre()
         look(mix, "mix");
         MixNoteDialog note(notebook.mixes[i]);
         look(note, "note");
-        PrintDialog print(notebook.sheets[i].cells, 2, QString::fromStdString(m_names[i]));
+        PrintDialog print(notebook.sheets[i].cells, 2, notebook.sheets[i].cells, QString::fromStdString(m_names[i]));
         look(print, "print");
     }
     WishesDialog wishes(notebook);

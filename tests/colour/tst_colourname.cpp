@@ -11,6 +11,9 @@ private Q_SLOTS:
     void namesColours_data();
     void namesColours();
     void everyColourHasAName();
+    void oliveDoesNotStopHalfWayUp();
+    void aGoldenEarthIsAnEarth();
+    void noWordForStrengthMeansTransparent();
 };
 
 void TestColourName::namesColours_data()
@@ -43,6 +46,29 @@ void TestColourName::everyColourHasAName()
                 const std::string name = colourName({double(l), double(a), double(b)});
                 QVERIFY(name.find(", ") != std::string::npos && name.find("  ") == std::string::npos);
             }
+}
+
+/// Common practice of painters, without a source.
+void TestColourName::oliveDoesNotStopHalfWayUp()
+{
+    for (double l = 35; l <= 75; l += 1) {
+        const QString name = QString::fromStdString(colourName(toLab(Lch{l, 30, 105})));
+        QVERIFY2(name.contains("olive"), qPrintable(name));
+    }
+}
+
+void TestColourName::aGoldenEarthIsAnEarth()
+{
+    for (const Lch& earth : {Lch{57, 50, 74}, Lch{66, 52, 72}, Lch{74, 48, 78}}) {
+        const QString name = QString::fromStdString(colourName(toLab(earth)));
+        QVERIFY2(name.contains("ochre"), qPrintable(name));
+    }
+}
+
+void TestColourName::noWordForStrengthMeansTransparent()
+{
+    for (int chroma = 4; chroma < 120; ++chroma)
+        QVERIFY(!QString::fromStdString(colourName(toLab(Lch{60, double(chroma), 40}))).contains("clear"));
 }
 
 QTEST_APPLESS_MAIN(TestColourName)

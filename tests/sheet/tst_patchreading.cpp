@@ -63,12 +63,12 @@ void TestPatchReading::fallOfLightIsTakenOut()
     const Scan scan = Scan::of(image);
     const auto paper = findBarePaper(overviewOf(scan), scan.size());
     QVERIFY(paper);
-    const ColourBasis basis{{}, Lab{95, 0, 2}, paper->field.meanPaper()};
+    const ColourBasis basis{{}, Lab{95, 0, 2}, paper->field.meanPaper(), {}};
     const auto left = readPatch(scan, QPolygonF(QRectF(160, 110, 60, 80)), paper->field, basis);
     const auto right = readPatch(scan, QPolygonF(QRectF(310, 110, 60, 80)), paper->field, basis);
     QVERIFY2(deltaE00(left.colour, right.colour) < 0.4,
              qPrintable(QString::number(deltaE00(left.colour, right.colour))));
-    const ColourBasis plain{{}, Lab{95, 0, 2}, {0.7, 0.7, 0.66}};
+    const ColourBasis plain{{}, Lab{95, 0, 2}, {0.7, 0.7, 0.66}, {}};
     const LightField even = evenField(scan.size());
     QVERIFY(deltaE00(readPatch(scan, QPolygonF(QRectF(160, 110, 60, 80)), even, plain).colour,
                      readPatch(scan, QPolygonF(QRectF(310, 110, 60, 80)), even, plain).colour)

@@ -293,13 +293,14 @@ void TestSheet::manySheets()
     Figures figures;
     // Two from each device show the same as a hundred, in a fifth of the time; IRIS_MANY asks for them all.
     const int sheets = qEnvironmentVariableIsSet("IRIS_MANY") ? 100 : 20;
-    inParallel(static_cast<std::size_t>(sheets), {}, [&](std::size_t seed) { readOne(static_cast<unsigned>(seed), devices, figures); });
+    inParallel(static_cast<std::size_t>(sheets), {},
+               [&](std::size_t seed) { readOne(static_cast<unsigned>(seed), devices, figures); });
     std::ranges::sort(figures.apart);
     const auto at = [&](double share) {
         return figures.apart[static_cast<std::size_t>(share * static_cast<double>(figures.apart.size() - 1))];
     };
-    qInfo() << figures.sheetsFound << "of" << sheets << "sheets; deltaE00 median" << at(0.5) << "95th" << at(0.95) << "worst"
-            << at(1) << "misread" << figures.misread << "asked about" << figures.doubtful << figures.lost;
+    qInfo() << figures.sheetsFound << "of" << sheets << "sheets; deltaE00 median" << at(0.5) << "95th" << at(0.95)
+            << "worst" << at(1) << "misread" << figures.misread << "asked about" << figures.doubtful << figures.lost;
     QVERIFY(figures.sheetsFound >= 0.98 * sheets);
     QVERIFY(at(0.5) < 0.8);
     QCOMPARE(figures.misread, 0);

@@ -54,14 +54,19 @@ QString effortWords(const std::vector<SheetRecord>& sheets)
     return words + QLatin1Char('\n') + QObject::tr("Paint needed: %1.").arg(needed.join(QStringLiteral(", ")));
 }
 
-PrintDialog::PrintDialog(std::vector<SheetCell> cells, int columns, const QString& title, QWidget* parent)
+PrintDialog::PrintDialog(std::vector<SheetCell> cells, int columns, std::vector<SheetCell> controls,
+                         const QString& title, QWidget* parent)
     : QDialog(parent),
       m_cells(std::move(cells)),
       m_columns(columns),
+      m_controls(std::move(controls)),
       m_title(new QLineEdit(title, this)),
       m_format(new QComboBox(this)),
       m_size(new QSpinBox(this)),
       m_line(new QCheckBox(tr("a black line across each square, to judge transparency"), this)),
+      m_checks(new QCheckBox(
+          tr("squares that check the light: %1 you have measured").arg(text(counted(m_controls.size(), "tube"))),
+          this)),
       m_effort(wordLabel("effort", textFont(textsize::body), this))
 {
     setWindowTitle(tr("A sheet to paint"));
@@ -76,6 +81,12 @@ PrintDialog::PrintDialog(std::vector<SheetCell> cells, int columns, const QStrin
     m_size->setSuffix(tr(" mm"));
     m_line->setObjectName(QStringLiteral("blackLine"));
     m_line->setChecked(true);
+    m_checks->setObjectName(QStringLiteral("checkSquares"));
+    m_checks->setChecked(!m_controls.empty());
+    m_checks->setVisible(!m_controls.empty());
+    m_checks->setToolTip(
+        tr("When the sheet is read, they show whether the light or the scanner changed the colours, and "
+           "by how much."));
     m_effort->setMinimumHeight(84);
     auto* form = new QFormLayout(this);
     form->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
@@ -84,6 +95,8 @@ PrintDialog::PrintDialog(std::vector<SheetCell> cells, int columns, const QStrin
     form->addRow(tr("Paper"), m_format);
     form->addRow(tr("Squares"), m_size);
     form->addRow(QString(), m_line);
+    if (!m_controls.empty())
+        form->addRow(QString(), m_checks);
     form->addRow(m_effort);
     auto* buttons = new QDialogButtonBox(this);
     m_print = buttons->addButton(tr("Write the PDF"), QDialogButtonBox::AcceptRole);
@@ -97,15 +110,19 @@ PrintDialog::PrintDialog(std::vector<SheetCell> cells, int columns, const QStrin
     connect(m_format, &QComboBox::currentIndexChanged, this, &PrintDialog::layOut);
     connect(m_size, &QSpinBox::valueChanged, this, &PrintDialog::layOut);
     connect(m_line, &QCheckBox::toggled, this, &PrintDialog::layOut);
+    connect(m_checks, &QCheckBox::toggled, this, &PrintDialog::layOut);
     layOut();
     followReadingOrder(*this);
 }
 
 SheetChoice PrintDialog::choice() const
 {
-    return {m_title->text().trimmed().toStdString(), QDate::currentDate().toString(Qt::ISODate).toStdString(),
-            static_cast<SheetFormat>(m_format->currentData().toInt()), static_cast<double>(m_size->value()),
-            m_line->isChecked()};
+    return {m_title->text().trimmed().toStdString(),
+            QDate::currentDate().toString(Qt::ISODate).toStdString(),
+            static_cast<SheetFormat>(m_format->currentData().toInt()),
+            static_cast<double>(m_size->value()),
+            m_line->isChecked(),
+            m_checks->isChecked() ? m_controls : std::vector<SheetCell>()};
 }
 
 void PrintDialog::layOut()
@@ -118,7 +135,8 @@ void PrintDialog::layOut()
 
 bool printSquares(Document& document, std::vector<SheetCell> cells, int columns, const QString& title, QWidget* parent)
 {
-    PrintDialog dialog(std::move(cells), columns, title, parent);
+    const Studio& studio = *document.studio();
+    PrintDialog dialog(std::move(cells), columns, controlSquares(studio.notebook, studio.paints), title, parent);
     if (dialog.exec() != QDialog::Accepted || dialog.sheets().empty())
         return false;
     const std::vector<SheetRecord> kept = document.keepSheets(dialog.sheets());

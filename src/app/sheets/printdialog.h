@@ -21,7 +21,9 @@ class PrintDialog : public QDialog {
 
 public:
     /// @param columns of the grid; 0 for squares in no order of rows and columns
-    PrintDialog(std::vector<SheetCell> cells, int columns, const QString& title, QWidget* parent = nullptr);
+    /// @param controls squares that check the light, offered besides; may be empty
+    PrintDialog(std::vector<SheetCell> cells, int columns, std::vector<SheetCell> controls, const QString& title,
+                QWidget* parent = nullptr);
 
     /// The sheets as they would be laid out; empty when they cannot be.
     const std::vector<SheetRecord>& sheets() const { return m_sheets; }
@@ -32,11 +34,13 @@ private:
 
     std::vector<SheetCell> m_cells;
     int m_columns;
+    std::vector<SheetCell> m_controls;
     std::vector<SheetRecord> m_sheets;
     QLineEdit* m_title;
     QComboBox* m_format;
     QSpinBox* m_size;
     QCheckBox* m_line;
+    QCheckBox* m_checks;
     PlainLabel* m_effort;
     QPushButton* m_print = nullptr;
 };

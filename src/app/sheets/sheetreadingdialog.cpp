@@ -210,7 +210,7 @@ QString SheetReadingDialog::wordsOf(const SquareReading& square, const SheetReco
 {
     QStringList lines{text(partsText(sheet.cells[square.cell].parts))};
     if (!square.refused() && !square.blank())
-        lines << tr("%1 from what was expected; %2").arg(apart(square.apart), colourWords(square.painted));
+        lines << tr("%1 away from what was expected; %2").arg(number(square.apart), colourWords(square.painted));
     QStringList doubts;
     for (const SquareDoubt doubt : square.doubts)
         doubts << text(describe(doubt));
@@ -245,18 +245,11 @@ QString SheetReadingDialog::summaryWords() const
     if (asked > 0)
         lines << tr("Doubtful and first in the list, %1: tick those that are what is printed beside them.")
                      .arg(text(counted(static_cast<std::size_t>(asked), "square")));
-    if (m_reading->ink.hasRun())
-        lines << tr(
-            "The black lines of this sheet have run into the washes, which reads them too dark and dull. Print with a "
-            "waterproof black, or lay the sheet out without the line.");
+    for (const std::string& remark : remarksOn(*m_reading))
+        lines << text(remark);
     if (blank > 0)
         lines << tr("Not painted yet: %1.").arg(text(counted(static_cast<std::size_t>(blank), "square")));
-    if (m_reading->found.tags < 4)
-        lines << tr("One corner mark cannot be seen; the squares near it may be a little off.");
-    if (std::abs(m_reading->found.printedScale - 1) > 0.02)
-        lines << tr("It was printed at %1 % of its size, which does not matter for reading.")
-                     .arg(number(100 * m_reading->found.printedScale, 0));
-    if (m_reading->paperAssumed)
+    if (m_reading->paperAssumed && !m_reading->paperOdd)
         lines << tr("Without a chart of your scanner colours may be 3 off; they still teach, only less.");
     lines << tr("On the left of each pair what was painted, on the right what was expected.");
     return lines.join(QStringLiteral("\n\n"));
