@@ -177,6 +177,7 @@ Json lightJson(const LightJudgement& light)
             {"power", rounded(light.tone.power, 3)},
             {"veil", rounded(light.tone.veil, 4)},
             {"bend", rounded(light.tone.bend, 3)},
+            {"mix", rounded(light.tone.mix, 3)},
             {"doubtful", light.doubtful || light.blackPale}};
 }
 

@@ -22,12 +22,14 @@ constexpr double blackSd = 0.5;
 constexpr double powerSd = 0.25;
 constexpr double veilSd = 0.04;
 constexpr double bendSd = 0.4;
+constexpr double mixSd = 0.1;
 constexpr double mostCost = 20; ///< of one square
 
 // When a curve is worth it, and when what is left is too much.
-constexpr double plainlyBetter = 7; ///< in cost; chance reaches it in 7 of 100 good scans, and then changes little
+constexpr double plainlyBetter = 7; ///< in cost; chance reaches it in a tenth of good scans, and then changes little
 constexpr double wellMet = 2.0;
 constexpr double plainlyOff = 2.6;
+constexpr double plainlyBeyond = 1.2; ///< the device's own uncertainty
 constexpr double paleBlack = 0.14;
 
 /// A colour as a device can show it: no channel below nothing.
@@ -96,7 +98,7 @@ public:
     double cost(const ToneCurve& tone) const
     {
         double sum = std::pow(std::log(tone.power) / powerSd, 2) + std::pow(tone.veil / veilSd, 2)
-                     + std::pow(tone.bend / bendSd, 2);
+                     + std::pow(tone.bend / bendSd, 2) + std::pow(tone.mix / mixSd, 2);
         for (const ControlSquare& square : m_squares)
             sum += fit(square, tone).cost;
         if (m_black) {
@@ -136,13 +138,17 @@ ToneCurve bestCurve(const Scene& scene)
             return lowestBetween(
                 low, high, [&](double value) { return scene.cost(withValue(value)); }, steps);
         };
-        tone.power = std::exp(lowest(std::log(tone.power), 0.6, -0.7, 0.7, [&](double log) {
-            return ToneCurve{std::exp(log), tone.veil, tone.bend};
-        }));
-        tone.bend = lowest(tone.bend, 0.8, -0.9, 0.9, [&](double bend) {
-            return ToneCurve{tone.power, tone.veil, bend};
-        });
-        tone.veil = lowest(tone.veil, 0.1, 0, 0.2, [&](double veil) { return ToneCurve{tone.power, veil, tone.bend}; });
+        const auto search = [&](double ToneCurve::*number, double half, double least, double most) {
+            tone.*number = lowest(tone.*number, half, least, most, [&](double value) {
+                ToneCurve tried = tone;
+                tried.*number = value;
+                return tried;
+            });
+        };
+        search(&ToneCurve::power, 0.6, 0.5, 2);
+        search(&ToneCurve::bend, 0.8, -0.9, 0.9);
+        search(&ToneCurve::veil, 0.1, 0, 0.2);
+        search(&ToneCurve::mix, 0.2, 0, 0.5); // what a program made brighter is not undone by one number
     }
     return tone;
 }
@@ -168,7 +174,8 @@ double tellingPower(const Paint& paint)
 
 } // namespace
 
-LightJudgement judgeLight(std::span<const ControlSquare> squares, std::optional<LinearRgb> black, const Spectrum& paper)
+LightJudgement judgeLight(std::span<const ControlSquare> squares, std::optional<LinearRgb> black, const Spectrum& paper,
+                          double uncertainty)
 {
     LightJudgement judgement;
     judgement.known = squares.size();
@@ -187,7 +194,7 @@ LightJudgement judgeLight(std::span<const ControlSquare> squares, std::optional<
             judgement.missAfter = after;
         }
     }
-    judgement.doubtful = judgement.missAfter > plainlyOff;
+    judgement.doubtful = judgement.missAfter > std::max(plainlyOff, plainlyBeyond * uncertainty);
     return judgement;
 }
 

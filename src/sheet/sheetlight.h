@@ -37,8 +37,10 @@ struct LightJudgement {
 /// within a factor of 1.65), counts as one loosely known grey. It takes two squares at least to set anything right.
 /// @param black light off printed black over that off the paper
 /// @param paper reflectance
-LightJudgement judgeLight(std::span<const ControlSquare> squares, std::optional<LinearRgb> black,
-                          const Spectrum& paper);
+/// @param uncertainty of the device, deltaE00 that two thirds of readings stay below: one that no chart set right is
+/// off by so much that known squares may be as well
+LightJudgement judgeLight(std::span<const ControlSquare> squares, std::optional<LinearRgb> black, const Spectrum& paper,
+                          double uncertainty = 0);
 
 /// The tubes whose squares tell most about light and device, best first: those at hand that are measured, by how far a
 /// tone curve moves them in a way that another thickness of the wash does not (opaque and dark ones), each of another

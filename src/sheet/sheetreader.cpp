@@ -316,8 +316,8 @@ std::vector<std::string> remarksOn(const SheetReading& reading)
     std::vector<std::string> remarks;
     const LightJudgement& light = reading.light;
     if (light.mended())
-        remarks.push_back("The light or the device changed the tones: " + counted(light.known, "square")
-                          + " whose colour is known came out " + formatNumber(light.missBefore, 1)
+        remarks.push_back("The light or the device changed the tones: the " + std::to_string(light.known)
+                          + " squares whose colour is known came out " + formatNumber(light.missBefore, 1)
                           + " off, all in one way, and with that taken out of the whole sheet "
                           + formatNumber(light.missAfter, 1) + ".");
     if (light.doubtful)
@@ -407,7 +407,8 @@ Result<SheetReading> readSheet(const Scan& scan, const Notebook& notebook, std::
             return tl::unexpected(stopped());
         reading.squares.push_back(readSquare(cell, at));
     }
-    reading.light = judgeLight(controlsIn(reading.squares, at), printedBlack(at), at.paperSpectrum);
+    reading.light = judgeLight(controlsIn(reading.squares, at), printedBlack(at), at.paperSpectrum,
+                               options.device ? options.device->uncertainty : DeviceCorrection::uncalibrated);
     basis.tone = reading.light.tone;
     for (SquareReading& square : reading.squares)
         if (!square.refused()) {

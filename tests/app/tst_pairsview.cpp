@@ -523,6 +523,8 @@ void TestPairsView::theWholeLoop()
     QCOMPARE(chart.grid().contents().chart.recipes.size(), 9U);
     m_answer = m_folder->filePath("sheet.pdf");
     whenOpen<PrintDialog>([](PrintDialog& dialog) {
+        QVERIFY(dialog.findChild<QLabel*>("effort")->text().contains("22 to 33 minutes"));
+        dialog.findChild<QCheckBox*>("checkSquares")->setChecked(false);
         QVERIFY(dialog.findChild<QLabel*>("effort")->text().contains("18 to 27 minutes"));
         dialog.findChild<QLineEdit*>("sheetTitle")->setText("Greens");
         QTest::mouseClick(dialog.findChild<QPushButton*>("writePdf"), Qt::LeftButton);
@@ -601,14 +603,14 @@ void TestPairsView::worthPaintingNext()
     QVERIFY(find<QLabel>("sheetsEmpty")->isVisible());
     m_answer.clear(); // no PDF now; the sheet is kept all the same
     whenOpen<PrintDialog>([](PrintDialog& dialog) {
-        QVERIFY(dialog.findChild<QLabel*>("effort")->text().contains("24 to 36 minutes"));
+        QVERIFY(dialog.findChild<QLabel*>("effort")->text().contains("28 to 42 minutes"));
         dialog.accept();
     });
     QTest::keyClick(find<QListWidget>("sheets"), Qt::Key_N);
     QVERIFY(!find<QPushButton>("worthPainting")->isEnabled()); // it is being looked for, beside the window
     COMES_TRUE(m_document->notebook().sheets.size() == 1);
     QVERIFY(find<QPushButton>("worthPainting")->isEnabled());
-    QCOMPARE(m_document->notebook().sheets.front().cells.size(), 12U);
+    QCOMPARE(m_document->notebook().sheets.front().cells.size(), 14U); // two of them check the light
     m_window->activateWindow(); // offscreen, the dialog leaves nothing active behind it
     QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
     m_answer = m_folder->filePath("later.pdf");

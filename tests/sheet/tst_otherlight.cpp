@@ -174,10 +174,10 @@ void TestOtherLight::isSetRightOrDoubted()
     }
     std::ranges::sort(all);
     qInfo("median %.2f worst %.2f of %d, %d beyond 3, %d doubted; known %d off %.2f, then %.2f; power %.2f veil %.3f "
-          "bend %.2f%s",
+          "bend %.2f mix %.2f%s",
           all.empty() ? 0.0 : all[all.size() / 2], worst, int(all.size()), silent, doubted, int(reading.light.known),
           reading.light.missBefore, reading.light.missAfter, reading.light.tone.power, reading.light.tone.veil,
-          reading.light.tone.bend, reading.squares.empty() ? " refused" : "");
+          reading.light.tone.bend, reading.light.tone.mix, reading.squares.empty() ? " refused" : "");
     QVERIFY2(worst <= 6 && silent == 0, "read wrongly without a word");
 }
 

@@ -288,7 +288,7 @@ void SheetsView::readWithoutPaint()
         truth[i].strength *= std::exp(0.6 * std::sin(1.0 + 2.4 * static_cast<double>(i)));
     QGuiApplication::setOverrideCursor(Qt::WaitCursor);
     const SimulatedSheet scene(*page, m_document.notebook(), truth, {});
-    const Scan scan = scanned(scene, dpi, scannerFaults(1, static_cast<unsigned>(sheet->id.value)));
+    const Scan scan = scanned(scene, dpi, scannerFaults(2, static_cast<unsigned>(sheet->id.value)));
     const QTemporaryDir folder;
     const QString file = folder.filePath(tr("painted by nobody.png"));
     const bool saved = writePicture(scan.image(), file).has_value();
