@@ -63,7 +63,7 @@ Json cellJson(const Recipe& recipe, const Lab& colour, const TubeSource& source)
                 {"colour", toJson(colour)},
                 {"expected_miss", rounded(expectedMiss(recipe, source.paints(), source.learned()), 2)}};
     addDisplay(object, colour);
-    const MixRecord* painted = source.isNotebook() ? paintedAs(source.notebook(), recipe) : nullptr;
+    const MixRecord* painted = source.isNotebook() ? source.painted().as(source.notebook(), recipe) : nullptr;
     if (painted) {
         object["painted"] = toJson(*painted->painted);
         object["apart"] = rounded(deltaE00(*painted->painted, colour), 2);

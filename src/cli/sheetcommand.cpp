@@ -9,6 +9,7 @@
 #include "sheet/sheetpage.h"
 #include "sheet/sheetplan.h"
 #include "sheet/sheetreader.h"
+#include "words/mixwords.h"
 
 #include <algorithm>
 
@@ -336,8 +337,8 @@ Result<Output> nextCommand(const NextArguments& arguments)
     }
     for (const WorthSquare& square : worthOf(*source, arguments.squares)) {
         output.text += "  " + recipeText(square.recipe, source->paints()) + ": may be "
-                       + formatNumber(square.missBefore, 1) + " off, takes away " + formatNumber(100 * square.share, 1)
-                       + " % of the doubt\n";
+                       + formatNumber(square.missBefore, 1) + " off, teaches " + std::string(teachingWord(square.share))
+                       + " (" + formatNumber(100 * square.share, 0) + " % of all there is to learn)\n";
         output.json["squares"].push_back({{"parts", partsJson(square.recipe, source->paints())},
                                           {"wash", square.recipe.wash},
                                           {"expected_miss", rounded(square.missBefore, 2)},

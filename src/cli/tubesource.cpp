@@ -37,6 +37,7 @@ Result<TubeSource> TubeSource::from(const SourceArguments& arguments)
     source.m_paints = studio->paints;
     source.m_unlearnt = studio->unlearnt;
     source.m_learned = studio->learned;
+    source.m_painted = studio->painted;
     return source;
 }
 

@@ -25,6 +25,8 @@ public:
     /// True for a tube of the notebook that is there to mix with, and for every one of the table.
     bool isAtHand(std::size_t place) const;
     const Learned& learned() const { return m_learned; }
+    /// The painted mixes of the notebook by their tubes; none for the table.
+    const PaintedMixes& painted() const { return m_painted; }
     /// The same with the strengths they have before anything is learnt.
     const std::vector<Paint>& unlearnt() const { return m_unlearnt; }
 
@@ -48,6 +50,7 @@ private:
     std::vector<std::string> m_ids;
     Notebook m_notebook;
     Learned m_learned;
+    PaintedMixes m_painted;
     std::vector<Paint> m_unlearnt;
     std::shared_ptr<std::vector<std::string>> m_remarks = std::make_shared<std::vector<std::string>>();
     std::vector<std::string> m_leftOut; ///< names of the tubes that a search may not use

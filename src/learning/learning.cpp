@@ -99,7 +99,7 @@ public:
             m_washes.push_back(std::log(square.wash));
     }
 
-    bool run();
+    bool run(const std::stop_token& stop);
     Learned result() const;
 
 private:
@@ -249,11 +249,11 @@ bool Fit::step(double& damping)
     return false;
 }
 
-bool Fit::run()
+bool Fit::run(const std::stop_token& stop)
 {
     double damping = 1e-3;
     m_parts = contributions(m_logs, m_washes);
-    for (int round = 0; round < 60; ++round)
+    for (int round = 0; round < 60 && !stop.stop_requested(); ++round)
         if (!step(damping))
             return true;
     return false;
@@ -367,14 +367,14 @@ Learned beforePainting(std::span<const Paint> paints, const LearningOptions& opt
 }
 
 Learned learnStrengths(std::span<const Paint> paints, std::span<const PaintedMix> squares,
-                       const LearningOptions& options)
+                       const LearningOptions& options, std::stop_token stop)
 {
     Learned learned = beforePainting(paints, options);
     const Subset subset = subsetOf(paints, squares, options);
     if (subset.places.empty())
         return learned;
     Fit fit(subset.paints, subset.squares, subset.options);
-    learned.settled = fit.run();
+    learned.settled = fit.run(stop);
     const Learned found = fit.result();
     learned.touched = subset.places;
     learned.covariance = found.covariance;

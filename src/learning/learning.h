@@ -71,8 +71,9 @@ Learned beforePainting(std::span<const Paint> paints, const LearningOptions& opt
 /// step from the common solution without the square, which is what refitting gives to first order (Cook and Weisberg,
 /// "Residuals and influence in regression", 1982).
 /// @param squares every index below paints.size(); squares of a single paint tell nothing and are passed over
+/// @param stop ends the search where it is; what it found so far is then not settled
 Learned learnStrengths(std::span<const Paint> paints, std::span<const PaintedMix> squares,
-                       const LearningOptions& options = {});
+                       const LearningOptions& options = {}, std::stop_token stop = {});
 
 /// The paints with the strengths learnt.
 std::vector<Paint> withStrengths(std::vector<Paint> paints, const Learned& learned);

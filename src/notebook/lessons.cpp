@@ -22,17 +22,17 @@ std::optional<std::size_t> placeOf(const Notebook& notebook, TubeId tube)
     return static_cast<std::size_t>(found - notebook.tubes.begin());
 }
 
-bool isPaintedDry(const MixRecord& mix)
-{
-    return mix.painted && !mix.wet && mix.layers == 1;
-}
-
 bool teaches(const MixRecord& mix)
 {
     return isPaintedDry(mix) && mix.parts.size() >= 2 && mix.parts.size() <= 3;
 }
 
 } // namespace
+
+bool isPaintedDry(const MixRecord& mix)
+{
+    return mix.painted && !mix.wet && mix.layers == 1;
+}
 
 Lessons lessonsOf(const Notebook& notebook)
 {
@@ -111,41 +111,6 @@ std::optional<Recipe> recipeOf(const std::vector<MixPart>& parts, double wash, c
     return recipe.parts.empty() ? std::nullopt : std::optional(recipe);
 }
 
-std::optional<Recipe> paintedNear(const Notebook& notebook, const Recipe& recipe, std::span<const Paint> paints,
-                                  std::span<const Paint> unlearnt)
-{
-    constexpr double mostShare = 0.15;
-    if (recipe.parts.size() != 2)
-        return std::nullopt;
-    const auto shareOf = [](const Recipe& mix, std::span<const Paint> strengths) {
-        const double first = mix.parts[0].parts * strengths[mix.parts[0].paint].strength;
-        return first / (first + mix.parts[1].parts * strengths[mix.parts[1].paint].strength);
-    };
-    const double wanted = shareOf(recipe, paints);
-    const TubeId firstTube = notebook.tubes[recipe.parts[0].paint].id;
-    const TubeId secondTube = notebook.tubes[recipe.parts[1].paint].id;
-    std::optional<Recipe> nearest;
-    double least = mostShare;
-    for (const MixRecord& mix : notebook.mixes) {
-        if (!isPaintedDry(mix) || mix.parts.size() != 2 || std::abs(mix.wash - recipe.wash) > sameWash)
-            continue;
-        const bool same = mix.parts[0].tube == firstTube && mix.parts[1].tube == secondTube;
-        const bool turned = mix.parts[0].tube == secondTube && mix.parts[1].tube == firstTube;
-        if (!same && !turned)
-            continue;
-        Recipe own = recipe;
-        own.parts[0].parts = mix.parts[same ? 0 : 1].parts;
-        own.parts[1].parts = mix.parts[same ? 1 : 0].parts;
-        const double apart =
-            std::min(std::abs(shareOf(own, paints) - wanted), std::abs(shareOf(own, unlearnt) - wanted));
-        if (apart <= least) {
-            least = apart;
-            nearest = std::move(own);
-        }
-    }
-    return nearest;
-}
-
 bool isMixOf(const MixRecord& mix, const Recipe& recipe, const Notebook& notebook)
 {
     const std::size_t count = recipe.parts.size();
@@ -160,17 +125,6 @@ bool isMixOf(const MixRecord& mix, const Recipe& recipe, const Notebook& noteboo
             return false;
     }
     return true;
-}
-
-const MixRecord* paintedAs(const Notebook& notebook, const Recipe& recipe)
-{
-    const MixRecord* latest = nullptr;
-    for (const MixRecord& mix : notebook.mixes) {
-        const bool same = isPaintedDry(mix) && isMixOf(mix, recipe, notebook);
-        if (same && (!latest || mix.date >= latest->date))
-            latest = &mix;
-    }
-    return latest;
 }
 
 } // namespace iris

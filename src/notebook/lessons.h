@@ -35,14 +35,7 @@ std::optional<Recipe> recipeOf(const std::vector<MixPart>& parts, double wash, c
 /// True when a record is of a recipe: the same tubes in the same proportions at the same wash.
 bool isMixOf(const MixRecord& mix, const Recipe& recipe, const Notebook& notebook);
 
-/// The latest dry painted record of a recipe: the same tubes in the same proportions at the same wash, in one layer.
-const MixRecord* paintedAs(const Notebook& notebook, const Recipe& recipe);
-
-/// The parts in which a pair was painted at this wash, when its share by tinting strength comes within 0.15 of the
-/// recipe's: what stands in a chart for the pair. Nothing when it was not painted, or in quite other amounts. The share
-/// counts by the strengths known today or by those before learning, whichever is nearer: a square that was laid out as
-/// equally strong stays one, also when it taught that it was not.
-std::optional<Recipe> paintedNear(const Notebook& notebook, const Recipe& recipe, std::span<const Paint> paints,
-                                  std::span<const Paint> unlearnt);
+/// True for what was read once it was dry, in one layer.
+bool isPaintedDry(const MixRecord& mix);
 
 } // namespace iris

@@ -1,8 +1,10 @@
 #include "notebook/studio.h"
 
 #include "base/parallel.h"
+#include "colour/deltae.h"
 
 #include <algorithm>
+#include <map>
 
 namespace iris {
 namespace {
@@ -36,6 +38,46 @@ std::vector<Paint> paintsOf(const std::vector<Tube>& tubes, FilmCache& films, co
     return paints;
 }
 
+/// How far a square lies from what is expected of it without having learnt anything, at the wash that was meant.
+MixLesson unlearntLesson(const PaintedMix& square, std::span<const Paint> paints)
+{
+    MixLesson lesson;
+    lesson.thickness = square.wash;
+    lesson.leftOutColour = colourOf({square.parts, square.wash}, paints);
+    const double miss = deltaE00(lesson.leftOutColour, square.colour);
+    lesson.before = lesson.after = lesson.leftOut = lesson.leftOutAsLaid = miss;
+    return lesson;
+}
+
+/// What an earlier studio had learnt, for the tubes and mixes that are still there; the rest as before anything was
+/// painted.
+Learned carriedLearning(const Studio& from, const Studio& to)
+{
+    Learned learned = beforePainting(to.unlearnt, learningOptionsOf(to.notebook));
+    std::vector<std::pair<std::size_t, std::size_t>> touched; // place now, place in the covariance then
+    for (std::size_t then = 0; then < from.notebook.tubes.size(); ++then)
+        if (const auto now = to.placeOf(from.notebook.tubes[then].id))
+            learned.strengths[*now] *= from.learned.strengths[then] / from.unlearnt[then].strength;
+    for (std::size_t i = 0; i < from.learned.touched.size(); ++i)
+        if (const auto now = to.placeOf(from.notebook.tubes[from.learned.touched[i]].id))
+            touched.emplace_back(*now, i);
+    const std::size_t side = from.learned.touched.size();
+    for (const auto& [now, row] : touched) { // tubes are in the order of their ids in both
+        learned.touched.push_back(now);
+        for (const auto& other : touched)
+            learned.covariance.push_back(from.learned.covariance[row * side + other.second]);
+    }
+    std::map<MixId, std::size_t> lessons;
+    for (std::size_t i = 0; i < from.lessons.mixes.size(); ++i)
+        lessons.emplace(from.lessons.mixes[i], i);
+    for (std::size_t i = 0; i < to.lessons.mixes.size(); ++i) {
+        const auto then = lessons.find(to.lessons.mixes[i]);
+        learned.lessons.push_back(then == lessons.end() ? unlearntLesson(to.lessons.squares[i], to.unlearnt)
+                                                        : from.learned.lessons[then->second]);
+    }
+    return learned;
+}
+
 } // namespace
 
 std::optional<std::size_t> Studio::placeOf(TubeId id) const
@@ -55,7 +97,7 @@ std::vector<std::size_t> Studio::atHand() const
     return places;
 }
 
-StudioPtr studioOf(Notebook notebook, FilmCache& films, const StudioPtr& before)
+StudioPtr studioOf(Notebook notebook, FilmCache& films, const StudioPtr& before, std::size_t mostAtOnce)
 {
     const Studio none;
     const Studio& old = before ? *before : none;
@@ -63,14 +105,31 @@ StudioPtr studioOf(Notebook notebook, FilmCache& films, const StudioPtr& before)
     studio->notebook = std::move(notebook);
     const Notebook& now = studio->notebook;
     studio->unlearnt = paintsOf(now.tubes, films, old);
+    studio->painted = PaintedMixes(now);
     studio->lessons = lessonsOf(now);
     const bool taughtTheSame = studio->unlearnt == old.unlearnt && studio->lessons.squares == old.lessons.squares
                                && learningOptionsOf(now) == learningOptionsOf(old.notebook);
-    studio->learned = before && taughtTheSame
-                          ? old.learned
-                          : learnStrengths(studio->unlearnt, studio->lessons.squares, learningOptionsOf(now));
+    if (before && taughtTheSame) {
+        studio->learned = old.learned;
+        studio->behind = old.behind;
+    } else if (studio->lessons.squares.size() <= mostAtOnce) {
+        studio->learned = learnStrengths(studio->unlearnt, studio->lessons.squares, learningOptionsOf(now));
+    } else {
+        studio->learned = carriedLearning(old, *studio);
+        studio->behind = true;
+    }
     studio->paints = withStrengths(studio->unlearnt, studio->learned);
     return studio;
+}
+
+StudioPtr learnt(const StudioPtr& studio, std::stop_token stop)
+{
+    auto now = std::make_shared<Studio>(*studio);
+    now->learned =
+        learnStrengths(now->unlearnt, now->lessons.squares, learningOptionsOf(now->notebook), std::move(stop));
+    now->paints = withStrengths(now->unlearnt, now->learned);
+    now->behind = false;
+    return now;
 }
 
 std::optional<Recipe> carriedOver(const Recipe& recipe, const Studio& from, const Studio& to)

@@ -1,9 +1,12 @@
 #pragma once
 
 #include "notebook/lessons.h"
+#include "notebook/paintedmixes.h"
 #include "paint/rebuild.h"
 
+#include <limits>
 #include <memory>
+#include <stop_token>
 
 namespace iris {
 
@@ -16,8 +19,10 @@ struct Studio {
     Notebook notebook;
     std::vector<Paint> unlearnt; ///< one a tube, in their order, as strong as before anything was painted
     std::vector<Paint> paints;   ///< the same as strong as the painted mixes teach
+    PaintedMixes painted;        ///< the painted mixes by their tubes
     Lessons lessons;             ///< the painted mixes that teach
     Learned learned;             ///< what they teach: strengths one a tube, lessons one a painted mix
+    bool behind = false;         ///< what is learnt is that of an earlier studio, carried over; learnt() catches up
 
     /// The place of a tube in the notebook and in the paints; nothing when it is not there. Logarithmic.
     std::optional<std::size_t> placeOf(TubeId id) const;
@@ -29,7 +34,13 @@ struct Studio {
 /// @param films remembers what was rebuilt before
 /// @param before the studio the notebook was edited from: what does not change by the edit is taken from it. May be
 /// null.
-StudioPtr studioOf(Notebook notebook, FilmCache& films, const StudioPtr& before = {});
+/// @param mostAtOnce where more painted mixes than this would have to be learnt from anew, they are not: the studio is
+/// behind, with what the one before had learnt of the tubes and mixes that are still there
+StudioPtr studioOf(Notebook notebook, FilmCache& films, const StudioPtr& before = {},
+                   std::size_t mostAtOnce = std::numeric_limits<std::size_t>::max());
+
+/// The same studio with all that its painted mixes teach; takes as long as learnStrengths() does.
+StudioPtr learnt(const StudioPtr& studio, std::stop_token stop = {});
 
 /// The same mix at its places in another studio; nothing when one of its tubes is gone.
 std::optional<Recipe> carriedOver(const Recipe& recipe, const Studio& from, const Studio& to);

@@ -45,6 +45,13 @@ std::string cleanlinessWords(double cleanliness, const Lab& colour)
     return std::string(word) + " for what your tubes can do at this hue";
 }
 
+std::string_view teachingWord(double share)
+{
+    if (share >= 0.2)
+        return "much";
+    return share >= 0.05 ? "something" : "little";
+}
+
 std::string describe(WayKind kind)
 {
     switch (kind) {

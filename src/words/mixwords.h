@@ -32,6 +32,10 @@ inline constexpr double plainlyClean = 0.8;
 /// ..." (0.25), "greyed for ...". Nothing for a colour below chroma 6, which has no hue to be clean in.
 std::string cleanlinessWords(double cleanliness, const Lab& colour);
 
+/// How much a square would teach: "much" (a fifth and more of all there is to learn), "something" (a twentieth),
+/// "little".
+std::string_view teachingWord(double share);
+
 /// "stays clean", "dulls on the way" and so on.
 std::string describe(WayKind kind);
 

@@ -167,8 +167,8 @@ std::vector<std::string> pairAdvice(std::span<const Paint> paints, std::size_t f
     const Swaps swaps = swapsFor(paints, first, second, wash, allowed);
     const auto tell = [&](std::string better, const std::optional<Swap>& swap) {
         if (swap)
-            advice.push_back(std::move(better) + paints[swap->place].name + " in place of " + (swap->end == 0 ? one : two).name
-                             + ".");
+            advice.push_back(std::move(better) + paints[swap->place].name + " in place of "
+                             + (swap->end == 0 ? one : two).name + ".");
     };
     if (cleanIsWanted(one, two, way))
         tell("Cleaner: ", swaps.cleaner);

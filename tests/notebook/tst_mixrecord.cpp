@@ -1,5 +1,6 @@
 #include "learning/worthpainting.h"
 #include "notebook/edits.h"
+#include "notebook/paintedmixes.h"
 #include "notebook/studio.h"
 #include "sometubes.h"
 
@@ -230,13 +231,14 @@ void TestMixRecord::aPaintedPairStandsForItsSquare()
     now[0].strength *= 4; // learnt since it was laid out
     notebook.mixes = {record(1, {{{5}, "Ultramarine", 1}, {{2}, "Lemon", 2}})};
     const Recipe even{{{0, 3}, {1, 2}}, wash::full};
-    QCOMPARE(paintedNear(notebook, even, before, before)->parts, (std::vector<Part>{{0, 2}, {1, 1}}));
+    QCOMPARE(PaintedMixes(notebook).near(notebook, even, before, before)->parts, (std::vector<Part>{{0, 2}, {1, 1}}));
     const Recipe evenNow{{{0, 3}, {1, 8}}, wash::full};
-    QVERIFY(paintedNear(notebook, evenNow, now, before)); // it stays where it was laid out
-    QVERIFY(!paintedNear(notebook, evenNow, now, now));
-    QVERIFY(!paintedNear(notebook, {{{0, 1}, {1, 9}}, wash::full}, before, before)); // quite other amounts
-    QVERIFY(!paintedNear(notebook, {even.parts, wash::thin}, before, before));
-    QVERIFY(!paintedNear(notebook, {{{0, 3}, {2, 2}}, wash::full}, before, before));
+    QVERIFY(PaintedMixes(notebook).near(notebook, evenNow, now, before)); // it stays where it was laid out
+    QVERIFY(!PaintedMixes(notebook).near(notebook, evenNow, now, now));
+    QVERIFY(
+        !PaintedMixes(notebook).near(notebook, {{{0, 1}, {1, 9}}, wash::full}, before, before)); // quite other amounts
+    QVERIFY(!PaintedMixes(notebook).near(notebook, {even.parts, wash::thin}, before, before));
+    QVERIFY(!PaintedMixes(notebook).near(notebook, {{{0, 3}, {2, 2}}, wash::full}, before, before));
 }
 
 void TestMixRecord::findsTheLatestPaintedRecord()
@@ -245,11 +247,11 @@ void TestMixRecord::findsTheLatestPaintedRecord()
     const std::vector<MixPart> green{{{2}, "Lemon", 3}, {{5}, "Ultramarine", 1}};
     notebook.mixes = {record(1, green), record(2, {{{5}, "Ultramarine", 2}, {{2}, "Lemon", 6}}), record(3, green)};
     notebook.mixes[2].wash = wash::thin;
-    const MixRecord* painted = paintedAs(notebook, {{{0, 3}, {1, 1}}, wash::full});
+    const MixRecord* painted = PaintedMixes(notebook).as(notebook, {{{0, 3}, {1, 1}}, wash::full});
     QVERIFY(painted);
     QCOMPARE(painted->id, MixId{2});
-    QVERIFY(!paintedAs(notebook, {{{0, 3}, {1, 2}}, wash::full}));
-    QCOMPARE(paintedAs(notebook, {{{0, 3}, {1, 1}}, wash::thin})->id, MixId{3});
+    QVERIFY(!PaintedMixes(notebook).as(notebook, {{{0, 3}, {1, 2}}, wash::full}));
+    QCOMPARE(PaintedMixes(notebook).as(notebook, {{{0, 3}, {1, 1}}, wash::thin})->id, MixId{3});
 }
 
 QTEST_GUILESS_MAIN(TestMixRecord)

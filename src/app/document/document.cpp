@@ -18,6 +18,9 @@ QString quoted(const std::string& name)
     return QString::fromStdString(name);
 }
 
+/// Takes a few milliseconds; a frame has sixteen.
+constexpr std::size_t mostLearntAtOnce = 200;
+
 bool touchesTubes(const NotebookEdit& edit)
 {
     return !edit.putTubes.empty() || !edit.removeTubes.empty() || !edit.putSwatches.empty()
@@ -32,7 +35,7 @@ bool touchesStudio(const NotebookEdit& edit)
 
 } // namespace
 
-Document::Document(QObject* parent) : QObject(parent), m_studio(studioOf({}, m_films)) {}
+Document::Document(QObject* parent) : QObject(parent), m_studio(studioOf({}, m_films)), m_learning(this) {}
 
 QString Document::path() const
 {
@@ -77,7 +80,8 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
     m_undoStack.clear();
     m_store = std::move(store);
     m_remarks = m_store->remarks();
-    m_studio = studioOf(std::move(notebook), m_films);
+    m_studio = studioOf(std::move(notebook), m_films, {}, mostLearntAtOnce);
+    catchUp();
     Q_EMIT notebookOpened();
     Q_EMIT tubesChanged();
     Q_EMIT needsChanged();
@@ -97,7 +101,8 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
         return done;
     }
     const StudioPtr old = m_studio;
-    m_studio = studioOf(edited(old->notebook, *done), m_films, old);
+    m_studio = studioOf(edited(old->notebook, *done), m_films, old, mostLearntAtOnce);
+    catchUp();
     const Notebook& before = old->notebook;
     const Notebook& now = m_studio->notebook;
     if (touchesTubes(*done) || old->learned.strengths != m_studio->learned.strengths)
@@ -117,6 +122,19 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
     if (before.wishes != now.wishes)
         Q_EMIT wishesChanged();
     return done;
+}
+
+/// What many painted mixes teach is worked out beside the window.
+void Document::catchUp()
+{
+    if (!m_studio->behind)
+        return m_learning.drop();
+    m_learning.start([studio = m_studio](const JobTools& tools) { return learnt(studio, tools.stop); },
+                     [this](const StudioPtr& studio) {
+                         m_studio = studio;
+                         Q_EMIT tubesChanged();
+                         Q_EMIT mixesChanged();
+                     });
 }
 
 void Document::push(NotebookEdit edit, const QString& what)

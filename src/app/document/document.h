@@ -1,5 +1,6 @@
 #pragma once
 
+#include "app/jobs/job.h"
 #include "notebook/notebookjson.h"
 #include "notebook/notebookstore.h"
 #include "notebook/studio.h"
@@ -39,7 +40,8 @@ public:
     Result<void> create(const QString& path);
 
     /// The notebook and what follows from it as of now. What is worked out from it, or outlives the next edit, keeps
-    /// it.
+    /// it. With many painted mixes it is behind for a moment after they change, until what they teach is worked out
+    /// beside the window; then tubesChanged() and mixesChanged() tell.
     const StudioPtr& studio() const { return m_studio; }
     const Notebook& notebook() const { return m_studio->notebook; }
 
@@ -105,12 +107,14 @@ Q_SIGNALS:
 
 private:
     void push(NotebookEdit edit, const QString& what);
+    void catchUp();
     void take(std::unique_ptr<NotebookStore> store, Notebook notebook);
 
     std::unique_ptr<NotebookStore> m_store;
     std::vector<std::string> m_remarks;
     StudioPtr m_studio;
     FilmCache m_films;
+    Job<StudioPtr> m_learning;
     QUndoStack m_undoStack;
 };
 

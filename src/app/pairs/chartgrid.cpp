@@ -23,6 +23,9 @@ constexpr double rowHeadWidth = 138;
 constexpr double uprightHeight = 118;
 constexpr double flatHeight = 40;
 constexpr double largestCell = 128;
+constexpr double smallestCell = 18; ///< smaller, nothing can be judged
+// With more squares than this each is painted flat: let out with water nobody would see it.
+constexpr std::size_t mostLetOut = 200;
 constexpr double widestShare = 2.2;
 constexpr double ringRoom = 5;
 constexpr double roomForNumbers = 52;
@@ -51,8 +54,13 @@ QRectF ChartGeometry::columnHead(int column) const
 
 int ChartGeometry::indexAt(QPointF place) const
 {
-    for (int row = 0; row < rows; ++row)
-        for (int column = 0; column < columns; ++column)
+    if (cell <= 0 || cellHeight <= 0)
+        return -1;
+    // Cells stand on whole pixels, so that the one it lies in may be the next.
+    const int nearRow = static_cast<int>((place.y() - bounds.top() - headHeight) / cellHeight);
+    const int nearColumn = static_cast<int>((place.x() - bounds.left() - headWidth) / cell);
+    for (int row = std::max(0, nearRow - 1); row < std::min(rows, nearRow + 2); ++row)
+        for (int column = std::max(0, nearColumn - 1); column < std::min(columns, nearColumn + 2); ++column)
             if (cellAt(row, column).contains(place))
                 return row * columns + column;
     return -1;
@@ -63,9 +71,9 @@ ChartGeometry chartGeometry(const QRectF& bounds, int rows, int columns)
     const QRectF inner = bounds.adjusted(0, 0, -ringRoom, -ringRoom);
     const auto sized = [&](double headHeight) {
         const double wide = (inner.width() - rowHeadWidth) / std::max(1, columns);
-        const double tall = std::clamp((inner.height() - headHeight) / std::max(1, rows), 4.0, largestCell);
+        const double tall = std::clamp((inner.height() - headHeight) / std::max(1, rows), smallestCell, largestCell);
         // Wider than tall where there is room: a square is painted so, and names fit above it.
-        const double cell = std::clamp(wide, 4.0, widestShare * tall);
+        const double cell = std::clamp(wide, smallestCell, widestShare * tall);
         return ChartGeometry{inner, rows, columns, rowHeadWidth, headHeight, cell, std::min(tall, cell)};
     };
     const ChartGeometry flat = sized(flatHeight);
@@ -82,7 +90,8 @@ ChartGrid::ChartGrid(PairContext& context, QWidget* parent) : QWidget(parent), m
 void ChartGrid::setContents(ChartContents contents)
 {
     m_contents = std::move(contents);
-    m_current = std::clamp(m_current, -1, static_cast<int>(m_contents.chart.recipes.size()) - 1);
+    updateGeometry();
+    m_current = std::clamp(m_current, -1, static_cast<int>(m_contents.cells.count()) - 1);
     update();
 }
 
@@ -91,19 +100,33 @@ ChartGeometry ChartGrid::geometry() const
     return chartGeometry(rect(), rows(), columns());
 }
 
+QSize ChartGrid::minimumSizeHint() const
+{
+    const auto room = [](double head, int cells) { return static_cast<int>(head + cells * smallestCell + ringRoom); };
+    return {std::max(320, room(rowHeadWidth, columns())), std::max(260, room(uprightHeight, rows()))};
+}
+
+QRect ChartGrid::currentPlace() const
+{
+    if (m_current < 0 || columns() == 0)
+        return {};
+    const ChartGeometry at = geometry();
+    return at.cellAt(m_current / columns(), m_current % columns()).toAlignedRect();
+}
+
 QString ChartGrid::wordsOf(int cell) const
 {
-    const auto at = static_cast<std::size_t>(cell);
-    QString words = QStringLiteral("%1\n%2").arg(recipeText(m_contents.chart.recipes[at], m_contents.studio->paints),
-                                                 colourWords(m_contents.chart.colours[at]));
-    if (m_contents.painted[at])
-        words += tr("\npainted %1").arg(apart(deltaE00(*m_contents.painted[at], m_contents.chart.colours[at])));
+    const ChartCell& at = m_contents.cells.at(static_cast<std::size_t>(cell));
+    QString words =
+        QStringLiteral("%1\n%2").arg(recipeText(at.recipe, m_contents.cells.studio()->paints), colourWords(at.colour));
+    if (at.painted)
+        words += tr("\npainted %1").arg(apart(deltaE00(*at.painted, at.colour)));
     return words;
 }
 
 void ChartGrid::setCurrent(int cell)
 {
-    if (cell < 0 || cell >= static_cast<int>(m_contents.chart.recipes.size()))
+    if (cell < 0 || cell >= static_cast<int>(m_contents.cells.count()))
         return;
     m_current = cell;
     setAccessibleDescription(wordsOf(cell));
@@ -114,46 +137,60 @@ void ChartGrid::setCurrent(int cell)
 void ChartGrid::paintCell(QPainter& painter, const QRectF& cell, std::size_t index) const
 {
     const bool values = m_context.settings().valuesOnly();
+    const ChartCell& at = m_contents.cells.at(index);
     const QRectF wash = cell.adjusted(1, 1, -1, -1);
-    if (m_contents.washes.empty()) {
-        painter.fillRect(wash, displayed(m_contents.chart.colours[index], values));
+    if (m_contents.cells.count() > mostLetOut) {
+        painter.fillRect(wash, displayed(at.colour, values));
     } else {
         // The wash as asked for over most of the cell, let out with water along its lower edge.
         QLinearGradient gradient(wash.topLeft(), wash.bottomLeft());
-        const auto& steps = m_contents.washes[index];
-        gradient.setColorAt(0, displayed(steps[0], values));
-        gradient.setColorAt(0.6, displayed(steps[0], values));
-        gradient.setColorAt(0.75, displayed(steps[1], values));
-        gradient.setColorAt(0.9, displayed(steps[2], values));
-        gradient.setColorAt(1, displayed(steps[3], values));
+        gradient.setColorAt(0, displayed(at.washes[0], values));
+        gradient.setColorAt(0.6, displayed(at.washes[0], values));
+        gradient.setColorAt(0.75, displayed(at.washes[1], values));
+        gradient.setColorAt(0.9, displayed(at.washes[2], values));
+        gradient.setColorAt(1, displayed(at.washes[3], values));
         painter.fillRect(wash, gradient);
     }
-    const auto& painted = m_contents.painted[index];
-    if (!painted)
+    if (!at.painted)
         return;
     const double inset = 0.27 * wash.width();
     const QRectF inner = wash.adjusted(inset, 0.12 * wash.height(), -inset, -0.45 * wash.height());
-    painter.fillRect(inner, displayed(*painted, values));
+    painter.fillRect(inner, displayed(*at.painted, values));
     if (cell.width() < roomForNumbers)
         return;
-    const double value = m_contents.chart.colours[index].l;
-    painter.setPen(value > 55 ? Qt::black : Qt::white);
+    painter.setPen(at.colour.l > 55 ? Qt::black : Qt::white);
     painter.setFont(textFont(textsize::small, QFont::DemiBold));
     painter.drawText(QRectF(wash.left(), inner.bottom() + 1, wash.width(), 16), Qt::AlignCenter,
-                     number(deltaE00(*painted, m_contents.chart.colours[index])));
+                     number(deltaE00(*at.painted, at.colour)));
 }
 
-void ChartGrid::paintHeads(QPainter& painter, const ChartGeometry& at) const
+void ChartGrid::paintRowHeads(QPainter& painter, const ChartGeometry& at, const QRect& seen) const
 {
+    for (int row = 0; row < at.rows; ++row) {
+        const QRectF head = at.rowHead(row).translated(seen.left(), 0);
+        if (head.bottom() >= seen.top() && head.top() <= seen.bottom())
+            painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter,
+                             fitting(m_contents.rowNames[row], QFontMetrics(painter.font()), head.width()));
+    }
+}
+
+/// The names stay at the edges of what is seen of the chart.
+void ChartGrid::paintHeads(QPainter& painter, const ChartGeometry& at, const QRect& seen) const
+{
+    const QColor ground = palette().color(QPalette::Window);
+    painter.fillRect(QRectF(seen.left(), seen.top(), at.headWidth, seen.height()), ground);
+    painter.fillRect(QRectF(seen.left(), seen.top(), seen.width(), at.headHeight), ground);
     painter.setPen(m_context.settings().colours().text);
     painter.setFont(textFont(textsize::small));
-    for (int row = 0; row < at.rows && at.cell >= 11; ++row) {
-        const QRectF head = at.rowHead(row);
-        painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter,
-                         fitting(m_contents.rowNames[row], QFontMetrics(painter.font()), head.width()));
-    }
-    for (int column = 0; column < at.columns && at.cell >= 11; ++column) {
-        const QRectF head = at.columnHead(column);
+    painter.save();
+    painter.setClipRect(QRectF(seen.left(), seen.top() + at.headHeight, at.headWidth, seen.height()));
+    paintRowHeads(painter, at, seen);
+    painter.restore();
+    painter.setClipRect(QRectF(seen.left() + at.headWidth, seen.top(), seen.width(), at.headHeight));
+    for (int column = 0; column < at.columns; ++column) {
+        const QRectF head = at.columnHead(column).translated(0, seen.top());
+        if (head.right() < seen.left() || head.left() > seen.right())
+            continue;
         if (!at.uprightHeads()) {
             painter.drawText(head, Qt::AlignHCenter | Qt::AlignBottom | Qt::TextWordWrap,
                              m_contents.columnNames[column]);
@@ -166,20 +203,25 @@ void ChartGrid::paintHeads(QPainter& painter, const ChartGeometry& at) const
                          fitting(m_contents.columnNames[column], QFontMetrics(painter.font()), head.height()));
         painter.restore();
     }
+    painter.setClipping(false);
 }
 
 void ChartGrid::paintEvent(QPaintEvent*)
 {
-    if (m_contents.chart.recipes.empty())
+    if (m_contents.cells.count() == 0)
         return;
     QPainter painter(this);
     const ChartGeometry at = geometry();
-    paintHeads(painter, at);
-    for (int row = 0; row < at.rows; ++row)
-        for (int column = 0; column < at.columns; ++column)
+    const QRect seen = visibleRegion().isEmpty() ? rect() : visibleRegion().boundingRect();
+    const auto first = [](double from, double step) { return std::max(0, static_cast<int>(from / step) - 1); };
+    const int firstRow = first(seen.top() - at.bounds.top() - at.headHeight, at.cellHeight);
+    const int firstColumn = first(seen.left() - at.bounds.left() - at.headWidth, at.cell);
+    for (int row = firstRow; row < at.rows && at.cellAt(row, 0).top() <= seen.bottom(); ++row)
+        for (int column = firstColumn; column < at.columns && at.cellAt(0, column).left() <= seen.right(); ++column)
             paintCell(painter, at.cellAt(row, column), static_cast<std::size_t>(row * at.columns + column));
     if (m_current >= 0)
         paintSelection(painter, at.cellAt(m_current / at.columns, m_current % at.columns).adjusted(2, 2, -2, -2));
+    paintHeads(painter, at, seen);
 }
 
 void ChartGrid::mousePressEvent(QMouseEvent* event)

@@ -1,7 +1,6 @@
 #pragma once
 
-#include "mixing/pairchart.h"
-#include "notebook/studio.h"
+#include "app/pairs/chartcells.h"
 
 #include <QRectF>
 #include <QStringList>
@@ -33,16 +32,14 @@ ChartGeometry chartGeometry(const QRectF& bounds, int rows, int columns);
 
 /// What is to be shown of a chart.
 struct ChartContents {
-    StudioPtr studio; ///< whose tubes the chart counts
-    PairChart chart;
+    ChartCells cells;
     QStringList rowNames;
     QStringList columnNames;
-    std::vector<std::optional<Lab>> painted; ///< one for each cell
-    std::vector<std::array<Lab, 4>> washes;  ///< each cell let out with water, from its own wash to a fifth of it
 };
 
 /// A chart of cells, each a wash as it is expected, with the painted one laid in it where there is one and how far
-/// apart they are. Arrow keys walk; the cell in hand has the double ring.
+/// apart they are. Arrow keys walk; the cell in hand has the double ring. Larger than its room it is scrolled, and the
+/// names along its edges stay where they can be read.
 class ChartGrid : public QWidget {
     Q_OBJECT
 
@@ -55,7 +52,9 @@ public:
     void setCurrent(int cell);
 
     QSize sizeHint() const override { return {720, 520}; }
-    QSize minimumSizeHint() const override { return {320, 260}; }
+    QSize minimumSizeHint() const override;
+    /// Where the cell in hand stands, with some room around it.
+    QRect currentPlace() const;
 
 Q_SIGNALS:
     void cellChosen(int cell);
@@ -70,10 +69,11 @@ protected:
 
 private:
     ChartGeometry geometry() const;
-    int rows() const { return static_cast<int>(m_contents.chart.plan.rows.size()); }
-    int columns() const { return static_cast<int>(m_contents.chart.plan.columnCount()); }
+    int rows() const { return static_cast<int>(m_contents.cells.plan().rows.size()); }
+    int columns() const { return static_cast<int>(m_contents.cells.plan().columnCount()); }
     void paintCell(QPainter& painter, const QRectF& cell, std::size_t index) const;
-    void paintHeads(QPainter& painter, const ChartGeometry& at) const;
+    void paintHeads(QPainter& painter, const ChartGeometry& at, const QRect& seen) const;
+    void paintRowHeads(QPainter& painter, const ChartGeometry& at, const QRect& seen) const;
     QString wordsOf(int cell) const;
     void walk(int down, int across);
 

@@ -17,17 +17,21 @@
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QPushButton>
+#include <QScrollArea>
+#include <QScrollBar>
 #include <QSignalBlocker>
 #include <QStackedWidget>
 #include <QVBoxLayout>
 #include <cmath>
-#include <set>
 
 namespace iris {
 namespace {
 
-// More cells than this are painted flat: let out with water nobody would see it.
-constexpr std::size_t mostLetOut = 200;
+constexpr std::size_t mostPrinted = 2000; ///< a chart of 45 by 45 takes some sixty sheets
+
+// So far from the edges the square in hand stays: behind the left and upper one are the names.
+constexpr int roomBesideX = 170;
+constexpr int roomBesideY = 140;
 
 struct Amounts {
     double rowShare;
@@ -53,7 +57,15 @@ ChartView::ChartView(PairContext& context, QWidget* parent)
     middle->addLayout(makeHeading());
     middle->addLayout(makeHeadline());
     m_pages = new QStackedWidget(this);
-    m_pages->addWidget(m_grid);
+    m_scroll = new QScrollArea(this);
+    m_scroll->setObjectName(QStringLiteral("chartScroll"));
+    m_scroll->setFrameShape(QFrame::NoFrame);
+    m_scroll->setWidgetResizable(true);
+    m_scroll->setFocusPolicy(Qt::NoFocus);
+    m_scroll->setWidget(m_grid);
+    for (QScrollBar* bar : {m_scroll->horizontalScrollBar(), m_scroll->verticalScrollBar()}) // the names move along
+        connect(bar, &QScrollBar::valueChanged, m_grid, qOverload<>(&QWidget::update));
+    m_pages->addWidget(m_scroll);
     m_pages->addWidget(makeEmptyPage());
     middle->addWidget(m_pages, 1);
     auto* layout = new QHBoxLayout(this);
@@ -180,12 +192,6 @@ ChartPlan ChartView::plan() const
     return plan;
 }
 
-const std::vector<Paint>& ChartView::believed() const
-{
-    const Document& document = m_context.document();
-    return m_before->isChecked() ? document.studio()->unlearnt : document.studio()->paints;
-}
-
 void ChartView::resizeEvent(QResizeEvent* event)
 {
     QWidget::resizeEvent(event);
@@ -199,42 +205,10 @@ void ChartView::showEvent(QShowEvent* event)
         rebuild();
 }
 
-void ChartView::fillWashes(ChartContents& contents) const
-{
-    if (contents.chart.recipes.size() > mostLetOut)
-        return;
-    for (const Recipe& recipe : contents.chart.recipes) {
-        const Film film = mixedFilm(recipe, contents.studio->paints);
-        std::array<Lab, 4> steps;
-        const std::array<double, 4> water{1, 0.6, 0.35, 0.2};
-        for (std::size_t i = 0; i < steps.size(); ++i)
-            steps[i] = seenLab(film, water[i] * recipe.wash, whitePaper());
-        contents.washes.push_back(steps);
-    }
-}
-
-/// What is expected of every square; one that was painted in nearly its amounts stands there as it was painted. The
-/// amounts are those of the tubes as they are known today; only what is expected of them can be set back.
-PairChart ChartView::expected(const ChartPlan& plan) const
-{
-    const Document& document = m_context.document();
-    PairChart chart = chartOf(plan, document.studio()->paints);
-    const std::vector<Paint>& paints = believed();
-    for (std::size_t i = 0; i < chart.recipes.size(); ++i) {
-        if (auto painted = paintedNear(document.notebook(), chart.recipes[i], document.studio()->paints,
-                                       document.studio()->unlearnt))
-            chart.recipes[i] = std::move(*painted);
-        else if (!m_before->isChecked())
-            continue;
-        chart.colours[i] = colourOf(chart.recipes[i], paints);
-    }
-    return chart;
-}
-
 void ChartView::nameAxes(ChartContents& contents) const
 {
-    const ChartPlan& plan = contents.chart.plan;
-    const auto& tubes = contents.studio->notebook.tubes;
+    const ChartPlan& plan = contents.cells.plan();
+    const auto& tubes = contents.cells.studio()->notebook.tubes;
     for (const std::size_t place : plan.rows)
         contents.rowNames << text(tubes[place].name);
     if (plan.waterSteps.empty())
@@ -242,19 +216,6 @@ void ChartView::nameAxes(ChartContents& contents) const
             contents.columnNames << text(tubes[place].name);
     for (const double step : plan.waterSteps)
         contents.columnNames << text(washWord(step));
-}
-
-/// Lays in what was painted. @return how many mixes that is: in a chart of all by all a pair stands twice
-std::size_t ChartView::layIn(ChartContents& contents) const
-{
-    std::set<MixId> painted;
-    for (const Recipe& recipe : contents.chart.recipes) {
-        const MixRecord* record = paintedAs(contents.studio->notebook, recipe);
-        contents.painted.push_back(record ? record->painted : std::nullopt);
-        if (record)
-            painted.insert(record->id);
-    }
-    return painted.size();
 }
 
 void ChartView::rebuild()
@@ -265,15 +226,13 @@ void ChartView::rebuild()
     const ChartPlan wanted = plan();
     const bool any = wanted.cellCount() > 0;
     m_pages->setCurrentIndex(any ? 0 : 1);
-    m_print->setEnabled(any);
+    m_print->setEnabled(any && wanted.cellCount() <= mostPrinted);
     m_columns->setEnabled(wanted.waterSteps.empty());
     m_before->setVisible(!m_context.document().studio()->learned.lessons.empty());
-    ChartContents contents{m_context.document().studio(), expected(wanted), {}, {}, {}, {}};
+    ChartContents contents{{m_context.document().studio(), wanted, m_before->isChecked()}, {}, {}};
     nameAxes(contents);
-    const std::size_t painted = layIn(contents);
-    if (!m_before->isChecked())
-        fillWashes(contents);
-    m_headline->setText(tr("%1, %2 painted").arg(text(counted(contents.chart.recipes.size(), "square"))).arg(painted));
+    m_headline->setText(
+        tr("%1, %2 painted").arg(text(counted(contents.cells.count(), "square"))).arg(contents.cells.paintedCount()));
     m_grid->setContents(std::move(contents));
     if (any)
         m_grid->setCurrent(std::max(0, m_grid->current()));
@@ -283,15 +242,17 @@ void ChartView::rebuild()
 
 void ChartView::showCell(int cell)
 {
-    const ChartContents& contents = m_grid->contents();
+    const ChartCells& cells = m_grid->contents().cells;
     const auto at = static_cast<std::size_t>(cell);
-    const Recipe& recipe = contents.chart.recipes[at];
-    const bool hasBefore = at % contents.chart.plan.columnCount() > 0;
-    m_card->show(contents.studio, recipe, hasBefore ? std::optional(contents.chart.colours[at - 1]) : std::nullopt);
+    const Recipe& recipe = cells.at(at).recipe;
+    const bool hasBefore = at % cells.plan().columnCount() > 0;
+    m_card->show(cells.studio(), recipe, hasBefore ? std::optional(cells.at(at - 1).colour) : std::nullopt);
+    const QPoint middle = m_grid->currentPlace().center();
+    m_scroll->ensureVisible(middle.x(), middle.y(), roomBesideX, roomBesideY);
     showLadder();
     if (recipe.parts.size() != 2)
         return;
-    const auto& paints = contents.studio->paints;
+    const auto& paints = cells.studio()->paints;
     const Paint& first = paints[recipe.parts[0].paint];
     const Paint& second = paints[recipe.parts[1].paint];
     const Ladder ladder = ladderBetween(first, second, 7, recipe.wash);
@@ -321,14 +282,14 @@ void ChartView::openLadder()
 
 void ChartView::printSheet()
 {
-    const PairChart& chart = m_grid->contents().chart;
-    if (chart.recipes.empty())
+    const ChartCells& chart = m_grid->contents().cells;
+    if (!m_print->isEnabled())
         return;
-    const int columns = static_cast<int>(chart.plan.columnCount());
+    const int columns = static_cast<int>(chart.plan().columnCount());
     const QString title = tr("%1 and %2")
                               .arg(m_rows->currentText().remove(QStringLiteral(" ...")),
                                    m_columns->currentText().remove(QStringLiteral(" ...")).toLower());
-    if (printSquares(m_context.document(), cellsOf(chart, m_grid->contents().studio->notebook), columns, title,
+    if (printSquares(m_context.document(), cellsOf(chart.recipes(), chart.studio()->notebook), columns, title,
                      window()))
         Q_EMIT sheetPrinted();
 }

@@ -10,6 +10,7 @@ class QCheckBox;
 class QComboBox;
 class QHBoxLayout;
 class QPushButton;
+class QScrollArea;
 class QStackedWidget;
 
 namespace iris {
@@ -51,15 +52,11 @@ private:
     void fillCard();
     QComboBox* makeBox(const char* name, const QString& label);
     void rebuild();
-    PairChart expected(const ChartPlan& plan) const;
     void nameAxes(ChartContents& contents) const;
-    std::size_t layIn(ChartContents& contents) const;
-    void fillWashes(ChartContents& contents) const;
     void showCell(int cell);
     void showLadder();
     void openLadder();
     ChartPlan plan() const;
-    const std::vector<Paint>& believed() const;
 
     PairContext& m_context;
     TubeSetBox* m_rows;
@@ -72,6 +69,7 @@ private:
     QAction* m_print = nullptr;
     QStackedWidget* m_pages = nullptr;
     ChartGrid* m_grid;
+    QScrollArea* m_scroll = nullptr;
     MixCard* m_card;
     LadderStrip* m_strip = nullptr;
     QPushButton* m_ladder = nullptr;

@@ -159,7 +159,7 @@ QString MixCard::laidWords(const MixRecord& record) const
 
 QString MixCard::paintedWords() const
 {
-    const MixRecord* record = recordOf(m_studio->notebook, *m_recipe);
+    const MixRecord* record = recordOf(*m_studio, *m_recipe);
     if (!record)
         return tr("Not painted yet");
     QStringList lines;
@@ -203,7 +203,7 @@ void MixCard::show(const StudioPtr& studio, const Recipe& recipeThen, const std:
     const Recipe& recipe = *m_recipe;
     const auto& paints = m_studio->paints;
     m_colour = colourOf(recipe, paints);
-    const MixRecord* painted = paintedAs(m_studio->notebook, recipe);
+    const MixRecord* painted = m_studio->painted.as(m_studio->notebook, recipe);
     m_swatch->show(mixedFilm(recipe, paints), m_colour, painted ? painted->painted : std::optional<Lab>());
     m_title->setText(recipeText(recipe, paints));
     const QString seen = beside ? QLatin1Char('\n') + besideWords(*beside) : QString();

@@ -60,7 +60,7 @@ void PairContext::clearBench()
 void PairContext::noteOn(const StudioPtr& studio, const Recipe& recipe, QWidget* parent)
 {
     const Notebook& notebook = studio->notebook;
-    const MixRecord* before = recordOf(notebook, recipe);
+    const MixRecord* before = recordOf(*studio, recipe);
     MixRecord mix = before ? *before : MixRecord();
     if (!before) {
         mix.parts = mixPartsOf(recipe, notebook);
@@ -71,9 +71,10 @@ void PairContext::noteOn(const StudioPtr& studio, const Recipe& recipe, QWidget*
         m_document.keepMix(dialog.mix(), tr("note on %1").arg(text(partsText(mix.parts))));
 }
 
-const MixRecord* recordOf(const Notebook& notebook, const Recipe& recipe)
+const MixRecord* recordOf(const Studio& studio, const Recipe& recipe)
 {
-    if (const MixRecord* painted = paintedAs(notebook, recipe))
+    const Notebook& notebook = studio.notebook;
+    if (const MixRecord* painted = studio.painted.as(notebook, recipe))
         return painted;
     const auto noted =
         std::ranges::find_if(notebook.mixes, [&](const MixRecord& mix) { return isMixOf(mix, recipe, notebook); });

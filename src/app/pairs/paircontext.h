@@ -53,6 +53,6 @@ private:
 };
 
 /// The latest record of a recipe, painted or only noted; null when there is none.
-const MixRecord* recordOf(const Notebook& notebook, const Recipe& recipe);
+const MixRecord* recordOf(const Studio& studio, const Recipe& recipe);
 
 } // namespace iris

@@ -53,6 +53,17 @@ PlainLabel* label(const QString& words, int size, QFont::Weight weight, QWidget*
     return made;
 }
 
+constexpr qsizetype mostUnswatched = 40;
+
+/// How far a strength may be off: a share of it, or a number of times where that says more.
+QString giveOrTake(double factor)
+{
+    if (factor < 1.005)
+        return QObject::tr("nothing");
+    return factor < 2 ? QObject::tr("%1 %").arg(number(100 * (factor - 1), 0))
+                      : QObject::tr("%1 times").arg(number(factor, 1));
+}
+
 } // namespace
 
 PredictionsPage::PredictionsPage(Document& document, ViewSettings& settings, QWidget* parent)
@@ -108,14 +119,18 @@ void PredictionsPage::addHeadline(QVBoxLayout* column)
     const Learned& learned = m_document.studio()->learned;
     QString headline;
     QString details;
-    if (const auto miss = learned.typicalMiss()) {
+    if (m_document.studio()->behind) {
+        headline = tr("Learning from your painted squares");
+        details = tr("There are %1; until they are worked out, mixes go by what was known before.")
+                      .arg(learned.lessons.size());
+    } else if (const auto miss = learned.typicalMiss()) {
         std::vector<double> before;
         std::vector<double> asLaid;
         for (const MixLesson& lesson : learned.lessons) {
             before.push_back(lesson.before);
             asLaid.push_back(lesson.leftOutAsLaid);
         }
-        headline = tr("Mixes come out %1 from what is expected").arg(apart(*miss));
+        headline = tr("Mixes come out %1 away from what is expected").arg(number(*miss));
         details =
             tr("Half of your %1 painted squares are nearer than that and half are farther, each expected from all "
                "the others, once the wash is as thick as it was laid. Taken at the wash that was meant it is %2; "
@@ -187,7 +202,8 @@ void PredictionsPage::addStrengths(QVBoxLayout* column)
     grid->setHorizontalSpacing(5 * gridStep);
     grid->setVerticalSpacing(gridStep);
     int row = 0;
-    for (const char* heading : {QT_TR_NOOP("tube"), QT_TR_NOOP("taken for"), QT_TR_NOOP("found"), QT_TR_NOOP("within")})
+    for (const char* heading :
+         {QT_TR_NOOP("tube"), QT_TR_NOOP("taken for"), QT_TR_NOOP("found"), QT_TR_NOOP("give or take")})
         grid->addWidget(label(tr(heading), textsize::small, QFont::Normal, this), 0, row++);
     row = 1;
     for (const std::size_t place : changed) {
@@ -196,8 +212,7 @@ void PredictionsPage::addStrengths(QVBoxLayout* column)
         grid->addWidget(label(text(before[place].name), textsize::body, QFont::Normal, this), row, 0);
         grid->addWidget(label(number(before[place].strength, 2), textsize::body, QFont::Normal, this), row, 1);
         grid->addWidget(label(number(learned.strengths[place], 2), textsize::body, QFont::DemiBold, this), row, 2);
-        grid->addWidget(label(tr("×/÷ %1").arg(number(learned.factor(place), 2)), textsize::body, QFont::Normal, this),
-                        row, 3);
+        grid->addWidget(label(giveOrTake(learned.factor(place)), textsize::body, QFont::Normal, this), row, 3);
         ++row;
     }
     column->addLayout(grid);
@@ -207,9 +222,17 @@ void PredictionsPage::addStrengths(QVBoxLayout* column)
 void PredictionsPage::addUnswatched(QVBoxLayout* column)
 {
     QStringList names;
-    for (std::size_t i = 0; i < m_document.studio()->paints.size(); ++i)
-        if (m_document.studio()->paints[i].source == ColourSource::Typical && isAtHand(m_document.notebook().tubes[i]))
+    qsizetype more = 0;
+    for (std::size_t i = 0; i < m_document.studio()->paints.size(); ++i) {
+        if (m_document.studio()->paints[i].source != ColourSource::Typical || !isAtHand(m_document.notebook().tubes[i]))
+            continue;
+        if (names.size() < mostUnswatched)
             names << text(m_document.notebook().tubes[i].name);
+        else
+            ++more;
+    }
+    if (more > 0)
+        names << tr("and %1 more").arg(more);
     column->addSpacing(3 * gridStep);
     column->addWidget(label(tr("Tubes that lack a swatch of their own"), textsize::body, QFont::Bold, this));
     const QString all =

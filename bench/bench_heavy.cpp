@@ -1,0 +1,154 @@
+// Years of painting in the window: 1,000 tubes and 5,000 painted mixes. How long until something is on show, until what
+// was learnt is, and how long the interface thread is held by one edit.
+
+#include "app/document/document.h"
+#include "app/pairs/chartview.h"
+#include "app/pairs/pairsview.h"
+#include "app/pairs/tubesetbox.h"
+#include "app/sheets/sheetsview.h"
+#include "app/theme/theme.h"
+#include "app/window/mainwindow.h"
+#include "app/window/places.h"
+
+#include <QApplication>
+#include <QElapsedTimer>
+#include <QTemporaryDir>
+#include <QTimer>
+#include <cstdio>
+#include <random>
+
+using namespace iris;
+
+namespace {
+
+constexpr int tubeCount = 1000;
+constexpr int mixCount = 5000;
+
+NotebookEdit yearsOfPainting()
+{
+    const auto& rows = ReferenceTable::shipped().pigments();
+    NotebookEdit edit;
+    for (int i = 0; i < tubeCount; ++i) {
+        const ReferencePigment& row = rows[static_cast<std::size_t>(i) % rows.size()];
+        Tube tube;
+        tube.name = row.commonName + " " + std::to_string(i);
+        tube.codes = {row.code};
+        tube.form = row.form;
+        edit.putTubes.push_back(std::move(tube));
+    }
+    return edit;
+}
+
+NotebookEdit squaresOf(const Notebook& notebook)
+{
+    NotebookEdit edit;
+    FilmCache films;
+    std::mt19937 random(6);
+    std::uniform_real_distribution<double> off(-0.7, 0.7);
+    std::vector<Paint> truth;
+    for (const Tube& tube : notebook.tubes) {
+        truth.push_back(paintOf(tube, ReferenceTable::shipped(), films).value());
+        truth.back().strength *= std::exp(off(random));
+    }
+    std::uniform_int_distribution<std::size_t> any(0, truth.size() - 1);
+    std::uniform_int_distribution<int> parts(1, 5);
+    for (int i = 0; i < mixCount; ++i) {
+        const std::size_t first = any(random);
+        const std::size_t second = (first + 1 + any(random) / 2) % truth.size();
+        const Recipe recipe{{{first, parts(random)}, {second, parts(random)}}, wash::full};
+        MixRecord mix;
+        mix.parts = mixPartsOf(recipe, notebook);
+        mix.origin = MixOrigin::Typed;
+        mix.painted = colourOf(recipe, truth);
+        mix.uncertainty = 1;
+        edit.putMixes.push_back(std::move(mix));
+    }
+    return edit;
+}
+
+/// The longest the interface thread goes without a turn while something is done and settles.
+template <typename Work> double longestHeld(Work&& work, int settleMs = 400)
+{
+    QElapsedTimer sinceTurn;
+    QElapsedTimer all;
+    double longest = 0;
+    sinceTurn.start();
+    all.start();
+    work();
+    longest = 1e-6 * static_cast<double>(sinceTurn.nsecsElapsed());
+    sinceTurn.restart();
+    while (all.elapsed() < settleMs) {
+        QCoreApplication::processEvents();
+        longest = std::max(longest, 1e-6 * static_cast<double>(sinceTurn.nsecsElapsed()));
+        sinceTurn.restart();
+    }
+    return longest;
+}
+
+} // namespace
+
+int main(int argc, char** argv)
+{
+    QApplication application(argc, argv);
+    const QTemporaryDir folder;
+    const QString path = folder.filePath(QStringLiteral("bench.iris"));
+    {
+        auto store = NotebookStore::create(path).value();
+        (void)store->apply(yearsOfPainting());
+        (void)store->apply(squaresOf(store->load().value()));
+    }
+    loadFonts();
+    applyTheme(application, Ground::Light);
+    QElapsedTimer opening;
+    opening.start();
+    Document document;
+    if (!document.open(path))
+        return 1;
+    std::printf("opened                            %5lld ms\n", static_cast<long long>(opening.elapsed()));
+    MainWindow window(document);
+    window.show();
+    window.grab();
+    std::printf("first paint                       %5lld ms\n", static_cast<long long>(opening.elapsed()));
+    double held = longestHeld([] {}, 1);
+    while (document.studio()->behind)
+        held = std::max(held, longestHeld([] {}, 20));
+    std::printf("all learnt                        %5lld ms, longest held %.0f ms\n",
+                static_cast<long long>(opening.elapsed()), held);
+    const auto tell = [&](const char* what, auto&& work) {
+        std::printf("%-34s%5.0f ms held\n", what, longestHeld(work, 1500));
+        std::fflush(stdout);
+    };
+    tell("a note on a tube", [&] {
+        Tube tube = document.notebook().tubes[10];
+        tube.notes += "x";
+        document.changeTube(tube);
+    });
+    tell("a strength set by hand", [&] {
+        Tube tube = document.notebook().tubes[11];
+        tube.strength = 2;
+        document.changeTube(tube);
+    });
+    tell("a mix written down", [&] {
+        MixRecord mix = document.notebook().mixes[4];
+        mix.id = {};
+        document.keepMix(mix, {});
+    });
+    tell("undone", [&] { document.undo(); });
+    tell("Pairs", [&] {
+        window.places().the<PairsView>().wanted();
+        window.grab();
+    });
+    tell("a chart of 1,000 by 1,000", [&] {
+        ChartView& chart = window.places().the<PairsView>().chartView();
+        std::vector<std::size_t> all(tubeCount);
+        for (std::size_t i = 0; i < all.size(); ++i)
+            all[i] = i;
+        chart.rowTubes().chooseByHand(all);
+        chart.columnTubes().chooseByHand(all);
+        window.grab();
+    });
+    tell("Sheets", [&] {
+        window.places().the<SheetsView>().wanted();
+        window.grab();
+    });
+}

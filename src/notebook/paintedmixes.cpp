@@ -1,0 +1,87 @@
+#include "notebook/paintedmixes.h"
+
+#include "notebook/lessons.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr double sameWash = 0.01;
+
+/// The share of the first of two tubes by tinting strength.
+double shareOf(const Recipe& mix, std::span<const Paint> strengths)
+{
+    const double first = mix.parts[0].parts * strengths[mix.parts[0].paint].strength;
+    return first / (first + mix.parts[1].parts * strengths[mix.parts[1].paint].strength);
+}
+
+} // namespace
+
+PaintedMixes::PaintedMixes(const Notebook& notebook)
+{
+    for (std::size_t place = 0; place < notebook.mixes.size(); ++place) {
+        const MixRecord& mix = notebook.mixes[place];
+        if (!isPaintedDry(mix))
+            continue;
+        std::vector<TubeId> tubes;
+        for (const MixPart& part : mix.parts)
+            tubes.push_back(part.tube);
+        std::ranges::sort(tubes);
+        m_byTubes[tubes].push_back(place);
+    }
+}
+
+const std::vector<std::size_t>* PaintedMixes::of(const Notebook& notebook, const Recipe& recipe) const
+{
+    std::vector<TubeId> tubes;
+    for (const Part& part : recipe.parts)
+        tubes.push_back(notebook.tubes[part.paint].id);
+    std::ranges::sort(tubes);
+    const auto found = m_byTubes.find(tubes);
+    return found == m_byTubes.end() ? nullptr : &found->second;
+}
+
+const MixRecord* PaintedMixes::as(const Notebook& notebook, const Recipe& recipe) const
+{
+    const MixRecord* latest = nullptr;
+    if (const auto* places = of(notebook, recipe))
+        for (const std::size_t place : *places) {
+            const MixRecord& mix = notebook.mixes[place];
+            if (isMixOf(mix, recipe, notebook) && (!latest || mix.date >= latest->date))
+                latest = &mix;
+        }
+    return latest;
+}
+
+std::optional<Recipe> PaintedMixes::near(const Notebook& notebook, const Recipe& recipe, std::span<const Paint> paints,
+                                         std::span<const Paint> unlearnt) const
+{
+    constexpr double mostShare = 0.15;
+    const auto* places = recipe.parts.size() == 2 ? of(notebook, recipe) : nullptr;
+    if (!places)
+        return std::nullopt;
+    const double wanted = shareOf(recipe, paints);
+    const TubeId firstTube = notebook.tubes[recipe.parts[0].paint].id;
+    std::optional<Recipe> nearest;
+    double least = mostShare;
+    for (const std::size_t place : *places) {
+        const MixRecord& mix = notebook.mixes[place];
+        if (std::abs(mix.wash - recipe.wash) > sameWash)
+            continue;
+        const bool same = mix.parts[0].tube == firstTube;
+        Recipe own = recipe;
+        own.parts[0].parts = mix.parts[same ? 0 : 1].parts;
+        own.parts[1].parts = mix.parts[same ? 1 : 0].parts;
+        const double apart =
+            std::min(std::abs(shareOf(own, paints) - wanted), std::abs(shareOf(own, unlearnt) - wanted));
+        if (apart <= least) {
+            least = apart;
+            nearest = std::move(own);
+        }
+    }
+    return nearest;
+}
+
+} // namespace iris
