@@ -8,6 +8,7 @@
 
 #include <QDate>
 #include <QFileInfo>
+#include <QTimer>
 #include <algorithm>
 
 namespace iris {
@@ -129,7 +130,16 @@ void Document::catchUp()
 {
     if (!m_studio->behind)
         return m_learning.drop();
-    m_learning.start([studio = m_studio](const JobTools& tools) { return learnt(studio, tools.stop); },
+    // From the next turn on: what is to be painted first has the machine for itself.
+    QTimer::singleShot(0, this, [this, studio = m_studio] {
+        if (studio == m_studio)
+            learnFrom(studio);
+    });
+}
+
+void Document::learnFrom(const StudioPtr& behind)
+{
+    m_learning.start([studio = behind](const JobTools& tools) { return learnt(studio, tools.stop); },
                      [this](const StudioPtr& studio) {
                          m_studio = studio;
                          Q_EMIT tubesChanged();

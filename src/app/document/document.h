@@ -108,6 +108,7 @@ Q_SIGNALS:
 private:
     void push(NotebookEdit edit, const QString& what);
     void catchUp();
+    void learnFrom(const StudioPtr& behind);
     void take(std::unique_ptr<NotebookStore> store, Notebook notebook);
 
     std::unique_ptr<NotebookStore> m_store;

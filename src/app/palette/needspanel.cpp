@@ -4,7 +4,6 @@
 #include "app/parts/formfields.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
-#include "app/parts/plainwords.h"
 #include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
@@ -112,8 +111,7 @@ void NeedsPanel::setUpWriting(QGridLayout* grid, ViewSettings& settings)
     m_tube->setModel(new TubeChoiceModel(m_tubes, settings, this));
     m_tube->setPlaceholderText(tr("or from a tube"));
     m_tube->setCurrentIndex(-1);
-    m_tube->setMinimumContentsLength(12);
-    m_tube->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    keepNarrow(*m_tube, 12);
     m_tube->view()->setMinimumWidth(220);
     connect(m_tube, &QComboBox::activated, this, &NeedsPanel::takeFromTube);
     m_tolerance = new QComboBox(this);

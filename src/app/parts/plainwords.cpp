@@ -5,6 +5,7 @@
 #include <QEvent>
 #include <QFontMetrics>
 #include <QLabel>
+#include <QListView>
 
 namespace iris {
 namespace {
@@ -75,6 +76,9 @@ void keepNarrow(QComboBox& box, int letters)
 {
     box.setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     box.setMinimumContentsLength(letters);
+    // Else the list that opens measures every one of its rows whenever its style is touched, a thousand for a thousand.
+    if (auto* list = qobject_cast<QListView*>(box.view()))
+        list->setUniformItemSizes(true);
 }
 
 QString buttonWords(const QString& words)
