@@ -34,6 +34,7 @@ struct Request {
     PaletteArguments palette;
     NotebookArguments notebook;
     TubesArguments tubes;
+    MixesArguments mixes;
     CardArguments card;
     MeasurementArguments measurements;
     SimulateArguments simulate;
@@ -56,6 +57,17 @@ void addSource(CLI::App* command, SourceArguments& source)
     command->add_flag("--reference", source.reference, "Take tubes from the reference table (the default)");
 }
 
+/// How many to list: the same words and limits wherever something is listed.
+void addMost(CLI::App* command, int& most, const char* what)
+{
+    addNumber(command, "--most", most, what, {{1, 1000}, "1 to 1000"});
+}
+
+void addSteps(CLI::App* command, int& steps)
+{
+    addNumber(command, "--steps", steps, "Steps of the ladder, both ends counted", {{2, 101}, "2 to 101"});
+}
+
 void setUpMixing(CLI::App& app, Request& request)
 {
     auto* pigment = addCommand(app, request, "pigment", "What the reference table says of a pigment",
@@ -73,7 +85,7 @@ void setUpMixing(CLI::App& app, Request& request)
                               [&] { return ladderCommand(request.ladder); });
     addText(ladder, "FIRST", request.ladder.first, "A tube")->required();
     addText(ladder, "SECOND", request.ladder.second, "Another tube")->required();
-    addNumber(ladder, "--steps", request.ladder.steps, "How many steps, both ends counted", {{2, 101}, "2 to 101"});
+    addSteps(ladder, request.ladder.steps);
     addWash(ladder, "--wash", request.ladder.wash, "full, middle, thin or a film thickness; full is 1");
     addText(ladder, "--spacing", request.ladder.spacing, "Even in strength, appearance or parts");
     ladder->add_flag("--back", request.ladder.back, "And back again to the first tube");
@@ -95,7 +107,7 @@ void addSearch(CLI::App* command, WhatMakesArguments& search)
     addNumber(command, "--max-tubes", search.mostTubes, "Tubes in a mix, 2 or 3", {{2, 3}, "2 or 3"});
     addText(command, "--with", search.with, "Only mixes of this tube");
     addText(command, "--only", search.only, "Use only these tubes")->delimiter(',');
-    addNumber(command, "--most", search.most, "How many to list", {{1, 10000}, "1 to 10000"});
+    addMost(command, search.most, "How many mixes to list");
     addSource(command, search.source);
 }
 
@@ -147,7 +159,7 @@ void setUpSheets(CLI::App& app, Request& request)
                     "No squares of measured tubes besides, which tell of the light and the device");
     addChart(sheet, request.sheet.chart);
     auto* ladder = addText(sheet, "--ladder", request.sheet.ladder, "Two tubes")->delimiter(',');
-    addNumber(sheet, "--steps", request.sheet.steps, "Steps of the ladder, 3 to 15", {{3, 15}, "3 to 15"});
+    addSteps(sheet, request.sheet.steps);
     sheet->add_flag("--back", request.sheet.back, "The ladder and back again to its first tube");
     addText(sheet, "--spacing", request.sheet.spacing, "Even in appearance, strength or parts");
     auto* next = addNumber(sheet, "--next", request.sheet.worth, "So many of the squares worth painting next",
@@ -181,7 +193,7 @@ void setUpNext(CLI::App& app, Request& request)
     auto* next =
         addCommand(app, request, "next", "The squares worth painting next", [&] { return nextCommand(request.next); });
     addText(next, "--notebook", request.next.notebook, "The notebook")->required();
-    addNumber(next, "--squares", request.next.squares, "How many, 1 to 200", {{1, 200}, "1 to 200"});
+    addMost(next, request.next.squares, "How many squares to list");
 }
 
 void setUpChoosing(CLI::App& app, Request& request)
@@ -192,7 +204,7 @@ void setUpChoosing(CLI::App& app, Request& request)
     addText(match, "--hex", request.match.hex, "The colour as #rrggbb");
     addText(match, "--tolerance", request.match.tolerance, "close, workable, loose, or a number");
     addNumber(match, "--max-tubes", request.match.mostTubes, "Tubes in a recipe, 1 to 3", {{1, 3}, "1 to 3"});
-    addNumber(match, "--most", request.match.most, "How many recipes to list", {{1, 10000}, "1 to 10000"});
+    addMost(match, request.match.most, "How many recipes to list");
     addText(match, "--only", request.match.only, "Use only these tubes")->delimiter(',');
     addSource(match, request.match.source);
 
@@ -203,9 +215,9 @@ void setUpChoosing(CLI::App& app, Request& request)
     addText(palette, "--must", request.palette.must, "Tubes that must be in")->delimiter(',');
     addText(palette, "--never", request.palette.never, "Tubes to leave out")->delimiter(',');
     addText(palette, "--only", request.palette.only, "Choose only from these tubes")->delimiter(',');
-    addNumber(palette, "--max-tubes", request.palette.mostTubes, "At most so many tubes, 1 to 12",
+    addNumber(palette, "--largest", request.palette.mostTubes, "The largest set that will do, 1 to 12 tubes",
               {{1, 12}, "1 to 12"});
-    addNumber(palette, "--most-sets", request.palette.mostSets, "How many sets to list, 1 to 50", {{1, 50}, "1 to 50"});
+    addMost(palette, request.palette.mostSets, "How many sets to list");
     addSource(palette, request.palette.source);
 }
 
@@ -221,6 +233,16 @@ void setUpNotebooks(CLI::App& app, Request& request)
     auto* tubes = addCommand(app, request, "tubes", "List a notebook's tubes as CSV",
                              [&] { return tubesCommand(request.tubes); });
     addText(tubes, "NOTEBOOK", request.tubes.notebook, "The notebook")->required();
+
+    auto* mixes = addCommand(app, request, "mixes", "List the mixes a notebook keeps, or those near a colour",
+                             [&] { return mixesCommand(request.mixes); });
+    addText(mixes, "--notebook", request.mixes.notebook, "The notebook")->required();
+    auto* lab = addText(mixes, "--lab", request.mixes.lab, "The painted ones near this colour, L,a,b");
+    auto* hex = addText(mixes, "--hex", request.mixes.hex, "or this one, #rrggbb");
+    hex->excludes(lab);
+    addText(mixes, "--tolerance", request.mixes.tolerance, "How near: close, workable, loose, or a number");
+    addText(mixes, "--with", request.mixes.with, "Only those with this tube in them");
+    addMost(mixes, request.mixes.most, "How many mixes to list");
 }
 
 void addTarget(CLI::App* command, FileArguments& target)
@@ -347,14 +369,20 @@ std::string describe(const Error& error)
     return text + error.message;
 }
 
-bool isFileTrouble(ErrorCode code)
+/// What is wrong in a file is the file's trouble; all else was asked for wrongly.
+bool isFileTrouble(const Error& error)
 {
-    switch (code) {
+    if (!error.file.empty() || error.line > 0)
+        return true;
+    switch (error.code) {
     case ErrorCode::FileUnreadable:
     case ErrorCode::FileUnwritable:
     case ErrorCode::NotANotebook:
     case ErrorCode::DamagedNotebook:
     case ErrorCode::NewerNotebook:
+    case ErrorCode::BadCsv:
+    case ErrorCode::BadCgats:
+    case ErrorCode::BadJson:
     case ErrorCode::BadPicture: return true;
     default: return false;
     }
@@ -401,7 +429,7 @@ int runCli(std::vector<std::string> arguments, std::ostream& out, std::ostream& 
     const auto output = request.run();
     if (!output) {
         err << oneLine(describe(output.error())) << '\n';
-        return isFileTrouble(output.error().code) ? fileTrouble : wrongArgument;
+        return isFileTrouble(output.error()) ? fileTrouble : wrongArgument;
     }
     print(*output, request.json, out, err);
     out.flush();

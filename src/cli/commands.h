@@ -170,6 +170,17 @@ struct TubesArguments {
 /// Lists a notebook's tubes; as text, CSV.
 Result<Output> tubesCommand(const TubesArguments& arguments);
 
+struct MixesArguments {
+    std::string notebook;
+    std::string lab;
+    std::string hex;
+    std::string tolerance = "loose";
+    std::string with;
+    int most = 100;
+};
+/// Lists the mixes a notebook keeps, the latest first, or the painted ones near a colour, nearest first.
+Result<Output> mixesCommand(const MixesArguments& arguments);
+
 /// Where a reading is to be filed; nowhere when no notebook is named.
 struct FileArguments {
     std::string notebook;

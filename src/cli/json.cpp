@@ -90,15 +90,7 @@ std::string separationText(Separation separation)
 
 std::string recipeText(const Recipe& recipe, std::span<const Paint> paints)
 {
-    std::string text;
-    for (const Part& part : recipe.parts) {
-        if (!text.empty())
-            text += " + ";
-        if (recipe.parts.size() > 1)
-            text += std::to_string(part.parts) + ' ';
-        text += shown(paints[part.paint].name);
-    }
-    return text + ", " + washWord(recipe.wash);
+    return shown(recipeWords(recipe, paints)) + ", " + washWord(recipe.wash);
 }
 
 std::string labText(const Lab& lab)

@@ -31,8 +31,9 @@ std::string mixText(const Recipe& recipe, const Lab& colour, const MixJudgement&
     return recipeText(recipe, paints) + "\n  " + colourName(colour) + "\n  Lab " + labText(colour) + "; " + toHex(shown)
            + (shown.outside ? " (outside what a display can show)" : "") + "\n  full " + labText(judgement.swatch.full)
            + "; thin " + labText(judgement.swatch.thin) + "; over black " + labText(judgement.swatch.overBlack) + "\n  "
-           + describe(judgement.transparency) + ", weakest lightfastness "
-           + std::string(lightfastnessWord(judgement.lightfastness)) + separationText(judgement.separation) + "\n";
+           + describe(judgement.transparency) + ", " + std::string(stainingWord(judgement.staining))
+           + ", weakest lightfastness " + std::string(lightfastnessWord(judgement.lightfastness))
+           + separationText(judgement.separation) + "\n";
 }
 
 /// What a recipe looks like as a glaze over a wash that has dried.

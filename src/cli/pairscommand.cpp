@@ -80,7 +80,7 @@ std::string findingText(const Finding& finding, const TubeSource& source)
 {
     return "  " + recipeText(finding.recipe, source.paints()) + ": " + colourName(finding.colour) + ", Lab "
            + labText(finding.colour) + "; " + describe(finding.judgement.transparency)
-           + separationText(finding.judgement.separation) + ", staining " + std::to_string(finding.judgement.staining)
+           + separationText(finding.judgement.separation) + ", " + std::string(stainingWord(finding.judgement.staining))
            + "\n";
 }
 
@@ -277,11 +277,15 @@ Result<Output> wheelCommand(const WheelArguments& arguments)
     const auto& paints = source->paints();
     const Wheel wheel = wheelOf(paints, {(*primaries)[0], (*primaries)[1], (*primaries)[2]}, *others, *wash);
     Output output{"", {{"missing", wheel.missing()}, {"rim", Json::array()}, {"rings", Json::array()}}};
+    const Recipe* last = nullptr;
     for (const WheelStep& step : wheel.rim) {
+        output.json["rim"].push_back(wheelStepJson(step, paints));
+        if (last && *last == step.recipe) // next to a gap the same mix stands in for two hues
+            continue;
+        last = &step.recipe;
         output.text += recipeText(step.recipe, paints) + ": " + colourName(step.colour) + ", hue "
                        + formatNumber(toLch(step.colour).hueDegrees, 0)
                        + (step.reached ? "" : " (the hue wanted here cannot be mixed)") + "\n";
-        output.json["rim"].push_back(wheelStepJson(step, paints));
     }
     for (const auto& ring : wheel.rings) {
         Json steps = Json::array();

@@ -141,7 +141,7 @@ Result<Limits> limitsOf(const PaletteArguments& arguments, const TubeSource& sou
         return failure(ErrorCode::BadNumber, "a palette has 1 to 12 tubes");
     const std::size_t places = slotsOf(*school).size();
     if (*school != School::Free && arguments.mostTubes != PaletteArguments{}.mostTubes)
-        return failure(ErrorCode::BadOption, "--max-tubes is for a free choice; a " + std::string(nameOf(*school))
+        return failure(ErrorCode::BadOption, "--largest is for a free choice; a " + std::string(nameOf(*school))
                                                  + " has " + std::to_string(places) + " tubes");
     limits.school = *school;
     limits.must = *must;

@@ -44,13 +44,12 @@ Json rowJson(const ReferencePigment& row, const Paint& paint)
 std::string rowText(const ReferencePigment& row, const Paint& paint)
 {
     std::string text = row.id() + "  " + row.commonName + " (" + row.chemistry + ")\n";
-    text += "  " + describe(paint.lean()) + "; " + describe(paint.transparency()) + " (index "
-            + formatNumber(paint.transparency().opacityIndex, 2) + ")\n";
+    text += "  " + describe(paint.lean()) + "; " + describe(paint.transparency()) + "\n";
     text +=
         "  full " + labText(row.full) + "; thin " + labText(row.thin) + "; over black " + labText(row.overBlack) + "\n";
-    text += "  strength " + formatNumber(row.strength, 2) + ", staining " + std::to_string(row.staining)
-            + " of 3, granulation " + std::to_string(row.granulation) + " of 3, lightfastness "
-            + std::string(lightfastnessWord(row.lightfastness)) + "\n";
+    text += "  strength " + formatNumber(row.strength, 2) + " (ultramarine 1), "
+            + std::string(stainingWord(row.staining)) + ", " + std::string(granulationWord(row.granulation))
+            + ", lightfastness " + std::string(lightfastnessWord(row.lightfastness)) + "\n";
     if (!row.note.empty())
         text += "  " + row.note + "\n";
     for (const std::string& token : row.cautions)

@@ -59,9 +59,9 @@ Result<Squares> ladderSquares(const SheetArguments& arguments, const TubeSource&
     const auto spacing = parseLadderSpacing(arguments.spacing);
     if (!ends)
         return tl::unexpected(ends.error());
-    if (ends->size() != 2 || !spacing || arguments.steps < 3 || arguments.steps > 15)
+    if (ends->size() != 2 || !spacing || arguments.steps < 2 || arguments.steps > 101)
         return failure(ErrorCode::BadOption,
-                       "a ladder has two tubes, 3 to 15 steps, and --spacing strength, appearance or parts");
+                       "a ladder has two tubes, 2 to 101 steps, and --spacing strength, appearance or parts");
     const Paint& first = source.paints()[(*ends)[0]];
     const Paint& second = source.paints()[(*ends)[1]];
     const Ladder ladder = ladderBetween(first, second, arguments.steps, wash::full, whitePaper(), *spacing);
@@ -324,8 +324,8 @@ Result<Output> nextCommand(const NextArguments& arguments)
     const auto source = sourceOf(arguments.notebook);
     if (!source)
         return tl::unexpected(source.error());
-    if (arguments.squares < 1 || arguments.squares > mostSquares)
-        return failure(ErrorCode::BadNumber, "--squares is 1 to 200");
+    if (arguments.squares < 1)
+        return failure(ErrorCode::BadNumber, "--most is 1 to 1000");
     const Learned& learned = source->learned();
     Output output{"", {{"painted", learned.lessons.size()}, {"typical_miss", nullptr}, {"squares", Json::array()}}};
     if (const auto miss = learned.typicalMiss()) {

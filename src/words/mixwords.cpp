@@ -1,5 +1,7 @@
 #include "words/mixwords.h"
 
+#include "mixing/ratios.h"
+
 #include <array>
 #include <cmath>
 
@@ -23,6 +25,26 @@ std::string washWord(double thickness)
         if (thickness > entry.above)
             return std::string(entry.word);
     return {};
+}
+
+std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints)
+{
+    const auto nameOf = [&](std::size_t part) { return paints[recipe.parts[part].paint].name; };
+    if (recipe.parts.size() == 2) {
+        const bool firstIsLess = recipe.parts[0].parts < recipe.parts[1].parts;
+        const int less = recipe.parts[firstIsLess ? 0 : 1].parts;
+        const int more = recipe.parts[firstIsLess ? 1 : 0].parts;
+        if (less == 1 && more >= mostParts)
+            return nameOf(firstIsLess ? 1 : 0) + " + a touch of " + nameOf(firstIsLess ? 0 : 1) + " (1 to "
+                   + std::to_string(more) + ")";
+    }
+    std::string words;
+    for (std::size_t part = 0; part < recipe.parts.size(); ++part) {
+        words += part > 0 ? " + " : "";
+        words += recipe.parts.size() > 1 ? std::to_string(recipe.parts[part].parts) + ' ' : "";
+        words += nameOf(part);
+    }
+    return words;
 }
 
 std::string_view separationWords(Separation separation)

@@ -180,7 +180,7 @@ void TestCli::wrongArgumentsGetOneLine_data()
     wrong("four tubes", {"match", "--lab", "50,0,0", "--max-tubes", "4"});
     wrong("unknown school", {"palette", "--needs", IRIS_SOURCE_DIR "/data/demo/needs.csv", "--school", "cubist"});
     wrong("no needs file", {"palette", "--needs", "/no/such/file.csv"}, 1);
-    wrong("needs without colours", {"palette", "--needs", IRIS_SOURCE_DIR "/data/demo/palettes.csv"});
+    wrong("needs without colours", {"palette", "--needs", IRIS_SOURCE_DIR "/data/demo/palettes.csv"}, 1);
     wrong("no notebook", {"tubes", "/no/such/notebook.iris"}, 1);
     wrong("not a notebook", {"tubes", IRIS_SOURCE_DIR "/data/demo/tubes.csv"}, 1);
     wrong("both sources", {"mix", "PY43:1", "--reference", "--notebook", "x.iris"});

@@ -155,7 +155,7 @@ void TestReadingCli::faultsGetOneLine_data()
     row("chart without colours", {"read-card", "x.png", "--chart", "y.png"}, 2);
     row("a notebook without a tube", {"read-card", "x.png", "--into", "n.iris"}, 2);
     row("no day", {"read-card", "x.png", "--into", "n.iris", "--tube", "Mud", "--date", "Sunday"}, 2);
-    row("no measurements", {"read-measurements", csv}, 2);
+    row("no measurements", {"read-measurements", csv}, 1);
     row("what cannot be simulated", {"simulate", "sunset", "--tube", "PB29", "--out", "x.png"}, 2);
     row("nowhere to write", {"simulate", "card", "--tube", "PB29", "--out", "/no/such/place.png", "--dpi", "60"}, 1);
     row("an unknown format", {"export", "nothing.iris", "docx"}, 1);

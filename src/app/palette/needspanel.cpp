@@ -4,6 +4,7 @@
 #include "app/parts/formfields.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"

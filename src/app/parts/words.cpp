@@ -3,6 +3,7 @@
 #include "base/text.h"
 #include "colour/colourname.h"
 #include "colour/srgb.h"
+#include "words/mixwords.h"
 
 #include <QCoreApplication>
 #include <QStringList>
@@ -37,12 +38,7 @@ QString labText(const Lab& lab)
 
 QString recipeText(const Recipe& recipe, std::span<const Paint> paints)
 {
-    QStringList parts;
-    for (const Part& part : recipe.parts) {
-        const QString name = text(paints[part.paint].name);
-        parts << (recipe.parts.size() > 1 ? QStringLiteral("%1 %2").arg(part.parts).arg(name) : name);
-    }
-    return parts.join(QStringLiteral(" + "));
+    return text(recipeWords(recipe, paints));
 }
 
 QString colourWords(const Lab& lab)

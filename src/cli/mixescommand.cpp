@@ -1,0 +1,104 @@
+#include "base/text.h"
+#include "cli/arguments.h"
+#include "cli/json.h"
+#include "cli/tubesource.h"
+#include "colour/colourname.h"
+#include "colour/deltae.h"
+#include "colour/srgb.h"
+#include "palette/need.h"
+#include "words/mixwords.h"
+
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+/// A mix of the notebook, and how far it lies from the colour that was asked for.
+struct Listed {
+    const MixRecord* mix = nullptr;
+    double apart = 0;
+};
+
+Result<std::optional<Lab>> colourOf(const MixesArguments& arguments)
+{
+    if (!arguments.lab.empty()) {
+        const auto lab = parseLab(arguments.lab);
+        return lab ? Result<std::optional<Lab>>(*lab) : tl::unexpected(lab.error());
+    }
+    if (!arguments.hex.empty()) {
+        const auto hex = parseHex(arguments.hex);
+        return hex ? Result<std::optional<Lab>>(toLab(*hex)) : tl::unexpected(hex.error());
+    }
+    return std::nullopt;
+}
+
+std::string mixText(const Listed& listed, bool sought)
+{
+    const MixRecord& mix = *listed.mix;
+    std::string text = "  " + shown(mix.name.empty() ? partsText(mix.parts) : mix.name + ": " + partsText(mix.parts))
+                       + ", " + washWord(mix.wash) + " wash";
+    if (mix.painted)
+        text += ": " + colourName(*mix.painted) + ", Lab " + labText(*mix.painted);
+    if (sought)
+        text += ", " + formatNumber(listed.apart, 1) + " apart";
+    for (const std::string* words : {&mix.date, &mix.tags, &mix.notes})
+        if (!words->empty())
+            text += "; " + shown(*words);
+    return text + "\n";
+}
+
+Json mixJson(const Listed& listed, bool sought)
+{
+    const MixRecord& mix = *listed.mix;
+    Json object{{"id", mix.id.value}, {"name", mix.name},  {"parts", Json::array()}, {"wash", mix.wash},
+                {"wet", mix.wet},     {"date", mix.date},  {"stars", mix.stars},     {"tags", mix.tags},
+                {"notes", mix.notes}, {"painted", nullptr}};
+    for (const MixPart& part : mix.parts)
+        object["parts"].push_back({{"tube", part.name}, {"parts", part.parts}});
+    if (mix.painted) {
+        object["painted"] = toJson(*mix.painted);
+        addDisplay(object, *mix.painted);
+    }
+    if (sought)
+        object["apart"] = rounded(listed.apart, 2);
+    return object;
+}
+
+} // namespace
+
+Result<Output> mixesCommand(const MixesArguments& arguments)
+{
+    const auto open = openNotebook(arguments.notebook);
+    if (!open)
+        return tl::unexpected(open.error());
+    const auto sought = colourOf(arguments);
+    if (!sought)
+        return tl::unexpected(sought.error());
+    const auto tolerance = parseTolerance(arguments.tolerance);
+    if (!tolerance)
+        return tl::unexpected(tolerance.error());
+    std::vector<Listed> listed;
+    for (const MixRecord& mix : open->notebook.mixes) {
+        const auto isMeant = [&](const MixPart& part) { return lowered(part.name) == lowered(arguments.with); };
+        if (!arguments.with.empty() && std::ranges::none_of(mix.parts, isMeant))
+            continue;
+        if (*sought && !mix.painted)
+            continue;
+        const double apart = *sought ? deltaE00(**sought, *mix.painted) : 0;
+        if (apart <= *tolerance)
+            listed.push_back({&mix, apart});
+    }
+    if (*sought)
+        std::ranges::stable_sort(listed, {}, &Listed::apart);
+    else
+        std::ranges::reverse(listed);
+    Output output{listed.empty() ? "no such mix\n" : "", {{"mixes", Json::array()}}, open->store->remarks(), {}};
+    listed.resize(std::min(listed.size(), static_cast<std::size_t>(arguments.most)));
+    for (const Listed& one : listed) {
+        output.text += mixText(one, sought->has_value());
+        output.json["mixes"].push_back(mixJson(one, sought->has_value()));
+    }
+    return output;
+}
+
+} // namespace iris
