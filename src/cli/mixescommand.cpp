@@ -50,8 +50,8 @@ std::string mixText(const Listed& listed, bool sought)
 Json mixJson(const Listed& listed, bool sought)
 {
     const MixRecord& mix = *listed.mix;
-    Json object{{"id", mix.id.value}, {"name", mix.name},  {"parts", Json::array()}, {"wash", mix.wash},
-                {"wet", mix.wet},     {"date", mix.date},  {"stars", mix.stars},     {"tags", mix.tags},
+    Json object{{"id", mix.id.value}, {"called", mix.name}, {"parts", Json::array()}, {"wash", mix.wash},
+                {"wet", mix.wet},     {"date", mix.date},   {"stars", mix.stars},     {"tags", mix.tags},
                 {"notes", mix.notes}, {"painted", nullptr}};
     for (const MixPart& part : mix.parts)
         object["parts"].push_back({{"tube", part.name}, {"parts", part.parts}});

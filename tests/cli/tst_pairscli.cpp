@@ -234,10 +234,11 @@ void TestPairsCli::mixesAreListedAndFoundByColour()
     store.reset();
     const std::string file = path("marsh.iris");
     const auto near = json({"mixes", "--notebook", file, "--lab", "50,-20,30", "--tolerance", "2"});
-    QCOMPARE(near["mixes"].size(), 2U);
-    QVERIFY(near["mixes"][0]["name"] == "wet reeds" && near["mixes"][1]["name"] == "dry reeds");
+    QVERIFY2(near["mixes"].size() == 2U, near.dump().c_str());
+    QVERIFY2(near["mixes"][0]["called"] == "wet reeds" && near["mixes"][1]["called"] == "dry reeds",
+             near.dump().c_str());
     const auto all = json({"mixes", "--notebook", file});
-    QVERIFY(all["mixes"].size() >= 3U && all["mixes"][0]["name"] == "only noted");
+    QVERIFY(all["mixes"].size() >= 3U && all["mixes"][0]["called"] == "only noted");
     QCOMPARE(json({"mixes", "--notebook", file, "--most", "1"})["mixes"].size(), 1U);
     const auto with = json({"mixes", "--notebook", file, "--with", notebook.tubes[2].name});
     for (const auto& mix : with["mixes"])
