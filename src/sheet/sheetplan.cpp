@@ -61,8 +61,10 @@ Result<std::vector<SheetRecord>> sheetsFor(const std::vector<SheetCell>& cells, 
                 std::ranges::any_of(sheet.cells, [](const SheetCell& cell) { return !cell.parts.empty(); });
             if (!used)
                 continue;
-            if (checked)
-                sheet.cells.insert(sheet.cells.end(), choice.controls.begin(), choice.controls.end());
+            if (checked) // a ladder's end may be one already
+                std::ranges::copy_if(choice.controls, std::back_inserter(sheet.cells), [&](const SheetCell& control) {
+                    return std::ranges::find(sheet.cells, control) == sheet.cells.end();
+                });
             sheets.push_back(std::move(sheet));
         }
     number(sheets);

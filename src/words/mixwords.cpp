@@ -59,7 +59,8 @@ std::string_view separationWords(Separation separation)
 
 std::string cleanlinessWords(double cleanliness, const Lab& colour)
 {
-    if (std::hypot(colour.a, colour.b) < 6)
+    constexpr double greyBelow = 9; // as colourName() calls it
+    if (std::hypot(colour.a, colour.b) < greyBelow)
         return {};
     if (cleanliness >= plainlyClean)
         return (cleanliness >= 0.9 ? "as" : "nearly as") + std::string(" clean as your tubes go at this hue");

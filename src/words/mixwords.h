@@ -33,7 +33,7 @@ inline constexpr double plainlyClean = 0.8;
 
 /// How clean a colour is beside what the tubes at hand can do at its hue: "as clean as your tubes go at this hue" (0.9
 /// and more), "nearly as clean as ..." (0.8), "a little dull for what your tubes can do at this hue" (0.5), "muted for
-/// ..." (0.25), "greyed for ...". Nothing for a colour below chroma 6, which has no hue to be clean in.
+/// ..." (0.25), "greyed for ...". Nothing for a colour below chroma 9, which has no hue to be clean in.
 std::string cleanlinessWords(double cleanliness, const Lab& colour);
 
 /// How much a square would teach: "much" (a fifth and more of all there is to learn), "something" (a twentieth),

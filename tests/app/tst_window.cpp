@@ -18,6 +18,7 @@
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
 #include "app/window/screenshots.h"
+#include "app/window/whereleft.h"
 
 #include <QApplication>
 #include <QComboBox>
@@ -54,6 +55,7 @@ private Q_SLOTS:
     void valuesOnlyAndGrounds();
     void keptPalettesAreShownAgain();
     void picturesAreTaken();
+    void theWindowComesBackWhereItWasLeft();
 
 private:
     template <typename Widget> Widget* find(const char* name) const
@@ -453,6 +455,34 @@ void TestWindow::keptPalettesAreShownAgain()
     QCOMPARE(kept->count(), 1);
     m_document->undo();
     QCOMPARE(m_document->notebook().palettes.size(), 1U);
+}
+
+void TestWindow::theWindowComesBackWhereItWasLeft()
+{
+    const QString file = m_folder->filePath("left.ini");
+    m_window->resize(1100, 720);
+    m_window->settings().setGround(Ground::Middle);
+    m_window->goTo(m_window->places().the<PairsView>());
+    {
+        WhereLeft left(file);
+        left.keep(*m_window);
+    }
+    MainWindow again(*m_document);
+    WhereLeft(file).restore(again);
+    QCOMPARE(again.size(), QSize(1100, 720));
+    QCOMPARE(again.settings().ground(), Ground::Middle);
+    QCOMPARE(again.shownPlace(), static_cast<Place*>(&again.places().the<PairsView>()));
+    again.settings().setGround(Ground::Light);
+
+    QFile damaged(file);
+    QVERIFY(damaged.open(QIODevice::WriteOnly));
+    damaged.write("[window]\ngeometry=rubbish\nground=77\nplace=placeNowhere\n");
+    damaged.close();
+    MainWindow fresh(*m_document);
+    WhereLeft(file).restore(fresh);
+    QCOMPARE(fresh.size(), QSize(1280, 800));
+    QCOMPARE(fresh.settings().ground(), Ground::Light);
+    QCOMPARE(fresh.shownPlace(), fresh.places().list().front());
 }
 
 void TestWindow::picturesAreTaken()

@@ -201,7 +201,7 @@ void TestPairWords::whatOthersMixCleanerIsNotCalledClean()
     const QString text = QString::fromStdString(explain(paints[0], paints[1], way, clean));
     QVERIFY2(text.contains("other tubes of yours mix this hue cleaner"), qPrintable(text));
     QCOMPARE(QString::fromStdString(explain(paints[0], paints[1], way, 0.95)).section(' ', 0, 1),
-             QString("Stays clean"));
+             QString("Stays clean."));
 }
 
 /// Nobody wants a pair that is chosen for its grey cleaner, and least of all by an earth.

@@ -4,6 +4,7 @@
 #include "app/parts/paintcolour.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "mixing/ratios.h"
 
 #include <QHelpEvent>
 #include <QKeyEvent>
@@ -154,7 +155,10 @@ void WheelDisc::paintLabels(QPainter& painter) const
     for (int step = 0; step < steps; ++step) {
         const WheelStep& at = m_wheel.rim[static_cast<std::size_t>(step)];
         const QPointF place = onCircle(middle, radiusOf(0) + 24, angleOf(step));
-        QString words = at.recipe.parts.size() == 1 ? tr("pure") : text(partsText(at.recipe));
+        const auto tooManyToCount = [](const Part& part) { return part.parts >= mostParts; };
+        QString words = at.recipe.parts.size() == 1                            ? tr("pure")
+                        : std::ranges::any_of(at.recipe.parts, tooManyToCount) ? tr("a touch")
+                                                                               : text(partsText(at.recipe));
         if (!at.reached)
             words = tr("not reached");
         painter.drawText(QRectF(place.x() - 40, place.y() - 9, 80, 18), Qt::AlignCenter, words);

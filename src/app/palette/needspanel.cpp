@@ -123,7 +123,7 @@ void NeedsPanel::setUpWriting(QGridLayout* grid, ViewSettings& settings)
     m_importance = new QComboBox(this);
     m_importance->setObjectName(QStringLiteral("needImportance"));
     m_importance->setAccessibleName(tr("How much it matters"));
-    m_importance->addItems({tr("nice to have"), tr("wanted"), tr("essential")});
+    m_importance->addItems({tr("nice to have"), tr("matters"), tr("essential")});
     m_writeNew = addAct(*this, tr("Write a need"), Qt::Key_N, [this] { writeNew(); });
     QAction* removeAct = addAct(
         *this, tr("Remove"), Qt::Key_Delete, [this] { removeChosen(); }, tr("Remove the chosen needs"));

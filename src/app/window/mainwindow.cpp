@@ -91,6 +91,11 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
     showWhetherOpen();
 }
 
+Place* MainWindow::shownPlace() const
+{
+    return m_document.isOpen() ? qobject_cast<Place*>(m_pages->currentWidget()) : nullptr;
+}
+
 /// The first place, or, when no notebook could be opened, a page that says so and what to do.
 void MainWindow::showWhetherOpen()
 {

@@ -22,8 +22,11 @@ public:
 
     Places& places() { return *m_places; }
     void goTo(Place& place);
+    /// The place on show; null while no notebook is open.
+    Place* shownPlace() const;
     Document& document() { return m_document; }
     ViewSettings& settings() { return m_settings; }
+    const ViewSettings& settings() const { return m_settings; }
 
     void newNotebook();
     void openNotebook();

@@ -4,6 +4,7 @@
 #include "app/parts/words.h"
 #include "app/window/mainwindow.h"
 #include "app/window/screenshots.h"
+#include "app/window/whereleft.h"
 
 #include <QApplication>
 #include <QCommandLineParser>
@@ -57,6 +58,9 @@ int runApplication(QApplication& application)
     if (!opened && parser.isSet(pictures))
         return complain(text(opened.error().message));
     MainWindow window(document);
+    WhereLeft left;
+    if (!parser.isSet(pictures))
+        left.restore(window);
     window.show();
     if (parser.isSet(pictures)) {
         const QString trouble = takeScreenshots(window, parser.value(pictures));
@@ -64,7 +68,9 @@ int runApplication(QApplication& application)
     }
     if (!opened)
         messages().tell(&window, QObject::tr("Open a notebook"), text(opened.error().message));
-    return QApplication::exec();
+    const int code = QApplication::exec();
+    left.keep(window);
+    return code;
 }
 
 } // namespace iris
