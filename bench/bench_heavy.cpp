@@ -4,7 +4,7 @@
 #include "app/document/document.h"
 #include "app/pairs/chartview.h"
 #include "app/pairs/pairsview.h"
-#include "app/pairs/tubesetbox.h"
+#include "app/parts/tubesetbox.h"
 #include "app/sheets/sheetsview.h"
 #include "app/theme/theme.h"
 #include "app/window/mainwindow.h"

@@ -1,9 +1,9 @@
 #include "app/document/document.h"
 #include "app/palette/needsmodel.h"
-#include "app/palette/recipesmodel.h"
+#include "app/parts/recipesmodel.h"
+#include "app/parts/tubemodel.h"
 #include "app/tubes/tubedialog.h"
 #include "app/tubes/tubefilter.h"
-#include "app/tubes/tubemodel.h"
 
 #include <QAbstractItemModelTester>
 #include <QComboBox>

@@ -6,7 +6,7 @@
 
 #include "app/document/document.h"
 #include "app/parts/messages.h"
-#include "app/sheets/printdialog.h"
+#include "app/parts/printdialog.h"
 #include "app/window/exchange.h"
 #include "sheet/picturefile.h"
 

@@ -1,6 +1,5 @@
 #include "app/pairs/chartgrid.h"
 
-#include "app/pairs/paircontext.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/washpainter.h"
@@ -8,11 +7,7 @@
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
 
-#include <QHelpEvent>
-#include <QKeyEvent>
-#include <QMouseEvent>
 #include <QPainter>
-#include <QToolTip>
 #include <algorithm>
 #include <cmath>
 
@@ -80,19 +75,13 @@ ChartGeometry chartGeometry(const QRectF& bounds, int rows, int columns)
     return flat.uprightHeads() ? sized(uprightHeight) : flat;
 }
 
-ChartGrid::ChartGrid(PairContext& context, QWidget* parent) : QWidget(parent), m_context(context)
-{
-    setFocusPolicy(Qt::StrongFocus);
-    setAccessibleName(tr("Chart"));
-    connect(&context.settings(), &ViewSettings::changed, this, qOverload<>(&QWidget::update));
-}
+ChartGrid::ChartGrid(ViewSettings& settings, QWidget* parent) : CellWidget(settings, tr("Chart"), parent) {}
 
 void ChartGrid::setContents(ChartContents contents)
 {
     m_contents = std::move(contents);
     updateGeometry();
-    m_current = std::clamp(m_current, -1, static_cast<int>(m_contents.cells.count()) - 1);
-    update();
+    putInHand(current());
 }
 
 ChartGeometry ChartGrid::geometry() const
@@ -106,12 +95,14 @@ QSize ChartGrid::minimumSizeHint() const
     return {std::max(320, room(rowHeadWidth, columns())), std::max(260, room(uprightHeight, rows()))};
 }
 
+QRectF ChartGrid::placeOf(int cell) const
+{
+    return columns() > 0 ? geometry().cellAt(cell / columns(), cell % columns()) : QRectF();
+}
+
 QRect ChartGrid::currentPlace() const
 {
-    if (m_current < 0 || columns() == 0)
-        return {};
-    const ChartGeometry at = geometry();
-    return at.cellAt(m_current / columns(), m_current % columns()).toAlignedRect();
+    return current() >= 0 ? placeOf(current()).toAlignedRect() : QRect();
 }
 
 QString ChartGrid::wordsOf(int cell) const
@@ -124,19 +115,9 @@ QString ChartGrid::wordsOf(int cell) const
     return words;
 }
 
-void ChartGrid::setCurrent(int cell)
-{
-    if (cell < 0 || cell >= static_cast<int>(m_contents.cells.count()))
-        return;
-    m_current = cell;
-    setAccessibleDescription(wordsOf(cell));
-    update();
-    Q_EMIT cellChosen(cell);
-}
-
 void ChartGrid::paintCell(QPainter& painter, const QRectF& cell, std::size_t index) const
 {
-    const bool values = m_context.settings().valuesOnly();
+    const bool values = settings().valuesOnly();
     const ChartCell& at = m_contents.cells.at(index);
     const QRectF wash = cell.adjusted(1, 1, -1, -1);
     if (m_contents.cells.count() > mostLetOut) {
@@ -180,7 +161,7 @@ void ChartGrid::paintHeads(QPainter& painter, const ChartGeometry& at, const QRe
     const QColor ground = palette().color(QPalette::Window);
     painter.fillRect(QRectF(seen.left(), seen.top(), at.headWidth, seen.height()), ground);
     painter.fillRect(QRectF(seen.left(), seen.top(), seen.width(), at.headHeight), ground);
-    painter.setPen(m_context.settings().colours().text);
+    painter.setPen(settings().colours().text);
     painter.setFont(textFont(textsize::small));
     painter.save();
     painter.setClipRect(QRectF(seen.left(), seen.top() + at.headHeight, at.headWidth, seen.height()));
@@ -219,60 +200,9 @@ void ChartGrid::paintEvent(QPaintEvent*)
     for (int row = firstRow; row < at.rows && at.cellAt(row, 0).top() <= seen.bottom(); ++row)
         for (int column = firstColumn; column < at.columns && at.cellAt(0, column).left() <= seen.right(); ++column)
             paintCell(painter, at.cellAt(row, column), static_cast<std::size_t>(row * at.columns + column));
-    if (m_current >= 0)
-        paintSelection(painter, at.cellAt(m_current / at.columns, m_current % at.columns).adjusted(2, 2, -2, -2));
+    if (current() >= 0)
+        paintSelection(painter, placeOf(current()).adjusted(2, 2, -2, -2));
     paintHeads(painter, at, seen);
-}
-
-void ChartGrid::mousePressEvent(QMouseEvent* event)
-{
-    setCurrent(geometry().indexAt(event->position()));
-}
-
-void ChartGrid::mouseDoubleClickEvent(QMouseEvent* event)
-{
-    if (const int cell = geometry().indexAt(event->position()); cell >= 0)
-        Q_EMIT cellActivated(cell);
-}
-
-void ChartGrid::walk(int down, int across)
-{
-    if (columns() == 0)
-        return;
-    const int row = std::clamp(std::max(0, m_current) / columns() + down, 0, rows() - 1);
-    const int column = std::clamp(std::max(0, m_current) % columns() + across, 0, columns() - 1);
-    setCurrent(row * columns() + column);
-}
-
-void ChartGrid::keyPressEvent(QKeyEvent* event)
-{
-    switch (event->key()) {
-    case Qt::Key_Left: return walk(0, -1);
-    case Qt::Key_Right: return walk(0, 1);
-    case Qt::Key_Up: return walk(-1, 0);
-    case Qt::Key_Down: return walk(1, 0);
-    case Qt::Key_Home: return walk(0, -columns());
-    case Qt::Key_End: return walk(0, columns());
-    case Qt::Key_Return:
-    case Qt::Key_Enter:
-        if (m_current >= 0)
-            Q_EMIT cellActivated(m_current);
-        return;
-    default: QWidget::keyPressEvent(event);
-    }
-}
-
-bool ChartGrid::event(QEvent* event)
-{
-    if (event->type() != QEvent::ToolTip)
-        return QWidget::event(event);
-    const auto* help = static_cast<QHelpEvent*>(event);
-    const int cell = geometry().indexAt(help->pos());
-    if (cell < 0)
-        QToolTip::hideText();
-    else
-        QToolTip::showText(help->globalPos(), wordsOf(cell), this);
-    return true;
 }
 
 } // namespace iris

@@ -1,14 +1,14 @@
 #pragma once
 
 #include "app/pairs/chartcells.h"
+#include "app/parts/cellwidget.h"
 
 #include <QRectF>
 #include <QStringList>
-#include <QWidget>
 
 namespace iris {
 
-class PairContext;
+class ViewSettings;
 
 /// Where the cells of a chart stand; plain numbers, tested alone.
 struct ChartGeometry {
@@ -40,32 +40,27 @@ struct ChartContents {
 /// A chart of cells, each a wash as it is expected, with the painted one laid in it where there is one and how far
 /// apart they are. Arrow keys walk; the cell in hand has the double ring. Larger than its room it is scrolled, and the
 /// names along its edges stay where they can be read.
-class ChartGrid : public QWidget {
+class ChartGrid : public CellWidget {
     Q_OBJECT
 
 public:
-    explicit ChartGrid(PairContext& context, QWidget* parent = nullptr);
+    explicit ChartGrid(ViewSettings& settings, QWidget* parent = nullptr);
 
     void setContents(ChartContents contents);
     const ChartContents& contents() const { return m_contents; }
-    int current() const { return m_current; }
-    void setCurrent(int cell);
 
     QSize sizeHint() const override { return {720, 520}; }
     QSize minimumSizeHint() const override;
     /// Where the cell in hand stands, with some room around it.
     QRect currentPlace() const;
 
-Q_SIGNALS:
-    void cellChosen(int cell);
-    void cellActivated(int cell);
-
 protected:
+    int cellCount() const override { return static_cast<int>(m_contents.cells.count()); }
+    int cellsInARow() const override { return columns(); }
+    QRectF placeOf(int cell) const override;
+    int cellUnder(QPointF place) const override { return geometry().indexAt(place); }
+    QString wordsOf(int cell) const override;
     void paintEvent(QPaintEvent* event) override;
-    void mousePressEvent(QMouseEvent* event) override;
-    void mouseDoubleClickEvent(QMouseEvent* event) override;
-    void keyPressEvent(QKeyEvent* event) override;
-    bool event(QEvent* event) override;
 
 private:
     ChartGeometry geometry() const;
@@ -74,12 +69,8 @@ private:
     void paintCell(QPainter& painter, const QRectF& cell, std::size_t index) const;
     void paintHeads(QPainter& painter, const ChartGeometry& at, const QRect& seen) const;
     void paintRowHeads(QPainter& painter, const ChartGeometry& at, const QRect& seen) const;
-    QString wordsOf(int cell) const;
-    void walk(int down, int across);
 
-    PairContext& m_context;
     ChartContents m_contents;
-    int m_current = -1;
 };
 
 } // namespace iris

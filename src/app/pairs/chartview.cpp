@@ -1,14 +1,14 @@
 #include "app/pairs/chartview.h"
 
-#include "app/pairs/ladderstrip.h"
-#include "app/pairs/mixcard.h"
-#include "app/pairs/paircontext.h"
-#include "app/pairs/tubesetbox.h"
 #include "app/parts/act.h"
 #include "app/parts/labels.h"
+#include "app/parts/ladderstrip.h"
+#include "app/parts/mixcard.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/printdialog.h"
+#include "app/parts/tubesetbox.h"
 #include "app/parts/words.h"
-#include "app/sheets/printdialog.h"
+#include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
 #include "words/mixwords.h"
@@ -42,12 +42,12 @@ const std::array<Amounts, 5> amountChoices{{{0.5, true}, {0.75, true}, {0.9, tru
 
 } // namespace
 
-ChartView::ChartView(PairContext& context, QWidget* parent)
+ChartView::ChartView(Worktable& context, QWidget* parent)
     : QWidget(parent),
       m_context(context),
       m_rows(new TubeSetBox(context, "chartRows", this)),
       m_columns(new TubeSetBox(context, "chartColumns", this)),
-      m_grid(new ChartGrid(context, this)),
+      m_grid(new ChartGrid(context.settings(), this)),
       m_card(new MixCard(context, this))
 {
     m_grid->setObjectName(QStringLiteral("chart"));

@@ -19,6 +19,7 @@ class PlainLabel;
 
 class LadderStrip;
 class MixCard;
+class Worktable;
 class TubeSetBox;
 
 /// A mixing chart: which tubes down the side and across, how much of each, and every square of it.
@@ -26,7 +27,7 @@ class ChartView : public QWidget {
     Q_OBJECT
 
 public:
-    ChartView(PairContext& context, QWidget* parent = nullptr);
+    ChartView(Worktable& context, QWidget* parent = nullptr);
 
     TubeSetBox& rowTubes() { return *m_rows; }
     TubeSetBox& columnTubes() { return *m_columns; }
@@ -58,7 +59,7 @@ private:
     void openLadder();
     ChartPlan plan() const;
 
-    PairContext& m_context;
+    Worktable& m_context;
     TubeSetBox* m_rows;
     TubeSetBox* m_columns;
     QComboBox* m_order = nullptr;

@@ -1,20 +1,20 @@
 #include "app/pairs/ladderview.h"
 
-#include "app/pairs/ladderstrip.h"
-#include "app/pairs/mixcard.h"
-#include "app/pairs/paircontext.h"
 #include "app/parts/act.h"
 #include "app/parts/colourfield.h"
 #include "app/parts/labels.h"
+#include "app/parts/ladderstrip.h"
+#include "app/parts/mixcard.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
+#include "app/parts/printdialog.h"
+#include "app/parts/tubechoicemodel.h"
+#include "app/parts/tubemodel.h"
 #include "app/parts/washwidget.h"
 #include "app/parts/words.h"
-#include "app/sheets/printdialog.h"
+#include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
-#include "app/tubes/tubechoicemodel.h"
-#include "app/tubes/tubemodel.h"
 #include "colour/deltae.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
@@ -34,7 +34,7 @@ constexpr int fieldSteps = 41;
 
 } // namespace
 
-LadderView::LadderView(PairContext& context, QWidget* parent)
+LadderView::LadderView(Worktable& context, QWidget* parent)
     : QWidget(parent),
       m_context(context),
       m_choices(new TubeChoiceModel(context.model(), context.settings(), this)),
@@ -66,7 +66,7 @@ LadderView::LadderView(PairContext& context, QWidget* parent)
     m_card->extras()->addWidget(m_nearest);
     addActions(m_card->actions());
 
-    connect(m_strip, &LadderStrip::stepChosen, this, &LadderView::showStep);
+    connect(m_strip, &LadderStrip::cellChosen, this, &LadderView::showStep);
     connect(m_field, &ColourField::markActivated, this, [this](ColourField::Mark mark) {
         if (mark.kind == ColourField::Kind::Dot)
             m_strip->setCurrent(static_cast<int>(mark.index));

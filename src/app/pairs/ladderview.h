@@ -18,7 +18,7 @@ class PlainLabel;
 class ColourField;
 class LadderStrip;
 class MixCard;
-class PairContext;
+class Worktable;
 class TubeChoiceModel;
 class WashWidget;
 
@@ -27,7 +27,7 @@ class LadderView : public QWidget {
     Q_OBJECT
 
 public:
-    LadderView(PairContext& context, QWidget* parent = nullptr);
+    LadderView(Worktable& context, QWidget* parent = nullptr);
 
     void showPair(TubeId first, TubeId second);
     void swap();
@@ -64,7 +64,7 @@ private:
     const Paint* paintIn(const QComboBox* box) const;
     double wash() const;
 
-    PairContext& m_context;
+    Worktable& m_context;
     TubeChoiceModel* m_choices;
     TubeId m_firstTube;
     TubeId m_secondTube;

@@ -1,12 +1,12 @@
 #include "app/pairs/makesview.h"
 
-#include "app/pairs/mixcard.h"
-#include "app/pairs/mixtiles.h"
-#include "app/pairs/paircontext.h"
 #include "app/parts/act.h"
 #include "app/parts/labels.h"
+#include "app/parts/mixcard.h"
+#include "app/parts/mixtiles.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
+#include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
 #include "mixing/cleanliness.h"
 #include "words/mixwords.h"
@@ -72,10 +72,10 @@ QString orderWords(MixOrder order, MixKind kind)
 
 } // namespace
 
-MakesView::MakesView(PairContext& context, QWidget* parent)
+MakesView::MakesView(Worktable& context, QWidget* parent)
     : QWidget(parent),
       m_context(context),
-      m_tiles(new MixTiles(context)),
+      m_tiles(new MixTiles(context.settings())),
       m_card(new MixCard(context, this))
 {
     m_tiles->setObjectName(QStringLiteral("mixes"));
@@ -108,7 +108,7 @@ MakesView::MakesView(PairContext& context, QWidget* parent)
     layout->setSpacing(4 * gridStep);
     layout->addLayout(middle, 1);
     layout->addWidget(m_card);
-    connect(m_tiles, &MixTiles::tileChosen, this,
+    connect(m_tiles, &MixTiles::cellChosen, this,
             [this](int tile) { showMix(m_tiles->studio(), m_tiles->tiles()[static_cast<std::size_t>(tile)].recipe); });
     connect(&context.document(), &Document::tubesChanged, this, [this] {
         forget();

@@ -17,7 +17,7 @@ class PlainLabel;
 
 class MixCard;
 class MixTiles;
-class PairContext;
+class Worktable;
 
 /// What makes it: greens, oranges, violets, browns, greys and darks from one's own tubes, two or three at a time,
 /// sorted as is wanted; any of them nudged warmer or cooler without water.
@@ -25,7 +25,7 @@ class MakesView : public QWidget {
     Q_OBJECT
 
 public:
-    MakesView(PairContext& context, QWidget* parent = nullptr);
+    MakesView(Worktable& context, QWidget* parent = nullptr);
 
     void choose(MixKind kind);
     void nudge(bool warmer);
@@ -54,7 +54,7 @@ private:
     QString headline(const Search& search, const std::vector<Finding>& findings) const;
     QString blackWords(const Search& search, const std::vector<Finding>& findings) const;
 
-    PairContext& m_context;
+    Worktable& m_context;
     MixTiles* m_tiles;
     MixCard* m_card;
     QButtonGroup* m_kinds = nullptr;

@@ -1,16 +1,16 @@
 #include "app/pairs/pairsview.h"
 
-#include "app/pairs/bench.h"
 #include "app/pairs/chartview.h"
 #include "app/pairs/ladderview.h"
 #include "app/pairs/makesview.h"
-#include "app/pairs/mixcard.h"
-#include "app/pairs/mixtiles.h"
-#include "app/pairs/paircontext.h"
 #include "app/pairs/wheelview.h"
+#include "app/parts/bench.h"
+#include "app/parts/mixcard.h"
+#include "app/parts/mixtiles.h"
 #include "app/parts/tabs.h"
+#include "app/parts/tubemodel.h"
+#include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
-#include "app/tubes/tubemodel.h"
 
 #include <QAbstractButton>
 #include <QButtonGroup>
@@ -22,7 +22,7 @@ namespace iris {
 
 PairsView::PairsView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent)
     : Place(tr("Pairs"), "Pairs", parent),
-      m_context(new PairContext(document, model, settings, this)),
+      m_context(new Worktable(document, model, settings, this)),
       m_tabs(new QButtonGroup(this)),
       m_pages(new QStackedWidget(this)),
       m_chart(new ChartView(*m_context, this)),

@@ -14,7 +14,7 @@ class ChartView;
 class LadderView;
 class MakesView;
 class MixCard;
-class PairContext;
+class Worktable;
 class TubeModel;
 class ViewSettings;
 class WheelView;
@@ -38,7 +38,7 @@ public:
     LadderView& ladderView() { return *m_ladder; }
     MakesView& makesView() { return *m_makes; }
     WheelView& wheelView() { return *m_wheel; }
-    PairContext& context() { return *m_context; }
+    Worktable& context() { return *m_context; }
     Bench& bench() { return *m_bench; }
 
     /// Turns to the ladder between two tubes, and asks for the place to be shown.
@@ -54,7 +54,7 @@ Q_SIGNALS:
 private:
     QAction* pageAct(const QString& words, const QKeySequence& key, Page page);
 
-    PairContext* m_context;
+    Worktable* m_context;
     QButtonGroup* m_tabs;
     QStackedWidget* m_pages;
     ChartView* m_chart;

@@ -1,8 +1,8 @@
 #include "app/pairs/wheeldisc.h"
 
-#include "app/pairs/paircontext.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/words.h"
+#include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
 #include "mixing/ratios.h"
 
@@ -30,7 +30,7 @@ QPointF onCircle(QPointF middle, double radius, double degrees)
 
 } // namespace
 
-WheelDisc::WheelDisc(PairContext& context, QWidget* parent) : QWidget(parent), m_context(context)
+WheelDisc::WheelDisc(Worktable& context, QWidget* parent) : QWidget(parent), m_context(context)
 {
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Wheel"));

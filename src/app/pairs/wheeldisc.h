@@ -8,7 +8,7 @@
 
 namespace iris {
 
-class PairContext;
+class Worktable;
 
 /// A place on the drawn wheel: ring 0 is the rim.
 struct WheelSpot {
@@ -24,7 +24,7 @@ class WheelDisc : public QWidget {
     Q_OBJECT
 
 public:
-    explicit WheelDisc(PairContext& context, QWidget* parent = nullptr);
+    explicit WheelDisc(Worktable& context, QWidget* parent = nullptr);
 
     /// @param studio whose tubes the wheel counts; null for an empty wheel
     void show(const StudioPtr& studio, const Wheel& wheel);
@@ -65,7 +65,7 @@ private:
     void paintChosenDot(QPainter& painter) const;
     void paintChosenStep(QPainter& painter) const;
 
-    PairContext& m_context;
+    Worktable& m_context;
     Wheel m_wheel;
     StudioPtr m_studio;
     WheelSpot m_current;

@@ -1,14 +1,14 @@
 #include "app/pairs/wheelview.h"
 
-#include "app/pairs/mixcard.h"
-#include "app/pairs/paircontext.h"
 #include "app/parts/labels.h"
+#include "app/parts/mixcard.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
+#include "app/parts/tubechoicemodel.h"
+#include "app/parts/tubemodel.h"
 #include "app/parts/words.h"
+#include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
-#include "app/tubes/tubechoicemodel.h"
-#include "app/tubes/tubemodel.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -18,7 +18,7 @@
 
 namespace iris {
 
-WheelView::WheelView(PairContext& context, QWidget* parent)
+WheelView::WheelView(Worktable& context, QWidget* parent)
     : QWidget(parent),
       m_context(context),
       m_choices(new TubeChoiceModel(context.model(), context.settings(), this)),

@@ -13,7 +13,7 @@ namespace iris {
 class PlainLabel;
 
 class MixCard;
-class PairContext;
+class Worktable;
 class TubeChoiceModel;
 
 /// Twelve even steps of hue from any three tubes, with the parts for each, neutralised inwards.
@@ -21,7 +21,7 @@ class WheelView : public QWidget {
     Q_OBJECT
 
 public:
-    WheelView(PairContext& context, QWidget* parent = nullptr);
+    WheelView(Worktable& context, QWidget* parent = nullptr);
 
     WheelDisc& disc() { return *m_disc; }
     MixCard& card() { return *m_card; }
@@ -36,7 +36,7 @@ private:
     void showSpot(WheelSpot spot);
     void showDot(std::size_t other);
 
-    PairContext& m_context;
+    Worktable& m_context;
     TubeChoiceModel* m_choices;
     std::array<QComboBox*, 3> m_boxes{};
     std::array<TubeId, 3> m_tubes{};

@@ -2,7 +2,7 @@
 
 #include "app/jobs/job.h"
 #include "app/palette/needsmodel.h"
-#include "app/palette/recipesmodel.h"
+#include "app/parts/recipesmodel.h"
 #include "palette/choose.h"
 
 #include <QWidget>

@@ -5,11 +5,11 @@
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
+#include "app/parts/tubechoicemodel.h"
+#include "app/parts/tubemodel.h"
 #include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
-#include "app/tubes/tubechoicemodel.h"
-#include "app/tubes/tubemodel.h"
 #include "colour/srgb.h"
 
 #include <QComboBox>

@@ -1,9 +1,9 @@
 #include "app/tubes/tubedelegate.h"
 
 #include "app/parts/plainwords.h"
+#include "app/parts/tubemodel.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
-#include "app/tubes/tubemodel.h"
 #include "words/paintwords.h"
 
 #include <QPainter>

@@ -1,7 +1,7 @@
 #include "app/tubes/tubefilter.h"
 
+#include "app/parts/tubemodel.h"
 #include "app/parts/words.h"
-#include "app/tubes/tubemodel.h"
 
 #include <array>
 #include <tuple>

@@ -1,9 +1,9 @@
 #pragma once
 
 #include "app/parts/place.h"
+#include "app/parts/tubemodel.h"
 #include "app/tubes/tubecard.h"
 #include "app/tubes/tubefilter.h"
-#include "app/tubes/tubemodel.h"
 
 class QComboBox;
 class QHBoxLayout;

@@ -19,11 +19,11 @@ struct Pinned {
 };
 
 /// What the views of pairs share: the notebook, how it is looked at, the bench, and the measure of clean and dull.
-class PairContext : public QObject {
+class Worktable : public QObject {
     Q_OBJECT
 
 public:
-    PairContext(Document& document, TubeModel& model, ViewSettings& settings, QObject* parent = nullptr);
+    Worktable(Document& document, TubeModel& model, ViewSettings& settings, QObject* parent = nullptr);
 
     Document& document() const { return m_document; }
     TubeModel& model() const { return m_model; }

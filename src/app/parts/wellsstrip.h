@@ -1,8 +1,8 @@
 #pragma once
 
+#include "app/parts/cellwidget.h"
 #include "app/parts/washpainter.h"
 
-#include <QWidget>
 #include <vector>
 
 namespace iris {
@@ -19,8 +19,9 @@ struct Well {
     unsigned seed = 1;
 };
 
-/// The palette as a row of wells, each with its wash and the reason it is there.
-class WellsStrip : public QWidget {
+/// The palette as a row of wells, each with its wash and the reason it is there. Arrow keys walk from well to well;
+/// which colours rest on one is told of the one in hand.
+class WellsStrip : public CellWidget {
     Q_OBJECT
 
 public:
@@ -33,9 +34,12 @@ public:
     QSize minimumSizeHint() const override { return {300, 118}; }
 
 protected:
+    int cellCount() const override { return static_cast<int>(m_wells.size()); }
+    int cellsInARow() const override { return perRow(); }
+    QRectF placeOf(int well) const override { return wellAt(well); }
+    QString wordsOf(int well) const override;
     void paintEvent(QPaintEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
-    bool event(QEvent* event) override;
 
 private:
     /// Six wells a row at most; more make a second row.
@@ -43,7 +47,6 @@ private:
     QRect wellAt(int index) const;
     void fitHeight();
 
-    ViewSettings& m_settings;
     std::vector<Well> m_wells;
 };
 

@@ -1,9 +1,9 @@
 #pragma once
 
+#include "app/parts/cellwidget.h"
 #include "app/parts/washpainter.h"
 #include "mixing/waybetween.h"
 
-#include <QWidget>
 #include <vector>
 
 namespace iris {
@@ -42,7 +42,7 @@ std::vector<MarkPlace> placesOf(const std::vector<double>& middles, const std::v
 
 /// A ladder as washes edge to edge, full above and thin below, the parts under each, and ticks at the most neutral and
 /// the cleanest step and where it turns, with their words where there is room. Left and right walk the steps.
-class LadderStrip : public QWidget {
+class LadderStrip : public CellWidget {
     Q_OBJECT
 
 public:
@@ -54,19 +54,16 @@ public:
     /// Names the marks under the strip, which takes a line or two.
     void setMarksInWords(bool words) { m_marksInWords = words; }
     const std::vector<LadderStep>& steps() const { return m_steps; }
-    int current() const { return m_current; }
-    void setCurrent(int step);
 
     QSize sizeHint() const override { return {720, 190}; }
     QSize minimumSizeHint() const override { return {320, 120}; }
 
-Q_SIGNALS:
-    void stepChosen(int step);
-
 protected:
+    int cellCount() const override { return static_cast<int>(m_steps.size()); }
+    QRectF placeOf(int step) const override { return geometry().washOf(step); }
+    int cellUnder(QPointF place) const override { return geometry().stepAt(place); }
+    QString wordsOf(int step) const override;
     void paintEvent(QPaintEvent* event) override;
-    void mousePressEvent(QMouseEvent* event) override;
-    void keyPressEvent(QKeyEvent* event) override;
 
 private:
     LadderGeometry geometry() const;
@@ -74,12 +71,10 @@ private:
     void paintStep(QPainter& painter, const LadderGeometry& at, int step) const;
     void paintMarks(QPainter& painter, const LadderGeometry& at) const;
 
-    ViewSettings& m_settings;
     std::vector<LadderStep> m_steps;
     std::vector<StepMark> m_marks;
     bool m_marksInWords = false;
     std::vector<WashColours> m_washes;
-    int m_current = 0;
 };
 
 } // namespace iris

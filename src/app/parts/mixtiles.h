@@ -1,13 +1,10 @@
 #pragma once
 
+#include "app/parts/cellwidget.h"
 #include "app/parts/washpainter.h"
 #include "notebook/studio.h"
 
-#include <QWidget>
-
 namespace iris {
-
-class PairContext;
 
 /// One mix among others; its recipe counts the tubes of the studio it is shown with.
 struct MixTile {
@@ -29,33 +26,30 @@ struct TileGeometry {
 TileGeometry tileGeometry(int width);
 
 /// Mixes as washes with their tubes and parts below, as many in a row as fit. Arrow keys walk.
-class MixTiles : public QWidget {
+class MixTiles : public CellWidget {
     Q_OBJECT
 
 public:
-    explicit MixTiles(PairContext& context, QWidget* parent = nullptr);
+    explicit MixTiles(ViewSettings& settings, QWidget* parent = nullptr);
 
     /// @param studio null where there are no tiles
     void setTiles(const StudioPtr& studio, std::vector<MixTile> tiles);
     const StudioPtr& studio() const { return m_studio; }
     const std::vector<MixTile>& tiles() const { return m_tiles; }
-    int current() const { return m_current; }
-    void setCurrent(int tile);
-
-Q_SIGNALS:
-    void tileChosen(int tile);
 
 protected:
+    int cellCount() const override { return static_cast<int>(m_tiles.size()); }
+    int cellsInARow() const override { return tileGeometry(width()).columns; }
+    QRectF placeOf(int tile) const override { return tileGeometry(width()).tileAt(tile); }
+    QString wordsOf(int tile) const override { return m_tiles[static_cast<std::size_t>(tile)].words; }
     void paintEvent(QPaintEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
-    void mousePressEvent(QMouseEvent* event) override;
-    void keyPressEvent(QKeyEvent* event) override;
 
 private:
-    PairContext& m_context;
+    void keepInSight(int tile);
+
     StudioPtr m_studio;
     std::vector<MixTile> m_tiles;
-    int m_current = -1;
 };
 
 } // namespace iris

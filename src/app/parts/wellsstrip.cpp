@@ -1,11 +1,9 @@
-#include "app/palette/wellsstrip.h"
+#include "app/parts/wellsstrip.h"
 
 #include "app/parts/plainwords.h"
 #include "app/theme/viewsettings.h"
 
-#include <QHelpEvent>
 #include <QPainter>
-#include <QToolTip>
 #include <algorithm>
 
 namespace iris {
@@ -16,19 +14,24 @@ constexpr int gap = 2 * gridStep;
 
 } // namespace
 
-WellsStrip::WellsStrip(ViewSettings& settings, QWidget* parent) : QWidget(parent), m_settings(settings)
+WellsStrip::WellsStrip(ViewSettings& settings, QWidget* parent) : CellWidget(settings, tr("Wells"), parent)
 {
-    connect(&settings, &ViewSettings::changed, this, qOverload<>(&QWidget::update));
     fitHeight();
+}
+
+QString WellsStrip::wordsOf(int well) const
+{
+    const Well& own = m_wells[static_cast<std::size_t>(well)];
+    return QStringLiteral("%1, %2").arg(own.name, own.detail);
 }
 
 void WellsStrip::setWells(std::vector<Well> wells)
 {
     m_wells = std::move(wells);
+    putInHand(-1);
     QStringList words;
-    for (const Well& well : m_wells)
-        words << QStringLiteral("%1, %2").arg(well.name, well.detail);
-    setAccessibleName(tr("Wells"));
+    for (int well = 0; well < cellCount(); ++well)
+        words << wordsOf(well);
     setAccessibleDescription(words.join(QStringLiteral("; ")));
     fitHeight();
     update();
@@ -55,13 +58,13 @@ QRect WellsStrip::wellAt(int index) const
 void WellsStrip::paintEvent(QPaintEvent*)
 {
     QPainter painter(this);
-    const GroundColours colours = m_settings.colours();
+    const GroundColours colours = settings().colours();
     for (int i = 0; i < static_cast<int>(m_wells.size()); ++i) {
         const Well& well = m_wells[static_cast<std::size_t>(i)];
         const QRect place = wellAt(i);
         WashStyle style;
         style.seed = well.seed;
-        style.valuesOnly = m_settings.valuesOnly();
+        style.valuesOnly = settings().valuesOnly();
         paintWash(painter, QRect(place.topLeft(), QSize(place.width(), 50)), well.wash, style);
         painter.setPen(colours.text);
         int top = place.top() + 54;
@@ -75,24 +78,14 @@ void WellsStrip::paintEvent(QPaintEvent*)
         write(textFont(textsize::body, QFont::DemiBold), well.name);
         write(textFont(textsize::small, QFont::Bold), well.codes);
         write(textFont(textsize::small), well.reason);
+        if (i == current() && hasFocus())
+            paintSelection(painter, QRect(place.topLeft(), QSize(place.width(), 50)).adjusted(2, 2, -2, -2));
     }
 }
 
 void WellsStrip::resizeEvent(QResizeEvent*)
 {
     update();
-}
-
-bool WellsStrip::event(QEvent* event)
-{
-    if (event->type() == QEvent::ToolTip) {
-        const auto* help = static_cast<QHelpEvent*>(event);
-        for (int i = 0; i < static_cast<int>(m_wells.size()); ++i)
-            if (wellAt(i).contains(help->pos()))
-                QToolTip::showText(help->globalPos(), m_wells[static_cast<std::size_t>(i)].detail, this);
-        return true;
-    }
-    return QWidget::event(event);
 }
 
 } // namespace iris

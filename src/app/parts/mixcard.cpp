@@ -1,12 +1,12 @@
-#include "app/pairs/mixcard.h"
+#include "app/parts/mixcard.h"
 
-#include "app/pairs/paircontext.h"
 #include "app/parts/act.h"
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
+#include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
 #include "paint/ratings.h"
@@ -27,7 +27,7 @@ constexpr int cardWidth = 312;
 
 } // namespace
 
-MixSwatch::MixSwatch(PairContext& context, QWidget* parent) : QWidget(parent), m_context(context)
+MixSwatch::MixSwatch(Worktable& context, QWidget* parent) : QWidget(parent), m_context(context)
 {
     connect(&context.settings(), &ViewSettings::changed, this, qOverload<>(&QWidget::update));
 }
@@ -72,7 +72,7 @@ void MixSwatch::paintEvent(QPaintEvent*)
     painter.drawText(QRect(half, tall, half, captions), Qt::AlignLeft | Qt::AlignVCenter, tr("painted"));
 }
 
-MixCard::MixCard(PairContext& context, QWidget* parent)
+MixCard::MixCard(Worktable& context, QWidget* parent)
     : QFrame(parent),
       m_context(context),
       m_swatch(new MixSwatch(context, this)),

@@ -1,4 +1,4 @@
-#include "app/palette/recipesmodel.h"
+#include "app/parts/recipesmodel.h"
 
 #include "app/parts/words.h"
 #include "words/mixwords.h"

@@ -1,4 +1,4 @@
-#include "app/tubes/tubemodel.h"
+#include "app/parts/tubemodel.h"
 
 #include "app/parts/words.h"
 #include "paint/ratings.h"

@@ -10,7 +10,7 @@ class QPushButton;
 
 namespace iris {
 
-class PairContext;
+class Worktable;
 
 /// Which tubes stand along an edge of a chart: all that are at hand, a family, what lies on the palette, or some chosen
 /// one by one. Remembers tubes, not places.
@@ -18,7 +18,7 @@ class TubeSetBox : public QComboBox {
     Q_OBJECT
 
 public:
-    TubeSetBox(PairContext& context, const char* name, QWidget* parent = nullptr);
+    TubeSetBox(Worktable& context, const char* name, QWidget* parent = nullptr);
 
     /// Places of the tubes in the notebook, in the order they were chosen.
     std::vector<std::size_t> places() const;
@@ -35,7 +35,7 @@ private:
     void fill();
     void askByHand();
 
-    PairContext& m_context;
+    Worktable& m_context;
     std::vector<std::int64_t> m_byHand; ///< ids
 };
 
@@ -44,7 +44,7 @@ class ByHandDialog : public QDialog {
     Q_OBJECT
 
 public:
-    ByHandDialog(PairContext& context, const std::vector<std::int64_t>& chosen, QWidget* parent = nullptr);
+    ByHandDialog(Worktable& context, const std::vector<std::int64_t>& chosen, QWidget* parent = nullptr);
 
     std::vector<std::int64_t> chosen() const;
     /// Moves the current tube up or down the list.
@@ -54,7 +54,7 @@ protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
-    void fill(PairContext& context, const std::vector<std::int64_t>& chosen);
+    void fill(Worktable& context, const std::vector<std::int64_t>& chosen);
     QPushButton* makeMover(const QString& words, const char* name, int by);
 
     QListWidget* m_list;

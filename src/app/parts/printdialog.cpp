@@ -1,4 +1,4 @@
-#include "app/sheets/printdialog.h"
+#include "app/parts/printdialog.h"
 
 #include "app/parts/formfields.h"
 #include "app/parts/labels.h"

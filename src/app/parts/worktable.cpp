@@ -1,6 +1,6 @@
-#include "app/pairs/paircontext.h"
+#include "app/parts/worktable.h"
 
-#include "app/pairs/mixnotedialog.h"
+#include "app/parts/mixnotedialog.h"
 #include "app/parts/words.h"
 
 #include <algorithm>
@@ -12,17 +12,17 @@ constexpr std::size_t mostPinned = 16;
 
 } // namespace
 
-PairContext::PairContext(Document& document, TubeModel& model, ViewSettings& settings, QObject* parent)
+Worktable::Worktable(Document& document, TubeModel& model, ViewSettings& settings, QObject* parent)
     : QObject(parent),
       m_document(document),
       m_model(model),
       m_settings(settings)
 {
     connect(&document, &Document::tubesChanged, this, [this] { m_reach.reset(); });
-    connect(&document, &Document::notebookOpened, this, &PairContext::clearBench);
+    connect(&document, &Document::notebookOpened, this, &Worktable::clearBench);
 }
 
-const CleanReach& PairContext::reach(double wash)
+const CleanReach& Worktable::reach(double wash)
 {
     if (!m_reach || m_reachWash != wash) {
         std::vector<Paint> paints;
@@ -35,7 +35,7 @@ const CleanReach& PairContext::reach(double wash)
     return *m_reach;
 }
 
-void PairContext::pin(const Pinned& colour)
+void Worktable::pin(const Pinned& colour)
 {
     if (m_bench.size() == mostPinned)
         m_bench.erase(m_bench.begin());
@@ -43,7 +43,7 @@ void PairContext::pin(const Pinned& colour)
     Q_EMIT benchChanged();
 }
 
-void PairContext::unpin(std::size_t place)
+void Worktable::unpin(std::size_t place)
 {
     if (place >= m_bench.size())
         return;
@@ -51,13 +51,13 @@ void PairContext::unpin(std::size_t place)
     Q_EMIT benchChanged();
 }
 
-void PairContext::clearBench()
+void Worktable::clearBench()
 {
     m_bench.clear();
     Q_EMIT benchChanged();
 }
 
-void PairContext::noteOn(const StudioPtr& studio, const Recipe& recipe, QWidget* parent)
+void Worktable::noteOn(const StudioPtr& studio, const Recipe& recipe, QWidget* parent)
 {
     const Notebook& notebook = studio->notebook;
     const MixRecord* before = recordOf(*studio, recipe);

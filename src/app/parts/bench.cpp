@@ -1,22 +1,19 @@
-#include "app/pairs/bench.h"
+#include "app/parts/bench.h"
 
-#include "app/pairs/paircontext.h"
 #include "app/parts/act.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/washpainter.h"
 #include "app/parts/words.h"
+#include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
 #include "words/sidebyside.h"
 
 #include <QHBoxLayout>
-#include <QHelpEvent>
 #include <QKeyEvent>
-#include <QMouseEvent>
 #include <QPainter>
 #include <QPushButton>
-#include <QToolTip>
 #include <QVBoxLayout>
 #include <cmath>
 
@@ -56,15 +53,13 @@ private:
 
 } // namespace
 
-Bench::Bench(PairContext& context, QWidget* parent)
-    : QWidget(parent),
+Bench::Bench(Worktable& context, QWidget* parent)
+    : CellWidget(context.settings(), tr("Bench"), parent),
       m_context(context),
       m_mask(addAct(
           *this, tr("Mask"), Qt::Key_M, [this] { mask(); }, tr("Look through the mask"))),
       m_clear(new QPushButton(tr("Clear the bench"), this))
 {
-    setFocusPolicy(Qt::StrongFocus);
-    setAccessibleName(tr("Bench"));
     setFixedHeight(76);
     auto* maskButton = actButton(*m_mask, "mask", this);
     maskButton->setToolTip(tr("The two colours chosen last, seen through two holes in grey"));
@@ -75,17 +70,17 @@ Bench::Bench(PairContext& context, QWidget* parent)
     layout->addStretch();
     layout->addWidget(maskButton);
     layout->addWidget(m_clear);
-    connect(m_clear, &QPushButton::clicked, &context, &PairContext::clearBench);
-    connect(&context.settings(), &ViewSettings::changed, this, qOverload<>(&QWidget::update));
+    connect(m_clear, &QPushButton::clicked, &context, &Worktable::clearBench);
+    connect(this, &CellWidget::cellChosen, this, &Bench::remember);
     const auto changed = [this] {
         const int count = static_cast<int>(m_context.bench().size());
         m_before = count >= 2 ? count - 2 : -1;
-        m_current = count - 1;
+        m_latest = count - 1;
+        putInHand(m_latest);
         m_mask->setEnabled(count >= 2);
         m_clear->setEnabled(count >= 1);
-        update();
     };
-    connect(&context, &PairContext::benchChanged, this, changed);
+    connect(&context, &Worktable::benchChanged, this, changed);
     changed();
 }
 
@@ -96,22 +91,25 @@ QRectF Bench::placeOf(int index) const
     return {labelWidth + index * wide, ringRoom, wide, height() - 2 * ringRoom};
 }
 
-int Bench::indexAt(QPointF place) const
+int Bench::cellCount() const
 {
-    for (int i = 0; i < static_cast<int>(m_context.bench().size()); ++i)
-        if (placeOf(i).contains(place))
-            return i;
-    return -1;
+    return static_cast<int>(m_context.bench().size());
 }
 
-void Bench::setCurrent(int place)
+/// The one chosen before is what the one in hand is looked at beside.
+void Bench::remember(int place)
 {
-    if (place < 0 || place >= static_cast<int>(m_context.bench().size()) || place == m_current)
+    if (place == m_latest)
         return;
-    m_before = m_current;
-    m_current = place;
+    m_before = m_latest;
+    m_latest = place;
     setAccessibleDescription(words());
-    update();
+}
+
+QString Bench::wordsOf(int index) const
+{
+    const Pinned& pinned = m_context.bench()[static_cast<std::size_t>(index)];
+    return QStringLiteral("%1\n%2").arg(pinned.words, colourWords(pinned.colour));
 }
 
 void Bench::paintEvent(QPaintEvent*)
@@ -132,9 +130,9 @@ void Bench::paintEvent(QPaintEvent*)
     }
     for (std::size_t i = 0; i < bench.size(); ++i)
         painter.fillRect(placeOf(static_cast<int>(i)), displayed(bench[i].colour, m_context.settings().valuesOnly()));
-    if (m_current < 0)
+    if (current() < 0)
         return;
-    paintSelection(painter, placeOf(m_current));
+    paintSelection(painter, placeOf(current()));
     paintWords(painter);
 }
 
@@ -154,11 +152,11 @@ void Bench::paintWords(QPainter& painter) const
 QString Bench::words() const
 {
     const auto& bench = m_context.bench();
-    if (m_current < 0)
+    if (current() < 0)
         return {};
-    const Pinned& pinned = bench[static_cast<std::size_t>(m_current)];
+    const Pinned& pinned = bench[static_cast<std::size_t>(current())];
     QStringList lines{pinned.words, colourWords(pinned.colour)};
-    const auto other = otherThan(m_current);
+    const auto other = otherThan(current());
     if (!other)
         return lines.join(QLatin1Char('\n'));
     const Pinned& beside = bench[*other];
@@ -179,35 +177,12 @@ std::optional<std::size_t> Bench::otherThan(int place) const
     return static_cast<std::size_t>(known ? m_before : place == 0 ? 1 : place - 1);
 }
 
-void Bench::mousePressEvent(QMouseEvent* event)
-{
-    setCurrent(indexAt(event->position()));
-}
-
 void Bench::keyPressEvent(QKeyEvent* event)
 {
-    switch (event->key()) {
-    case Qt::Key_Left: return setCurrent(m_current - 1);
-    case Qt::Key_Right: return setCurrent(m_current + 1);
-    case Qt::Key_Delete:
-        if (m_current >= 0)
-            m_context.unpin(static_cast<std::size_t>(m_current));
-        return;
-    default: QWidget::keyPressEvent(event);
-    }
-}
-
-bool Bench::event(QEvent* event)
-{
-    if (event->type() != QEvent::ToolTip)
-        return QWidget::event(event);
-    const auto* help = static_cast<QHelpEvent*>(event);
-    const int index = indexAt(help->pos());
-    if (index < 0)
-        return QWidget::event(event);
-    const Pinned& pinned = m_context.bench()[static_cast<std::size_t>(index)];
-    QToolTip::showText(help->globalPos(), QStringLiteral("%1\n%2").arg(pinned.words, colourWords(pinned.colour)), this);
-    return true;
+    if (event->key() == Qt::Key_Delete && current() >= 0)
+        m_context.unpin(static_cast<std::size_t>(current()));
+    else
+        CellWidget::keyPressEvent(event);
 }
 
 void Bench::mask()
@@ -215,11 +190,11 @@ void Bench::mask()
     const auto& bench = m_context.bench();
     if (bench.size() < 2)
         return;
-    const int right = m_current >= 0 ? m_current : static_cast<int>(bench.size()) - 1;
+    const int right = current() >= 0 ? current() : static_cast<int>(bench.size()) - 1;
     MaskDialog(m_context, bench[*otherThan(right)], bench[static_cast<std::size_t>(right)], window()).exec();
 }
 
-MaskDialog::MaskDialog(PairContext& context, const Pinned& left, const Pinned& right, QWidget* parent) : QDialog(parent)
+MaskDialog::MaskDialog(Worktable& context, const Pinned& left, const Pinned& right, QWidget* parent) : QDialog(parent)
 {
     setWindowTitle(tr("Mask"));
     setObjectName(QStringLiteral("maskDialog"));

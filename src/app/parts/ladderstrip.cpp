@@ -1,10 +1,8 @@
-#include "app/pairs/ladderstrip.h"
+#include "app/parts/ladderstrip.h"
 
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 
-#include <QKeyEvent>
-#include <QMouseEvent>
 #include <QPainter>
 
 namespace iris {
@@ -77,12 +75,7 @@ std::vector<MarkPlace> placesOf(const std::vector<double>& middles, const std::v
     return places;
 }
 
-LadderStrip::LadderStrip(ViewSettings& settings, QWidget* parent) : QWidget(parent), m_settings(settings)
-{
-    setFocusPolicy(Qt::StrongFocus);
-    setAccessibleName(tr("Ladder"));
-    connect(&settings, &ViewSettings::changed, this, qOverload<>(&QWidget::update));
-}
+LadderStrip::LadderStrip(ViewSettings& settings, QWidget* parent) : CellWidget(settings, tr("Ladder"), parent) {}
 
 void LadderStrip::show(const Ladder& ladder, const WayBetween& way, const Paint& first, const Paint& second, bool back)
 {
@@ -93,8 +86,7 @@ void LadderStrip::show(const Ladder& ladder, const WayBetween& way, const Paint&
     m_washes.clear();
     for (const LadderStep& step : m_steps)
         m_washes.push_back(washColours(filmBetween(first, second, step.share)));
-    m_current = std::clamp(m_current, 0, static_cast<int>(m_washes.size()) - 1);
-    update();
+    putInHand(std::max(0, current()));
 }
 
 std::vector<MarkPlace> LadderStrip::markPlaces(const LadderGeometry& at) const
@@ -119,17 +111,12 @@ LadderGeometry LadderStrip::geometry() const
     return ladderGeometry(rect(), steps, 1 + std::ranges::max(places, {}, &MarkPlace::row).row);
 }
 
-void LadderStrip::setCurrent(int step)
+QString LadderStrip::wordsOf(int step) const
 {
-    if (step < 0 || step >= static_cast<int>(m_washes.size()))
-        return;
-    m_current = step;
     const LadderStep& at = m_steps[static_cast<std::size_t>(step)];
     const auto mark = std::ranges::find(m_marks, step, &StepMark::step);
-    setAccessibleDescription(QStringLiteral("%1, %2").arg(text(partsText(at)), colourWords(at.colour))
-                             + (mark == m_marks.end() ? QString() : QStringLiteral("; ") + mark->words));
-    update();
-    Q_EMIT stepChosen(step);
+    return QStringLiteral("%1, %2").arg(text(partsText(at)), colourWords(at.colour))
+           + (mark == m_marks.end() ? QString() : QStringLiteral("; ") + mark->words);
 }
 
 void LadderStrip::paintStep(QPainter& painter, const LadderGeometry& at, int step) const
@@ -138,14 +125,14 @@ void LadderStrip::paintStep(QPainter& painter, const LadderGeometry& at, int ste
     WashStyle style;
     style.orientation = Qt::Vertical;
     style.unevenEdge = false;
-    style.valuesOnly = m_settings.valuesOnly();
+    style.valuesOnly = settings().valuesOnly();
     const QRectF wash = at.washOf(step);
     paintWash(painter, wash, m_washes[static_cast<std::size_t>(step)], style);
-    const bool current = step == m_current;
-    if (at.steps > roomyUpTo && step % 2 == 1 && !current)
+    const bool inHand = step == current();
+    if (at.steps > roomyUpTo && step % 2 == 1 && !inHand)
         return;
-    painter.setFont(textFont(textsize::small, current ? QFont::Bold : QFont::Normal));
-    painter.setPen(m_settings.colours().text);
+    painter.setFont(textFont(textsize::small, inHand ? QFont::Bold : QFont::Normal));
+    painter.setPen(settings().colours().text);
     const QRectF label(wash.left() - 8, at.labels.top() + 8, wash.width() + 16, 18);
     painter.drawText(label, Qt::AlignCenter, text(partsText(m_steps[static_cast<std::size_t>(step)])));
 }
@@ -153,7 +140,7 @@ void LadderStrip::paintStep(QPainter& painter, const LadderGeometry& at, int ste
 /// A tick under each marked step, and its words a line lower, in a second line where the first is taken.
 void LadderStrip::paintMarks(QPainter& painter, const LadderGeometry& at) const
 {
-    const QColor colour = m_settings.colours().text;
+    const QColor colour = settings().colours().text;
     painter.setFont(textFont(textsize::small));
     painter.setPen(colour);
     const std::vector<MarkPlace> places = markPlaces(at);
@@ -175,23 +162,7 @@ void LadderStrip::paintEvent(QPaintEvent*)
     for (int step = 0; step < at.steps; ++step)
         paintStep(painter, at, step);
     paintMarks(painter, at);
-    paintSelection(painter, at.washOf(m_current));
-}
-
-void LadderStrip::mousePressEvent(QMouseEvent* event)
-{
-    setCurrent(geometry().stepAt(event->position()));
-}
-
-void LadderStrip::keyPressEvent(QKeyEvent* event)
-{
-    switch (event->key()) {
-    case Qt::Key_Left: return setCurrent(m_current - 1);
-    case Qt::Key_Right: return setCurrent(m_current + 1);
-    case Qt::Key_Home: return setCurrent(0);
-    case Qt::Key_End: return setCurrent(static_cast<int>(m_washes.size()) - 1);
-    default: QWidget::keyPressEvent(event);
-    }
+    paintSelection(painter, at.washOf(current()));
 }
 
 } // namespace iris

@@ -1,11 +1,8 @@
-#include "app/pairs/mixtiles.h"
+#include "app/parts/mixtiles.h"
 
-#include "app/pairs/paircontext.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 
-#include <QKeyEvent>
-#include <QMouseEvent>
 #include <QPainter>
 #include <QScrollArea>
 
@@ -47,47 +44,39 @@ int TileGeometry::heightFor(int count) const
     return static_cast<int>(2 * ringRoom + rows * (tile.height() + gap));
 }
 
-MixTiles::MixTiles(PairContext& context, QWidget* parent) : QWidget(parent), m_context(context)
+MixTiles::MixTiles(ViewSettings& settings, QWidget* parent) : CellWidget(settings, tr("Mixes"), parent)
 {
-    setFocusPolicy(Qt::StrongFocus);
-    setAccessibleName(tr("Mixes"));
-    connect(&context.settings(), &ViewSettings::changed, this, qOverload<>(&QWidget::update));
+    connect(this, &CellWidget::cellChosen, this, &MixTiles::keepInSight);
 }
 
 void MixTiles::setTiles(const StudioPtr& studio, std::vector<MixTile> tiles)
 {
     m_studio = studio;
     m_tiles = std::move(tiles);
-    m_current = -1;
+    putInHand(-1);
     setMinimumHeight(tileGeometry(width()).heightFor(static_cast<int>(m_tiles.size())));
     update();
     setCurrent(0);
 }
 
-void MixTiles::setCurrent(int tile)
+/// Where it lies in a scrolled page.
+void MixTiles::keepInSight(int tile)
 {
-    if (tile < 0 || tile >= static_cast<int>(m_tiles.size()))
-        return;
-    m_current = tile;
-    setAccessibleDescription(m_tiles[static_cast<std::size_t>(tile)].words);
-    // Keep it in sight when it lies in a scrolled page.
     for (QWidget* up = parentWidget(); up; up = up->parentWidget())
         if (auto* area = qobject_cast<QScrollArea*>(up)) {
-            const QRect at = tileGeometry(width()).tileAt(tile).toAlignedRect();
+            const QRect at = placeOf(tile).toAlignedRect();
             area->ensureVisible(at.center().x(), at.center().y(), at.width() / 2, at.height() / 2 + 8);
-            break;
+            return;
         }
-    update();
-    Q_EMIT tileChosen(tile);
 }
 
 void MixTiles::paintEvent(QPaintEvent*)
 {
     QPainter painter(this);
     const TileGeometry at = tileGeometry(width());
-    const GroundColours colours = m_context.settings().colours();
+    const GroundColours colours = settings().colours();
     WashStyle style;
-    style.valuesOnly = m_context.settings().valuesOnly();
+    style.valuesOnly = settings().valuesOnly();
     style.crossesLine = false;
     for (std::size_t i = 0; i < m_tiles.size(); ++i) {
         const QRectF tile = at.tileAt(static_cast<int>(i));
@@ -97,7 +86,7 @@ void MixTiles::paintEvent(QPaintEvent*)
         painter.setFont(textFont(textsize::small));
         painter.drawText(QRectF(tile.left(), tile.top() + washHeight + 4, tile.width(), wordsHeight - 4),
                          Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, m_tiles[i].words);
-        if (static_cast<int>(i) == m_current)
+        if (static_cast<int>(i) == current())
             paintSelection(painter, QRectF(tile.topLeft(), QSizeF(tile.width(), washHeight)));
     }
 }
@@ -105,25 +94,6 @@ void MixTiles::paintEvent(QPaintEvent*)
 void MixTiles::resizeEvent(QResizeEvent*)
 {
     setMinimumHeight(tileGeometry(width()).heightFor(static_cast<int>(m_tiles.size())));
-}
-
-void MixTiles::mousePressEvent(QMouseEvent* event)
-{
-    setCurrent(tileGeometry(width()).indexAt(event->position(), static_cast<int>(m_tiles.size())));
-}
-
-void MixTiles::keyPressEvent(QKeyEvent* event)
-{
-    const int columns = tileGeometry(width()).columns;
-    switch (event->key()) {
-    case Qt::Key_Left: return setCurrent(m_current - 1);
-    case Qt::Key_Right: return setCurrent(m_current + 1);
-    case Qt::Key_Up: return setCurrent(m_current - columns);
-    case Qt::Key_Down: return setCurrent(m_current + columns);
-    case Qt::Key_Home: return setCurrent(0);
-    case Qt::Key_End: return setCurrent(static_cast<int>(m_tiles.size()) - 1);
-    default: QWidget::keyPressEvent(event);
-    }
 }
 
 } // namespace iris

@@ -1,10 +1,10 @@
-#include "app/tubes/tubechoicemodel.h"
+#include "app/parts/tubechoicemodel.h"
 
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainwords.h"
+#include "app/parts/tubemodel.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
-#include "app/tubes/tubemodel.h"
 
 #include <QIcon>
 #include <QPainter>

@@ -1,4 +1,4 @@
-#include "app/pairs/mixnotedialog.h"
+#include "app/parts/mixnotedialog.h"
 
 #include "app/parts/formfields.h"
 #include "app/parts/labels.h"

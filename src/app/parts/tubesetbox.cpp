@@ -1,11 +1,11 @@
-#include "app/pairs/tubesetbox.h"
+#include "app/parts/tubesetbox.h"
 
-#include "app/pairs/paircontext.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/tubechoicemodel.h"
+#include "app/parts/tubemodel.h"
 #include "app/parts/words.h"
+#include "app/parts/worktable.h"
 #include "app/theme/theme.h"
-#include "app/tubes/tubechoicemodel.h"
-#include "app/tubes/tubemodel.h"
 
 #include <QDialogButtonBox>
 #include <QHBoxLayout>
@@ -39,7 +39,7 @@ QString plural(HueFamily family)
 
 } // namespace
 
-TubeSetBox::TubeSetBox(PairContext& context, const char* name, QWidget* parent) : QComboBox(parent), m_context(context)
+TubeSetBox::TubeSetBox(Worktable& context, const char* name, QWidget* parent) : QComboBox(parent), m_context(context)
 {
     setObjectName(QLatin1String(name));
     fill();
@@ -118,7 +118,7 @@ void TubeSetBox::askByHand()
     Q_EMIT changed();
 }
 
-ByHandDialog::ByHandDialog(PairContext& context, const std::vector<std::int64_t>& chosen, QWidget* parent)
+ByHandDialog::ByHandDialog(Worktable& context, const std::vector<std::int64_t>& chosen, QWidget* parent)
     : QDialog(parent),
       m_list(new QListWidget(this))
 {
@@ -147,7 +147,7 @@ ByHandDialog::ByHandDialog(PairContext& context, const std::vector<std::int64_t>
 }
 
 /// The chosen tubes first and in their order, then what else is at hand.
-void ByHandDialog::fill(PairContext& context, const std::vector<std::int64_t>& chosen)
+void ByHandDialog::fill(Worktable& context, const std::vector<std::int64_t>& chosen)
 {
     std::vector<std::int64_t> ids = chosen;
     for (const Tube& tube : context.document().notebook().tubes)

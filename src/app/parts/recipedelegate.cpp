@@ -1,8 +1,8 @@
-#include "app/palette/recipedelegate.h"
+#include "app/parts/recipedelegate.h"
 
-#include "app/palette/recipesmodel.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainwords.h"
+#include "app/parts/recipesmodel.h"
 #include "app/parts/washpainter.h"
 #include "app/theme/viewsettings.h"
 

@@ -1,7 +1,8 @@
 #pragma once
 
+#include "app/parts/cellwidget.h"
+
 #include <QDialog>
-#include <QWidget>
 #include <optional>
 
 class QAction;
@@ -9,20 +10,18 @@ class QPushButton;
 
 namespace iris {
 
-class PairContext;
+class Worktable;
 struct Pinned;
 
 /// The colours put aside, edge to edge without a gap. Click or arrow keys choose, Delete takes one off.
-class Bench : public QWidget {
+class Bench : public CellWidget {
     Q_OBJECT
 
 public:
-    explicit Bench(PairContext& context, QWidget* parent = nullptr);
+    explicit Bench(Worktable& context, QWidget* parent = nullptr);
 
     /// Shows the last two colours that were chosen through two holes in a grey mask.
     void mask();
-    int current() const { return m_current; }
-    void setCurrent(int place);
     /// The colour in hand: its name, its look, and what it looks like beside the one chosen before it.
     QString words() const;
 
@@ -30,22 +29,22 @@ public:
     QSize minimumSizeHint() const override { return {200, 76}; }
 
 protected:
+    int cellCount() const override;
+    QRectF placeOf(int index) const override;
+    QString wordsOf(int index) const override;
     void paintEvent(QPaintEvent* event) override;
-    void mousePressEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
-    bool event(QEvent* event) override;
 
 private:
-    QRectF placeOf(int index) const;
-    int indexAt(QPointF place) const;
+    void remember(int place);
     std::optional<std::size_t> otherThan(int place) const;
     void paintWords(QPainter& painter) const;
 
-    PairContext& m_context;
+    Worktable& m_context;
     QAction* m_mask;
     QPushButton* m_clear;
-    int m_current = -1;
-    int m_before = -1; ///< the one chosen before the current one
+    int m_latest = -1; ///< the one in hand, as of when it was chosen
+    int m_before = -1; ///< the one chosen before it
 };
 
 /// A sheet of middle grey (Munsell value about 5) with two holes: what two colours are when nothing else is near.
@@ -53,7 +52,7 @@ class MaskDialog : public QDialog {
     Q_OBJECT
 
 public:
-    MaskDialog(PairContext& context, const Pinned& left, const Pinned& right, QWidget* parent = nullptr);
+    MaskDialog(Worktable& context, const Pinned& left, const Pinned& right, QWidget* parent = nullptr);
 };
 
 } // namespace iris

@@ -11,14 +11,14 @@ namespace iris {
 
 class PlainLabel;
 
-class PairContext;
+class Worktable;
 
 /// The mix that is expected, and beside it, touching, the one that was painted.
 class MixSwatch : public QWidget {
     Q_OBJECT
 
 public:
-    MixSwatch(PairContext& context, QWidget* parent = nullptr);
+    MixSwatch(Worktable& context, QWidget* parent = nullptr);
 
     void show(const Film& film, const Lab& expected, const std::optional<Lab>& painted);
     void clear();
@@ -30,7 +30,7 @@ protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
-    PairContext& m_context;
+    Worktable& m_context;
     std::optional<WashColours> m_wash;
     Lab m_expected;
     std::optional<Lab> m_painted;
@@ -41,7 +41,7 @@ class MixCard : public QFrame {
     Q_OBJECT
 
 public:
-    MixCard(PairContext& context, QWidget* parent = nullptr);
+    MixCard(Worktable& context, QWidget* parent = nullptr);
 
     /// Shows a mix of the studio's tubes, as far as they are still in the notebook, and follows it through later edits.
     /// @param beside a colour to set the temperature against, when there is one
@@ -65,7 +65,7 @@ private:
     QString laidWords(const MixRecord& record) const;
     QString besideWords(const Lab& beside) const;
 
-    PairContext& m_context;
+    Worktable& m_context;
     StudioPtr m_studio;
     std::optional<Recipe> m_recipe; ///< counts m_studio's tubes
     std::optional<Lab> m_beside;
