@@ -389,6 +389,17 @@ void LadderView::showStep(int step)
     m_field->setCurrent(ColourField::Mark{ColourField::Kind::Dot, static_cast<std::size_t>(there)});
 }
 
+/// Short of room, the two tubes go first: they are in the boxes above and at the ends of the ladder as well.
+void LadderView::resizeEvent(QResizeEvent* event)
+{
+    constexpr int roomForTubes = 600;
+    QWidget::resizeEvent(event);
+    for (std::size_t i = 0; i < 2; ++i) {
+        m_tubeWashes[i]->setVisible(height() > roomForTubes);
+        m_tubeWords[i]->setVisible(height() > roomForTubes);
+    }
+}
+
 void LadderView::takeFocus()
 {
     m_strip->setFocus();

@@ -43,6 +43,7 @@ Q_SIGNALS:
     void sheetPrinted();
 
 protected:
+    void resizeEvent(QResizeEvent* event) override;
     void showEvent(QShowEvent* event) override;
 
 private:

@@ -182,8 +182,8 @@ QString MixesPage::detailWords(const MixRecord& mix) const
     if (mix.painted)
         lines << sentence(colourWords(*mix.painted));
     if (const auto recipe = recipeOf(mix.parts, mix.wash, m_document.notebook()); recipe && mix.painted)
-        lines << tr("%1 from what is expected")
-                     .arg(apart(deltaE00(*mix.painted, colourOf(*recipe, m_document.studio()->paints))));
+        lines << tr("%1 away from what is expected")
+                     .arg(number(deltaE00(*mix.painted, colourOf(*recipe, m_document.studio()->paints))));
     QStringList where;
     for (const std::string& words : {mix.date, mix.paper})
         if (!words.empty())

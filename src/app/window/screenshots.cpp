@@ -139,12 +139,12 @@ bool saveSheets(MainWindow& window, const QString& folder)
 
 } // namespace
 
-QString takeScreenshots(MainWindow& window, const QString& folder)
+QString takeScreenshots(MainWindow& window, const QString& folder, QSize size)
 {
     if (!QDir().mkpath(folder))
         return QObject::tr("the folder %1 cannot be made").arg(folder);
     const Document& document = window.document();
-    window.resize(1280, 800);
+    window.resize(size);
     bool saved = true;
     window.places().the<TubesView>().choose(tubeCalled(document, "Ultramarine"));
     window.places().the<TubesView>().wanted();

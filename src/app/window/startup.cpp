@@ -47,6 +47,8 @@ int runApplication(QApplication& application)
     const QCommandLineOption pictures(QStringLiteral("screenshots"), QObject::tr("Write pictures of the views and end"),
                                       QStringLiteral("folder"));
     parser.addOption(pictures);
+    const QCommandLineOption small(QStringLiteral("small"), QObject::tr("Take them of the smallest window there is"));
+    parser.addOption(small);
     parser.process(application);
 
     if (!loadFonts())
@@ -63,7 +65,8 @@ int runApplication(QApplication& application)
         left.restore(window);
     window.show();
     if (parser.isSet(pictures)) {
-        const QString trouble = takeScreenshots(window, parser.value(pictures));
+        const QString trouble =
+            takeScreenshots(window, parser.value(pictures), parser.isSet(small) ? QSize(1024, 700) : QSize(1280, 800));
         return trouble.isEmpty() ? 0 : complain(trouble);
     }
     if (!opened)
