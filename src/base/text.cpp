@@ -238,7 +238,12 @@ std::optional<std::string> nearestWord(std::string_view word, const std::vector<
 
 std::string counted(std::size_t number, std::string_view thing)
 {
+    constexpr std::size_t longOne = 10000;
     std::string words = std::to_string(number);
+    if (number >= longOne)
+        for (std::size_t place = words.size() - 3; place > 0 && place < words.size();
+             place -= std::min<std::size_t>(3, place))
+            words.insert(place, 1, ',');
     words += ' ';
     words += thing;
     if (number != 1)

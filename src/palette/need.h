@@ -15,7 +15,7 @@ struct Need {
     std::string name;
     Lab target;
     double tolerance = 7; ///< deltaE00, > 0 and at most 40
-    int importance = 2;   ///< 1 nice to have, 2 wanted, 3 essential
+    int importance = 2;   ///< 1 nice to have, 2 matters, 3 essential
 
     bool operator==(const Need&) const = default;
 };

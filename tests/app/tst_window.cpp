@@ -11,6 +11,7 @@
 #include "app/parts/mixcard.h"
 #include "app/parts/place.h"
 #include "app/parts/wellsstrip.h"
+#include "app/parts/words.h"
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/exchange.h"
@@ -19,6 +20,9 @@
 #include "app/window/places.h"
 #include "app/window/screenshots.h"
 #include "app/window/whereleft.h"
+#include "app/window/wordspage.h"
+#include "words/mixwords.h"
+#include "words/paintwords.h"
 
 #include <QApplication>
 #include <QComboBox>
@@ -56,6 +60,7 @@ private Q_SLOTS:
     void keptPalettesAreShownAgain();
     void picturesAreTaken();
     void theWindowComesBackWhereItWasLeft();
+    void everyWordHasItsMeaning();
 
 private:
     template <typename Widget> Widget* find(const char* name) const
@@ -495,6 +500,21 @@ void TestWindow::picturesAreTaken()
         const QImage image(folder + '/' + name);
         QCOMPARE(image.size(), QSize(1280, 800));
     }
+}
+
+/// The words for washes, lifting and grain stand on the page of words as they stand everywhere else.
+void TestWindow::everyWordHasItsMeaning()
+{
+    QStringList words;
+    for (const KeySection& section : wordSections())
+        for (const WalkingKey& word : section.keys) {
+            QVERIFY(!word.keys.isEmpty() && !word.what.isEmpty() && !words.contains(word.keys));
+            words << word.keys;
+        }
+    for (const WashWord& wash : washWords())
+        QVERIFY(words.contains(text(wash.word)));
+    for (int rating = 0; rating < 4; ++rating)
+        QVERIFY(words.contains(text(stainingWord(rating))) && words.contains(text(granulationWord(rating))));
 }
 
 QTEST_MAIN(TestWindow)

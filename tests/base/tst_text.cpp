@@ -62,6 +62,9 @@ void TestText::formatsWithoutMinusZero()
     QVERIFY(!nearestWord("sheet", commands) && !nearestWord("", commands) && !nearestWord("mix", {}));
     QCOMPARE(counted(0, "tube"), std::string("0 tubes"));
     QCOMPARE(counted(21, "tube"), std::string("21 tubes"));
+    QCOMPARE(counted(5000, "square"), std::string("5000 squares"));
+    QCOMPARE(counted(499500, "pair"), std::string("499,500 pairs"));
+    QCOMPARE(counted(1000000, "square"), std::string("1,000,000 squares"));
 }
 
 void TestText::splitsAndJoins()

@@ -18,7 +18,13 @@ constexpr double rowHeadWidth = 138;
 constexpr double uprightHeight = 118;
 constexpr double flatHeight = 40;
 constexpr double largestCell = 128;
-constexpr double smallestCell = 18; ///< smaller, nothing can be judged
+/// What is scrolled in any case may as well be seen; what just fits is better seen whole.
+double smallestCell(int rows, int columns)
+{
+    constexpr int mostUnscrolled = 40;
+    return std::max(rows, columns) > mostUnscrolled ? 18 : 11; // smaller, no name could stand beside it
+}
+
 // With more squares than this each is painted flat: let out with water nobody would see it.
 constexpr std::size_t mostLetOut = 200;
 constexpr double widestShare = 2.2;
@@ -64,11 +70,12 @@ int ChartGeometry::indexAt(QPointF place) const
 ChartGeometry chartGeometry(const QRectF& bounds, int rows, int columns)
 {
     const QRectF inner = bounds.adjusted(0, 0, -ringRoom, -ringRoom);
+    const double smallest = smallestCell(rows, columns);
     const auto sized = [&](double headHeight) {
         const double wide = (inner.width() - rowHeadWidth) / std::max(1, columns);
-        const double tall = std::clamp((inner.height() - headHeight) / std::max(1, rows), smallestCell, largestCell);
+        const double tall = std::clamp((inner.height() - headHeight) / std::max(1, rows), smallest, largestCell);
         // Wider than tall where there is room: a square is painted so, and names fit above it.
-        const double cell = std::clamp(wide, smallestCell, widestShare * tall);
+        const double cell = std::clamp(wide, smallest, widestShare * tall);
         return ChartGeometry{inner, rows, columns, rowHeadWidth, headHeight, cell, std::min(tall, cell)};
     };
     const ChartGeometry flat = sized(flatHeight);
@@ -91,7 +98,8 @@ ChartGeometry ChartGrid::geometry() const
 
 QSize ChartGrid::minimumSizeHint() const
 {
-    const auto room = [](double head, int cells) { return static_cast<int>(head + cells * smallestCell + ringRoom); };
+    const double smallest = smallestCell(rows(), columns());
+    const auto room = [&](double head, int cells) { return static_cast<int>(head + cells * smallest + ringRoom); };
     return {std::max(320, room(rowHeadWidth, columns())), std::max(260, room(uprightHeight, rows()))};
 }
 

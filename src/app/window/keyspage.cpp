@@ -70,9 +70,9 @@ std::vector<KeySection> keySections(const QList<QAction*>& everywhere, const std
     return sections;
 }
 
-KeysPage::KeysPage(const std::vector<KeySection>& sections, QWidget* parent) : QDialog(parent)
+KeysPage::KeysPage(const std::vector<KeySection>& sections, QWidget* parent, const QString& title) : QDialog(parent)
 {
-    setWindowTitle(tr("Keys"));
+    setWindowTitle(title);
     auto* content = new QWidget(this);
     auto* columns = new QHBoxLayout(content);
     columns->setContentsMargins(5 * gridStep, 4 * gridStep, 5 * gridStep, 4 * gridStep);

@@ -15,12 +15,13 @@ struct KeySection {
 /// Every key, by where it works, as the acts of the window and of its places say.
 std::vector<KeySection> keySections(const QList<QAction*>& everywhere, const std::vector<Place*>& places);
 
-/// Shows them.
+/// Shows them, or words and what they mean in the same way.
 class KeysPage : public QDialog {
     Q_OBJECT
 
 public:
-    explicit KeysPage(const std::vector<KeySection>& sections, QWidget* parent = nullptr);
+    explicit KeysPage(const std::vector<KeySection>& sections, QWidget* parent = nullptr,
+                      const QString& title = tr("Keys"));
 };
 
 } // namespace iris

@@ -11,6 +11,7 @@
 #include "app/window/places.h"
 #include "app/window/rail.h"
 #include "app/window/warmbluedialog.h"
+#include "app/window/wordspage.h"
 #include "files/inputfile.h"
 
 #include <QApplication>
@@ -225,7 +226,9 @@ void MainWindow::setUpHelpMenu()
 {
     QAction* keys =
         addKey(tr("Keys"), Qt::Key_F1, [this] { KeysPage(keySections(actions(), m_places->list()), this).exec(); });
-    menuBar()->addMenu(tr("&Help"))->addAction(keys);
+    QAction* words = addKey(tr("What the words mean"), Qt::SHIFT | Qt::Key_F1,
+                            [this] { KeysPage(wordSections(), this, tr("What the words mean")).exec(); });
+    menuBar()->addMenu(tr("&Help"))->addActions({keys, words});
 }
 
 void MainWindow::goTo(Place& place)

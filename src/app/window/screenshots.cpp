@@ -1,5 +1,7 @@
 #include "app/window/screenshots.h"
 
+#include "app/window/wordspage.h"
+
 #include "app/pairs/chartview.h"
 #include "app/pairs/makesview.h"
 #include "app/pairs/pairsview.h"
@@ -160,6 +162,9 @@ QString takeScreenshots(MainWindow& window, const QString& folder, QSize size)
     KeysPage keys(keySections(window.actions(), window.places().list()), &window);
     keys.show();
     saved = save(keys, folder, "keys") && saved;
+    KeysPage words(wordSections(), &window, QObject::tr("What the words mean"));
+    words.show();
+    saved = save(words, folder, "words") && saved;
     window.settings().setGround(Ground::Dark);
     saved = save(window, folder, "palette-dark") && saved;
     window.settings().setGround(Ground::Light);
