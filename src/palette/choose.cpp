@@ -1,7 +1,8 @@
-#include "palette/choose.h"
+#include "palette/choicesession.h"
 
 #include "colour/deltae.h"
 #include "palette/closeness.h"
+#include "palette/coverage.h"
 
 #include <algorithm>
 #include <cmath>
@@ -35,6 +36,15 @@ Candidates candidatesOf(std::span<const Paint> paints, const Limits& limits)
         candidates.origin.push_back(i);
     }
     return candidates;
+}
+
+/// Where each of some places stands in a list that holds them all.
+std::vector<std::size_t> placesWithin(const std::vector<std::size_t>& places, const std::vector<std::size_t>& list)
+{
+    std::vector<std::size_t> within;
+    for (const std::size_t place : places)
+        within.push_back(static_cast<std::size_t>(std::ranges::lower_bound(list, place) - list.begin()));
+    return within;
 }
 
 Match withOriginalTubes(Match match, const Candidates& candidates)
@@ -246,30 +256,49 @@ Result<void> Limits::validate(std::span<const Paint> paints) const
     return {};
 }
 
-Result<Choice> choosePalette(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits,
-                             const WorkOptions& work)
+ChoiceSession::ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs)
+    : m_paints(std::move(paints)),
+      m_needs(std::move(needs))
 {
-    if (auto fine = checkQuestion(paints, needs, limits); !fine)
-        return tl::unexpected(fine.error());
-    const Candidates candidates = candidatesOf(paints, limits);
-    const std::vector<Slot> slots = slotsOf(limits.school);
+}
 
-    const CoverageSummary coverage = cover(candidates.paints, needs, stage(work, 0, 0.7));
-    Choice choice;
-    choice.recipesMixed = coverage.recipesMixed;
-    choice.recipesInAll = coverage.recipesInAll;
-    choice.end = ChoiceEnd::Stopped;
+std::optional<std::uint64_t> ChoiceSession::coverAll(const std::vector<std::size_t>& places, const WorkOptions& work)
+{
+    if (std::ranges::includes(m_covered.places, places))
+        return 0;
+    std::vector<Paint> paints;
+    for (const std::size_t place : places)
+        paints.push_back(m_paints[place]);
+    CoverageSummary coverage = cover(paints, m_needs, work);
     if (coverage.stopped)
+        return std::nullopt;
+    m_covered = {places, std::move(coverage.table), coverage.recipesInAll};
+    return coverage.recipesMixed;
+}
+
+Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& work)
+{
+    if (auto fine = checkQuestion(m_paints, m_needs, limits); !fine)
+        return tl::unexpected(fine.error());
+    const std::scoped_lock lock(m_oneAtATime);
+    const Candidates candidates = candidatesOf(m_paints, limits);
+    const auto mixed = coverAll(candidates.origin, stage(work, 0, 0.7));
+    Choice choice;
+    choice.end = ChoiceEnd::Stopped;
+    if (!mixed)
         return choice;
-    choice.unreachable = findUnreachable(candidates, needs, coverage.table, stage(work, 0.7, 0.85));
-    const CoveringProblem problem = problemOf(candidates, needs, limits, coverage.table, slots);
+    choice.recipesMixed = *mixed;
+    choice.recipesInAll = m_covered.recipesInAll;
+    const CoverageTable table = m_covered.table.within(placesWithin(candidates.origin, m_covered.places));
+    choice.unreachable = findUnreachable(candidates, m_needs, table, stage(work, 0.7, 0.85));
+    const CoveringProblem problem = problemOf(candidates, m_needs, limits, table, slotsOf(limits.school));
     const CoveringSummary covering = solveCovering(problem, work);
     if (work.stop.stop_requested())
         return choice;
     choice.ruledOut = covering.smaller;
     choice.setsOfThisSize = covering.answer.sets.size();
     choice.moreSets = covering.answer.capped;
-    SetWriter writer(candidates, needs, coverage.table);
+    SetWriter writer(candidates, m_needs, table);
     writeSets(covering.answer.sets, limits.mostSets, writer, stage(work, 0.85, 1), choice);
     if (choice.sets.empty() && !work.stop.stop_requested())
         return failure(ErrorCode::BadOption, "the must tubes and the school leave no palette");
@@ -277,6 +306,12 @@ Result<Choice> choosePalette(std::span<const Paint> paints, std::span<const Need
         choice.setsOfThisSize = 0; // nothing is reached, and no tubes are no palette
     choice.end = work.stop.stop_requested() ? ChoiceEnd::Stopped : ChoiceEnd::Done;
     return choice;
+}
+
+Result<Choice> choosePalette(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits,
+                             const WorkOptions& work)
+{
+    return ChoiceSession({paints.begin(), paints.end()}, {needs.begin(), needs.end()}).choose(limits, work);
 }
 
 } // namespace iris

@@ -63,7 +63,7 @@ enum class ChoiceEnd {
 
 struct Choice {
     ChoiceEnd end = ChoiceEnd::Done;
-    std::vector<PaletteSet> sets;   ///< closest first; the listed ones of `setsOfThisSize`. Empty when no need is reached
+    std::vector<PaletteSet> sets; ///< closest first; the listed ones of `setsOfThisSize`. Empty when no need is reached
     std::size_t setsOfThisSize = 0; ///< how many sets do equally well in number of tubes and needs covered
     bool moreSets = false;          ///< the search met even more than it keeps count of
     std::vector<Unreachable> unreachable;

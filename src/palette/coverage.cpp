@@ -105,6 +105,21 @@ void CoverageTable::setMask(std::span<const std::size_t> set, NeedMask mask)
         m_one[set.front()] = mask;
 }
 
+CoverageTable CoverageTable::within(const std::vector<std::size_t>& places) const
+{
+    CoverageTable part(places.size());
+    for (std::size_t t = 0; t < places.size(); ++t) {
+        part.m_one[t] = m_one[places[t]];
+        for (std::size_t u = 0; u < places.size(); ++u) {
+            part.m_two[t * part.m_paints + u] = two(places[t], places[u]);
+            const NeedMask* all = row(places[t], places[u]);
+            for (std::size_t v = 0; v < places.size(); ++v)
+                part.m_three[(t * part.m_paints + u) * part.m_paints + v] = all[places[v]];
+        }
+    }
+    return part;
+}
+
 void CoverageTable::spread()
 {
     for (std::size_t t = 0; t < m_paints; ++t) {

@@ -25,6 +25,9 @@ public:
     void setMask(std::span<const std::size_t> set, NeedMask mask);
     void spread();
 
+    /// The same of some of its paints alone, counted by their place among them.
+    CoverageTable within(const std::vector<std::size_t>& places) const;
+
     bool operator==(const CoverageTable&) const = default;
 
 private:

@@ -1,4 +1,4 @@
-#include "palette/choose.h"
+#include "palette/choicesession.h"
 
 #include "../mixing/referencepaints.h"
 #include "colour/deltae.h"
@@ -21,6 +21,7 @@ private Q_SLOTS:
     void refusesQuestionsWithoutSense_data();
     void refusesQuestionsWithoutSense();
     void stopsWhenAsked();
+    void aSessionCoversOnceAndAnswersTheSame();
 };
 
 namespace {
@@ -228,6 +229,42 @@ void TestChoose::stopsWhenAsked()
     QVERIFY(choice.has_value());
     QCOMPARE(choice->end, ChoiceEnd::Stopped);
     QVERIFY(choice->sets.empty());
+}
+
+/// Whatever is locked, banned or asked of a school: the session answers as a choice of its own does, and mixes nothing
+/// again unless a tube comes in that was banned from the start.
+void TestChoose::aSessionCoversOnceAndAnswersTheSame()
+{
+    const auto paints = drawer();
+    ChoiceSession session(paints, needs());
+    std::vector<Limits> questions(6);
+    questions[0].never = {9};
+    questions[1].never = {9, 2};
+    questions[2].never = {9, 6};
+    questions[2].must = {1};
+    questions[3].never = {0, 1, 9};
+    questions[4].school = School::Triad;
+    questions[4].never = {9, 8};
+    questions[5].must = {9}; // banned until now
+    for (std::size_t i = 0; i < questions.size(); ++i) {
+        const auto kept = session.choose(questions[i]);
+        const auto own = choosePalette(paints, needs(), questions[i]);
+        QVERIFY(kept && own);
+        QCOMPARE(kept->sets, own->sets);
+        QCOMPARE(kept->setsOfThisSize, own->setsOfThisSize);
+        QCOMPARE(kept->unreachable, own->unreachable);
+        QCOMPARE(kept->ruledOut.size(), own->ruledOut.size());
+        QCOMPARE(kept->recipesMixed > 0, i == 0 || i == 5);
+    }
+    std::stop_source stop;
+    stop.request_stop();
+    WorkOptions work;
+    work.stop = stop.get_token();
+    ChoiceSession fresh(paints, needs());
+    QCOMPARE(fresh.choose(questions[0], work)->end, ChoiceEnd::Stopped);
+    QCOMPARE(fresh.choose(questions[0])->sets,
+             session.choose(questions[0])->sets); // a stopped one leaves nothing half done
+    QVERIFY(!session.choose({School::Free, {0}, {0}, 12, 50}));
 }
 
 QTEST_APPLESS_MAIN(TestChoose)

@@ -317,10 +317,11 @@ void ChoicePanel::begin(const Limits& limits, const QString& what)
     m_progress->setValue(0);
     showPage(WaitingPage);
     m_studio = m_document.studio();
+    std::vector<Need> needs = needsOf(m_studio->notebook);
+    if (!m_session || m_session->paints() != m_studio->paints || m_session->needs() != needs)
+        m_session = std::make_shared<ChoiceSession>(m_studio->paints, std::move(needs));
     m_choosing.start(
-        [studio = m_studio, limits](const JobTools& tools) {
-            return choosePalette(studio->paints, needsOf(studio->notebook), limits, tools.workOptions());
-        },
+        [session = m_session, limits](const JobTools& tools) { return session->choose(limits, tools.workOptions()); },
         [this](const Result<Choice>& choice) { take(choice); });
 }
 

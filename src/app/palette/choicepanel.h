@@ -3,7 +3,7 @@
 #include "app/jobs/job.h"
 #include "app/palette/needsmodel.h"
 #include "app/parts/recipesmodel.h"
-#include "palette/choose.h"
+#include "palette/choicesession.h"
 
 #include <QWidget>
 
@@ -74,6 +74,7 @@ private:
 
     Document& m_document;
     NeedsModel& m_needsModel;
+    std::shared_ptr<ChoiceSession> m_session; ///< about the tubes and needs of the last choice
     Job<Result<Choice>> m_choosing;
     StudioPtr m_studio; ///< the choice is about its tubes and needs
     RecipesModel m_recipes;

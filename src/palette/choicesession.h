@@ -1,0 +1,40 @@
+#pragma once
+
+#include "palette/choose.h"
+
+#include <mutex>
+#include <vector>
+
+namespace iris {
+
+/// Many questions about the same tubes and needs: what each set of tubes covers is found once, after which a tube that
+/// is locked, banned or freed again, a school, another size is a question of masks. Questions may come from any thread;
+/// one waits for the one before.
+class ChoiceSession {
+public:
+    ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs);
+
+    const std::vector<Paint>& paints() const { return m_paints; }
+    const std::vector<Need>& needs() const { return m_needs; }
+
+    /// As choosePalette(). Tubes that were banned in every question so far and are allowed now are covered anew.
+    Result<Choice> choose(const Limits& limits, const WorkOptions& work = {});
+
+private:
+    /// What was covered, and of which of the paints.
+    struct Covered {
+        std::vector<std::size_t> places; ///< in rising order
+        CoverageTable table{0};
+        std::uint64_t recipesInAll = 0;
+    };
+
+    /// How many recipes had to be mixed so that every one of the places is covered; nothing when it was stopped.
+    std::optional<std::uint64_t> coverAll(const std::vector<std::size_t>& places, const WorkOptions& work);
+
+    std::vector<Paint> m_paints;
+    std::vector<Need> m_needs;
+    std::mutex m_oneAtATime;
+    Covered m_covered;
+};
+
+} // namespace iris
