@@ -651,7 +651,7 @@ void TestPairsView::theLoopWithoutPaint()
         QTest::mouseClick(file, Qt::LeftButton);
     });
     m_window->places().the<SheetsView>().readWithoutPaint();
-    QVERIFY(m_document->notebook().mixes.size() >= 9);
+    COMES_TRUE(m_document->notebook().mixes.size() >= 9);
     QVERIFY(m_document->studio()->learned.typicalMiss().has_value());
 }
 

@@ -2,6 +2,7 @@
 #include "app/palette/needsmodel.h"
 #include "app/parts/recipesmodel.h"
 #include "app/parts/tubemodel.h"
+#include "app/tubes/listimport.h"
 #include "app/tubes/tubedialog.h"
 #include "app/tubes/tubefilter.h"
 
@@ -29,6 +30,7 @@ private Q_SLOTS:
     void filterSiftsAndSorts();
     void dialogTellsWhatIsWrong();
     void dialogKeepsWhatItWasGiven();
+    void twinsInAListAreTold();
 
 private:
     Notebook onDisk() const { return NotebookStore::open(m_document->path()).value()->load().value(); }
@@ -229,6 +231,23 @@ void TestTubes::dialogKeepsWhatItWasGiven()
     tube.notes = "two\nlines";
     TubeDialog dialog(tube);
     QCOMPARE(dialog.tube(), tube);
+}
+
+/// A list from another shop calls the ultramarine otherwise: it comes in, and it is said that it may be one and the
+/// same.
+void TestTubes::twinsInAListAreTold()
+{
+    const QString path = m_folder->filePath("list.csv");
+    QFile list(path);
+    QVERIFY(list.open(QIODevice::WriteOnly));
+    list.write("name,codes\nFrench Blue,PB29\nLemon,PY3\nSap,PG7\n");
+    list.close();
+    const QString said = bringIn(*m_document, path);
+    QVERIFY2(said.contains("2 tubes came in") && said.contains("Here already and left as they are: 1"),
+             qPrintable(said));
+    QVERIFY2(said.contains("With the same pigments as one you have, 1 tube: French Blue as Ultramarine"),
+             qPrintable(said));
+    QVERIFY2(!bringIn(*m_document, path).contains("same pigments"), qPrintable(said)); // all of it is here now
 }
 
 QTEST_MAIN(TestTubes)

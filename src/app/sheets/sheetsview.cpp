@@ -80,6 +80,8 @@ SheetsView::SheetsView(Document& document, ViewSettings& settings, QWidget* pare
     for (const auto changed : {&Document::tubesChanged, &Document::mixesChanged, &Document::needsChanged})
         connect(&document, changed, this, [this] { // what was being looked for is another question now
             m_looking.drop();
+            m_painting.drop();
+            m_tryWithoutPaint->setEnabled(true);
             showWorthAct();
         });
     connect(&document, &Document::mixesChanged, this, &SheetsView::fill);
@@ -286,14 +288,23 @@ void SheetsView::readWithoutPaint()
     std::vector<Paint> truth = m_document.studio()->unlearnt;
     for (std::size_t i = 0; i < truth.size(); ++i) // the same tubes every time
         truth[i].strength *= std::exp(0.6 * std::sin(1.0 + 2.4 * static_cast<double>(i)));
-    QGuiApplication::setOverrideCursor(Qt::WaitCursor);
-    const SimulatedSheet scene(*page, m_document.notebook(), truth, {});
-    const Scan scan = scanned(scene, dpi, scannerFaults(2, static_cast<unsigned>(sheet->id.value)));
+    // Painted and scanned beside the window, which goes on.
+    m_tryWithoutPaint->setEnabled(false);
+    m_painting.start(
+        [page = *page, notebook = m_document.notebook(), truth,
+         seed = static_cast<unsigned>(sheet->id.value)](const JobTools&) {
+            const SimulatedSheet scene(page, notebook, truth, {});
+            return scanned(scene, dpi, scannerFaults(2, seed)).image();
+        },
+        [this](const QImage& scan) { readMadeUp(scan); });
+}
+
+void SheetsView::readMadeUp(const QImage& scan)
+{
+    m_tryWithoutPaint->setEnabled(true);
     const QTemporaryDir folder;
     const QString file = folder.filePath(tr("painted by nobody.png"));
-    const bool saved = writePicture(scan.image(), file).has_value();
-    QGuiApplication::restoreOverrideCursor();
-    if (saved)
+    if (writePicture(scan, file))
         readPainted(file);
     else
         messages().tell(this, tr("Without paint"), tr("The made-up scan could not be written."));

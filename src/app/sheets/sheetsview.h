@@ -4,6 +4,8 @@
 #include "app/jobs/job.h"
 #include "app/parts/place.h"
 
+#include <QImage>
+
 class QButtonGroup;
 class QFrame;
 class QListWidget;
@@ -55,6 +57,7 @@ private:
     };
     void printWorth(const WorthFound& found);
     void showWorthAct();
+    void readMadeUp(const QImage& scan);
     QFrame* makeCard();
     void setUpTabs(class QVBoxLayout* column);
     QAction* pageAct(const QString& words, const QKeySequence& key, Page page);
@@ -75,6 +78,7 @@ private:
     PlainLabel* m_state = nullptr;
     PlainLabel* m_effort = nullptr;
     Job<WorthFound> m_looking;
+    Job<QImage> m_painting; ///< a sheet painted and scanned by nobody
     QAction* m_worth = nullptr;
     QAction* m_readSheet = nullptr;
     QAction* m_tryWithoutPaint = nullptr;

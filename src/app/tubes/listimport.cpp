@@ -38,6 +38,27 @@ QString nothingCame(const QString& file, const Error& error)
     return QObject::tr("%1%2: %3. Nothing came in.").arg(file, where, text(error.message));
 }
 
+/// Which of the tubes that come in hold the pigments of one that is here under another name, and what can be done.
+QString twinWords(const Notebook& before, const std::vector<Tube>& fresh)
+{
+    constexpr qsizetype mostNamed = 4;
+    QStringList twins;
+    for (const Tube& tube : fresh) {
+        const auto twin = std::ranges::find_if(
+            before.tubes, [&](const Tube& other) { return areTwins(tube, other, ReferenceTable::shipped()); });
+        if (twin != before.tubes.end())
+            twins << QObject::tr("%1 as %2").arg(text(tube.name), text(twin->name));
+    }
+    if (twins.isEmpty())
+        return {};
+    const QString count = text(counted(static_cast<std::size_t>(twins.size()), "tube"));
+    QString words = QObject::tr("\nWith the same pigments as one you have, %1: %2")
+                        .arg(count, twins.mid(0, mostNamed).join(QStringLiteral(", ")));
+    if (twins.size() > mostNamed)
+        words += QObject::tr(" and others");
+    return words + QObject::tr(". Where it is one and the same, choose the two under Tubes and make them one (M).");
+}
+
 Result<QString> bringInTubes(Document& document, const std::string& content, const QString& file)
 {
     const auto list = readTubesCsv(content, ReferenceTable::shipped());
@@ -45,11 +66,13 @@ Result<QString> bringInTubes(Document& document, const std::string& content, con
         return tl::unexpected(list.error());
     const std::vector<Tube> fresh = notYetIn(document.notebook(), list->tubes);
     const QString count = text(counted(fresh.size(), "tube"));
+    const QString twins = twinWords(document.notebook(), fresh);
     if (!fresh.empty())
         document.addTubes(fresh, QObject::tr("bring in %1").arg(count));
     QString words = report(file, count, list->problems);
     if (const std::size_t already = list->tubes.size() - fresh.size(); already > 0)
         words += QObject::tr("\nHere already and left as they are: %1").arg(already);
+    words += twins;
     QStringList ignored;
     for (const std::string& column : list->ignoredColumns)
         ignored << text(column);
