@@ -13,6 +13,7 @@ private Q_SLOTS:
     void includesRunDownwards_data();
     void includesRunDownwards();
     void ruleCatchesAWrongInclude();
+    void placesStandOnParts();
     void functionsHaveOneHome();
     void ruleCatchesASecondHome();
 };
@@ -113,6 +114,34 @@ void TestLayers::ruleCatchesAWrongInclude()
     QCOMPARE(wrongIncludes("colour", "#include <QString>\n"), QStringList{"QString"});
     QCOMPARE(wrongIncludes("notebook", "#include <QPainter>\n"), QStringList{"QPainter"});
     QVERIFY(wrongIncludes("notebook", "#include <QString>\n#include \"paint/film.h\"\n").isEmpty());
+}
+
+/// In the window what all places use knows none of them, no place knows the window, and no place another but that a
+/// tube is read from its place.
+void TestLayers::placesStandOnParts()
+{
+    const QStringList places{"pairs", "palette", "reading", "sheets", "tubes"};
+    static const QRegularExpression include(QStringLiteral("#include \"app/([a-z]+)/"));
+    QStringList wrong;
+    QDirIterator files(QStringLiteral(IRIS_SOURCE_DIR "/src/app"), {"*.h", "*.cpp"}, QDir::Files,
+                       QDirIterator::Subdirectories);
+    int looked = 0;
+    while (files.hasNext()) {
+        const QString path = files.next();
+        const QString own = path.section("/app/", -1).section('/', 0, 0);
+        QFile file(path);
+        QVERIFY(file.open(QIODevice::ReadOnly));
+        auto matches = include.globalMatch(QString::fromUtf8(file.readAll()));
+        ++looked;
+        while (own != "window" && own != "main.cpp" && matches.hasNext()) {
+            const QString other = matches.next().captured(1);
+            const bool readsTubes = own == "tubes" && other == "reading";
+            if (other == "window" || (places.contains(other) && other != own && !readsTubes))
+                wrong << own + " includes " + other;
+        }
+    }
+    QVERIFY(looked > 100);
+    QVERIFY2(wrong.isEmpty(), qPrintable(wrong.join('\n')));
 }
 
 void TestLayers::functionsHaveOneHome()

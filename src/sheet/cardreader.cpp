@@ -177,7 +177,11 @@ Result<CardReading> readCard(const Scan& scan, const CardRegions& given, const C
     const bool unmarked = !given.full && !given.thin && !given.overBlack;
     if (const auto other = bare && unmarked ? shownInsteadOfCard(scan, overview, *bare, reading.regions) : std::nullopt)
         return failure(ErrorCode::BadPicture, *other);
-    const LightField field = given.paper.empty() ? bare->field : paperLightFrom(scan, given.paper).field;
+    const PaperLight marked = paperLightFrom(scan, given.paper);
+    if (!given.paper.empty() && marked.samples.empty())
+        return failure(ErrorCode::BadPicture, "what is marked as paper is too small or lies beyond the picture; mark a "
+                                              "larger place of bare paper in it");
+    const LightField field = given.paper.empty() ? bare->field : marked.field;
     const ColourBasis basis = basisFor(field, options.device, options.paperWhite);
     reading.paperAssumed = !options.device && !options.paperWhite;
     reading.paper = basis.colourOf(field.meanPaper());

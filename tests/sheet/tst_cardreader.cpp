@@ -132,6 +132,7 @@ private Q_SLOTS:
     void aBlurredLineIsRefused();
     void withoutMarginItSaysSo();
     void canBeStopped();
+    void paperMarkedBeyondThePictureIsRefused();
     void otherPapersComeOutTheSame();
     void chartFaults_data();
     void chartFaults();
@@ -262,6 +263,19 @@ void TestCardReader::withoutMarginItSaysSo()
     const auto tiny = readCard(Scan::of(QImage(12, 9, QImage::Format_RGB32)), {}, {});
     QVERIFY(!tiny);
     QCOMPARE(tiny.error().code, ErrorCode::BadPicture);
+}
+
+void TestCardReader::paperMarkedBeyondThePictureIsRefused()
+{
+    const Scan scan = scanned(SimulatedCard(plainCard("PB29")), dpi, {});
+    CardRegions regions;
+    const QRectF beyond(scan.size().width() + 50, 10, 200, 200);
+    regions.paper = {QPolygonF(beyond)};
+    const auto reading = readCard(scan, regions, {});
+    QVERIFY(!reading && reading.error().code == ErrorCode::BadPicture);
+    QVERIFY(reading.error().message.find("beyond the picture") != std::string::npos);
+    regions.paper.push_back(QPolygonF(QRectF(20, 20, 60, 60))); // one that can be read is enough
+    QVERIFY(readCard(scan, regions, {}));
 }
 
 void TestCardReader::canBeStopped()
