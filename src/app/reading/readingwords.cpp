@@ -61,7 +61,7 @@ QString describe(const SwatchRecord& swatch)
 QString comparison(const Swatch& own, const Swatch& other, const QString& otherName)
 {
     const double apart = deltaE00(own.full, other.full);
-    return translated("Full %1 from %2: %3").arg(iris::apart(apart), otherName, difference(own.full, other.full));
+    return translated("Full %1 away from %2: %3").arg(number(apart), otherName, difference(own.full, other.full));
 }
 
 } // namespace iris
