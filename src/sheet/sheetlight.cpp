@@ -55,15 +55,10 @@ struct Fit {
     double miss = 0; ///< deltaE00 of the wash
 };
 
-/// The black a line is printed in, as it enters a film that crosses it.
-Spectrum lineBacking()
-{
-    return blackLine();
-}
-
-class Scene {
+/// What is known on a sheet, beside what a picture shows of it.
+class KnownThings {
 public:
-    Scene(std::span<const ControlSquare> squares, std::optional<LinearRgb> black, const Spectrum& paper)
+    KnownThings(std::span<const ControlSquare> squares, std::optional<LinearRgb> black, const Spectrum& paper)
         : m_squares(squares),
           m_black(black),
           m_paper(paper),
@@ -83,7 +78,7 @@ public:
             double cost = (off / washSd) * (off / washSd) + laid * laid;
             if (overSeen) {
                 const double over =
-                    deltaE00(shownBy(lightOf(seenLab(square.film, x, lineBacking()))), *overSeen) / overLineSd;
+                    deltaE00(shownBy(lightOf(seenLab(square.film, x, blackLine()))), *overSeen) / overLineSd;
                 cost += over * over;
             }
             return std::pair(cost, off);
@@ -125,25 +120,22 @@ private:
 };
 
 /// The curve of least cost: each of its numbers by golden section in turn, from a wide range to a narrow one.
-ToneCurve bestCurve(const Scene& scene)
+ToneCurve bestCurve(const KnownThings& known)
 {
     constexpr int rounds = 6;
     constexpr int steps = 11;
     double reach = 1;
     ToneCurve tone;
     for (int round = 0; round < rounds; ++round, reach *= 0.6) {
-        const auto lowest = [&](double middle, double half, double least, double most, auto&& withValue) {
-            const double low = std::max(least, middle - reach * half);
-            const double high = std::min(most, middle + reach * half);
-            return lowestBetween(
-                low, high, [&](double value) { return scene.cost(withValue(value)); }, steps);
-        };
         const auto search = [&](double ToneCurve::*number, double half, double least, double most) {
-            tone.*number = lowest(tone.*number, half, least, most, [&](double value) {
+            const double low = std::max(least, tone.*number - reach * half);
+            const double high = std::min(most, tone.*number + reach * half);
+            const auto cost = [&](double value) {
                 ToneCurve tried = tone;
                 tried.*number = value;
-                return tried;
-            });
+                return known.cost(tried);
+            };
+            tone.*number = lowestBetween(low, high, cost, steps);
         };
         search(&ToneCurve::power, 0.6, 0.5, 2);
         search(&ToneCurve::bend, 0.8, -0.9, 0.9);
@@ -182,14 +174,14 @@ LightJudgement judgeLight(std::span<const ControlSquare> squares, std::optional<
     judgement.blackPale = black && (black->red + black->green + black->blue) / 3 > paleBlack;
     if (squares.empty())
         return judgement;
-    const Scene scene(squares, black, paper);
-    const std::vector<double> before = scene.misses({});
+    const KnownThings known(squares, black, paper);
+    const std::vector<double> before = known.misses({});
     judgement.missBefore = medianOf(before);
     judgement.missAfter = judgement.missBefore;
     if (squares.size() >= 2) {
-        const ToneCurve curve = bestCurve(scene);
-        const double after = medianOf(scene.misses(curve));
-        if (scene.cost({}) - scene.cost(curve) > plainlyBetter && after < wellMet) {
+        const ToneCurve curve = bestCurve(known);
+        const double after = medianOf(known.misses(curve));
+        if (known.cost({}) - known.cost(curve) > plainlyBetter && after < wellMet) {
             judgement.tone = curve;
             judgement.missAfter = after;
         }

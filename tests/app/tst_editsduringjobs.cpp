@@ -33,6 +33,7 @@ private:
     int below(int bound) { return std::uniform_int_distribution<int>(0, bound - 1)(m_random); }
     void openWindow();
     void fillNotebook();
+    void paintForYears();
     void startSomething();
     void edit();
     void useWhatIsShown();
@@ -70,6 +71,27 @@ void TestEditsDuringJobs::fillNotebook()
                                        {"Sky", Lab{80, -3, -10}},
                                        {"Deep water", Lab{30, 0, -20}}})
         m_document->addNeed({name, colour, 7, 2});
+    if (below(2) == 0)
+        paintForYears();
+}
+
+/// More squares than are learnt from at once, so that every edit begins a job of its own.
+void TestEditsDuringJobs::paintForYears()
+{
+    const Notebook& notebook = m_document->notebook();
+    const auto count = static_cast<int>(notebook.tubes.size());
+    NotebookEdit edit;
+    for (int i = 0; i < 260; ++i) {
+        const int first = below(count);
+        const auto second = static_cast<std::size_t>((first + 1 + below(count - 1)) % count);
+        const Recipe recipe{{{static_cast<std::size_t>(first), 1 + below(5)}, {second, 1 + below(5)}}, wash::full};
+        MixRecord mix;
+        mix.parts = mixPartsOf(recipe, notebook);
+        mix.origin = MixOrigin::Typed;
+        mix.painted = colourOf(recipe, m_document->studio()->unlearnt);
+        edit.putMixes.push_back(std::move(mix));
+    }
+    m_document->fileSquares(std::move(edit), QStringLiteral("years of squares"));
 }
 
 void TestEditsDuringJobs::startSomething()
@@ -145,6 +167,10 @@ void TestEditsDuringJobs::useWhatIsShown()
 /// Whatever is on show counts the tubes of its own studio, and what a hand can act on is of tubes that are still there.
 void TestEditsDuringJobs::check() const
 {
+    const Studio& studio = *m_document->studio();
+    QCOMPARE(studio.paints.size(), studio.notebook.tubes.size());
+    QCOMPARE(studio.learned.strengths.size(), studio.paints.size());
+    QCOMPARE(studio.learned.lessons.size(), studio.lessons.squares.size());
     auto& pairs = m_window->places().the<PairsView>();
     const MixTiles& tiles = pairs.makesView().tiles();
     for (const MixTile& tile : tiles.tiles())
