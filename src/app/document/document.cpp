@@ -128,8 +128,9 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
 /// What many painted mixes teach is worked out beside the window.
 void Document::catchUp()
 {
+    m_learning.drop(); // at once: what it learns is of a notebook that is no more
     if (!m_studio->behind)
-        return m_learning.drop();
+        return;
     // From the next turn on: what is to be painted first has the machine for itself.
     QTimer::singleShot(0, this, [this, studio = m_studio] {
         if (studio == m_studio)
