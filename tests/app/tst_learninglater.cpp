@@ -18,6 +18,7 @@ private Q_SLOTS:
     void itCatchesUp();
     void anEditInBetweenIsLearntWithTheRest();
     void aTubeThatIsGoneTeachesNothing();
+    void anAnswerThatComesAfterAnEditTakesNothingBack();
     void closingWaitsForNothing();
 
 private:
@@ -141,6 +142,16 @@ void TestLearningLater::aTubeThatIsGoneTeachesNothing()
     m_document->undo();
     COMES_TRUE(!m_document->studio()->behind);
     QCOMPARE(m_document->studio()->learned, before);
+}
+
+/// What has been learnt waits to be told while a need is written down: the need stays.
+void TestLearningLater::anAnswerThatComesAfterAnEditTakesNothingBack()
+{
+    QCoreApplication::processEvents(); // it has begun
+    QTest::qSleep(1500);               // and has ended, but nobody has heard of it yet
+    m_document->addNeed({"Reeds", {68, 10, 46}, 7, 2});
+    COMES_TRUE(!m_document->studio()->behind);
+    QCOMPARE(m_document->notebook().needs.size(), std::size_t{1});
 }
 
 void TestLearningLater::closingWaitsForNothing()
