@@ -34,16 +34,15 @@ std::string stepText(const LadderStep& step)
 
 /// How clean the balanced mix of two tubes is among those of the notebook; nothing for the table, which is nobody's
 /// drawer.
-std::optional<double> cleanlinessAmong(const TubeSource& source, const Lab& balanced, double wash)
+std::optional<double> cleanlinessAmong(const TubeSource& source, const Paint& one, const Paint& two, double wash)
 {
     if (!source.isNotebook())
         return std::nullopt;
     std::vector<Paint> drawer;
-    for (std::size_t place = 0; place < source.paints().size() && drawer.size() < CleanReach::mostPaints; ++place)
+    for (std::size_t place = 0; place < source.paints().size(); ++place)
         if (source.isAtHand(place))
             drawer.push_back(source.paints()[place]);
-    const CleanReach reach(drawer, wash);
-    return reach.cleanlinessOf(balanced);
+    return CleanReach(drawer, wash).cleanlinessBetween(one, two);
 }
 
 } // namespace
@@ -71,8 +70,7 @@ Result<Output> ladderCommand(const LadderArguments& arguments)
         return failure(ErrorCode::BadOption, "--spacing is strength, appearance or parts");
     const Ladder ladder = ladderBetween(one, two, arguments.steps, *wash, whitePaper(), *spacing);
     const WayBetween way = wayBetween(one, two, *wash);
-    const Lab balanced = seenLab(filmBetween(one, two, 0.5), *wash, whitePaper());
-    const std::string reason = explain(one, two, way, cleanlinessAmong(*source, balanced, *wash));
+    const std::string reason = explain(one, two, way, cleanlinessAmong(*source, one, two, *wash));
     const auto advice = pairAdvice(source->paints(), *first, *second, *wash, way,
                                    [&](std::size_t place) { return source->isNotebook() && source->isAtHand(place); });
 

@@ -13,8 +13,9 @@ constexpr int shares = 9;
 
 } // namespace
 
-CleanReach::CleanReach(std::span<const Paint> paints, double wash)
+CleanReach::CleanReach(std::span<const Paint> drawer, double wash) : m_wash(wash)
 {
+    const auto paints = drawer.first(std::min(drawer.size(), mostPaints));
     const auto note = [&](const Lab& colour) {
         const Lch lch = toLch(colour);
         double& most = m_most[static_cast<std::size_t>(lch.hueDegrees / 360 * sectors) % sectors];
@@ -41,6 +42,11 @@ double CleanReach::cleanlinessOf(const Lab& colour) const
     const Lch lch = toLch(colour);
     const double best = chromaAt(lch.hueDegrees);
     return best > 0 ? std::min(1.0, lch.chroma / best) : 1.0;
+}
+
+double CleanReach::cleanlinessBetween(const Paint& first, const Paint& second) const
+{
+    return cleanlinessOf(seenLab(filmBetween(first, second, 0.5), m_wash, whitePaper()));
 }
 
 double warmthOf(const Lab& colour)

@@ -13,7 +13,7 @@ public:
     /// More are left out: a drawer is not larger, and the pairs grow with the square of it.
     static constexpr std::size_t mostPaints = 100;
 
-    /// Mixes every pair at nine shares and keeps the most chroma in each 10 degrees of hue, at a wash.
+    /// Mixes every pair of the first `mostPaints` at nine shares and keeps the most chroma in each 10 degrees of hue.
     explicit CleanReach(std::span<const Paint> paints, double wash = wash::full);
 
     /// The most chroma reached near a hue; 0 where nothing stands.
@@ -21,10 +21,13 @@ public:
 
     /// A colour's chroma over the best at its hue, 0 to 1.
     double cleanlinessOf(const Lab& colour) const;
+    /// That of the balanced mix of two paints, at the wash of the reach.
+    double cleanlinessBetween(const Paint& first, const Paint& second) const;
 
 private:
     static constexpr std::size_t sectors = 36;
     std::array<double, sectors> m_most{};
+    double m_wash;
 };
 
 /// How far a colour goes towards orange, the warm pole: a cos 60 + b sin 60. Only the difference between two colours

@@ -29,6 +29,11 @@ bool teaches(const MixRecord& mix)
 
 } // namespace
 
+bool isSameWash(double one, double other)
+{
+    return std::abs(one - other) < sameWash;
+}
+
 bool isPaintedDry(const MixRecord& mix)
 {
     return mix.painted && !mix.wet && mix.layers == 1;
@@ -114,7 +119,7 @@ std::optional<Recipe> recipeOf(const std::vector<MixPart>& parts, double wash, c
 bool isMixOf(const MixRecord& mix, const Recipe& recipe, const Notebook& notebook)
 {
     const std::size_t count = recipe.parts.size();
-    if (mix.parts.size() != count || std::abs(mix.wash - recipe.wash) >= sameWash)
+    if (mix.parts.size() != count || !isSameWash(mix.wash, recipe.wash))
         return false;
     for (const Part& part : recipe.parts) {
         const auto own = std::ranges::find(mix.parts, notebook.tubes[part.paint].id, &MixPart::tube);

@@ -35,6 +35,9 @@ std::optional<Recipe> recipeOf(const std::vector<MixPart>& parts, double wash, c
 /// True when a record is of a recipe: the same tubes in the same proportions at the same wash.
 bool isMixOf(const MixRecord& mix, const Recipe& recipe, const Notebook& notebook);
 
+/// True for two washes meant to be the same, film thicknesses within 0.01.
+bool isSameWash(double one, double other);
+
 /// True for what was read once it was dry, in one layer.
 bool isPaintedDry(const MixRecord& mix);
 

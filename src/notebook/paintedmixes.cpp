@@ -8,8 +8,6 @@
 namespace iris {
 namespace {
 
-constexpr double sameWash = 0.01;
-
 /// The share of the first of two tubes by tinting strength.
 double shareOf(const Recipe& mix, std::span<const Paint> strengths)
 {
@@ -68,7 +66,7 @@ std::optional<Recipe> PaintedMixes::near(const Notebook& notebook, const Recipe&
     double least = mostShare;
     for (const std::size_t place : *places) {
         const MixRecord& mix = notebook.mixes[place];
-        if (std::abs(mix.wash - recipe.wash) > sameWash)
+        if (!isSameWash(mix.wash, recipe.wash))
             continue;
         const bool same = mix.parts[0].tube == firstTube;
         Recipe own = recipe;

@@ -197,7 +197,7 @@ void TestPairWords::whatOthersMixCleanerIsNotCalledClean()
     const CleanReach reach(paints);
     const WayBetween way = wayBetween(paints[0], paints[1]);
     QCOMPARE(way.kind, WayKind::StaysClean);
-    const double clean = reach.cleanlinessOf(seenLab(filmBetween(paints[0], paints[1], 0.5), wash::full, whitePaper()));
+    const double clean = reach.cleanlinessBetween(paints[0], paints[1]);
     const QString text = QString::fromStdString(explain(paints[0], paints[1], way, clean));
     QVERIFY2(text.contains("other tubes of yours mix this hue cleaner"), qPrintable(text));
     QCOMPARE(QString::fromStdString(explain(paints[0], paints[1], way, 0.95)).section(' ', 0, 1),

@@ -32,10 +32,10 @@ ChartCell ChartCells::worked(std::size_t at) const
         cell.record = record->id;
     }
     const Film film = mixedFilm(cell.recipe, believed);
-    cell.colour = seenLab(film, cell.recipe.wash, whitePaper());
     constexpr std::array water{1.0, 0.6, 0.35, 0.2};
     for (std::size_t i = 0; i < water.size(); ++i)
         cell.washes[i] = seenLab(film, water[i] * cell.recipe.wash, whitePaper());
+    cell.colour = cell.washes.front();
     return cell;
 }
 

@@ -327,8 +327,7 @@ void LadderView::showJudgement(const WayBetween& way)
         return;
     const Paint& one = studio.paints[*first];
     const Paint& two = studio.paints[*second];
-    const double clean =
-        m_context.reach(wash()).cleanlinessOf(seenLab(filmBetween(one, two, 0.5), wash(), whitePaper()));
+    const double clean = m_context.reach(wash()).cleanlinessBetween(one, two);
     m_headline->setText(text(explain(one, two, way, clean)));
     QStringList lines;
     if (way.kind != WayKind::HardlyChanges) // else what is cleanest is chance

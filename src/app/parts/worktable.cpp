@@ -27,8 +27,7 @@ const CleanReach& Worktable::reach(double wash)
     if (!m_reach || m_reachWash != wash) {
         std::vector<Paint> paints;
         for (const std::size_t place : m_document.studio()->atHand())
-            if (paints.size() < CleanReach::mostPaints)
-                paints.push_back(m_document.studio()->paints[place]);
+            paints.push_back(m_document.studio()->paints[place]);
         m_reach.emplace(paints, wash);
         m_reachWash = wash;
     }
