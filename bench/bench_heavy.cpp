@@ -1,6 +1,7 @@
 // Years of painting in the window: 1,000 tubes and 5,000 painted mixes. How long until something is on show, until what
 // was learnt is, and how long the interface thread is held by one edit.
 
+#include "../tests/notebook/yearsofsquares.h"
 #include "app/document/document.h"
 #include "app/pairs/chartview.h"
 #include "app/pairs/pairsview.h"
@@ -41,29 +42,12 @@ NotebookEdit yearsOfPainting()
 
 NotebookEdit squaresOf(const Notebook& notebook)
 {
-    NotebookEdit edit;
-    FilmCache films;
     std::mt19937 random(6);
     std::uniform_real_distribution<double> off(-0.7, 0.7);
-    std::vector<Paint> truth;
-    for (const Tube& tube : notebook.tubes) {
-        truth.push_back(paintOf(tube, ReferenceTable::shipped(), films).value());
-        truth.back().strength *= std::exp(off(random));
-    }
-    std::uniform_int_distribution<std::size_t> any(0, truth.size() - 1);
-    std::uniform_int_distribution<int> parts(1, 5);
-    for (int i = 0; i < mixCount; ++i) {
-        const std::size_t first = any(random);
-        const std::size_t second = (first + 1 + any(random) / 2) % truth.size();
-        const Recipe recipe{{{first, parts(random)}, {second, parts(random)}}, wash::full};
-        MixRecord mix;
-        mix.parts = mixPartsOf(recipe, notebook);
-        mix.origin = MixOrigin::Typed;
-        mix.painted = colourOf(recipe, truth);
-        mix.uncertainty = 1;
-        edit.putMixes.push_back(std::move(mix));
-    }
-    return edit;
+    std::vector<Paint> truth = typicalPaints(notebook);
+    for (Paint& paint : truth)
+        paint.strength *= std::exp(off(random));
+    return yearsOfSquares(notebook, truth, mixCount, 7);
 }
 
 /// The longest the interface thread goes without a turn while something is done and settles.

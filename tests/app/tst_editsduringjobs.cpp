@@ -1,3 +1,4 @@
+#include "../notebook/yearsofsquares.h"
 #include "app/pairs/chartview.h"
 #include "app/pairs/makesview.h"
 #include "app/pairs/pairsview.h"
@@ -78,19 +79,8 @@ void TestEditsDuringJobs::fillNotebook()
 /// More squares than are learnt from at once, so that every edit begins a job of its own.
 void TestEditsDuringJobs::paintForYears()
 {
-    const Notebook& notebook = m_document->notebook();
-    const auto count = static_cast<int>(notebook.tubes.size());
-    NotebookEdit edit;
-    for (int i = 0; i < 260; ++i) {
-        const int first = below(count);
-        const auto second = static_cast<std::size_t>((first + 1 + below(count - 1)) % count);
-        const Recipe recipe{{{static_cast<std::size_t>(first), 1 + below(5)}, {second, 1 + below(5)}}, wash::full};
-        MixRecord mix;
-        mix.parts = mixPartsOf(recipe, notebook);
-        mix.origin = MixOrigin::Typed;
-        mix.painted = colourOf(recipe, m_document->studio()->unlearnt);
-        edit.putMixes.push_back(std::move(mix));
-    }
+    NotebookEdit edit =
+        yearsOfSquares(m_document->notebook(), m_document->studio()->unlearnt, 260, static_cast<unsigned>(m_random()));
     m_document->fileSquares(std::move(edit), QStringLiteral("years of squares"));
 }
 

@@ -1,10 +1,10 @@
+#include "../notebook/yearsofsquares.h"
 #include "app/document/document.h"
 #include "patience.h"
 
 #include <QSignalSpy>
 #include <QTemporaryDir>
 #include <QtTest>
-#include <random>
 
 using namespace iris;
 
@@ -45,30 +45,13 @@ NotebookEdit tubesToPaintWith()
     return edit;
 }
 
-/// Squares of pairs whose yellows are twice as strong as the table has it.
+/// Squares whose yellows are twice as strong as the table has it.
 NotebookEdit squaresOf(const Notebook& notebook, int count)
 {
-    FilmCache films;
-    std::vector<Paint> truth;
-    for (const Tube& tube : notebook.tubes)
-        truth.push_back(paintOf(tube, ReferenceTable::shipped(), films).value());
+    std::vector<Paint> truth = typicalPaints(notebook);
     for (std::size_t i = 0; i < 3; ++i)
         truth[i].strength *= 2;
-    std::mt19937 random(11);
-    std::uniform_int_distribution<int> parts(1, 6);
-    NotebookEdit edit;
-    for (int i = 0; i < count; ++i) {
-        const auto first = static_cast<std::size_t>(i) % truth.size();
-        const std::size_t second = (first + 1 + static_cast<std::size_t>(i) / truth.size() % 9) % truth.size();
-        const Recipe recipe{{{first, parts(random)}, {second, parts(random)}}, wash::full};
-        MixRecord mix;
-        mix.parts = mixPartsOf(recipe, notebook);
-        mix.origin = MixOrigin::Typed;
-        mix.painted = colourOf(recipe, truth);
-        mix.uncertainty = 1;
-        edit.putMixes.push_back(std::move(mix));
-    }
-    return edit;
+    return yearsOfSquares(notebook, truth, count, 11);
 }
 
 } // namespace

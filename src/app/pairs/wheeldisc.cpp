@@ -154,13 +154,17 @@ void WheelDisc::paintLabels(QPainter& painter) const
     painter.setPen(m_context.settings().colours().text);
     for (int step = 0; step < steps; ++step) {
         const WheelStep& at = m_wheel.rim[static_cast<std::size_t>(step)];
-        const QPointF place = onCircle(middle, radiusOf(0) + 24, angleOf(step));
         const auto tooManyToCount = [](const Part& part) { return part.parts >= mostParts; };
         QString words = at.recipe.parts.size() == 1                            ? tr("pure")
                         : std::ranges::any_of(at.recipe.parts, tooManyToCount) ? tr("a touch")
                                                                                : text(partsText(at.recipe));
         if (!at.reached)
             words = tr("not reached");
+        // Beside the wheel a long word needs more room than a short one.
+        const double half = painter.fontMetrics().horizontalAdvance(words) / 2.0;
+        const QPointF near = onCircle(middle, radiusOf(0) + 24, angleOf(step));
+        const double outwards = (near.x() - middle.x()) / (radiusOf(0) + 24);
+        const QPointF place(near.x() + outwards * std::max(0.0, half - 14), near.y());
         painter.drawText(QRectF(place.x() - 40, place.y() - 9, 80, 18), Qt::AlignCenter, words);
     }
 }

@@ -182,8 +182,9 @@ QString MixesPage::detailWords(const MixRecord& mix) const
     if (mix.painted)
         lines << sentence(colourWords(*mix.painted));
     if (const auto recipe = recipeOf(mix.parts, mix.wash, m_document.notebook()); recipe && mix.painted)
-        lines << tr("%1 away from what is expected")
-                     .arg(number(deltaE00(*mix.painted, colourOf(*recipe, m_document.studio()->paints))));
+        lines << tr("%1 away from what is expected of a %2 wash")
+                     .arg(number(deltaE00(*mix.painted, colourOf(*recipe, m_document.studio()->paints))),
+                          text(washWord(mix.wash)));
     QStringList where;
     for (const std::string& words : {mix.date, mix.paper})
         if (!words.empty())
