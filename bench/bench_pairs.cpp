@@ -23,11 +23,10 @@ double milliseconds(const std::function<void()>& work)
 
 std::vector<Paint> tubes(std::size_t count)
 {
-    static FilmCache films;
     std::vector<Paint> paints;
     for (const ReferencePigment& row : ReferenceTable::shipped().pigments())
         if (paints.size() < count)
-            paints.push_back(paintOf(row, films));
+            paints.push_back(paintOf(row));
     return paints;
 }
 

@@ -16,9 +16,10 @@ namespace {
 std::vector<Paint> paintsOf(const Notebook& notebook)
 {
     FilmCache films;
+    const ReadingNoises noises(notebook.swatches);
     std::vector<Paint> paints;
     for (const Tube& tube : notebook.tubes)
-        if (auto paint = paintOf(tube, ReferenceTable::shipped(), films))
+        if (auto paint = paintOf(tube, ReferenceTable::shipped(), films, noises.of(tube)))
             paints.push_back(std::move(*paint));
     return paints;
 }

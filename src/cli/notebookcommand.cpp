@@ -128,9 +128,10 @@ Result<Output> tubesCommand(const TubesArguments& arguments)
     if (!open)
         return tl::unexpected(open.error());
     FilmCache films;
+    const ReadingNoises noises(open->notebook.swatches);
     Output output{{}, Json{{"tubes", Json::array()}}, open->store->remarks(), writeTubesCsv(open->notebook.tubes)};
     for (const Tube& tube : open->notebook.tubes) {
-        const auto paint = paintOf(tube, ReferenceTable::shipped(), films);
+        const auto paint = paintOf(tube, ReferenceTable::shipped(), films, noises.of(tube));
         Json object{{"id", tube.id.value}, {"maker", tube.maker}, {"name", tube.name}, {"codes", textOf(tube.codes)}};
         if (paint) {
             object["source"] = nameOf(paint->source);

@@ -72,10 +72,9 @@ Result<Output> pigmentCommand(const PigmentArguments& arguments)
         rows = anyForm ? table.rowsOf((*one)->code) : std::vector{*one};
     }
 
-    FilmCache films;
     Output output{"", Json{{"pigments", Json::array()}}};
     for (const ReferencePigment* row : rows) {
-        const Paint paint = paintOf(*row, films);
+        const Paint paint = paintOf(*row);
         output.json["pigments"].push_back(rowJson(*row, paint));
         output.text += rowText(*row, paint);
     }

@@ -17,7 +17,7 @@ Result<TubeSource> TubeSource::from(const SourceArguments& arguments)
     source.m_isReference = arguments.notebook.empty();
     if (source.m_isReference) {
         for (const ReferencePigment& pigment : table.pigments()) {
-            source.m_paints.push_back(paintOf(pigment, films));
+            source.m_paints.push_back(paintOf(pigment));
             source.m_paints.back().name = pigment.id();
             source.m_ids.push_back(pigment.id());
         }
@@ -28,8 +28,8 @@ Result<TubeSource> TubeSource::from(const SourceArguments& arguments)
     if (!open)
         return tl::unexpected(open.error());
     for (const Tube& tube : open->notebook.tubes) {
-        if (const auto paint = paintOf(tube, table, films); !paint)
-            return tl::unexpected(paint.error());
+        if (const auto known = paintOf(tube, table, films); !known)
+            return tl::unexpected(known.error());
         source.m_ids.push_back(std::to_string(tube.id.value));
     }
     const StudioPtr studio = studioOf(open->notebook, films);

@@ -19,13 +19,17 @@ Paint unknownPaint(const Tube& tube)
     return unknown;
 }
 
-std::vector<Paint> paintsOf(const std::vector<Tube>& tubes, FilmCache& films, const Studio& before)
+std::vector<Paint> paintsOf(const Notebook& notebook, FilmCache& films, const Studio& before)
 {
+    const std::vector<Tube>& tubes = notebook.tubes;
+    const ReadingNoises noises(notebook.swatches);
+    const ReadingNoises noisesBefore(before.notebook.swatches);
     std::vector<Paint> paints(tubes.size());
     std::vector<std::size_t> changed;
     for (std::size_t place = 0; place < paints.size(); ++place) {
         const auto same = before.placeOf(tubes[place].id);
-        if (same && before.notebook.tubes[*same] == tubes[place])
+        if (same && before.notebook.tubes[*same] == tubes[place]
+            && noisesBefore.of(before.notebook.tubes[*same]) == noises.of(tubes[place]))
             paints[place] = before.unlearnt[*same];
         else
             changed.push_back(place);
@@ -33,7 +37,8 @@ std::vector<Paint> paintsOf(const std::vector<Tube>& tubes, FilmCache& films, co
     // A long list that comes in at once would take long if its films were found one after the other.
     inParallel(changed.size(), {}, [&](std::size_t i) {
         const Tube& tube = tubes[changed[i]];
-        paints[changed[i]] = paintOf(tube, ReferenceTable::shipped(), films).value_or(unknownPaint(tube));
+        paints[changed[i]] =
+            paintOf(tube, ReferenceTable::shipped(), films, noises.of(tube)).value_or(unknownPaint(tube));
     });
     return paints;
 }
@@ -104,7 +109,7 @@ StudioPtr studioOf(Notebook notebook, FilmCache& films, const StudioPtr& before,
     auto studio = std::make_shared<Studio>();
     studio->notebook = std::move(notebook);
     const Notebook& now = studio->notebook;
-    studio->unlearnt = paintsOf(now.tubes, films, old);
+    studio->unlearnt = paintsOf(now, films, old);
     studio->painted = PaintedMixes(now);
     studio->lessons = lessonsOf(now);
     const bool taughtTheSame = studio->unlearnt == old.unlearnt && studio->lessons.squares == old.lessons.squares

@@ -14,6 +14,45 @@ namespace {
 
 constexpr std::array<std::string_view, 4> originNames{"typed", "card", "instrument", "picture"};
 
+// A reading that repeats to the last digit is one reading filed twice; one that repeats worse than this is of other paint.
+constexpr double leastNoise = 0.3;
+constexpr double mostNoise = 3;
+
+std::array<double, 9> numbersOf(const Swatch& swatch)
+{
+    return {swatch.full.l, swatch.full.a, swatch.full.b,      swatch.thin.l,     swatch.thin.a,
+            swatch.thin.b, swatch.overBlack.l, swatch.overBlack.a, swatch.overBlack.b};
+}
+
+/// Standard deviation of one number of a reading, from readings of one tube.
+double noiseOfRepeats(const std::vector<const SwatchRecord*>& readings)
+{
+    double squares = 0;
+    for (std::size_t number = 0; number < 9; ++number) {
+        double mean = 0;
+        for (const SwatchRecord* reading : readings)
+            mean += numbersOf(reading->onWhite)[number] / static_cast<double>(readings.size());
+        for (const SwatchRecord* reading : readings) {
+            const double off = numbersOf(reading->onWhite)[number] - mean;
+            squares += off * off;
+        }
+    }
+    return std::sqrt(squares / (9 * static_cast<double>(readings.size() - 1)));
+}
+
+double noiseOfOne(const SwatchRecord& reading)
+{
+    if (reading.uncertainty > 0)
+        return reading.uncertainty;
+    switch (reading.origin) {
+    case SwatchOrigin::Instrument: return noise::instrument;
+    case SwatchOrigin::Picture: return noise::photograph;
+    case SwatchOrigin::Typed:
+    case SwatchOrigin::Card: break;
+    }
+    return noise::card;
+}
+
 } // namespace
 
 std::string_view nameOf(SwatchOrigin origin)
@@ -39,6 +78,25 @@ std::optional<DryingShift> dryingShift(const std::vector<SwatchRecord>& swatches
     if (!wet || !dry)
         return std::nullopt;
     return DryingShift{dry->onWhite.full.l - wet->onWhite.full.l, deltaE00(wet->onWhite.full, dry->onWhite.full)};
+}
+
+ReadingNoises::ReadingNoises(const std::vector<SwatchRecord>& swatches)
+{
+    for (const SwatchRecord& swatch : swatches)
+        if (!swatch.wet)
+            m_dry[swatch.tube].push_back(&swatch);
+}
+
+double ReadingNoises::of(const Tube& tube) const
+{
+    const auto found = m_dry.find(tube.id);
+    if (found == m_dry.end() || !tube.swatch)
+        return noise::card;
+    const auto& readings = found->second;
+    if (readings.size() > 1)
+        return std::clamp(noiseOfRepeats(readings), leastNoise, mostNoise);
+    const bool goesByIt = readings.front()->onWhite == *tube.swatch;
+    return goesByIt ? std::clamp(noiseOfOne(*readings.front()), leastNoise, mostNoise) : noise::card;
 }
 
 Tube withReading(Tube tube, const SwatchRecord& reading)

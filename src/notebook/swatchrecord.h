@@ -3,6 +3,8 @@
 #include "colour/devicecorrection.h"
 #include "notebook/tube.h"
 
+#include <map>
+
 namespace iris {
 
 struct SwatchId {
@@ -59,6 +61,20 @@ struct DryingShift {
     bool operator==(const DryingShift&) const = default;
 };
 std::optional<DryingShift> dryingShift(const std::vector<SwatchRecord>& swatches, TubeId tube);
+
+/// How far the dry readings of tubes are off, by tube; see `noise`. Where a tube was read more than once, how its
+/// readings differ tells (the standard deviation of a difference is sqrt(2) that of a reading); else what the reading it
+/// goes by says of itself, or how it was taken. Colours typed in, or of no reading that is left, count as a card's.
+class ReadingNoises {
+public:
+    explicit ReadingNoises(const std::vector<SwatchRecord>& swatches);
+
+    /// Of the swatch a tube goes by.
+    double of(const Tube& tube) const;
+
+private:
+    std::map<TubeId, std::vector<const SwatchRecord*>> m_dry; ///< in the order they were filed
+};
 
 /// A sheet the painter paints on.
 struct PaperRecord {

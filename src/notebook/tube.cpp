@@ -28,7 +28,9 @@ bool names(const std::string& text, const std::string& part)
 
 const ReferencePigment* rowFor(const PigmentCode& code, const Tube& tube, const ReferenceTable& table)
 {
-    const auto rows = table.rowsOf(code);
+    auto rows = table.rowsOf(code);
+    if (tube.codes.size() > 1) // its other codes tell what is mixed in
+        std::erase_if(rows, [](const ReferencePigment* row) { return row->isMixture(); });
     for (const std::string& hint : {tube.form, tube.name}) {
         for (const ReferencePigment* row : rows)
             if (names(hint, row->form) || names(hint, row->commonName))
@@ -48,7 +50,7 @@ std::vector<const ReferencePigment*> typicalRows(const Tube& tube, const Referen
     return rows;
 }
 
-Result<Paint> paintOf(const Tube& tube, const ReferenceTable& table, FilmCache& films)
+Result<Paint> paintOf(const Tube& tube, const ReferenceTable& table, FilmCache& films, double readingNoise)
 {
     const auto rows = typicalRows(tube, table);
     if (rows.empty() && !tube.swatch) {
@@ -56,15 +58,19 @@ Result<Paint> paintOf(const Tube& tube, const ReferenceTable& table, FilmCache& 
                        "nothing is known yet of " + (tube.codes.empty() ? "\"" + tube.name + "\"" : textOf(tube.codes))
                            + "; it needs a swatch of its own: full, thin and over black");
     }
-    Paint paint = rows.empty() ? Paint{} : paintOf(rows, films);
+    Paint paint = rows.empty() ? Paint{} : paintOf(rows);
     paint.name = tube.name;
     paint.codes = tube.codes;
     if (tube.swatch) {
-        const RebuiltFilm rebuilt = films.rebuilt(*tube.swatch);
+        // A pigment that is not in the table may be most of what is in the tube.
+        const auto label = rows.size() == tube.codes.size() ? rows : std::vector<const ReferencePigment*>{};
+        const LabelledFilm labelled = films.rebuilt(*tube.swatch, label, readingNoise);
         paint.source = ColourSource::Measured;
         paint.swatch = *tube.swatch;
-        paint.film = rebuilt.film;
-        paint.worstResidual = rebuilt.worstResidual();
+        paint.film = labelled.rebuilt.film;
+        paint.worstResidual = labelled.rebuilt.worstResidual();
+        paint.swatchFits = labelled.rebuilt.fits();
+        paint.looksLikeItsLabel = labelled.looksLikeItsLabel();
         if (rows.size() != 1)
             paint.family = familyOf(*tube.swatch);
     }
@@ -73,6 +79,14 @@ Result<Paint> paintOf(const Tube& tube, const ReferenceTable& table, FilmCache& 
     paint.granulation = tube.measured.granulation.value_or(tube.granulation.value_or(paint.granulation));
     paint.lightfastness = tube.lightfastness.value_or(paint.lightfastness);
     return paint;
+}
+
+Result<Paint> typicalPaintOf(Tube tube, const ReferenceTable& table)
+{
+    tube.swatch.reset();
+    tube.measured = {};
+    FilmCache unused;
+    return paintOf(tube, table, unused);
 }
 
 Result<void> validate(const Tube& tube, const ReferenceTable& table)

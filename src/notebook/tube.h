@@ -80,9 +80,15 @@ bool isAtHand(const Tube& tube);
 /// ordinary one. Codes the table does not know are left out.
 std::vector<const ReferencePigment*> typicalRows(const Tube& tube, const ReferenceTable& table);
 
-/// What a tube is to the model: typical values for its codes, replaced by everything the painter measured or set.
+/// What a tube is to the model: typical values for its codes, changed by everything the painter measured or set. Its
+/// swatch is believed as far as its noise, and its label as far as the swatch looks like it; see rebuildFilm().
+/// @param readingNoise of the tube's swatch, see `noise`; readingNoise() of a notebook tells it
 /// @return UnknownPigment when no code is in the table and there is no swatch.
-Result<Paint> paintOf(const Tube& tube, const ReferenceTable& table, FilmCache& films);
+Result<Paint> paintOf(const Tube& tube, const ReferenceTable& table, FilmCache& films,
+                      double readingNoise = noise::card);
+
+/// What such a tube typically is, whatever was measured or set.
+Result<Paint> typicalPaintOf(Tube tube, const ReferenceTable& table);
 
 /// What keeps a tube from being written down (no name, no code and no swatch, a rating out of range), in plain words.
 Result<void> validate(const Tube& tube, const ReferenceTable& table);

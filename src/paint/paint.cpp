@@ -1,5 +1,7 @@
 #include "paint/paint.h"
 
+#include "paint/labelprior.h"
+
 #include <algorithm>
 #include <cassert>
 
@@ -10,7 +12,7 @@ Film filmOfAll(const std::vector<Paint>& paints)
 {
     std::vector<WeightedFilm> films;
     for (const Paint& paint : paints)
-        films.push_back({&paint.film, paint.strength});
+        films.push_back({&paint.film, 1});
     return mixedFilm(films);
 }
 
@@ -26,7 +28,6 @@ Paint blended(const std::vector<Paint>& paints)
     Paint blend = paints.front();
     blend.film = filmOfAll(paints);
     blend.swatch = swatchOf(blend.film);
-    blend.worstResidual = 0;
     double strength = 0;
     bool sameFamily = true;
     for (const Paint& paint : paints) {
@@ -37,7 +38,6 @@ Paint blended(const std::vector<Paint>& paints)
         blend.staining = std::max(blend.staining, paint.staining);
         blend.granulation = std::max(blend.granulation, paint.granulation);
         blend.lightfastness = std::max(blend.lightfastness, paint.lightfastness);
-        blend.worstResidual = std::max(blend.worstResidual, paint.worstResidual);
         if (&paint != &paints.front())
             blend.codes.insert(blend.codes.end(), paint.codes.begin(), paint.codes.end());
         addCautions(blend.cautions, paint.cautions);
@@ -55,16 +55,14 @@ std::string_view nameOf(ColourSource source)
     return source == ColourSource::Typical ? "typical" : "measured";
 }
 
-Paint paintOf(const ReferencePigment& pigment, FilmCache& films)
+Paint paintOf(const ReferencePigment& pigment)
 {
     Paint paint;
     paint.name = pigment.commonName;
     paint.codes = {pigment.code};
     paint.family = pigment.family;
     paint.swatch = {pigment.full, pigment.thin, pigment.overBlack};
-    const RebuiltFilm rebuilt = films.rebuilt(paint.swatch);
-    paint.film = rebuilt.film;
-    paint.worstResidual = rebuilt.worstResidual();
+    paint.film = typicalFilm(pigment);
     paint.strength = pigment.strength;
     paint.staining = pigment.staining;
     paint.granulation = pigment.granulation;
@@ -73,13 +71,13 @@ Paint paintOf(const ReferencePigment& pigment, FilmCache& films)
     return paint;
 }
 
-Paint paintOf(const std::vector<const ReferencePigment*>& pigments, FilmCache& films)
+Paint paintOf(const std::vector<const ReferencePigment*>& pigments)
 {
     assert(!pigments.empty());
     std::vector<Paint> paints;
     paints.reserve(pigments.size());
     for (const ReferencePigment* pigment : pigments)
-        paints.push_back(paintOf(*pigment, films));
+        paints.push_back(paintOf(*pigment));
     return paints.size() == 1 ? paints.front() : blended(paints);
 }
 

@@ -28,6 +28,8 @@ struct Paint {
     Swatch swatch;
     Film film;
     double worstResidual = 0;          ///< deltaE00 between the swatch and the film found for it
+    bool swatchFits = true;            ///< false for three colours that no film of one paint gives
+    bool looksLikeItsLabel = true;     ///< false for a swatch unlike the pigments its label names
     double strength = 1;               ///< tinting strength a part, ultramarine PB29 = 1
     int staining = 0;                  ///< 0 lifts clean to 3 heavy
     int granulation = 0;               ///< 0 none to 3 heavy
@@ -41,12 +43,11 @@ struct Paint {
 };
 
 /// The typical paint of one row of the table.
-Paint paintOf(const ReferencePigment& pigment, FilmCache& films);
+Paint paintOf(const ReferencePigment& pigment);
 
-/// The typical paint of a tube of several pigments: their films mixed in equal parts by tinting strength, the mean
-/// strength, and the worst of each rating. At least one row; the family is that of the mixed full wash, or the
+/// The typical paint of a tube of several pigments: their films mixed so that each counts alike, the mean strength, and the worst of each rating. At least one row; the family is that of the mixed full wash, or the
 /// pigments' own when they agree.
-Paint paintOf(const std::vector<const ReferencePigment*>& pigments, FilmCache& films);
+Paint paintOf(const std::vector<const ReferencePigment*>& pigments);
 
 /// The family of a painted swatch when no pigment tells it: by hue, with dark or dull oranges as brown and colours
 /// without chroma as black or white.

@@ -5,12 +5,14 @@
 
 #include <algorithm>
 #include <cassert>
+#include <cmath>
 #include <map>
 
 namespace iris {
 
 namespace data {
 extern const std::string_view pigmentsCsv;
+extern const std::string_view shapesCsv;
 extern const std::string_view cautionsCsv;
 } // namespace data
 
@@ -108,6 +110,36 @@ Result<std::vector<Caution>> cautionsFrom(std::string_view csv)
     return cautions;
 }
 
+/// Gives every pigment its shape; the rows of both tables stand in the same order.
+Result<void> addShapes(std::vector<ReferencePigment>& pigments, std::string_view csv)
+{
+    const auto records = readCsv(csv);
+    if (!records)
+        return tl::unexpected(records.error());
+    if (records->size() != pigments.size() + 1)
+        return failure(ErrorCode::BadCsv, "there is not one shape for every pigment");
+    const auto columns = columnsOf(records->front());
+    for (std::size_t i = 0; i < pigments.size(); ++i) {
+        const CsvRecord& record = (*records)[i + 1];
+        Row row(columns, record);
+        if (row.text("code") != pigments[i].code.text() || row.text("form") != pigments[i].form)
+            return badRow(record, "this is not the shape of " + pigments[i].id());
+        PigmentShape& shape = pigments[i].shape;
+        shape.scatteringAt555 = row.number("S_555");
+        shape.scatteringSlope = row.number("S_slope");
+        for (std::size_t band = 0; band < bandCount; ++band) {
+            std::string column = "K_";
+            column += std::to_string(std::lround(wavelengthNm(band)));
+            shape.absorption[band] = row.number(column);
+        }
+        if (!row.wrongColumn().empty())
+            return badRow(record, "column " + row.wrongColumn() + " does not hold a number");
+        if (shape.scatteringAt555 <= 0 || std::ranges::min(shape.absorption) <= 0)
+            return badRow(record, "absorption and scattering are above 0");
+    }
+    return {};
+}
+
 } // namespace
 
 std::string ReferencePigment::id() const
@@ -115,7 +147,8 @@ std::string ReferencePigment::id() const
     return form.empty() ? code.text() : code.text() + '/' + form;
 }
 
-Result<ReferenceTable> ReferenceTable::fromCsv(std::string_view pigments, std::string_view cautions)
+Result<ReferenceTable> ReferenceTable::fromCsv(std::string_view pigments, std::string_view shapes,
+                                               std::string_view cautions)
 {
     ReferenceTable table;
     auto readCautions = cautionsFrom(cautions);
@@ -134,13 +167,15 @@ Result<ReferenceTable> ReferenceTable::fromCsv(std::string_view pigments, std::s
             return tl::unexpected(pigment.error());
         table.m_pigments.push_back(std::move(*pigment));
     }
+    if (auto added = addShapes(table.m_pigments, shapes); !added)
+        return tl::unexpected(added.error());
     return table;
 }
 
 const ReferenceTable& ReferenceTable::shipped()
 {
     static const ReferenceTable table = [] {
-        auto read = fromCsv(data::pigmentsCsv, data::cautionsCsv);
+        auto read = fromCsv(data::pigmentsCsv, data::shapesCsv, data::cautionsCsv);
         assert(read && "the shipped table is tested");
         return read ? std::move(*read) : ReferenceTable{};
     }();

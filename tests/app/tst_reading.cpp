@@ -555,8 +555,7 @@ void TestReading::aLetDownGivesTheStrength()
     QVERIFY(!keep->isEnabled());
     colour->setText("not a colour");
     QVERIFY(!keep->isEnabled() && !in<QLabel>(dialog, "letDownWords")->text().isEmpty());
-    FilmCache films;
-    const Paint ochre = paintOf(**ReferenceTable::shipped().find("PY43"), films);
+    const Paint ochre = paintOf(**ReferenceTable::shipped().find("PY43"));
     const Film own = filmOf("PB29");
     const std::array parts{WeightedFilm{&own, 1 * 1.5}, WeightedFilm{&ochre.film, 4 * ochre.strength}};
     const Lab mix = seenLab(mixedFilm(parts), 1, whitePaper());

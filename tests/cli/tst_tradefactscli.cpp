@@ -1,3 +1,4 @@
+#include "../mixing/pairfacts.h"
 #include "clirun.h"
 
 #include "colour/deltae.h"
@@ -199,7 +200,7 @@ void greenRows()
     row("10, warm yellow and ultramarine never go red-brown", [] {
         return std::ranges::all_of(Names{"PY35/light", "PY153"}, [](const std::string& yellow) {
             const json way = ladder(yellow, "PB29");
-            return onTheWay(way, [](const json& s) { return hueIn(s, 86, 180) && s["colour"]["L"] < 60; })
+            return onTheWay(way, [](const json& s) { return hueIn(s, 100, 180) && s["colour"]["L"] < 60; })
                    && !onTheWay(way, [](const json& s) { return hueIn(s, 0, 70) && chromaOf(s) > 8; });
         });
     });
@@ -357,6 +358,31 @@ void washRows()
     });
 }
 
+pairfacts::Step stepOf(double share, const json& colour)
+{
+    return {share, colour["L"], colour["a"], colour["b"]};
+}
+
+/// The commands as what the facts of pairs are asked of.
+pairfacts::Mixer commands()
+{
+    const auto way = [](const std::string& first, const std::string& second, double wash, int steps) {
+        pairfacts::Way result;
+        for (const json& step : ask({"ladder", first, second, "--steps", std::to_string(steps), "--wash",
+                                     QString::number(wash).toStdString()})["steps"])
+            result.push_back(stepOf(step["share"], step["colour"]));
+        return result;
+    };
+    const auto mix = [](const pairfacts::Amounts& amounts, double wash) {
+        Names parts; // whole parts, fine enough to be the amounts within a hundredth
+        for (const auto& [id, strength] : amounts)
+            parts.push_back(id + ":"
+                            + std::to_string(std::lround(60 * strength / pigment(id)["strength"].get<double>())));
+        return stepOf(0, mixed(parts, wash)["colour"]);
+    };
+    return {way, mix};
+}
+
 } // namespace
 
 Q_DECLARE_METATYPE(Check)
@@ -370,6 +396,8 @@ void TestTradeFactsCli::fact_data()
     greyRows();
     strengthAndMatchingRows();
     washRows();
+    for (const pairfacts::Fact& fact : pairfacts::all())
+        row(fact.name, [fact] { return fact.holds(commands()); });
 }
 
 void TestTradeFactsCli::fact()

@@ -8,10 +8,9 @@
 inline const std::vector<iris::Paint>& referencePaints()
 {
     static const std::vector<iris::Paint> paints = [] {
-        iris::FilmCache films;
         std::vector<iris::Paint> all;
         for (const iris::ReferencePigment& row : iris::ReferenceTable::shipped().pigments()) {
-            all.push_back(paintOf(row, films));
+            all.push_back(paintOf(row));
             all.back().name = row.id();
         }
         return all;

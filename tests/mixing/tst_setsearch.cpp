@@ -28,10 +28,9 @@ namespace {
 
 std::vector<Paint> table()
 {
-    FilmCache films;
     std::vector<Paint> paints;
     for (const ReferencePigment& pigment : ReferenceTable::shipped().pigments())
-        paints.push_back(paintOf(pigment, films));
+        paints.push_back(paintOf(pigment));
     return paints;
 }
 

@@ -213,13 +213,12 @@ void TestCgats::namesOfTubesDoNotDecide()
 /// What the program writes of a whole notebook it reads back tube by tube.
 void TestCgats::aFileOfManyTubesGivesTheOneThatIsAskedFor()
 {
-    FilmCache films;
     std::vector<Paint> paints;
     for (const auto& [name, row] : {std::pair{"Ivory Black", "PBk9"},
                                     {"Titanium White", "PW6"},
                                     {"Ultramarine", "PB29"},
                                     {"Ultramarine Deep", "PB15:3"}}) {
-        paints.push_back(paintOf(**ReferenceTable::shipped().find(row), films));
+        paints.push_back(paintOf(**ReferenceTable::shipped().find(row)));
         paints.back().name = name;
     }
     const CgatsFile file = readCgats(writeCgats(cgatsOf("all", paints))).value();

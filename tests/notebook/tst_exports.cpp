@@ -21,9 +21,8 @@ namespace {
 
 std::vector<Paint> twoPaints()
 {
-    FilmCache films;
     const ReferenceTable& table = ReferenceTable::shipped();
-    std::vector<Paint> paints{paintOf(**table.find("PB29"), films), paintOf(**table.find("PY3"), films)};
+    std::vector<Paint> paints{paintOf(**table.find("PB29")), paintOf(**table.find("PY3"))};
     paints[0].name = "Ultramarine\tblue\nnew tube";
     return paints;
 }

@@ -11,8 +11,7 @@ namespace {
 
 Paint referencePaint(const char* pigment)
 {
-    FilmCache films;
-    return paintOf(**ReferenceTable::shipped().find(pigment), films);
+    return paintOf(**ReferenceTable::shipped().find(pigment));
 }
 
 } // namespace

@@ -11,8 +11,7 @@ namespace {
 
 Film filmOf(const char* pigment)
 {
-    FilmCache films;
-    return paintOf(**ReferenceTable::shipped().find(pigment), films).film;
+    return paintOf(**ReferenceTable::shipped().find(pigment)).film;
 }
 
 /// Absorption and scattering per unit film from the reflectances over two backings, in closed form. Source: Kubelka,

@@ -43,9 +43,8 @@ Lab withInk(const Film& film, double thickness, double ink)
 
 void TestLineInk::initTestCase()
 {
-    FilmCache films;
     for (const char* id : {"PY3", "PY43", "PR108/light", "PV19/rose", "PB29", "PB15:3", "PG7", "PBr7/burnt sienna"})
-        m_paints.push_back(paintOf(**ReferenceTable::shipped().find(id), films));
+        m_paints.push_back(paintOf(**ReferenceTable::shipped().find(id)));
 }
 
 LineTrace TestLineInk::square(std::size_t paint, double thickness, double thicker, double ink) const

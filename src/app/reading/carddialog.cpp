@@ -403,11 +403,7 @@ QString CardDialog::judgementWords() const
     const Tube* own = tube();
     const Swatch& swatch = *m_reading->swatch;
     const Transparency transparency = transparencyOf(swatch, m_reading->film->film);
-    FilmCache films;
-    Tube plain = own ? *own : Tube{};
-    plain.swatch.reset();
-    plain.measured = {};
-    const auto known = paintOf(plain, ReferenceTable::shipped(), films);
+    const auto known = typicalPaintOf(own ? *own : Tube{}, ReferenceTable::shipped());
     const HueFamily family = known ? known->family : familyOf(swatch);
     QStringList lines{sentence(text(iris::describe(leanOf(swatch.thin, family))))};
     const auto line = [&](std::string_view measured, std::string_view other, bool label) {
@@ -430,10 +426,7 @@ QString CardDialog::changeWords() const
     QStringList lines;
     const Tube* own = tube();
     if (own) {
-        FilmCache films;
-        Tube plain = *own;
-        plain.swatch.reset();
-        if (const auto typical = paintOf(plain, ReferenceTable::shipped(), films))
+        if (const auto typical = typicalPaintOf(*own, ReferenceTable::shipped()))
             lines << comparison(*m_reading->swatch, typical->swatch, tr("the typical value"));
         if (own->swatch)
             lines << comparison(*m_reading->swatch, *own->swatch, tr("what it went by"));
@@ -451,7 +444,7 @@ QString CardDialog::changeWords() const
         << (m_reading->paperAssumed
                 ? tr("Good to about %1. A chart of known colours would do better.").arg(number(m_reading->uncertainty))
                 : tr("Good to about %1.").arg(number(m_reading->uncertainty)));
-    if (m_reading->film->worstResidual() > RebuiltFilm::doubtful)
+    if (!m_reading->film->fits())
         lines << tr("No one paint gives these three colours (%1); look at the places again.")
                      .arg(apart(m_reading->film->worstResidual()));
     return lines.join(QLatin1Char('\n'));

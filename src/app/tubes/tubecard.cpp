@@ -259,10 +259,7 @@ QString TubeCard::readingsOf(const Tube& tube, const Paint& paint) const
     const auto swatches = m_document.notebook().swatchesOf(tube.id);
     if (paint.source == ColourSource::Measured) {
         lines << tr("● measured from your own swatch");
-        FilmCache films;
-        Tube plain = tube;
-        plain.swatch.reset();
-        if (const auto typical = paintOf(plain, ReferenceTable::shipped(), films))
+        if (const auto typical = typicalPaintOf(tube, ReferenceTable::shipped()))
             lines << comparison(paint.swatch, typical->swatch, tr("the typical value"));
     } else {
         lines << tr("○ typical of the pigment, from memory; read a card of your own to be sure");
@@ -273,7 +270,7 @@ QString TubeCard::readingsOf(const Tube& tube, const Paint& paint) const
                           apart(shift->apart));
     lines << tr("L, a, b: full %1").arg(labText(paint.swatch.full)) << tr("thin %1").arg(labText(paint.swatch.thin))
           << tr("over black %1").arg(labText(paint.swatch.overBlack));
-    if (paint.worstResidual > RebuiltFilm::doubtful)
+    if (!paint.swatchFits)
         lines << tr("These three colours do not fit one paint (%1); measure again").arg(apart(paint.worstResidual));
     return lines.join(QLatin1Char('\n'));
 }
