@@ -27,7 +27,7 @@ constexpr double mostCost = 20; ///< of one square
 
 // When a curve is worth it, and when what is left is too much.
 constexpr double plainlyBetter = 7; ///< in cost; chance reaches it in a tenth of good scans, and then changes little
-constexpr double wellMet = 2.0;
+constexpr double wellMet = 1.7;
 constexpr double plainlyOff = 2.6;
 constexpr double plainlyBeyond = 1.2; ///< the device's own uncertainty
 constexpr double paleBlack = 0.14;

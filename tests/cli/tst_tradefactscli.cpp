@@ -368,8 +368,9 @@ pairfacts::Mixer commands()
 {
     const auto way = [](const std::string& first, const std::string& second, double wash, int steps) {
         pairfacts::Way result;
-        for (const json& step : ask({"ladder", first, second, "--steps", std::to_string(steps), "--wash",
-                                     QString::number(wash).toStdString()})["steps"])
+        const json found = ask({"ladder", first, second, "--steps", std::to_string(steps), "--wash",
+                                QString::number(wash).toStdString()});
+        for (const json& step : found["steps"])
             result.push_back(stepOf(step["share"], step["colour"]));
         return result;
     };

@@ -147,9 +147,10 @@ void pigmentRows()
                && everyOne({"PB29", "PB28", "PB35"}, [](const Paint& p) { return p.staining <= 1; });
     });
     row("4: granulating pigments granulate", [] {
-        return everyOne({"PB29", "PB28", "PB35", "PV14", "PG18"}, [](const Paint& p) { return p.granulation >= 2; })
-               && everyOne({"PY43", "PBr7/burnt sienna", "PBr7/raw umber"},
+        return everyOne({"PB29", "PB35", "PV14", "PG18"}, [](const Paint& p) { return p.granulation >= 2; })
+               && everyOne({"PB28", "PY43", "PBr7/burnt sienna", "PBr7/raw umber"},
                            [](const Paint& p) { return p.granulation >= 1; })
+               && referencePaint("PB28").granulation < referencePaint("PB29").granulation
                && everyOne({"PB15:3", "PV19/rose", "PY3", "PY74"}, [](const Paint& p) { return p.granulation == 0; });
     });
     row("4: two granulating pigments separate", [] {

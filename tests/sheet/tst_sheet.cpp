@@ -523,7 +523,7 @@ void TestSheet::inkThatRanIsAskedAbout()
     QCOMPARE(ran, runsMm > 0 ? 36 : 0);
     QCOMPARE(reading->ink.hasRun(), runsMm > 0);
     QCOMPARE(reading->ink.squares, 36U);
-    QVERIFY(worst < (unevenness > 0.1 ? 3 : 1));
+    QVERIFY(worst < (unevenness > 0.1 ? 3 : 1.3)); // what 100 sheets without ink had as their worst
 }
 
 void TestSheet::otherNotebooksAreRefused()
