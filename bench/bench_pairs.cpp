@@ -82,12 +82,12 @@ int main()
 
     const std::vector<PaintedMix> squares = painted(sixty, 500);
     Learned learned;
-    const double learning = milliseconds([&] { learned = learnStrengths(sixty, squares); });
+    const double learning = milliseconds([&] { learned = learnFrom(sixty, squares); });
     std::printf("strengths of 60 tubes from 500 squares, each left out in turn: %.0f ms (typical miss %.2f)\n",
                 learning, learned.typicalMiss().value_or(-1));
     const std::vector<Paint> thousand = tubes(1000);
     const std::vector<PaintedMix> years = painted(thousand, 5000);
-    const double heavy = milliseconds([&] { learned = learnStrengths(thousand, years); });
+    const double heavy = milliseconds([&] { learned = learnFrom(thousand, years); });
     std::printf("strengths of 1,000 tubes from 5,000 squares: %.0f ms (typical miss %.2f)\n", heavy,
                 learned.typicalMiss().value_or(-1));
     const double worth = milliseconds([&] { worthPainting(sixty, beforePainting(sixty), everyPair(sixty)); });

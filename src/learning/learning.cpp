@@ -2,7 +2,6 @@
 
 #include "base/parallel.h"
 #include "colour/deltae.h"
-#include "learning/mixslope.h"
 
 #include <Eigen/Dense>
 #include <algorithm>
@@ -13,30 +12,27 @@ namespace iris {
 namespace {
 
 constexpr double huberLimit = 2.5;
+// Two thirds of normal misses in three numbers (one of which the wash takes up) stay below so many deviations of each.
+constexpr double twoThirdsOfSpace = 1.5;
 constexpr double thinnest = 0.02;
 constexpr double thickest = 4;
-constexpr std::size_t fewestSquares = 3;
+constexpr std::size_t mostUnknowns = 1500;
 
 Eigen::Vector3d vectorOf(const LabStep& step)
 {
     return {step[0], step[1], step[2]};
 }
 
-double median(std::vector<double> values)
-{
-    const auto middle = values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2);
-    std::ranges::nth_element(values, middle);
-    return *middle;
-}
-
-/// One square at some strengths: what it adds to the normal equations once its thickness is eliminated.
+/// One square at some paints: what it adds to the normal equations once its thickness is eliminated.
 struct Contribution {
-    Eigen::MatrixXd hessian; ///< of its own paints
+    Eigen::MatrixXd hessian; ///< of the unknowns of its own paints, in the order of MixSlope::perUnknown()
     Eigen::VectorXd gradient;
     double cost = 0;
     double washGradient = 0;
     double washCurvature = 1;
-    Eigen::VectorXd washCross; ///< between its paints and its thickness
+    Eigen::VectorXd washCross; ///< between its unknowns and its thickness
+    double washTaken = 0;      ///< how much of its three numbers the thickness takes up, 0 to 1
+    double missed = 0;         ///< the sum of its squared misses, in deviations
 };
 
 double huberCost(double squared)
@@ -84,70 +80,113 @@ Subset subsetOf(std::span<const Paint> paints, std::span<const PaintedMix> squar
 
 class Fit {
 public:
-    Fit(std::span<const Paint> paints, std::span<const PaintedMix> squares, const LearningOptions& options)
-        : m_paints(paints),
+    Fit(std::vector<Paint> paints, std::span<const PaintedMix> squares, const LearningOptions& options)
+        : m_start(std::move(paints)),
           m_squares(squares),
           m_options(options),
-          m_logs(Eigen::VectorXd::Zero(static_cast<Eigen::Index>(paints.size()))),
-          m_prior(m_logs.size())
+          m_mostBends(std::max<std::size_t>(mostUnknowns / m_start.size(), 2) - 1)
     {
-        for (std::size_t i = 0; i < paints.size(); ++i) {
+        if (m_start.size() > mostUnknowns / 2)
+            m_mostBends = 0;
+        std::vector<double> precision;
+        for (std::size_t i = 0; i < m_start.size(); ++i) {
             const double sd = sdOf(i, options);
-            m_prior[static_cast<Eigen::Index>(i)] = 1 / (sd * sd);
+            m_first.push_back(static_cast<Eigen::Index>(precision.size()));
+            precision.push_back(1 / (sd * sd));
+            precision.insert(precision.end(), std::min(m_mostBends, m_start[i].doubt.count()), 1.0);
         }
-        for (const PaintedMix& square : squares)
-            m_washes.push_back(std::log(square.wash));
+        m_first.push_back(static_cast<Eigen::Index>(precision.size()));
+        m_prior = Eigen::Map<const Eigen::VectorXd>(precision.data(), m_first.back());
+        m_now.unknowns = Eigen::VectorXd::Zero(m_first.back());
+        for (const PaintedMix& square : squares) {
+            m_now.washes.push_back(std::log(square.wash));
+            m_places.push_back(placesOf(square));
+        }
+        m_now.paints = m_start;
     }
 
     bool run(const std::stop_token& stop);
     Learned result() const;
+    /// Weighs the squares anew where the search has come to rest, by how well they are met there.
+    void weighByMisses();
 
 private:
-    std::vector<double> strengths(const Eigen::VectorXd& logs) const;
-    Contribution contribution(std::size_t square, const std::vector<double>& strengths, double logWash) const;
-    std::vector<Contribution> contributions(const Eigen::VectorXd& logs, const std::vector<double>& washes) const;
-    double cost(const Eigen::VectorXd& logs, const std::vector<Contribution>& parts) const;
+    /// The unknowns at some moment, and what follows from them.
+    struct State {
+        Eigen::VectorXd unknowns;   ///< of each paint: ln(strength) beyond its own, then its bends
+        std::vector<double> washes; ///< ln(thickness) of each square
+        std::vector<Paint> paints;
+        std::vector<Contribution> parts; ///< of each square
+        double cost = 0;
+    };
+
+    std::vector<Eigen::Index> placesOf(const PaintedMix& square) const;
+    Paint paintAt(std::size_t paint, const Eigen::VectorXd& ownUnknowns) const;
+    State stateAt(Eigen::VectorXd unknowns, std::vector<double> washes) const;
+    Contribution contribution(const PaintedMix& square, std::span<const Paint> paints, double logWash) const;
     void forSquares(const std::function<void(std::size_t)>& task) const;
     std::vector<double> washesAfter(const Eigen::VectorXd& way, double damping) const;
-    Eigen::MatrixXd normalMatrix(const std::vector<Contribution>& parts) const;
-    MixLesson lesson(std::size_t square, const std::vector<double>& start, const std::vector<double>& found,
-                     const Eigen::MatrixXd& covariance) const;
-    double bestWash(std::size_t square, const std::vector<double>& strengths) const;
-    double missAt(std::size_t square, const std::vector<double>& strengths, double logWash) const;
+    Eigen::MatrixXd normalMatrix() const;
+    Eigen::MatrixXd covarianceNow() const;
+    MixLesson lesson(std::size_t square, const Eigen::MatrixXd& covariance) const;
+    double bestWash(const PaintedMix& square, std::span<const Paint> paints, double logWash) const;
     bool step(double& damping);
 
-    Eigen::Index place(const Part& part) const { return static_cast<Eigen::Index>(part.paint); }
-
-    std::span<const Paint> m_paints;
+    double m_noise = 1; ///< times the noise that is stated
+    const std::vector<Paint> m_start;
     std::span<const PaintedMix> m_squares;
-    const LearningOptions& m_options;
-    Eigen::VectorXd m_logs; ///< ln(strength) beyond the paint's own
+    LearningOptions m_options;
+    std::size_t m_mostBends;
+    std::vector<Eigen::Index> m_first; ///< where the unknowns of each paint begin; one more for the end
     Eigen::VectorXd m_prior;
-    std::vector<double> m_washes;      ///< ln(thickness) of each square
-    std::vector<Contribution> m_parts; ///< of each square, at these strengths and washes
+    std::vector<std::vector<Eigen::Index>> m_places; ///< of the unknowns of each square
+    State m_now;
 };
 
-std::vector<double> Fit::strengths(const Eigen::VectorXd& logs) const
+std::vector<Eigen::Index> Fit::placesOf(const PaintedMix& square) const
 {
-    std::vector<double> values;
-    for (std::size_t i = 0; i < m_paints.size(); ++i)
-        values.push_back(m_paints[i].strength * std::exp(logs[static_cast<Eigen::Index>(i)]));
-    return values;
+    std::vector<Eigen::Index> places;
+    for (const Part& part : square.parts)
+        for (Eigen::Index at = m_first[part.paint]; at < m_first[part.paint + 1]; ++at)
+            places.push_back(at);
+    return places;
 }
 
-Contribution Fit::contribution(std::size_t at, const std::vector<double>& strengths, double logWash) const
+Paint Fit::paintAt(std::size_t paint, const Eigen::VectorXd& own) const
 {
-    const PaintedMix& square = m_squares[at];
-    const MixSlope slope = slopeOf({square.parts, std::exp(logWash)}, m_paints, strengths);
-    const double sd = std::hypot(square.uncertainty, m_options.modelSd);
+    Paint moved = m_start[paint];
+    moved.strength *= std::exp(std::clamp(own[0], -8.0, 8.0));
+    if (own.size() > 1)
+        moved.film = bent(moved.film, moved.doubt, {own.data() + 1, static_cast<std::size_t>(own.size() - 1)});
+    return moved;
+}
+
+Fit::State Fit::stateAt(Eigen::VectorXd unknowns, std::vector<double> washes) const
+{
+    State state{std::move(unknowns), std::move(washes), {}, std::vector<Contribution>(m_squares.size()), 0};
+    for (std::size_t i = 0; i < m_start.size(); ++i)
+        state.paints.push_back(paintAt(i, state.unknowns.segment(m_first[i], m_first[i + 1] - m_first[i])));
+    forSquares([&](std::size_t square) {
+        state.parts[square] = contribution(m_squares[square], state.paints, state.washes[square]);
+    });
+    state.cost = state.unknowns.cwiseProduct(m_prior).dot(state.unknowns) / 2;
+    for (const Contribution& part : state.parts)
+        state.cost += part.cost;
+    return state;
+}
+
+Contribution Fit::contribution(const PaintedMix& square, std::span<const Paint> paints, double logWash) const
+{
+    const MixSlope slope = slopeOf({square.parts, std::exp(logWash)}, paints, m_mostBends);
+    const double sd = std::hypot(square.uncertainty, m_options.modelSd) * m_noise / twoThirdsOfSpace;
     const LabStep off{slope.colour.l - square.colour.l, slope.colour.a - square.colour.a,
                       slope.colour.b - square.colour.b};
     const Eigen::Vector3d miss = vectorOf(seenStep(square.colour, off)) / sd;
     const Eigen::Vector3d perWash = vectorOf(seenStep(square.colour, slope.perLogWash)) / sd;
-    const auto count = static_cast<Eigen::Index>(square.parts.size());
-    Eigen::MatrixXd perStrength(3, count);
-    for (Eigen::Index i = 0; i < count; ++i)
-        perStrength.col(i) = vectorOf(seenStep(square.colour, slope.perLogStrength[static_cast<std::size_t>(i)])) / sd;
+    const std::vector<LabStep> steps = slope.perUnknown();
+    Eigen::MatrixXd perUnknown(3, static_cast<Eigen::Index>(steps.size()));
+    for (std::size_t i = 0; i < steps.size(); ++i)
+        perUnknown.col(static_cast<Eigen::Index>(i)) = vectorOf(seenStep(square.colour, steps[i])) / sd;
 
     const double length = miss.norm();
     const double weight = length > huberLimit ? huberLimit / length : 1;
@@ -157,32 +196,16 @@ Contribution Fit::contribution(std::size_t at, const std::vector<double>& streng
     result.cost = huberCost(miss.squaredNorm()) + washPrior * washOff * washOff / 2;
     result.washCurvature = weight * perWash.squaredNorm() + washPrior;
     result.washGradient = weight * perWash.dot(miss) + washPrior * washOff;
-    result.washCross = weight * perStrength.transpose() * perWash;
-    result.hessian = weight * perStrength.transpose() * perStrength
+    result.washTaken = weight * perWash.squaredNorm() / result.washCurvature;
+    result.missed = weight * miss.squaredNorm();
+    result.washCross = weight * perUnknown.transpose() * perWash;
+    result.hessian = weight * perUnknown.transpose() * perUnknown
                      - result.washCross * result.washCross.transpose() / result.washCurvature;
     result.gradient =
-        weight * perStrength.transpose() * miss - result.washCross * (result.washGradient / result.washCurvature);
+        weight * perUnknown.transpose() * miss - result.washCross * (result.washGradient / result.washCurvature);
     return result;
 }
 
-std::vector<Contribution> Fit::contributions(const Eigen::VectorXd& logs, const std::vector<double>& washes) const
-{
-    const std::vector<double> at = strengths(logs);
-    std::vector<Contribution> parts(m_squares.size());
-    forSquares([&](std::size_t square) { parts[square] = contribution(square, at, washes[square]); });
-    return parts;
-}
-
-double Fit::cost(const Eigen::VectorXd& logs, const std::vector<Contribution>& parts) const
-{
-    double sum = logs.cwiseAbs2().dot(m_prior) / 2;
-    for (const Contribution& part : parts)
-        sum += part.cost;
-    return sum;
-}
-
-/// Several threads, each a stretch of squares; every square writes its own place, so that the sum does not depend on
-/// them.
 void Fit::forSquares(const std::function<void(std::size_t)>& task) const
 {
     constexpr std::size_t stretch = 64;
@@ -193,28 +216,27 @@ void Fit::forSquares(const std::function<void(std::size_t)>& task) const
     });
 }
 
-Eigen::MatrixXd Fit::normalMatrix(const std::vector<Contribution>& parts) const
+Eigen::MatrixXd Fit::normalMatrix() const
 {
     Eigen::MatrixXd normal = m_prior.asDiagonal();
-    for (std::size_t i = 0; i < m_squares.size(); ++i) {
-        const auto& own = m_squares[i].parts;
-        for (std::size_t r = 0; r < own.size(); ++r)
-            for (std::size_t c = 0; c < own.size(); ++c)
-                normal(place(own[r]), place(own[c])) +=
-                    parts[i].hessian(static_cast<Eigen::Index>(r), static_cast<Eigen::Index>(c));
-    }
+    for (std::size_t i = 0; i < m_squares.size(); ++i)
+        for (std::size_t r = 0; r < m_places[i].size(); ++r)
+            for (std::size_t c = 0; c < m_places[i].size(); ++c)
+                normal(m_places[i][r], m_places[i][c]) +=
+                    m_now.parts[i].hessian(static_cast<Eigen::Index>(r), static_cast<Eigen::Index>(c));
     return normal;
 }
 
-/// The washes that go with a step of the strengths, each from what its square says.
+/// The washes that go with a step of the unknowns, each from what its square says.
 std::vector<double> Fit::washesAfter(const Eigen::VectorXd& way, double damping) const
 {
-    std::vector<double> washes = m_washes;
+    std::vector<double> washes = m_now.washes;
     for (std::size_t i = 0; i < m_squares.size(); ++i) {
+        const Contribution& own = m_now.parts[i];
         double cross = 0;
-        for (std::size_t r = 0; r < m_squares[i].parts.size(); ++r)
-            cross += m_parts[i].washCross[static_cast<Eigen::Index>(r)] * way[place(m_squares[i].parts[r])];
-        washes[i] -= (m_parts[i].washGradient + cross) / (m_parts[i].washCurvature * (1 + damping));
+        for (std::size_t r = 0; r < m_places[i].size(); ++r)
+            cross += own.washCross[static_cast<Eigen::Index>(r)] * way[m_places[i][r]];
+        washes[i] -= (own.washGradient + cross) / (own.washCurvature * (1 + damping));
         washes[i] = std::clamp(washes[i], std::log(thinnest), std::log(thickest));
     }
     return washes;
@@ -223,26 +245,23 @@ std::vector<double> Fit::washesAfter(const Eigen::VectorXd& way, double damping)
 /// One damped step; false when nothing gets better any more.
 bool Fit::step(double& damping)
 {
-    Eigen::VectorXd gradient = m_prior.cwiseProduct(m_logs);
+    Eigen::VectorXd gradient = m_prior.cwiseProduct(m_now.unknowns);
     for (std::size_t i = 0; i < m_squares.size(); ++i)
-        for (std::size_t r = 0; r < m_squares[i].parts.size(); ++r)
-            gradient[place(m_squares[i].parts[r])] += m_parts[i].gradient[static_cast<Eigen::Index>(r)];
-    const double now = cost(m_logs, m_parts);
-    const Eigen::MatrixXd normal = normalMatrix(m_parts);
+        for (std::size_t r = 0; r < m_places[i].size(); ++r)
+            gradient[m_places[i][r]] += m_now.parts[i].gradient[static_cast<Eigen::Index>(r)];
+    const Eigen::MatrixXd normal = normalMatrix();
     for (int tries = 0; tries < 12; ++tries) {
         Eigen::MatrixXd damped = normal;
         damped.diagonal() *= 1 + damping;
         // With its prior the matrix is positive definite; for hundreds of tubes LLT is many times as fast as LDLT.
         const Eigen::VectorXd way = damped.llt().solve(-gradient);
-        std::vector<double> washes = washesAfter(way, damping);
-        std::vector<Contribution> parts = contributions(m_logs + way, washes);
-        const double then = cost(m_logs + way, parts);
-        if (then < now) {
-            m_logs += way;
-            m_washes = std::move(washes);
-            m_parts = std::move(parts);
+        State then = stateAt(m_now.unknowns + way, washesAfter(way, damping));
+        if (then.cost < m_now.cost) {
+            const double gain = m_now.cost - then.cost;
+            const double before = m_now.cost;
+            m_now = std::move(then);
             damping = std::max(damping / 5, 1e-9);
-            return now - then > 1e-6 * (1 + now);
+            return gain > 1e-6 * (1 + before);
         }
         damping = std::max(4 * damping, 1e-3);
     }
@@ -252,108 +271,119 @@ bool Fit::step(double& damping)
 bool Fit::run(const std::stop_token& stop)
 {
     double damping = 1e-3;
-    m_parts = contributions(m_logs, m_washes);
+    m_now = stateAt(m_now.unknowns, m_now.washes);
     for (int round = 0; round < 60 && !stop.stop_requested(); ++round)
         if (!step(damping))
             return true;
     return false;
 }
 
-/// The wash at which a square of some strengths comes nearest, by Gauss-Newton along the one unknown.
-double Fit::bestWash(std::size_t square, const std::vector<double>& strengths) const
+/// The wash at which a square comes nearest, by Gauss-Newton along the one unknown.
+double Fit::bestWash(const PaintedMix& square, std::span<const Paint> paints, double logWash) const
 {
-    double wash = m_washes[square];
     for (int round = 0; round < 4; ++round) {
-        const Contribution own = contribution(square, strengths, wash);
-        wash = std::clamp(wash - std::clamp(own.washGradient / own.washCurvature, -0.5, 0.5), std::log(thinnest),
-                          std::log(thickest));
+        const Contribution own = contribution(square, paints, logWash);
+        logWash = std::clamp(logWash - std::clamp(own.washGradient / own.washCurvature, -0.5, 0.5), std::log(thinnest),
+                             std::log(thickest));
     }
-    return wash;
+    return logWash;
 }
 
-double Fit::missAt(std::size_t square, const std::vector<double>& strengths, double logWash) const
+MixLesson Fit::lesson(std::size_t at, const Eigen::MatrixXd& covariance) const
 {
-    const Recipe recipe{m_squares[square].parts, std::exp(logWash)};
-    return deltaE00(slopeOf(recipe, m_paints, strengths).colour, m_squares[square].colour);
-}
-
-/// @param start the strengths before anything was painted
-/// @param found those that were found
-MixLesson Fit::lesson(std::size_t square, const std::vector<double>& start, const std::vector<double>& found,
-                      const Eigen::MatrixXd& covariance) const
-{
-    const auto& parts = m_squares[square].parts;
-    const Contribution& own = m_parts[square];
-    const auto count = static_cast<Eigen::Index>(parts.size());
+    const PaintedMix& square = m_squares[at];
+    const Contribution& own = m_now.parts[at];
+    const auto& places = m_places[at];
+    const auto count = static_cast<Eigen::Index>(places.size());
     Eigen::MatrixXd inside(count, count);
     for (Eigen::Index r = 0; r < count; ++r)
         for (Eigen::Index c = 0; c < count; ++c)
-            inside(r, c) =
-                covariance(place(parts[static_cast<std::size_t>(r)]), place(parts[static_cast<std::size_t>(c)]));
-    // Without this square the curvature is H - h and the slope is minus its own; Woodbury keeps to its own paints.
+            inside(r, c) = covariance(places[static_cast<std::size_t>(r)], places[static_cast<std::size_t>(c)]);
+    // Without this square the curvature is H - h and the slope is minus its own; Woodbury keeps to its own unknowns.
     const Eigen::MatrixXd without = Eigen::MatrixXd::Identity(count, count) - own.hessian * inside;
     const Eigen::VectorXd shift = inside * without.fullPivLu().solve(own.gradient);
-    std::vector<double> leftOut = found;
-    for (std::size_t r = 0; r < parts.size(); ++r)
-        leftOut[parts[r].paint] *= std::exp(shift[static_cast<Eigen::Index>(r)]);
 
+    // Its paints alone, as before, as found and as found from the others.
+    PaintedMix alone = square;
+    std::vector<Paint> before;
+    std::vector<Paint> found;
+    std::vector<Paint> leftOut;
+    Eigen::Index row = 0;
+    for (std::size_t i = 0; i < square.parts.size(); ++i) {
+        const std::size_t paint = square.parts[i].paint;
+        const Eigen::Index unknowns = m_first[paint + 1] - m_first[paint];
+        before.push_back(m_start[paint]);
+        found.push_back(m_now.paints[paint]);
+        leftOut.push_back(
+            paintAt(paint, m_now.unknowns.segment(m_first[paint], unknowns) + shift.segment(row, unknowns)));
+        alone.parts[i].paint = i;
+        row += unknowns;
+    }
+    const auto missAt = [&](const std::vector<Paint>& paints, double logWash) {
+        return deltaE00(colourOf({alone.parts, std::exp(logWash)}, paints), square.colour);
+    };
+    const double wash = m_now.washes[at];
+    const double leftOutWash = bestWash(alone, leftOut, wash);
+    const Recipe matched{alone.parts, std::exp(leftOutWash)};
     MixLesson lesson;
-    lesson.thickness = std::exp(m_washes[square]);
-    lesson.before = missAt(square, start, bestWash(square, start));
-    lesson.after = missAt(square, found, m_washes[square]);
-    const Recipe matched{parts, std::exp(bestWash(square, leftOut))};
-    lesson.leftOutColour = slopeOf(matched, m_paints, leftOut).colour;
-    lesson.leftOut = deltaE00(lesson.leftOutColour, m_squares[square].colour);
-    lesson.leftOutAsLaid = missAt(square, leftOut, std::log(m_squares[square].wash));
+    lesson.thickness = std::exp(wash);
+    lesson.before = missAt(before, bestWash(alone, before, wash));
+    lesson.after = missAt(found, wash);
+    lesson.leftOutColour = colourOf(matched, leftOut);
+    lesson.leftOut = deltaE00(lesson.leftOutColour, square.colour);
+    lesson.leftOutAsLaid = missAt(leftOut, std::log(square.wash));
     return lesson;
+}
+
+void Fit::weighByMisses()
+{
+    // As good as so many numbers that agree with what is stated; beyond these bounds chance has a hand in it.
+    constexpr double beforehand = 12;
+    constexpr double least = 0.4;
+    constexpr double most = 2.5;
+    const Eigen::MatrixXd covariance = covarianceNow();
+    double misses = beforehand;
+    double freedom = beforehand;
+    for (std::size_t i = 0; i < m_squares.size(); ++i) {
+        const Contribution& part = m_now.parts[i];
+        double taken = part.washTaken;
+        for (std::size_t r = 0; r < m_places[i].size(); ++r)
+            for (std::size_t c = 0; c < m_places[i].size(); ++c)
+                taken += part.hessian(static_cast<Eigen::Index>(r), static_cast<Eigen::Index>(c))
+                         * covariance(m_places[i][r], m_places[i][c]);
+        misses += part.missed;
+        freedom += std::max(0.0, 3 - taken);
+    }
+    m_noise = std::clamp(std::sqrt(misses / freedom), least, most);
+    m_now = stateAt(m_now.unknowns, m_now.washes);
+}
+
+Eigen::MatrixXd Fit::covarianceNow() const
+{
+    const Eigen::MatrixXd normal = normalMatrix();
+    return normal.llt().solve(Eigen::MatrixXd::Identity(normal.rows(), normal.cols()));
 }
 
 Learned Fit::result() const
 {
     Learned learned;
-    learned.strengths = strengths(m_logs);
-    const Eigen::MatrixXd normal = normalMatrix(m_parts);
-    const Eigen::MatrixXd covariance = normal.llt().solve(Eigen::MatrixXd::Identity(normal.rows(), normal.cols()));
+    for (std::size_t i = 0; i < m_start.size(); ++i) {
+        learned.strengths.push_back(m_now.paints[i].strength);
+        learned.bends.emplace_back(m_now.unknowns.data() + m_first[i] + 1, m_now.unknowns.data() + m_first[i + 1]);
+    }
+    const Eigen::MatrixXd covariance = covarianceNow();
     learned.covariance.assign(covariance.data(), covariance.data() + covariance.size());
-    const std::vector<double> start = strengths(Eigen::VectorXd::Zero(m_logs.size()));
+    double stated = 0;
+    for (const PaintedMix& square : m_squares)
+        stated += square.uncertainty * square.uncertainty / static_cast<double>(m_squares.size());
+    const double all = (stated + m_options.modelSd * m_options.modelSd) * m_noise * m_noise;
+    learned.modelMiss = std::sqrt(std::max(0.0, all - stated));
     learned.lessons.resize(m_squares.size());
-    forSquares(
-        [&](std::size_t square) { learned.lessons[square] = lesson(square, start, learned.strengths, covariance); });
+    forSquares([&](std::size_t square) { learned.lessons[square] = lesson(square, covariance); });
     return learned;
 }
 
 } // namespace
-
-double Learned::covarianceOf(std::size_t one, std::size_t two) const
-{
-    const auto first = std::ranges::lower_bound(touched, one);
-    const auto second = std::ranges::lower_bound(touched, two);
-    const bool both = first != touched.end() && *first == one && second != touched.end() && *second == two;
-    if (!both)
-        return one == two ? variances[one] : 0;
-    return covariance[static_cast<std::size_t>(first - touched.begin()) * touched.size()
-                      + static_cast<std::size_t>(second - touched.begin())];
-}
-
-bool Learned::isTouched(std::size_t paint) const
-{
-    return std::ranges::binary_search(touched, paint);
-}
-
-double Learned::factor(std::size_t paint) const
-{
-    return std::exp(std::sqrt(covarianceOf(paint, paint)));
-}
-
-std::optional<double> Learned::typicalMiss() const
-{
-    if (lessons.size() < fewestSquares)
-        return std::nullopt;
-    std::vector<double> misses;
-    for (const MixLesson& lesson : lessons)
-        misses.push_back(lesson.leftOut);
-    return median(std::move(misses));
-}
 
 Learned beforePainting(std::span<const Paint> paints, const LearningOptions& options)
 {
@@ -366,42 +396,25 @@ Learned beforePainting(std::span<const Paint> paints, const LearningOptions& opt
     return learned;
 }
 
-Learned learnStrengths(std::span<const Paint> paints, std::span<const PaintedMix> squares,
-                       const LearningOptions& options, std::stop_token stop)
+Learned learnFrom(std::span<const Paint> paints, std::span<const PaintedMix> squares, const LearningOptions& options,
+                  std::stop_token stop)
 {
     Learned learned = beforePainting(paints, options);
-    const Subset subset = subsetOf(paints, squares, options);
+    Subset subset = subsetOf(paints, squares, options);
     if (subset.places.empty())
         return learned;
-    Fit fit(subset.paints, subset.squares, subset.options);
+    Fit fit(std::move(subset.paints), subset.squares, subset.options);
     learned.settled = fit.run(stop);
+    fit.weighByMisses();
     const Learned found = fit.result();
     learned.touched = subset.places;
+    learned.bends = found.bends;
     learned.covariance = found.covariance;
     learned.lessons = found.lessons;
+    learned.modelMiss = found.modelMiss;
     for (std::size_t i = 0; i < subset.places.size(); ++i)
         learned.strengths[subset.places[i]] = found.strengths[i];
     return learned;
-}
-
-std::vector<Paint> withStrengths(std::vector<Paint> paints, const Learned& learned)
-{
-    assert(paints.size() == learned.paints());
-    for (std::size_t i = 0; i < paints.size(); ++i)
-        paints[i].strength = learned.strengths[i];
-    return paints;
-}
-
-double expectedMiss(const Recipe& recipe, std::span<const Paint> paints, const Learned& learned)
-{
-    const std::vector<LabStep> slopes = slopesAtMatchedWash(slopeOf(recipe, paints, learned.strengths));
-    double variance = 0;
-    for (std::size_t i = 0; i < slopes.size(); ++i)
-        for (std::size_t j = 0; j < slopes.size(); ++j) {
-            const double both = learned.covarianceOf(recipe.parts[i].paint, recipe.parts[j].paint);
-            variance += both * vectorOf(slopes[i]).dot(vectorOf(slopes[j]));
-        }
-    return std::hypot(std::sqrt(std::max(0.0, variance)), learned.typicalMiss().value_or(1));
 }
 
 } // namespace iris

@@ -36,11 +36,25 @@ std::vector<WantedMix> everyPair(std::span<const Paint> paints, double wash = wa
 Recipe pairAt(std::span<const Paint> paints, std::size_t first, std::size_t second, double share, double wash);
 
 /// The squares that would teach most about what is wanted, best first. Each is chosen to take away most of
-/// tr(G C), the mean squared miss of the wanted mixes (G their slopes, C the covariance of the strengths), given
-/// those before it; a square of two paints measures one difference of log strengths. Parts are tried at several
-/// ratios. Empty when stopped. Source: Bayesian A-optimal design, Chaloner and Verdinelli, "Bayesian experimental
-/// design: a review" (1995).
+/// tr(G C), the mean squared miss of the wanted mixes (G their slopes, C the covariance of what is unknown), given
+/// those before it; a square measures what its colour tells of the strengths and films of its two paints, its wash
+/// being free. Parts are tried at several ratios. Empty when stopped. Source: Bayesian A-optimal design, Chaloner and
+/// Verdinelli, "Bayesian experimental design: a review" (1995).
 std::vector<WorthSquare> worthPainting(std::span<const Paint> paints, const Learned& known,
                                        std::span<const WantedMix> wanted, const WorthOptions& options = {});
+
+/// A tube whose card is worth painting and reading: full, thin and over the black line.
+struct WorthCard {
+    std::size_t paint = 0;
+    double share = 0; ///< of all doubt about what is wanted that the card takes away, 0 to 1
+
+    bool operator==(const WorthCard&) const = default;
+};
+
+/// The tubes whose cards would teach most about what is wanted, each for itself, best first; those that would teach
+/// nothing are left out. Empty when stopped. Counted like the squares of worthPainting(), so their shares can be
+/// compared.
+std::vector<WorthCard> cardsWorthReading(std::span<const Paint> paints, const Learned& known,
+                                         std::span<const WantedMix> wanted, const WorthOptions& options = {});
 
 } // namespace iris

@@ -55,23 +55,30 @@ MixLesson unlearntLesson(const PaintedMix& square, std::span<const Paint> paints
 }
 
 /// What an earlier studio had learnt, for the tubes and mixes that are still there; the rest as before anything was
-/// painted.
+/// painted. Of a tube whose own reading has changed only the strength is carried over.
 Learned carriedLearning(const Studio& from, const Studio& to)
 {
     Learned learned = beforePainting(to.unlearnt, learningOptionsOf(to.notebook));
-    std::vector<std::pair<std::size_t, std::size_t>> touched; // place now, place in the covariance then
     for (std::size_t then = 0; then < from.notebook.tubes.size(); ++then)
         if (const auto now = to.placeOf(from.notebook.tubes[then].id))
             learned.strengths[*now] *= from.learned.strengths[then] / from.unlearnt[then].strength;
-    for (std::size_t i = 0; i < from.learned.touched.size(); ++i)
-        if (const auto now = to.placeOf(from.notebook.tubes[from.learned.touched[i]].id))
-            touched.emplace_back(*now, i);
-    const std::size_t side = from.learned.touched.size();
-    for (const auto& [now, row] : touched) { // tubes are in the order of their ids in both
-        learned.touched.push_back(now);
-        for (const auto& other : touched)
-            learned.covariance.push_back(from.learned.covariance[row * side + other.second]);
+    std::vector<std::size_t> rows; // of the covariance then
+    std::size_t row = 0;
+    for (std::size_t i = 0; i < from.learned.touched.size(); ++i) {
+        const std::size_t then = from.learned.touched[i];
+        const std::size_t unknowns = 1 + from.learned.bends[i].size();
+        const auto now = to.placeOf(from.notebook.tubes[then].id);
+        if (now && to.unlearnt[*now].doubt == from.unlearnt[then].doubt) {
+            learned.touched.push_back(*now); // tubes are in the order of their ids in both
+            learned.bends.push_back(from.learned.bends[i]);
+            for (std::size_t which = 0; which < unknowns; ++which)
+                rows.push_back(row + which);
+        }
+        row += unknowns;
     }
+    for (const std::size_t one : rows)
+        for (const std::size_t other : rows)
+            learned.covariance.push_back(from.learned.covariance[one * row + other]);
     std::map<MixId, std::size_t> lessons;
     for (std::size_t i = 0; i < from.lessons.mixes.size(); ++i)
         lessons.emplace(from.lessons.mixes[i], i);
@@ -118,12 +125,12 @@ StudioPtr studioOf(Notebook notebook, FilmCache& films, const StudioPtr& before,
         studio->learned = old.learned;
         studio->behind = old.behind;
     } else if (studio->lessons.squares.size() <= mostAtOnce) {
-        studio->learned = learnStrengths(studio->unlearnt, studio->lessons.squares, learningOptionsOf(now));
+        studio->learned = learnFrom(studio->unlearnt, studio->lessons.squares, learningOptionsOf(now));
     } else {
         studio->learned = carriedLearning(old, *studio);
         studio->behind = true;
     }
-    studio->paints = withStrengths(studio->unlearnt, studio->learned);
+    studio->paints = asLearnt(studio->unlearnt, studio->learned);
     return studio;
 }
 
@@ -131,8 +138,8 @@ StudioPtr learnt(const StudioPtr& studio, std::stop_token stop)
 {
     auto now = std::make_shared<Studio>(*studio);
     now->learned =
-        learnStrengths(now->unlearnt, now->lessons.squares, learningOptionsOf(now->notebook), std::move(stop));
-    now->paints = withStrengths(now->unlearnt, now->learned);
+        learnFrom(now->unlearnt, now->lessons.squares, learningOptionsOf(now->notebook), std::move(stop));
+    now->paints = asLearnt(now->unlearnt, now->learned);
     now->behind = false;
     return now;
 }

@@ -39,7 +39,7 @@ struct Studio {
 StudioPtr studioOf(Notebook notebook, FilmCache& films, const StudioPtr& before = {},
                    std::size_t mostAtOnce = std::numeric_limits<std::size_t>::max());
 
-/// The same studio with all that its painted mixes teach; takes as long as learnStrengths() does.
+/// The same studio with all that its painted mixes teach; takes as long as learnFrom() does.
 StudioPtr learnt(const StudioPtr& studio, std::stop_token stop = {});
 
 /// The same mix at its places in another studio; nothing when one of its tubes is gone.

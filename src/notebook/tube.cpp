@@ -68,6 +68,7 @@ Result<Paint> paintOf(const Tube& tube, const ReferenceTable& table, FilmCache& 
         paint.source = ColourSource::Measured;
         paint.swatch = *tube.swatch;
         paint.film = labelled.rebuilt.film;
+        paint.doubt = labelled.doubt;
         paint.worstResidual = labelled.rebuilt.worstResidual();
         paint.swatchFits = labelled.rebuilt.fits();
         paint.looksLikeItsLabel = labelled.looksLikeItsLabel();

@@ -59,61 +59,35 @@ Residuals coloursOf(const Film& film, const Spectrum& paper)
     return colours;
 }
 
+/// How the three numbers of a view move with ln K and ln S of every band: 3 x 72.
+Eigen::Matrix<double, 3, 2 * bands> logSlopesOf(const Film& film, const View& view)
+{
+    Spectrum reflectance{};
+    Eigen::Matrix<double, 3, 2 * bands> xyz;
+    for (std::size_t i = 0; i < bandCount; ++i) {
+        const auto band = static_cast<Eigen::Index>(i);
+        const FilmPoint point = filmPoint(film.absorption[i], film.scattering[i], view.thickness, view.backing[i]);
+        reflectance[i] = point.reflectance;
+        const Eigen::Vector3d weight =
+            (1 - surfaceReflection) * Eigen::Vector3d(d50Weights[0][i], d50Weights[1][i], d50Weights[2][i]);
+        xyz.col(band) = weight * (point.perAbsorption * film.absorption[i]);
+        xyz.col(bands + band) = weight * (point.perScattering * film.scattering[i]);
+    }
+    const auto perXyz = labPerXyz(toXyz(seen(reflectance)), d50White);
+    return Eigen::Map<const Eigen::Matrix<double, 3, 3, Eigen::RowMajor>>(perXyz.front().data()) * xyz;
+}
+
 /// How the nine numbers move with the unknowns.
-class Slopes {
-public:
-    Slopes(const FilmPrior& prior, const Eigen::VectorXd& x) : m_prior(prior), m_shares(sharesAt(prior, x))
-    {
-        for (std::size_t i = 0; i < prior.pigments.size(); ++i)
-            m_parts.push_back({&prior.pigments[i], m_shares[i]});
-        m_blend = mixedFilm(m_parts);
+Jacobian slopesOf(const Film& film, const Spectrum& paper, const Eigen::MatrixXd& logSlopes)
+{
+    Jacobian slopes(measurements, logSlopes.cols());
+    int row = 0;
+    for (const View& view : views(paper)) {
+        slopes.middleRows<3>(row) = logSlopesOf(film, view) * logSlopes;
+        row += 3;
     }
-
-    Jacobian of(const Film& film, const Spectrum& paper) const
-    {
-        Jacobian slopes = Jacobian::Zero(measurements, m_prior.unknowns());
-        int row = 0;
-        for (const View& view : views(paper)) {
-            addView(film, view, slopes, row);
-            row += 3;
-        }
-        return slopes;
-    }
-
-private:
-    void addView(const Film& film, const View& view, Jacobian& slopes, int row) const
-    {
-        Spectrum reflectance{};
-        Eigen::Matrix<double, 3, Eigen::Dynamic> xyz =
-            Eigen::Matrix<double, 3, Eigen::Dynamic>::Zero(3, m_prior.unknowns());
-        for (std::size_t i = 0; i < bandCount; ++i) {
-            const auto band = static_cast<Eigen::Index>(i);
-            const FilmPoint point = filmPoint(film.absorption[i], film.scattering[i], view.thickness, view.backing[i]);
-            reflectance[i] = point.reflectance;
-            const Eigen::Vector3d weight =
-                (1 - surfaceReflection) * Eigen::Vector3d(d50Weights[0][i], d50Weights[1][i], d50Weights[2][i]);
-            const double perLogK = point.perAbsorption * film.absorption[i];
-            const double perLogS = point.perScattering * film.scattering[i];
-            xyz.col(band) = weight * perLogK;
-            xyz.col(bands) += weight * perLogS;
-            xyz.col(bands + 1) += weight * (perLogS * slopePosition(i));
-            for (std::size_t p = 1; p < m_parts.size(); ++p) {
-                const Film& own = *m_parts[p].film;
-                const double k = m_shares[p] * (own.absorption[i] / m_blend.absorption[i] - 1);
-                const double s = m_shares[p] * (own.scattering[i] / m_blend.scattering[i] - 1);
-                xyz.col(bands + 1 + static_cast<Eigen::Index>(p)) += weight * (perLogK * k + perLogS * s);
-            }
-        }
-        const auto perXyz = labPerXyz(toXyz(seen(reflectance)), d50White);
-        slopes.middleRows<3>(row) =
-            Eigen::Map<const Eigen::Matrix<double, 3, 3, Eigen::RowMajor>>(perXyz.front().data()) * xyz;
-    }
-
-    const FilmPrior& m_prior;
-    std::vector<double> m_shares;
-    std::vector<WeightedFilm> m_parts;
-    Film m_blend;
-};
+    return slopes;
+}
 
 /// The search for the unknowns at a falling noise.
 class Search {
@@ -135,10 +109,12 @@ public:
 
     FilmFit result(double sigma) const
     {
-        FilmFit fit{m_prior.filmAt(m_x), m_x, 0, 0};
-        const Jacobian slopes = Slopes(m_prior, m_x).of(fit.film, m_paper);
+        FilmFit fit{m_prior.filmAt(m_x), m_x, {}, 0, 0};
+        const Jacobian slopes = slopesOf(fit.film, m_paper, m_prior.logSlopesAt(m_x));
         fit.cost = cost(m_x, m_target - coloursOf(fit.film, m_paper), sigma);
         const auto spread = spreadOf(slopes, sigma).ldlt();
+        const Eigen::MatrixXd known = slopes * m_prior.covariance;
+        fit.covariance = m_prior.covariance - known.transpose() * spread.solve(known);
         fit.logEvidence = -0.5 * (fit.cost + spread.vectorD().array().log().sum());
         return fit;
     }
@@ -163,7 +139,7 @@ private:
     {
         const Film film = m_prior.filmAt(m_x);
         const Residuals misses = m_target - coloursOf(film, m_paper);
-        const Jacobian slopes = Slopes(m_prior, m_x).of(film, m_paper);
+        const Jacobian slopes = slopesOf(film, m_paper, m_prior.logSlopesAt(m_x));
         const Eigen::VectorXd offset = m_x - m_prior.mean;
         const Residuals ahead = spreadOf(slopes, sigma).ldlt().solve(misses + slopes * offset);
         const Eigen::VectorXd step = m_prior.covariance * (slopes.transpose() * ahead) - offset;
@@ -202,6 +178,64 @@ Film FilmPrior::filmAt(const Eigen::VectorXd& x) const
         film.scattering[i] = std::exp(std::clamp(logS, -14.0, 5.0));
     }
     return film;
+}
+
+Eigen::MatrixXd FilmPrior::logSlopesAt(const Eigen::VectorXd& x) const
+{
+    const std::vector<double> shares = sharesAt(*this, x);
+    std::vector<WeightedFilm> parts;
+    for (std::size_t i = 0; i < pigments.size(); ++i)
+        parts.push_back({&pigments[i], shares[i]});
+    const Film blend = mixedFilm(parts);
+    Eigen::MatrixXd slopes = Eigen::MatrixXd::Zero(2 * bands, unknowns());
+    for (std::size_t i = 0; i < bandCount; ++i) {
+        const auto band = static_cast<Eigen::Index>(i);
+        slopes(band, band) = 1;
+        slopes(bands + band, bands) = 1;
+        slopes(bands + band, bands + 1) = slopePosition(i);
+        for (std::size_t p = 1; p < pigments.size(); ++p) {
+            const Eigen::Index column = bands + 1 + static_cast<Eigen::Index>(p);
+            slopes(band, column) = shares[p] * (pigments[p].absorption[i] / blend.absorption[i] - 1);
+            slopes(bands + band, column) = shares[p] * (pigments[p].scattering[i] / blend.scattering[i] - 1);
+        }
+    }
+    return slopes;
+}
+
+FilmDoubt doubtOf(const FilmPrior& prior, const Eigen::VectorXd& x, const Eigen::MatrixXd& covariance)
+{
+    constexpr double leastSeen = 0.1;
+    const Film film = prior.filmAt(x);
+    const Eigen::MatrixXd logSlopes = prior.logSlopesAt(x);
+    Eigen::MatrixXd logs = logSlopes * covariance * logSlopes.transpose();
+    // What scales K and S alike is taken out: from every row and column, its mean.
+    logs.rowwise() -= logs.colwise().mean().eval();
+    logs.colwise() -= logs.rowwise().mean().eval();
+
+    std::vector<View> looks;
+    for (const double thickness : {4.0, 1.0, 0.3, 0.1})
+        looks.push_back({thickness, whitePaper()});
+    looks.push_back({wash::full, blackLine()});
+    Eigen::MatrixXd seenSlopes(3 * static_cast<Eigen::Index>(looks.size()), 2 * bands);
+    for (std::size_t i = 0; i < looks.size(); ++i)
+        seenSlopes.middleRows<3>(3 * static_cast<Eigen::Index>(i)) = logSlopesOf(film, looks[i]);
+    const Eigen::MatrixXd spread = seenSlopes * logs * seenSlopes.transpose();
+    const Eigen::SelfAdjointEigenSolver<Eigen::MatrixXd> solver(spread);
+    std::vector<FilmBend> bends;
+    for (Eigen::Index i = spread.rows() - 1; i >= 0 && bends.size() < mostBends; --i) {
+        const double variance = solver.eigenvalues()[i];
+        if (variance < leastSeen * leastSeen)
+            break;
+        const Eigen::VectorXd way =
+            logs * (seenSlopes.transpose() * solver.eigenvectors().col(i)) / std::sqrt(variance);
+        FilmBend bend;
+        for (std::size_t band = 0; band < bandCount; ++band) {
+            bend.logAbsorption[band] = way[static_cast<Eigen::Index>(band)];
+            bend.logScattering[band] = way[bands + static_cast<Eigen::Index>(band)];
+        }
+        bends.push_back(bend);
+    }
+    return FilmDoubt(std::move(bends));
 }
 
 FilmFit fitFilm(const Swatch& swatch, const FilmPrior& prior, double noise, const Spectrum& paper)

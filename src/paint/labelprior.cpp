@@ -3,6 +3,8 @@
 #include <Eigen/Dense>
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <mutex>
 
 namespace iris {
 namespace {
@@ -178,6 +180,27 @@ FilmPrior labelPrior(std::span<const ReferencePigment* const> pigments)
     prior.covariance(bands + 1, bands + 1) = width * width * scatterSlopeSd * scatterSlopeSd;
     prior.covariance.diagonal().tail(unknowns - bands - 2).setConstant(amountSd * amountSd);
     return prior;
+}
+
+FilmDoubt doubtOfLabel(const std::vector<const ReferencePigment*>& pigments)
+{
+    static std::mutex mutex;
+    static std::map<std::vector<const ReferencePigment*>, FilmDoubt> known;
+    const auto& rows = ReferenceTable::shipped().pigments();
+    const bool keeps =
+        pigments.size() == 1 && pigments.front() >= rows.data() && pigments.front() < rows.data() + rows.size();
+    if (keeps) {
+        const std::scoped_lock lock(mutex);
+        if (const auto found = known.find(pigments); found != known.end())
+            return found->second;
+    }
+    const FilmPrior prior = labelPrior(pigments);
+    FilmDoubt doubt = doubtOf(prior, prior.mean, prior.covariance);
+    if (keeps) {
+        const std::scoped_lock lock(mutex);
+        known.emplace(pigments, doubt);
+    }
+    return doubt;
 }
 
 } // namespace iris

@@ -63,6 +63,7 @@ Paint paintOf(const ReferencePigment& pigment)
     paint.family = pigment.family;
     paint.swatch = {pigment.full, pigment.thin, pigment.overBlack};
     paint.film = typicalFilm(pigment);
+    paint.doubt = doubtOfLabel({&pigment});
     paint.strength = pigment.strength;
     paint.staining = pigment.staining;
     paint.granulation = pigment.granulation;
@@ -78,7 +79,11 @@ Paint paintOf(const std::vector<const ReferencePigment*>& pigments)
     paints.reserve(pigments.size());
     for (const ReferencePigment* pigment : pigments)
         paints.push_back(paintOf(*pigment));
-    return paints.size() == 1 ? paints.front() : blended(paints);
+    if (paints.size() == 1)
+        return paints.front();
+    Paint blend = blended(paints);
+    blend.doubt = doubtOfLabel(pigments);
+    return blend;
 }
 
 HueFamily familyOf(const Swatch& swatch)

@@ -27,6 +27,7 @@ struct Paint {
     ColourSource source = ColourSource::Typical;
     Swatch swatch;
     Film film;
+    FilmDoubt doubt;                   ///< how that film may be off
     double worstResidual = 0;          ///< deltaE00 between the swatch and the film found for it
     bool swatchFits = true;            ///< false for three colours that no film of one paint gives
     bool looksLikeItsLabel = true;     ///< false for a swatch unlike the pigments its label names
@@ -45,8 +46,9 @@ struct Paint {
 /// The typical paint of one row of the table.
 Paint paintOf(const ReferencePigment& pigment);
 
-/// The typical paint of a tube of several pigments: their films mixed so that each counts alike, the mean strength, and the worst of each rating. At least one row; the family is that of the mixed full wash, or the
-/// pigments' own when they agree.
+/// The typical paint of a tube of several pigments: their films mixed so that each counts alike, the mean strength, and
+/// the worst of each rating. At least one row; the family is that of the mixed full wash, or the pigments' own when
+/// they agree.
 Paint paintOf(const std::vector<const ReferencePigment*>& pigments);
 
 /// The family of a painted swatch when no pigment tells it: by hue, with dark or dull oranges as brown and colours

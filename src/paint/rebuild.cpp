@@ -23,10 +23,10 @@ constexpr double unlikeItsLabel = 45;
 RebuiltFilm rebuiltFrom(const Film& film, const Swatch& swatch, const Spectrum& paper, double noise)
 {
     const Swatch own = swatchOf(film, paper);
-    return {film,
-            {deltaE00(own.full, swatch.full), deltaE00(own.thin, swatch.thin),
-             deltaE00(own.overBlack, swatch.overBlack)},
-            noise};
+    return {
+        film,
+        {deltaE00(own.full, swatch.full), deltaE00(own.thin, swatch.thin), deltaE00(own.overBlack, swatch.overBlack)},
+        noise};
 }
 
 /// Between two films, K and S by their logarithms.
@@ -90,11 +90,15 @@ LabelledFilm rebuildFilm(const Swatch& swatch, std::span<const ReferencePigment*
     const double noise = std::max(readingNoise, leastNoise);
     const FilmFit smooth = fitFilm(swatch, smoothPrior(), noise, whitePaper());
     if (label.empty() || !std::ranges::all_of(label, [](const auto* row) { return tellsAShape(*row); }))
-        return {rebuiltFrom(smooth.film, swatch, whitePaper(), noise), 0, 0};
-    const FilmFit typical = fitFilm(swatch, labelPrior(label), noise, whitePaper());
+        return {rebuiltFrom(smooth.film, swatch, whitePaper(), noise), 0,
+                doubtOf(smoothPrior(), smooth.unknowns, smooth.covariance), 0};
+    const FilmPrior prior = labelPrior(label);
+    const FilmFit typical = fitFilm(swatch, prior, noise, whitePaper());
     const double odds = (1 - labelIsRight) / labelIsRight * std::exp(smooth.logEvidence - typical.logEvidence);
     const double believed = 1 / (1 + odds);
     return {rebuiltFrom(blended(typical.film, smooth.film, believed), swatch, whitePaper(), noise), believed,
+            believed > 0.5 ? doubtOf(prior, typical.unknowns, typical.covariance)
+                           : doubtOf(smoothPrior(), smooth.unknowns, smooth.covariance),
             typical.cost};
 }
 

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "paint/film.h"
+#include "paint/filmdoubt.h"
 #include "paint/paper.h"
 #include "pigment/referencetable.h"
 
@@ -54,8 +54,11 @@ RebuiltFilm rebuildFilm(const Swatch& swatch, const Spectrum& paper = whitePaper
 /// A film found from a swatch and from what the label says is in the tube.
 struct LabelledFilm {
     RebuiltFilm rebuilt;
-    double believed = 0; ///< how likely the label is right, seen the swatch: 0 to 1; 0 without a label that tells a shape
-    double labelCost = 0; ///< how hard the typical films must be bent for it: about chi-square with 9 degrees of freedom
+    double believed =
+        0;           ///< how likely the label is right, seen the swatch: 0 to 1; 0 without a label that tells a shape
+    FilmDoubt doubt; ///< what is still open about the film, once the swatch is known
+    double labelCost =
+        0; ///< how hard the typical films must be bent for it: about chi-square with 9 degrees of freedom
 
     /// False when the swatch is not one of such pigments as the label names; true without a label.
     bool looksLikeItsLabel() const;
@@ -75,8 +78,8 @@ struct LikelyPigment {
     double cost; ///< as LabelledFilm::labelCost
 };
 
-/// The rows of a table that a swatch looks like most, the likeliest first: by the evidence of the swatch under each one's
-/// prior. Takes about 0.1 s.
+/// The rows of a table that a swatch looks like most, the likeliest first: by the evidence of the swatch under each
+/// one's prior. Takes about 0.1 s.
 std::vector<LikelyPigment> likelyPigments(const Swatch& swatch, double readingNoise, const ReferenceTable& table,
                                           std::size_t most);
 

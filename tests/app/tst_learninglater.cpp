@@ -120,7 +120,10 @@ void TestLearningLater::aTubeThatIsGoneTeachesNothing()
     QVERIFY(between->behind); // and goes on with what was known of the others
     QCOMPARE(between->paints[0].strength, second);
     QVERIFY(between->learned.lessons.size() < before.lessons.size());
-    QCOMPARE(between->learned.covariance.size(), between->learned.touched.size() * between->learned.touched.size());
+    std::size_t unknowns = between->learned.touched.size();
+    for (const auto& bends : between->learned.bends)
+        unknowns += bends.size();
+    QCOMPARE(between->learned.covariance.size(), unknowns * unknowns);
     QCOMPARE(between->learned.covarianceOf(0, 0), before.covarianceOf(1, 1));
     m_document->undo();
     COMES_TRUE(!m_document->studio()->behind);

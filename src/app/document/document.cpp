@@ -106,7 +106,7 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
     catchUp();
     const Notebook& before = old->notebook;
     const Notebook& now = m_studio->notebook;
-    if (touchesTubes(*done) || old->learned.strengths != m_studio->learned.strengths)
+    if (touchesTubes(*done) || old->paints != m_studio->paints)
         Q_EMIT tubesChanged();
     if (before.mixes != now.mixes)
         Q_EMIT mixesChanged();

@@ -1,0 +1,97 @@
+#include "learning/learning.h"
+
+#include <algorithm>
+#include <cassert>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr std::size_t fewestSquares = 3;
+
+double median(std::vector<double> values)
+{
+    const auto middle = values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2);
+    std::ranges::nth_element(values, middle);
+    return *middle;
+}
+
+double product(const LabStep& one, const LabStep& two)
+{
+    return one[0] * two[0] + one[1] * two[1] + one[2] * two[2];
+}
+
+} // namespace
+
+std::optional<std::size_t> Learned::rowOf(const Unknown& unknown) const
+{
+    std::size_t row = 0;
+    for (std::size_t i = 0; i < touched.size() && touched[i] <= unknown.paint; ++i) {
+        if (touched[i] == unknown.paint)
+            return unknown.which <= bends[i].size() ? std::optional(row + unknown.which) : std::nullopt;
+        row += 1 + bends[i].size();
+    }
+    return std::nullopt;
+}
+
+double Learned::covarianceOf(const Unknown& one, const Unknown& two) const
+{
+    const auto row = rowOf(one);
+    const auto column = rowOf(two);
+    if (row && column) {
+        const auto side = static_cast<std::size_t>(std::lround(std::sqrt(static_cast<double>(covariance.size()))));
+        return covariance[*row * side + *column];
+    }
+    if (one != two)
+        return 0;
+    return one.which == 0 ? variances[one.paint] : 1;
+}
+
+bool Learned::isTouched(std::size_t paint) const
+{
+    return std::ranges::binary_search(touched, paint);
+}
+
+double Learned::factor(std::size_t paint) const
+{
+    return std::exp(std::sqrt(covarianceOf(paint, paint)));
+}
+
+std::optional<double> Learned::typicalMiss() const
+{
+    if (lessons.size() < fewestSquares)
+        return std::nullopt;
+    std::vector<double> misses;
+    for (const MixLesson& lesson : lessons)
+        misses.push_back(lesson.leftOut);
+    return median(std::move(misses));
+}
+
+std::vector<Paint> asLearnt(std::vector<Paint> paints, const Learned& learned)
+{
+    assert(paints.size() == learned.paints());
+    for (std::size_t i = 0; i < paints.size(); ++i)
+        paints[i].strength = learned.strengths[i];
+    for (std::size_t i = 0; i < learned.touched.size(); ++i) {
+        Paint& paint = paints[learned.touched[i]];
+        if (learned.bends[i].empty())
+            continue;
+        paint.film = bent(paint.film, paint.doubt, learned.bends[i]);
+        if (paint.source == ColourSource::Typical)
+            paint.swatch = swatchOf(paint.film);
+    }
+    return paints;
+}
+
+double expectedMiss(const Recipe& recipe, std::span<const Paint> paints, const Learned& learned)
+{
+    const std::vector<LabStep> slopes = slopesAtMatchedWash(slopeOf(recipe, paints, learned.strengths));
+    const std::vector<Unknown> unknowns = unknownsOf(recipe, paints);
+    double variance = 0;
+    for (std::size_t i = 0; i < slopes.size(); ++i)
+        for (std::size_t j = 0; j < slopes.size(); ++j)
+            variance += learned.covarianceOf(unknowns[i], unknowns[j]) * product(slopes[i], slopes[j]);
+    return std::hypot(std::sqrt(std::max(0.0, variance)), learned.modelMiss);
+}
+
+} // namespace iris
