@@ -12,8 +12,8 @@
 
 using namespace iris;
 
-/// Makes a row of the reference table: the shape of one or more rows in some amounts, bent smoothly until its full and thin
-/// wash come where they are wanted, and the three colours it then has.
+/// Makes a row of the reference table: the shape of one or more rows in some amounts, bent smoothly until its full and
+/// thin wash come where they are wanted, and the three colours it then has.
 ///
 ///     tablerow PBr24=1 PW6=0.5 full.l=84 full.c=38 full.h=84 thin.h=88
 ///
@@ -51,7 +51,8 @@ Film bent(const Film& base, const Wanted& wanted)
     Film film = base;
     for (int round = 0; round < 12; ++round) {
         const Swatch now = swatchOf(film);
-        const Swatch target{wanted.of("full", now.full), wanted.of("thin", now.thin), wanted.of("black", now.overBlack)};
+        const Swatch target{wanted.of("full", now.full), wanted.of("thin", now.thin),
+                            wanted.of("black", now.overBlack)};
         film = fitFilm(target, prior, noise, whitePaper()).film;
     }
     return film;

@@ -20,6 +20,7 @@ struct Request {
     bool json = false;
     std::function<Result<Output>()> run;
     PigmentArguments pigment;
+    LooksLikeArguments looksLike;
     MixArguments mix;
     LadderArguments ladder;
     ChartArguments chart;
@@ -73,6 +74,12 @@ void setUpMixing(CLI::App& app, Request& request)
     auto* pigment = addCommand(app, request, "pigment", "What the reference table says of a pigment",
                                [&] { return pigmentCommand(request.pigment); });
     addText(pigment, "CODE", request.pigment.code, "CODE or CODE/FORM, as in PBr7/burnt sienna")->required();
+
+    auto* looksLike = addCommand(app, request, "looks-like", "What pigments a tube looks like, by its own swatch",
+                                 [&] { return looksLikeCommand(request.looksLike); });
+    addText(looksLike, "TUBE", request.looksLike.tube, "A tube of the notebook that has been read")->required();
+    addMost(looksLike, request.looksLike.most, "How many pigments to list");
+    addSource(looksLike, request.looksLike.source);
 
     auto* mix = addCommand(app, request, "mix", "The colour of a mix", [&] { return mixCommand(request.mix); });
     addText(mix, "TUBE:PARTS", request.mix.parts, "Tubes and their parts, as in PY3:3 PB29:1")->required();
@@ -292,6 +299,9 @@ void setUpReading(CLI::App& app, Request& request)
               {{1, 9e15}, "the number of a sheet"});
     addNumber(simulate, "--strengths-off", request.simulate.strengthsOff,
               "How many times stronger or weaker the painter's tubes are at most", {{1, 10}, "1 to 10"});
+    addNumber(simulate, "--colours-off", request.simulate.coloursOff,
+              "How far the colours of the painter's tubes are off: 1 is as far as makers are thought to differ",
+              {{0, 3}, "0 to 3"});
     addNumber(simulate, "--line-runs", request.simulate.lineRuns, "How far the black lines run, mm",
               {{0, 50}, "0 to 50 mm"});
     addNumber(simulate, "--device", request.simulate.device, "Another device, other faults",

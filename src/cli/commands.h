@@ -30,6 +30,14 @@ struct PigmentArguments {
 };
 Result<Output> pigmentCommand(const PigmentArguments& arguments);
 
+struct LooksLikeArguments {
+    SourceArguments source;
+    std::string tube;
+    int most = 5;
+};
+/// The pigments of the table that a tube of a notebook looks like most, by its own swatch.
+Result<Output> looksLikeCommand(const LooksLikeArguments& arguments);
+
 struct MixArguments {
     SourceArguments source;
     std::vector<std::string> parts; ///< TUBE:PARTS
@@ -221,6 +229,7 @@ struct SimulateArguments {
     std::optional<unsigned> device;
     std::optional<long long> sheet;     ///< the number of a sheet in the notebook
     std::optional<double> strengthsOff; ///< how many times off the painter's tubes are at most
+    std::optional<double> coloursOff;   ///< how far their colours are off, in standard deviations of what is in doubt
     std::optional<double> lineRuns;     ///< mm the black lines run, when their ink is not waterproof
     SourceArguments source;
 };

@@ -1,5 +1,7 @@
 #include "base/text.h"
 #include "cli/json.h"
+#include "cli/tubesource.h"
+#include "colour/deltae.h"
 #include "mixing/recipe.h"
 #include "paint/ratings.h"
 #include "pigment/referencetable.h"
@@ -79,6 +81,42 @@ Result<Output> pigmentCommand(const PigmentArguments& arguments)
         output.text += rowText(*row, paint);
     }
     output.text += "Typical values, from memory; your own swatch is the better guide.\n";
+    return output;
+}
+
+Result<Output> looksLikeCommand(const LooksLikeArguments& arguments)
+{
+    if (arguments.source.notebook.empty())
+        return failure(ErrorCode::BadOption, "name the notebook with --notebook");
+    const auto source = TubeSource::from(arguments.source);
+    if (!source)
+        return tl::unexpected(source.error());
+    const auto place = source->find(arguments.tube);
+    if (!place)
+        return tl::unexpected(place.error());
+    const Tube& tube = source->notebook().tubes[*place];
+    if (!tube.swatch)
+        return failure(ErrorCode::BadOption, shown(tube.name) + " has no swatch of its own; read a card of it first");
+    const ReferenceTable& table = ReferenceTable::shipped();
+    const double noise = ReadingNoises(source->notebook().swatches).of(tube);
+    const auto likely = likelyPigments(*tube.swatch, noise, table, static_cast<std::size_t>(arguments.most));
+    const bool honest = source->unlearnt()[*place].looksLikeItsLabel;
+    Output output{"", Json{{"tube", tube.name},
+                           {"label", textOf(tube.codes)},
+                           {"looks_like_its_label", honest},
+                           {"pigments", Json::array()}}};
+    output.text = honest ? shown(tube.name) + " looks like its label, " + textOf(tube.codes) + "\n"
+                         : doubtedLabel(tube.codes, *likely.front().pigment) + "\n";
+    for (const LikelyPigment& one : likely) {
+        const Swatch typical{one.pigment->full, one.pigment->thin, one.pigment->overBlack};
+        const double apart = std::max(deltaE00(typical.full, tube.swatch->full), deltaE00(typical.thin, tube.swatch->thin));
+        output.text += "  " + one.pigment->id() + "  " + one.pigment->commonName + ", " + formatNumber(apart, 1)
+                       + " from its typical colours\n";
+        output.json["pigments"].push_back({{"id", one.pigment->id()},
+                                           {"common_name", one.pigment->commonName},
+                                           {"apart", rounded(apart, 2)},
+                                           {"misfit", rounded(one.cost, 1)}});
+    }
     return output;
 }
 

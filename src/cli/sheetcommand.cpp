@@ -34,14 +34,20 @@ std::vector<std::size_t> atHand(const Notebook& notebook)
     return places;
 }
 
-std::vector<WorthSquare> worthOf(const TubeSource& source, int squares)
+struct Worth {
+    std::vector<WorthSquare> squares;
+    std::vector<WorthCard> cards;
+};
+
+Worth worthOf(const TubeSource& source, int squares)
 {
     WorthOptions options;
     options.squares = static_cast<std::size_t>(squares);
     options.among = atHand(source.notebook());
     const auto wanted = wantedBy(source.notebook(), source.paints(),
                                  [&](std::size_t place) { return isAtHand(source.notebook().tubes[place]); });
-    return worthPainting(source.paints(), source.learned(), wanted, options);
+    return {worthPainting(source.paints(), source.learned(), wanted, options),
+            cardsWorthReading(source.paints(), source.learned(), wanted, options)};
 }
 
 /// What is to be painted: squares in a grid, or one after the other.
@@ -99,7 +105,7 @@ Result<Squares> squaresOf(const SheetArguments& arguments, const TubeSource& sou
         if (arguments.worth > mostSquares)
             return failure(ErrorCode::BadNumber, "at most 200 squares at a time");
         std::vector<Recipe> recipes;
-        for (const WorthSquare& square : worthOf(source, arguments.worth))
+        for (const WorthSquare& square : worthOf(source, arguments.worth).squares)
             recipes.push_back(square.recipe);
         return Squares{cellsOf(recipes, source.notebook()), 0, "Worth painting next"};
     }
@@ -335,7 +341,8 @@ Result<Output> nextCommand(const NextArguments& arguments)
     } else {
         output.text += "Too few painted squares to tell how good predictions are\n";
     }
-    for (const WorthSquare& square : worthOf(*source, arguments.squares)) {
+    const Worth worth = worthOf(*source, arguments.squares);
+    for (const WorthSquare& square : worth.squares) {
         output.text += "  " + recipeText(square.recipe, source->paints()) + ": may be "
                        + formatNumber(square.missBefore, 1) + " off, teaches " + std::string(teachingWord(square.share))
                        + " (" + formatNumber(100 * square.share, 0) + " % of all there is to learn)\n";
@@ -344,6 +351,14 @@ Result<Output> nextCommand(const NextArguments& arguments)
                                           {"expected_miss", rounded(square.missBefore, 2)},
                                           {"share_of_doubt", rounded(square.share, 4)}});
     }
+    constexpr std::size_t mostCards = 3;
+    output.json["cards"] = Json::array();
+    for (const WorthCard& card : std::span(worth.cards).first(std::min(mostCards, worth.cards.size())))
+        output.json["cards"].push_back(
+            {{"tube", source->paints()[card.paint].name}, {"share_of_doubt", rounded(card.share, 4)}});
+    if (const auto card = cardBeforeSquares(worth.cards, worth.squares))
+        output.text += "A swatch card of " + shown(source->paints()[card->paint].name)
+                       + " would teach more than the next four squares together\n";
     return output;
 }
 

@@ -60,13 +60,23 @@ Result<Output> chart(const SimulateArguments& arguments)
                   Json{{"picture", arguments.out}, {"colours", colours}, {"box", sides}, {"columns", 4}}};
 }
 
-/// The tubes as they really are in a made-up painter's box: each stronger or weaker than the notebook believes.
-std::vector<Paint> withStrengthsOff(std::vector<Paint> paints, double most, unsigned seed)
+/// The tubes as they really are in a made-up painter's box: each stronger or weaker than the notebook believes, and of
+/// another colour as far as there is doubt about it.
+std::vector<Paint> asTheyAre(std::vector<Paint> paints, const SimulateArguments& arguments)
 {
-    std::mt19937 random(seed * 31 + 7);
+    // The painter's tubes stay what they are from sheet to sheet, as the device does.
+    std::mt19937 random(arguments.device.value_or(1) * 31 + 7);
+    const double most = arguments.strengthsOff.value_or(1);
     std::uniform_real_distribution<double> off(-std::log(most), std::log(most));
     for (Paint& paint : paints)
         paint.strength *= std::exp(off(random));
+    std::normal_distribution<double> deviation(0, arguments.coloursOff.value_or(0));
+    for (Paint& paint : paints) {
+        std::vector<double> deviations;
+        for (std::size_t i = 0; i < paint.doubt.count() && arguments.coloursOff; ++i)
+            deviations.push_back(std::clamp(deviation(random), -2.0, 2.0));
+        paint.film = bent(paint.film, paint.doubt, deviations);
+    }
     return paints;
 }
 
@@ -83,10 +93,7 @@ Result<Output> sheet(const SimulateArguments& arguments, const TubeSource& sourc
     painting.specks = 12;
     painting.lineRuns = arguments.lineRuns.value_or(0);
     const unsigned device = arguments.device.value_or(1);
-    // The painter's tubes stay what they are from sheet to sheet, as the device does.
-    const SimulatedSheet scene(*page, source.notebook(),
-                               withStrengthsOff(source.unlearnt(), arguments.strengthsOff.value_or(1), device),
-                               painting);
+    const SimulatedSheet scene(*page, source.notebook(), asTheyAre(source.unlearnt(), arguments), painting);
     const Scan scan =
         scanned(scene, arguments.dpi.value_or(usualDpi), scannerFaults(device, arguments.seed.value_or(1)));
     if (const auto done = saved(scan, arguments.out); !done)
@@ -108,6 +115,8 @@ Result<void> checkOptions(const SimulateArguments& arguments)
         return idle("--sheet");
     if (!isSheet && arguments.strengthsOff)
         return idle("--strengths-off");
+    if (!isSheet && arguments.coloursOff)
+        return idle("--colours-off");
     if (!isSheet && arguments.lineRuns)
         return idle("--line-runs");
     if ((isSheet || isChart) && !arguments.tube.empty())

@@ -279,4 +279,12 @@ std::vector<WorthCard> cardsWorthReading(std::span<const Paint> paints, const Le
     return cards;
 }
 
+std::optional<WorthCard> cardBeforeSquares(std::span<const WorthCard> cards, std::span<const WorthSquare> squares)
+{
+    double next = 0;
+    for (const WorthSquare& square : squares.first(std::min<std::size_t>(4, squares.size())))
+        next += square.share;
+    return !cards.empty() && cards.front().share > next ? std::optional(cards.front()) : std::nullopt;
+}
+
 } // namespace iris

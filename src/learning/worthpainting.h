@@ -57,4 +57,7 @@ struct WorthCard {
 std::vector<WorthCard> cardsWorthReading(std::span<const Paint> paints, const Learned& known,
                                          std::span<const WantedMix> wanted, const WorthOptions& options = {});
 
+/// The first card, when it teaches more than the next four squares together.
+std::optional<WorthCard> cardBeforeSquares(std::span<const WorthCard> cards, std::span<const WorthSquare> squares);
+
 } // namespace iris

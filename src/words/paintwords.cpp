@@ -51,4 +51,10 @@ std::string_view granulationWord(int rating)
     return wordOf(rating, 0, words);
 }
 
+std::string doubtedLabel(const std::vector<PigmentCode>& label, const ReferencePigment& likeliest)
+{
+    return "This does not look like " + textOf(label) + "; of the table it looks most like " + likeliest.id() + ", "
+           + likeliest.commonName + ". Either the label does not tell all, or the card was painted from another tube.";
+}
+
 } // namespace iris

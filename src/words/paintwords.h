@@ -2,8 +2,10 @@
 
 #include "paint/lean.h"
 #include "paint/transparency.h"
+#include "pigment/referencetable.h"
 
 #include <string>
+#include <vector>
 
 namespace iris {
 
@@ -24,5 +26,9 @@ std::string_view stainingWord(int rating);
 
 /// "smooth" (0) to "granulates strongly" (3).
 std::string_view granulationWord(int rating);
+
+/// "This does not look like PB29; of the table it looks most like PB28, cobalt blue. ..." of a tube whose swatch is unlike
+/// its label.
+std::string doubtedLabel(const std::vector<PigmentCode>& label, const ReferencePigment& likeliest);
 
 } // namespace iris

@@ -4,6 +4,7 @@
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
+#include "colour/deltae.h"
 #include "app/theme/viewsettings.h"
 
 #include <QGridLayout>
@@ -17,13 +18,17 @@ namespace {
 
 constexpr std::size_t mostWorst = 6;
 constexpr std::size_t mostStrengths = 14;
+constexpr double leastMoved = 1; ///< deltaE00: below that a colour is as it was
 
 /// Two colours that touch.
 class TouchingPair : public QWidget {
 public:
-    TouchingPair(QColor left, QColor right, QWidget* parent) : QWidget(parent), m_left(left), m_right(right)
+    TouchingPair(QColor left, QColor right, int width, int height, QWidget* parent)
+        : QWidget(parent),
+          m_left(left),
+          m_right(right)
     {
-        setFixedSize(120, 40);
+        setFixedSize(width, height);
     }
 
 protected:
@@ -38,6 +43,15 @@ private:
     QColor m_left;
     QColor m_right;
 };
+
+/// How far the full and the thin wash of a paint have moved, whichever more.
+double colourMoved(const Paint& before, const Paint& after)
+{
+    const auto apartAt = [&](double wash) {
+        return deltaE00(seenLab(before.film, wash, whitePaper()), seenLab(after.film, wash, whitePaper()));
+    };
+    return std::max(apartAt(wash::full), apartAt(wash::thin));
+}
 
 double medianOf(std::vector<double> values)
 {
@@ -173,7 +187,7 @@ void PredictionsPage::addWorst(QVBoxLayout* column)
         const Recipe recipe{lessons.squares[i].parts, learned.lessons[i].thickness};
         const Lab expected = learned.lessons[i].leftOutColour;
         grid->addWidget(
-            new TouchingPair(displayed(lessons.squares[i].colour, values), displayed(expected, values), this), row, 0);
+            new TouchingPair(displayed(lessons.squares[i].colour, values), displayed(expected, values), 120, 40, this), row, 0);
         grid->addWidget(
             label(tr("%1\n%2").arg(recipeText(recipe, m_document.studio()->paints), apart(learned.lessons[i].leftOut)),
                   textsize::body, QFont::Normal, this),
@@ -188,8 +202,11 @@ void PredictionsPage::addStrengths(QVBoxLayout* column)
     const Learned& learned = m_document.studio()->learned;
     const auto& before = m_document.studio()->unlearnt;
     std::vector<std::size_t> changed = learned.touched;
+    const auto& after = m_document.studio()->paints;
+    // What a doubled strength is to a mix, some seven units of colour are: both count alike.
     const auto change = [&](std::size_t place) {
-        return std::abs(std::log(learned.strengths[place] / before[place].strength));
+        return std::abs(std::log2(learned.strengths[place] / before[place].strength))
+               + colourMoved(before[place], after[place]) / 7;
     };
     std::ranges::sort(changed, std::greater(), change);
     column->addWidget(label(tr("What the squares taught about your tubes"), textsize::body, QFont::Bold, this));
@@ -199,24 +216,33 @@ void PredictionsPage::addStrengths(QVBoxLayout* column)
         return;
     }
     auto* grid = new QGridLayout;
-    grid->setHorizontalSpacing(5 * gridStep);
+    grid->setHorizontalSpacing(4 * gridStep);
+    grid->setColumnStretch(1, 1);
+    const bool values = m_settings.valuesOnly();
     grid->setVerticalSpacing(gridStep);
     int row = 0;
-    for (const char* heading :
-         {QT_TR_NOOP("tube"), QT_TR_NOOP("taken for"), QT_TR_NOOP("found"), QT_TR_NOOP("give or take")})
+    for (const char* heading : {QT_TR_NOOP("as taken, as found"), QT_TR_NOOP("tube"), QT_TR_NOOP("taken for"),
+                                QT_TR_NOOP("found"), QT_TR_NOOP("give or take")})
         grid->addWidget(label(tr(heading), textsize::small, QFont::Normal, this), 0, row++);
     row = 1;
     for (const std::size_t place : changed) {
         if (static_cast<std::size_t>(row) > mostStrengths)
             break;
-        grid->addWidget(label(text(before[place].name), textsize::body, QFont::Normal, this), row, 0);
-        grid->addWidget(label(number(before[place].strength, 2), textsize::body, QFont::Normal, this), row, 1);
-        grid->addWidget(label(number(learned.strengths[place], 2), textsize::body, QFont::DemiBold, this), row, 2);
-        grid->addWidget(label(giveOrTake(learned.factor(place)), textsize::body, QFont::Normal, this), row, 3);
+        const Lab taken = seenLab(before[place].film, wash::full, whitePaper());
+        const Lab found = seenLab(after[place].film, wash::full, whitePaper());
+        grid->addWidget(new TouchingPair(displayed(taken, values), displayed(found, values), 60, 26, this), row, 0);
+        const double moved = colourMoved(before[place], after[place]);
+        const QString name = text(before[place].name);
+        grid->addWidget(label(moved < leastMoved ? name : tr("%1\ncolour %2").arg(name, apart(moved)), textsize::body,
+                              QFont::Normal, this),
+                        row, 1);
+        grid->addWidget(label(number(before[place].strength, 2), textsize::body, QFont::Normal, this), row, 2);
+        grid->addWidget(label(number(learned.strengths[place], 2), textsize::body, QFont::DemiBold, this), row, 3);
+        grid->addWidget(label(giveOrTake(learned.factor(place)), textsize::body, QFont::Normal, this), row, 4);
         ++row;
     }
     column->addLayout(grid);
-    column->addWidget(label(tr("Strength of colour a part, ultramarine = 1."), textsize::small, QFont::Normal, this));
+    column->addWidget(label(tr("Strength of colour a part, ultramarine = 1; colours in a full wash."), textsize::small, QFont::Normal, this));
 }
 
 void PredictionsPage::addUnswatched(QVBoxLayout* column)
@@ -237,8 +263,8 @@ void PredictionsPage::addUnswatched(QVBoxLayout* column)
     column->addWidget(label(tr("Tubes that lack a swatch of their own"), textsize::body, QFont::Bold, this));
     const QString all =
         names.isEmpty() ? tr("None: every tube at hand goes by its own colours.")
-                        : tr("%1.\nTheir colours are typical ones from a table; a swatch card of each does more for "
-                             "its mixes than any number of squares.")
+                        : tr("%1.\nTheir colours are typical ones from a table; squares teach "
+                             "them too, but a swatch card of each tells more at once.")
                               .arg(names.join(QStringLiteral(", ")));
     column->addWidget(label(all, textsize::body, QFont::Normal, this));
 }

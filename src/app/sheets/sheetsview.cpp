@@ -74,6 +74,9 @@ SheetsView::SheetsView(Document& document, ViewSettings& settings, QWidget* pare
     m_pages->addWidget(m_sheetsPage);
     m_pages->addWidget(m_mixes);
     m_pages->addWidget(new PredictionsPage(document, settings, this));
+    m_cardWords = wordLabel("worthCard", textFont(textsize::body), this);
+    m_cardWords->hide();
+    layout->addWidget(m_cardWords);
     layout->addWidget(m_pages, 1);
     connect(m_list, &QListWidget::currentRowChanged, this, &SheetsView::showChosen);
     connect(&document, &Document::sheetsChanged, this, &SheetsView::fill);
@@ -82,6 +85,7 @@ SheetsView::SheetsView(Document& document, ViewSettings& settings, QWidget* pare
             m_looking.drop();
             m_painting.drop();
             m_tryWithoutPaint->setEnabled(true);
+            m_cardWords->hide();
             showWorthAct();
         });
     connect(&document, &Document::mixesChanged, this, &SheetsView::fill);
@@ -231,10 +235,14 @@ void SheetsView::layOutWorthPainting()
             options.among = studio->atHand();
             const auto usable = [&](std::size_t place) { return isAtHand(studio->notebook.tubes[place]); };
             const auto wanted = wantedBy(studio->notebook, studio->paints, usable, tools.workOptions());
-            WorthFound found{studio, {}};
-            if (!tools.stop.stop_requested())
-                for (const WorthSquare& square : worthPainting(studio->paints, studio->learned, wanted, options))
-                    found.recipes.push_back(square.recipe);
+            WorthFound found{studio, {}, {}};
+            options.stop = tools.stop;
+            const auto squares = worthPainting(studio->paints, studio->learned, wanted, options);
+            for (const WorthSquare& square : squares)
+                found.recipes.push_back(square.recipe);
+            const auto cards = cardsWorthReading(studio->paints, studio->learned, wanted, options);
+            if (const auto card = cardBeforeSquares(cards, squares))
+                found.card = card->paint;
             return found;
         },
         [this](const WorthFound& found) { printWorth(found); });
@@ -253,6 +261,10 @@ void SheetsView::printWorth(const WorthFound& found)
         messages().tell(this, tr("Worth painting next"), tr("It takes at least two tubes that are at hand."));
         return;
     }
+    m_cardWords->setVisible(found.card.has_value());
+    if (found.card)
+        m_cardWords->setText(tr("A swatch card of %1 would teach more than the next four squares together.")
+                                 .arg(text(found.studio->paints[*found.card].name)));
     const std::vector<SheetCell> cells = cellsOf(found.recipes, found.studio->notebook);
     if (printSquares(m_document, cells, 0, tr("Worth painting next"), window()))
         m_list->setCurrentRow(0);

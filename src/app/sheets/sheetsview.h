@@ -54,6 +54,7 @@ private:
     struct WorthFound {
         StudioPtr studio;
         std::vector<Recipe> recipes;
+        std::optional<std::size_t> card; ///< of a tube that teaches more than the next squares
     };
     void printWorth(const WorthFound& found);
     void showWorthAct();
@@ -79,6 +80,7 @@ private:
     PlainLabel* m_effort = nullptr;
     Job<WorthFound> m_looking;
     Job<QImage> m_painting; ///< a sheet painted and scanned by nobody
+    PlainLabel* m_cardWords = nullptr; ///< which card would teach more than squares; hidden when none would
     QAction* m_worth = nullptr;
     QAction* m_readSheet = nullptr;
     QAction* m_tryWithoutPaint = nullptr;

@@ -270,6 +270,11 @@ QString TubeCard::readingsOf(const Tube& tube, const Paint& paint) const
                           apart(shift->apart));
     lines << tr("L, a, b: full %1").arg(labText(paint.swatch.full)) << tr("thin %1").arg(labText(paint.swatch.thin))
           << tr("over black %1").arg(labText(paint.swatch.overBlack));
+    if (!paint.looksLikeItsLabel) {
+        const double noise = ReadingNoises(m_document.notebook().swatches).of(tube);
+        const auto likely = likelyPigments(paint.swatch, noise, ReferenceTable::shipped(), 1);
+        lines << text(doubtedLabel(tube.codes, *likely.front().pigment));
+    }
     if (!paint.swatchFits)
         lines << tr("These three colours do not fit one paint (%1); measure again").arg(apart(paint.worstResidual));
     return lines.join(QLatin1Char('\n'));
