@@ -10,6 +10,7 @@
 #include "mixing/whatmakes.h"
 #include "mixing/wheel.h"
 #include "paint/ratings.h"
+#include "words/mixwords.h"
 #include "words/paintwords.h"
 
 #include <algorithm>
@@ -112,7 +113,9 @@ Result<WhatMakesOptions> optionsOf(const WhatMakesArguments& arguments, const Tu
 
 struct Search {
     TubeSource source;
+    WhatMakesOptions options;
     std::vector<Finding> findings;
+    std::optional<NearMiss> nearest; ///< where no mix is a grey or a dark
 };
 
 Result<Search> search(const WhatMakesArguments& arguments)
@@ -128,21 +131,32 @@ Result<Search> search(const WhatMakesArguments& arguments)
     const auto options = optionsOf(arguments, *source);
     if (!options)
         return tl::unexpected(options.error());
-    std::vector<Finding> findings = whatMakes(source->paints(), *options);
-    return Search{std::move(*source), std::move(findings)};
+    Search found{std::move(*source), *options, {}, {}};
+    found.findings = whatMakes(found.source.paints(), found.options);
+    if (found.findings.empty())
+        found.nearest = nearestTo(found.source.paints(), found.options);
+    return found;
 }
 
-void add(Output& output, const std::string& heading, const char* key, const std::vector<Finding>& findings,
-         const TubeSource& source)
+void add(Output& output, const std::string& heading, const char* key, const Search& found)
 {
     output.text += heading + "\n";
     output.json[key] = Json::array();
-    for (const Finding& finding : findings) {
-        output.text += findingText(finding, source);
-        output.json[key].push_back(findingJson(finding, source));
+    for (const Finding& finding : found.findings) {
+        output.text += findingText(finding, found.source);
+        output.json[key].push_back(findingJson(finding, found.source));
     }
-    if (findings.empty())
+    if (found.nearest) {
+        const NearMiss& near = *found.nearest;
+        output.text += "  " + nearMissWords(found.options.kind, near, found.source.paints()) + "\n";
+        output.json["nearest"] = {{"parts", partsJson(near.recipe, found.source.paints())},
+                                  {"wash", near.recipe.wash},
+                                  {"colour", toJson(near.colour)},
+                                  {"second_layer", toJson(near.secondLayer)},
+                                  {"missing", near.missing ? Json(nameOf(*near.missing)) : Json()}};
+    } else if (found.findings.empty()) {
         output.text += "  none\n";
+    }
 }
 
 void addPartners(Output& output, const TubeSource& source)
@@ -212,7 +226,7 @@ Result<Output> whatMakesCommand(const WhatMakesArguments& arguments)
     if (!found)
         return tl::unexpected(found.error());
     Output output{"", Json::object()};
-    add(output, arguments.kind + ", " + arguments.order + " first", "mixes", found->findings, found->source);
+    add(output, arguments.kind + ", " + arguments.order + " first", "mixes", *found);
     output.remarks = found->source.remarks();
     return output;
 }
@@ -227,7 +241,7 @@ Result<Output> neutralsCommand(const WhatMakesArguments& arguments)
         const auto found = search(sided);
         if (!found)
             return tl::unexpected(found.error());
-        add(output, std::string(side) + " greys", side, found->findings, found->source);
+        add(output, std::string(side) + " greys", side, *found);
         if (std::string_view(side) == "warm")
             addPartners(output, found->source);
     }
@@ -242,7 +256,7 @@ Result<Output> darksCommand(const WhatMakesArguments& arguments)
     if (!found)
         return tl::unexpected(found.error());
     Output output{"", Json::object()};
-    add(output, "Darks, deepest first", "mixes", found->findings, found->source);
+    add(output, "Darks, deepest first", "mixes", *found);
     output.json["black"] = nullptr;
     if (const auto verdict = judgeBlack(found->source.paints(), found->findings)) {
         const std::string& name = found->source.paints()[verdict->black].name;

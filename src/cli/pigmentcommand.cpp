@@ -109,7 +109,8 @@ Result<Output> looksLikeCommand(const LooksLikeArguments& arguments)
                          : doubtedLabel(tube.codes, *likely.front().pigment) + "\n";
     for (const LikelyPigment& one : likely) {
         const Swatch typical{one.pigment->full, one.pigment->thin, one.pigment->overBlack};
-        const double apart = std::max(deltaE00(typical.full, tube.swatch->full), deltaE00(typical.thin, tube.swatch->thin));
+        const double apart =
+            std::max(deltaE00(typical.full, tube.swatch->full), deltaE00(typical.thin, tube.swatch->thin));
         output.text += "  " + one.pigment->id() + "  " + one.pigment->commonName + ", " + formatNumber(apart, 1)
                        + " from its typical colours\n";
         output.json["pigments"].push_back({{"id", one.pigment->id()},

@@ -25,13 +25,22 @@ double product(const LabStep& one, const LabStep& two)
 
 std::optional<std::size_t> Learned::rowOf(const Unknown& unknown) const
 {
+    const auto found = std::ranges::lower_bound(touched, unknown.paint);
+    if (found == touched.end() || *found != unknown.paint)
+        return std::nullopt;
+    const auto at = static_cast<std::size_t>(found - touched.begin());
+    return unknown.which <= bends[at].size() ? std::optional(rows[at] + unknown.which) : std::nullopt;
+}
+
+std::vector<std::size_t> rowsOf(const std::vector<std::vector<double>>& bends)
+{
+    std::vector<std::size_t> rows;
     std::size_t row = 0;
-    for (std::size_t i = 0; i < touched.size() && touched[i] <= unknown.paint; ++i) {
-        if (touched[i] == unknown.paint)
-            return unknown.which <= bends[i].size() ? std::optional(row + unknown.which) : std::nullopt;
-        row += 1 + bends[i].size();
+    for (const auto& own : bends) {
+        rows.push_back(row);
+        row += 1 + own.size();
     }
-    return std::nullopt;
+    return rows;
 }
 
 double Learned::covarianceOf(const Unknown& one, const Unknown& two) const
@@ -39,7 +48,7 @@ double Learned::covarianceOf(const Unknown& one, const Unknown& two) const
     const auto row = rowOf(one);
     const auto column = rowOf(two);
     if (row && column) {
-        const auto side = static_cast<std::size_t>(std::lround(std::sqrt(static_cast<double>(covariance.size()))));
+        const std::size_t side = rows.back() + 1 + bends.back().size();
         return covariance[*row * side + *column];
     }
     if (one != two)

@@ -409,6 +409,7 @@ Learned learnFrom(std::span<const Paint> paints, std::span<const PaintedMix> squ
     const Learned found = fit.result();
     learned.touched = subset.places;
     learned.bends = found.bends;
+    learned.rows = rowsOf(found.bends);
     learned.covariance = found.covariance;
     learned.lessons = found.lessons;
     learned.modelMiss = found.modelMiss;

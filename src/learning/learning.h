@@ -45,6 +45,7 @@ struct Learned {
     std::vector<double> variances;          ///< of ln(strength) before anything was painted, one a paint
     std::vector<std::size_t> touched;       ///< the paints that are in some square, in order
     std::vector<std::vector<double>> bends; ///< of those: deviations of the bends of Paint::doubt that were looked at
+    std::vector<std::size_t> rows;          ///< where in the covariance the unknowns of each of those begin
     std::vector<double> covariance;         ///< of the unknowns of those (strength, then bends), row by row
     std::vector<MixLesson> lessons;         ///< one a square, in their order
     double modelMiss = 1;                   ///< what the mixing model itself is off by, deltaE, as far as squares tell
@@ -72,6 +73,9 @@ struct Learned {
 private:
     std::optional<std::size_t> rowOf(const Unknown& unknown) const;
 };
+
+/// Where the unknowns of each touched paint begin, strength and bends one after the other.
+std::vector<std::size_t> rowsOf(const std::vector<std::vector<double>>& bends);
 
 /// What is known before any square was painted: the paints' own strengths, and how sure they are.
 Learned beforePainting(std::span<const Paint> paints, const LearningOptions& options = {});

@@ -47,7 +47,8 @@ MixSlope slopeOf(const Recipe& recipe, std::span<const Paint> paints,
 
 /// A step in Lab near a colour, in units of seen difference: along lightness, chroma and hue, divided by
 /// S_L = 1 + 0.015 (L - 50)^2 / sqrt(20 + (L - 50)^2), S_C = 1 + 0.045 C and S_H = 1 + 0.015 C. Its length is near
-/// deltaE00 for small steps. Source of the weights: S_L of CIEDE2000 (CIE 142-2001), the others of CIE 116-1995 (CIE94).
+/// deltaE00 for small steps. Source of the weights: S_L of CIEDE2000 (CIE 142-2001), the others of CIE 116-1995
+/// (CIE94).
 LabStep seenStep(const Lab& at, const LabStep& step);
 
 /// A mix's slopes as seen, once the painter lays the wash so that it matches best: what adding water can put right is

@@ -104,6 +104,17 @@ std::vector<std::size_t> paintsOf(const Match& match)
     return paints;
 }
 
+/// Threads finish in any order; the paints decide between equals.
+void sortAsTried(std::vector<Match>& matches)
+{
+    std::ranges::sort(matches, {}, [](const Match& m) {
+        return std::tuple(m.apart > closeMatch, m.recipe.parts.size(), m.apart, paintsOf(m));
+    });
+    const auto three = std::ranges::find(matches, 3U, [](const Match& m) { return m.recipe.parts.size(); });
+    if (three != matches.end() && three->apart <= matches.front().apart - seenToBeBetter)
+        std::rotate(matches.begin(), three, three + 1);
+}
+
 } // namespace
 
 Match closestOfSet(const Lab& wanted, std::span<const std::size_t> set, std::span<const Paint> paints,
@@ -138,9 +149,7 @@ std::vector<Match> matchesFor(const Lab& wanted, std::span<const Paint> paints, 
     });
     if (!done)
         return {};
-    // Threads finish in any order; the paints decide between equals.
-    std::ranges::sort(matches, {},
-                      [](const Match& m) { return std::tuple(m.recipe.parts.size(), m.apart, paintsOf(m)); });
+    sortAsTried(matches);
     if (matches.size() > options.mostMatches)
         matches.resize(options.mostMatches);
     return matches;

@@ -3,6 +3,7 @@
 #include "colour/deltae.h"
 #include "colour/huefamily.h"
 #include "mixing/cleanliness.h"
+#include "mixing/matching.h"
 #include "mixing/setsearch.h"
 
 #include <algorithm>
@@ -331,6 +332,40 @@ std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOpt
     if (findings.size() > options.most)
         findings.resize(options.most);
     return findings;
+}
+
+std::optional<NearMiss> nearestTo(std::span<const Paint> paints, const WhatMakesOptions& options)
+{
+    const bool dark = options.kind == MixKind::Darks;
+    if (!dark && options.kind != MixKind::Greys)
+        return std::nullopt;
+    const Lab neutral{dark ? 15.5 : 50.0, 0, 0};
+    const MixKernel kernel(paints);
+    const Sieve sieve(paints, options);
+    std::optional<Match> nearest;
+    std::mutex mutex;
+    const bool done = searchSets(paints.size(), 1, 2, options.work, [&](const SetRange& sets) {
+        std::optional<Match> own;
+        sets.forEach([&](std::span<const std::size_t> set) {
+            if (!sieve.lets(set))
+                return;
+            Match match = closestOfSet(neutral, set, paints, kernel);
+            if (!own || match.apart < own->apart)
+                own = std::move(match);
+        });
+        const std::scoped_lock lock(mutex);
+        const auto rank = [](const Match& m) { return std::tuple(m.apart, m.recipe.parts); };
+        if (own && (!nearest || rank(*own) < rank(*nearest)))
+            nearest = std::move(own);
+    });
+    if (!done || !nearest)
+        return std::nullopt;
+    NearMiss miss{nearest->recipe, nearest->colour, {}, {}};
+    miss.secondLayer = seenLab(mixedFilm(miss.recipe, paints), 2 * miss.recipe.wash, whitePaper());
+    const Lch lch = toLch(miss.colour);
+    if (lch.chroma >= (dark ? 10 : 6))
+        miss.missing = hueFamilyOf(toLab(Lch{50, 30, std::fmod(lch.hueDegrees + 180, 360)}));
+    return miss;
 }
 
 std::optional<Recipe> nudged(const Recipe& recipe, std::span<const Paint> paints, bool warmer)

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "base/parallel.h"
+#include "colour/huefamily.h"
 #include "mixing/mixkernel.h"
 
 #include <optional>
@@ -64,6 +65,21 @@ struct WhatMakesOptions {
 /// over all ratios and washes. What looks like one of its tubes alone at the same wash, deltaE00 below 5, is no find
 /// (the limit is ours), nor are three tubes where two of them do as well. Empty when stopped.
 std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOptions& options);
+
+/// What comes nearest to a grey or a dark where no mix is one.
+struct NearMiss {
+    Recipe recipe;
+    Lab colour;
+    Lab secondLayer; ///< of a wash twice as thick
+    /// The family that would take its colour away; nothing when it is only too light.
+    std::optional<HueFamily> missing;
+
+    bool operator==(const NearMiss&) const = default;
+};
+
+/// Of the tubes and pairs that whatMakes() would look at for greys or darks, the one nearest to a neutral: for darks
+/// to black at full strength, for greys to a middle grey. Nothing for other kinds, without paints, or when stopped.
+std::optional<NearMiss> nearestTo(std::span<const Paint> paints, const WhatMakesOptions& options);
 
 /// The same tubes at the same wash in other parts: the nearest colour that is warmer, or cooler, by at least 2
 /// (warmthOf()). Nothing when no parts are.

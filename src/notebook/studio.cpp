@@ -76,6 +76,7 @@ Learned carriedLearning(const Studio& from, const Studio& to)
         }
         row += unknowns;
     }
+    learned.rows = rowsOf(learned.bends);
     for (const std::size_t one : rows)
         for (const std::size_t other : rows)
             learned.covariance.push_back(from.learned.covariance[one * row + other]);
@@ -137,8 +138,7 @@ StudioPtr studioOf(Notebook notebook, FilmCache& films, const StudioPtr& before,
 StudioPtr learnt(const StudioPtr& studio, std::stop_token stop)
 {
     auto now = std::make_shared<Studio>(*studio);
-    now->learned =
-        learnFrom(now->unlearnt, now->lessons.squares, learningOptionsOf(now->notebook), std::move(stop));
+    now->learned = learnFrom(now->unlearnt, now->lessons.squares, learningOptionsOf(now->notebook), std::move(stop));
     now->paints = asLearnt(now->unlearnt, now->learned);
     now->behind = false;
     return now;

@@ -1,5 +1,8 @@
 #include "words/mixwords.h"
 
+#include "base/text.h"
+#include "colour/colourname.h"
+#include "mixing/cleanliness.h"
 #include "mixing/ratios.h"
 
 #include <array>
@@ -95,6 +98,29 @@ std::string describe(const WayBetween& way)
     if (!way.atOnce)
         return describe(way.kind);
     return way.kind == WayKind::Dulls ? "dulls at once" : "greys at once";
+}
+
+std::string nearMissWords(MixKind kind, const NearMiss& miss, std::span<const Paint> paints)
+{
+    constexpr double neutral = 2;
+    constexpr double darkBelow = 30;
+    const bool dark = kind == MixKind::Darks;
+    const double warmth = warmthOf(miss.colour);
+    const std::string side = std::abs(warmth) < neutral ? "neutral" : warmth > 0 ? "warm" : "cool";
+    const auto depth = [](const Lab& colour) { return "L* " + formatNumber(colour.l, 0); };
+    std::string text = std::string("None of these is a ") + (dark ? "dark" : "grey")
+                       + ". Nearest: " + recipeWords(miss.recipe, paints) + ", " + washWord(miss.recipe.wash) + ": "
+                       + colourName(miss.colour) + ", " + depth(miss.colour) + ", " + side + ".";
+    if (dark)
+        text += " A second layer takes it to " + depth(miss.secondLayer) + ".";
+    if (dark && miss.colour.l >= darkBelow)
+        text += " What is missing is a tube that goes darker.";
+    if (miss.missing) {
+        const std::string family(nameOf(*miss.missing));
+        text += std::string(dark && miss.colour.l >= darkBelow ? " And" : " What is missing is") + " "
+                + (family == "orange" ? "an " : "a ") + family + " to take its colour away.";
+    }
+    return text;
 }
 
 } // namespace iris

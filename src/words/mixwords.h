@@ -2,6 +2,7 @@
 
 #include "mixing/recipe.h"
 #include "mixing/waybetween.h"
+#include "mixing/whatmakes.h"
 
 #include <span>
 #include <string>
@@ -35,6 +36,10 @@ inline constexpr double plainlyClean = 0.8;
 /// and more), "nearly as clean as ..." (0.8), "a little dull for what your tubes can do at this hue" (0.5), "muted for
 /// ..." (0.25), "greyed for ...". Nothing for a colour below chroma 9, which has no hue to be clean in.
 std::string cleanlinessWords(double cleanliness, const Lab& colour);
+
+/// "None of these is a dark. Nearest: 3 Burnt Sienna + 2 Ultramarine, full: dark grey brown, L* 33, warm; a second
+/// layer takes it to L* 27. What is missing is a blue to take its colour away." Of greys and darks.
+std::string nearMissWords(MixKind kind, const NearMiss& miss, std::span<const Paint> paints);
 
 /// How much a square would teach: "much" (a fifth and more of all there is to learn), "something" (a twentieth),
 /// "little".

@@ -269,7 +269,8 @@ void TestReading::aDroppedCardBecomesTheTube()
         QVERIFY(QTest::qWaitFor([&] { return in<QPushButton>(dialog, "fileReading")->isEnabled(); }, 10000));
         QCOMPARE(in<QComboBox>(dialog, "cardTube")->currentText().section(' ', 0, 0), QString("Ultramarine"));
         const QString words = in<QLabel>(dialog, "cardReadingJudgement")->text();
-        QVERIFY2(words.contains("Blue, leans violet") && words.contains("Lifts well; the label says lifts clean")
+        // Without a chart a hue is not known to the degree or two that a lean takes.
+        QVERIFY2(words.contains("Blue, ") && words.contains("Lifts well; the label says lifts clean")
                      && words.contains("Granulates"),
                  qPrintable(words));
         QVERIFY(in<QLabel>(dialog, "cardReadingChange")->text().contains("from the typical value"));

@@ -206,9 +206,8 @@ inline std::vector<Fact> all()
         {"38: black makes a yellow green",
          [](const Mixer& mixer) {
              const auto green = [&](const char* yellow) {
-                 return any(mixer.way("PBk7", yellow, 0.6), [](const Step& step) {
-                     return step.hueIn(94, 150) && step.chroma() > 12 && step.l < 65;
-                 });
+                 return any(mixer.way("PBk7", yellow, 0.6),
+                            [](const Step& step) { return step.hueIn(94, 150) && step.chroma() > 12 && step.l < 65; });
              };
              return green("PY74") && green("PY151");
          }},

@@ -4,7 +4,9 @@
 #include "referencepaints.h"
 
 #include <QtTest>
+#include <algorithm>
 #include <limits>
+#include <tuple>
 
 using namespace iris;
 
@@ -15,6 +17,7 @@ private Q_SLOTS:
     void findsAKnownMixAgain();
     void closestIsTheBestOfAllRecipes();
     void listsFewestTubesFirst();
+    void threeTubesStandFirstOnlyWhenSeenToBeBetter();
     void leavesOutWhatASmallerSetServes();
     void nothingMatchesWhatCannotBeReached();
 };
@@ -62,10 +65,36 @@ void TestMatching::listsFewestTubesFirst()
     const auto matches = matchesFor({60, -4, 40}, paints, {10, 3, 100});
     QVERIFY(matches.size() > 3);
     for (std::size_t i = 1; i < matches.size(); ++i) {
-        const auto key = [](const Match& match) { return std::pair(match.recipe.parts.size(), match.apart); };
+        const auto key = [](const Match& match) {
+            return std::tuple(match.apart > closeMatch, match.recipe.parts.size(), match.apart);
+        };
+        if (i == 1 && matches[0].recipe.parts.size() == 3) // it is seen to be better than the first of the others
+            continue;
         QVERIFY(key(matches[i - 1]) <= key(matches[i]));
         QVERIFY(matches[i].apart <= 10);
     }
+}
+
+void TestMatching::threeTubesStandFirstOnlyWhenSeenToBeBetter()
+{
+    const auto paints = drawer();
+    int first = 0;
+    int behind = 0;
+    for (double l = 35; l < 80; l += 5)
+        for (double a = -20; a < 40; a += 10)
+            for (double b = -20; b < 60; b += 10) {
+                const auto matches = matchesFor({l, a, b}, paints, {7, 3, 100});
+                const auto tubes = [](const Match& match) { return match.recipe.parts.size(); };
+                const auto three = std::ranges::find(matches, 3U, tubes);
+                const auto simple = std::ranges::find_if(matches, [&](const Match& m) { return tubes(m) < 3; });
+                if (three == matches.end() || simple == matches.end())
+                    continue;
+                const bool closer = three->apart <= simple->apart - seenToBeBetter;
+                const bool onlyClose = three->apart <= closeMatch && simple->apart > closeMatch;
+                QCOMPARE(three < simple, closer || onlyClose);
+                ++(three < simple ? first : behind);
+            }
+    QVERIFY(first > 5 && behind > 5);
 }
 
 void TestMatching::leavesOutWhatASmallerSetServes()

@@ -23,6 +23,7 @@ class TestPairs : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
+    void greysAndDarksAlwaysAnswer();
     void chartSharesOutByStrengthOrByParts();
     void firstDominatesAboveTheDiagonal();
     void waterStepsGetLighter();
@@ -559,6 +560,38 @@ void TestPairs::earthsStandInsideTheWheel()
     QCOMPARE(wheel.others.size(), std::size_t{2});
     QVERIFY(wheel.others[0].radius < 0.8 && wheel.others[0].radius > 0.1);
     QVERIFY(std::abs(signedDegreesBetween(wheel.others[0].hueDegrees, toLch(paints[3].swatch.full).hueDegrees)) < 3);
+}
+
+/// Two yellows make neither: what comes nearest is told, and what would take its colour away.
+void TestPairs::greysAndDarksAlwaysAnswer()
+{
+    const std::vector<Paint> yellows{referencePaint("PY3"), referencePaint("PY43")};
+    for (const MixKind kind : {MixKind::Darks, MixKind::Greys}) {
+        WhatMakesOptions options;
+        options.kind = kind;
+        QVERIFY(whatMakes(yellows, options).empty());
+        const auto nearest = nearestTo(yellows, options);
+        QVERIFY(nearest && nearest->missing);
+        QVERIFY(*nearest->missing == HueFamily::Blue || *nearest->missing == HueFamily::Violet);
+        QVERIFY(deltaE00(nearest->colour, colourOf(nearest->recipe, yellows)) < 1e-9);
+        const Recipe twice{nearest->recipe.parts, 2 * nearest->recipe.wash};
+        QVERIFY(deltaE00(nearest->secondLayer, colourOf(twice, yellows)) < 1e-9);
+        // Nothing else of the two comes nearer to what was wanted.
+        const Lab wanted{kind == MixKind::Darks ? 15.5 : 50.0, 0, 0};
+        const auto best = closestMatch(wanted, yellows, 2);
+        QVERIFY(std::abs(deltaE00(nearest->colour, wanted) - best->apart) < 1e-3);
+    }
+    WhatMakesOptions greens;
+    QVERIFY(!nearestTo(yellows, greens)); // of other kinds it is not asked
+    WhatMakesOptions darks;
+    darks.kind = MixKind::Darks;
+    QVERIFY(!nearestTo({}, darks));
+    // A tube of black is no find, so it is no answer either.
+    const std::vector<Paint> withBlack{referencePaint("PY3"), referencePaint("PBk9")};
+    const auto nearest = nearestTo(withBlack, darks);
+    QVERIFY(nearest);
+    for (const Part& part : nearest->recipe.parts)
+        QCOMPARE(part.paint, 0U);
 }
 
 QTEST_APPLESS_MAIN(TestPairs)

@@ -202,9 +202,17 @@ void MakesView::search()
         [search](const JobTools& tools) {
             WhatMakesOptions watched = search->options;
             watched.work = tools.workOptions();
-            return whatMakes(search->paints, watched);
+            Found found{whatMakes(search->paints, watched), {}};
+            if (found.findings.empty())
+                found.nearest = nearestTo(search->paints, watched);
+            return found;
         },
-        [this, search](const std::vector<Finding>& findings) { showFindings(*search, findings); });
+        [this, search](const Found& found) {
+            if (found.nearest)
+                showNearest(*search, *found.nearest);
+            else
+                showFindings(*search, found.findings);
+        });
 }
 
 QString MakesView::blackWords(const Search& search, const std::vector<Finding>& findings) const
@@ -246,6 +254,16 @@ void MakesView::showFindings(const Search& search, std::vector<Finding> findings
     m_tiles->setTiles(search.studio, std::move(tiles));
     if (findings.empty())
         clearCard();
+}
+
+void MakesView::showNearest(const Search& search, const NearMiss& nearest)
+{
+    m_headline->setText(text(nearMissWords(search.options.kind, nearest, search.paints)));
+    Recipe recipe = nearest.recipe;
+    for (Part& part : recipe.parts)
+        part.paint = search.places[part.paint];
+    m_tiles->setTiles(search.studio, {{recipe, nearest.colour, washColours(mixedFilm(nearest.recipe, search.paints)),
+                                       text(recipeWords(nearest.recipe, search.paints))}});
 }
 
 void MakesView::showMix(const StudioPtr& studio, const Recipe& recipe)

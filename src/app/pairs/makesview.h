@@ -45,11 +45,17 @@ private:
         WhatMakesOptions options;
     };
 
+    struct Found {
+        std::vector<Finding> findings;
+        std::optional<NearMiss> nearest; ///< where no mix is a grey or a dark
+    };
+
     QHBoxLayout* makeChoices();
     void forget();
     void clearCard();
     void search();
     void showFindings(const Search& search, std::vector<Finding> findings);
+    void showNearest(const Search& search, const NearMiss& nearest);
     void showMix(const StudioPtr& studio, const Recipe& recipe);
     QString headline(const Search& search, const std::vector<Finding>& findings) const;
     QString blackWords(const Search& search, const std::vector<Finding>& findings) const;
@@ -64,7 +70,7 @@ private:
     QAction* m_warmer = nullptr;
     QAction* m_cooler = nullptr;
     MixKind m_kind = MixKind::Greens;
-    Job<std::vector<Finding>> m_search;
+    Job<Found> m_search;
     bool m_stale = true;
 };
 

@@ -4,8 +4,8 @@
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
-#include "colour/deltae.h"
 #include "app/theme/viewsettings.h"
+#include "colour/deltae.h"
 
 #include <QGridLayout>
 #include <QPainter>
@@ -187,7 +187,8 @@ void PredictionsPage::addWorst(QVBoxLayout* column)
         const Recipe recipe{lessons.squares[i].parts, learned.lessons[i].thickness};
         const Lab expected = learned.lessons[i].leftOutColour;
         grid->addWidget(
-            new TouchingPair(displayed(lessons.squares[i].colour, values), displayed(expected, values), 120, 40, this), row, 0);
+            new TouchingPair(displayed(lessons.squares[i].colour, values), displayed(expected, values), 120, 40, this),
+            row, 0);
         grid->addWidget(
             label(tr("%1\n%2").arg(recipeText(recipe, m_document.studio()->paints), apart(learned.lessons[i].leftOut)),
                   textsize::body, QFont::Normal, this),
@@ -221,7 +222,7 @@ void PredictionsPage::addStrengths(QVBoxLayout* column)
     const bool values = m_settings.valuesOnly();
     grid->setVerticalSpacing(gridStep);
     int row = 0;
-    for (const char* heading : {QT_TR_NOOP("as taken, as found"), QT_TR_NOOP("tube"), QT_TR_NOOP("taken for"),
+    for (const char* heading : {QT_TR_NOOP("taken for, found"), QT_TR_NOOP("tube"), QT_TR_NOOP("strength"),
                                 QT_TR_NOOP("found"), QT_TR_NOOP("give or take")})
         grid->addWidget(label(tr(heading), textsize::small, QFont::Normal, this), 0, row++);
     row = 1;
@@ -242,7 +243,8 @@ void PredictionsPage::addStrengths(QVBoxLayout* column)
         ++row;
     }
     column->addLayout(grid);
-    column->addWidget(label(tr("Strength of colour a part, ultramarine = 1; colours in a full wash."), textsize::small, QFont::Normal, this));
+    column->addWidget(label(tr("Strength of colour a part, ultramarine = 1; colours in a full wash."), textsize::small,
+                            QFont::Normal, this));
 }
 
 void PredictionsPage::addUnswatched(QVBoxLayout* column)
@@ -261,11 +263,10 @@ void PredictionsPage::addUnswatched(QVBoxLayout* column)
         names << tr("and %1 more").arg(more);
     column->addSpacing(3 * gridStep);
     column->addWidget(label(tr("Tubes that lack a swatch of their own"), textsize::body, QFont::Bold, this));
-    const QString all =
-        names.isEmpty() ? tr("None: every tube at hand goes by its own colours.")
-                        : tr("%1.\nTheir colours are typical ones from a table; squares teach "
-                             "them too, but a swatch card of each tells more at once.")
-                              .arg(names.join(QStringLiteral(", ")));
+    const QString all = names.isEmpty() ? tr("None: every tube at hand goes by its own colours.")
+                                        : tr("%1.\nTheir colours are typical ones from a table; squares teach "
+                                             "them too, but a swatch card of each tells more at once.")
+                                              .arg(names.join(QStringLiteral(", ")));
     column->addWidget(label(all, textsize::body, QFont::Normal, this));
 }
 

@@ -262,7 +262,13 @@ QString TubeCard::readingsOf(const Tube& tube, const Paint& paint) const
         if (const auto typical = typicalPaintOf(tube, ReferenceTable::shipped()))
             lines << comparison(paint.swatch, typical->swatch, tr("the typical value"));
     } else {
-        lines << tr("○ typical of the pigment, from memory; read a card of your own to be sure");
+        const StudioPtr& studio = m_document.studio();
+        const auto place = studio->placeOf(tube.id);
+        const bool taught = place && studio->unlearnt[*place].film != studio->paints[*place].film;
+        lines
+            << (taught ? tr(
+                    "○ typical of the pigment, as your painted squares have changed it; a card of your own tells more")
+                       : tr("○ typical of the pigment, from memory; read a card of your own to be sure"));
     }
     if (const auto shift = dryingShift(m_document.notebook().swatches, tube.id))
         lines << tr("Dries %1 %2 in L, %3")
