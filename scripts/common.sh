@@ -25,10 +25,12 @@ clang_can_fuzz() {
     command -v clang++ >/dev/null && [ -e "$(clang++ -print-runtime-dir)/libclang_rt.fuzzer-x86_64.a" ]
 }
 
-# Configures when needed and builds; prints only what goes wrong and the last line.
+# Configures when needed (with what further options are given) and builds; prints only what goes wrong and the last line.
 configure_and_build() {
-    if [ ! -f "build/$1/build.ninja" ]; then
-        cmake --preset "$1" >/dev/null
+    preset=$1
+    shift
+    if [ ! -f "build/$preset/build.ninja" ]; then
+        cmake --preset "$preset" "$@" >/dev/null
     fi
-    cmake --build --preset "$1" | tail -n 1
+    cmake --build --preset "$preset" | tail -n 1
 }

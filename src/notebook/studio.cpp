@@ -22,14 +22,15 @@ Paint unknownPaint(const Tube& tube)
 std::vector<Paint> paintsOf(const Notebook& notebook, FilmCache& films, const Studio& before)
 {
     const std::vector<Tube>& tubes = notebook.tubes;
+    const bool sameReadings = notebook.swatches == before.notebook.swatches;
     const ReadingNoises noises(notebook.swatches);
-    const ReadingNoises noisesBefore(before.notebook.swatches);
+    const ReadingNoises noisesBefore(sameReadings ? std::vector<SwatchRecord>{} : before.notebook.swatches);
     std::vector<Paint> paints(tubes.size());
     std::vector<std::size_t> changed;
     for (std::size_t place = 0; place < paints.size(); ++place) {
         const auto same = before.placeOf(tubes[place].id);
         if (same && before.notebook.tubes[*same] == tubes[place]
-            && noisesBefore.of(before.notebook.tubes[*same]) == noises.of(tubes[place]))
+            && (sameReadings || noisesBefore.of(before.notebook.tubes[*same]) == noises.of(tubes[place])))
             paints[place] = before.unlearnt[*same];
         else
             changed.push_back(place);

@@ -108,7 +108,7 @@ std::string nearMissWords(MixKind kind, const NearMiss& miss, std::span<const Pa
     const double warmth = warmthOf(miss.colour);
     const std::string side = std::abs(warmth) < neutral ? "neutral" : warmth > 0 ? "warm" : "cool";
     const auto depth = [](const Lab& colour) { return "L* " + formatNumber(colour.l, 0); };
-    std::string text = std::string("None of these is a ") + (dark ? "dark" : "grey")
+    std::string text = std::string("None of these makes a ") + (dark ? "dark" : "grey")
                        + ". Nearest: " + recipeWords(miss.recipe, paints) + ", " + washWord(miss.recipe.wash) + ": "
                        + colourName(miss.colour) + ", " + depth(miss.colour) + ", " + side + ".";
     if (dark)

@@ -37,7 +37,7 @@ inline constexpr double plainlyClean = 0.8;
 /// ..." (0.25), "greyed for ...". Nothing for a colour below chroma 9, which has no hue to be clean in.
 std::string cleanlinessWords(double cleanliness, const Lab& colour);
 
-/// "None of these is a dark. Nearest: 3 Burnt Sienna + 2 Ultramarine, full: dark grey brown, L* 33, warm; a second
+/// "None of these makes a dark. Nearest: 3 Burnt Sienna + 2 Ultramarine, full: dark grey brown, L* 33, warm; a second
 /// layer takes it to L* 27. What is missing is a blue to take its colour away." Of greys and darks.
 std::string nearMissWords(MixKind kind, const NearMiss& miss, std::span<const Paint> paints);
 

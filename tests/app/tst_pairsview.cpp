@@ -61,6 +61,7 @@ private Q_SLOTS:
     void notesAreKeptAndUndone();
     void theBenchAndItsMask();
     void whatMakesGreys();
+    void greysAlwaysAnswer();
     void whatIsFoundAfterATubeIsGoneIsDropped();
     void theCardFollowsItsTubes();
     void aTubeWithItselfIsThatTube();
@@ -392,6 +393,26 @@ void TestPairsView::whatMakesGreys()
     QVERIFY(QTest::qWaitFor([&] { return !view.isBusy(); }, 20000));
     COMES_TRUE(
         std::ranges::any_of(view.tiles().tiles(), [](const MixTile& tile) { return tile.recipe.parts.size() == 3; }));
+}
+
+/// Two yellows make no grey: what comes nearest is shown and told all the same.
+void TestPairsView::greysAlwaysAnswer()
+{
+    std::vector<TubeId> others;
+    for (std::size_t place = 0; place < m_document->notebook().tubes.size(); ++place)
+        if (m_document->studio()->paints[place].family != HueFamily::Yellow)
+            others.push_back(m_document->notebook().tubes[place].id);
+    QVERIFY(m_document->notebook().tubes.size() >= others.size() + 2);
+    m_document->removeTubes(others);
+    pairs().goTo(PairsView::Makes);
+    MakesView& view = pairs().makesView();
+    view.choose(MixKind::Greys);
+    COMES_TRUE(!view.isBusy() && !find<QLabel>("makesNearest")->isHidden());
+    QVERIFY(find<QLabel>("makesNearest")->text().startsWith("None of these makes a grey. Nearest: "));
+    QCOMPARE(view.tiles().tiles().size(), 1U);
+    view.choose(MixKind::Greens);
+    COMES_TRUE(!view.isBusy());
+    QVERIFY(find<QLabel>("makesNearest")->isHidden());
 }
 
 /// It ended the window: what was found counted tubes that were no longer there.

@@ -93,6 +93,9 @@ MakesView::MakesView(Worktable& context, QWidget* parent)
     told->addWidget(m_count);
     told->addWidget(m_order);
     middle->addLayout(told);
+    m_nearest = wordLabel("makesNearest", textFont(textsize::body), this);
+    m_nearest->hide();
+    middle->addWidget(m_nearest);
     middle->addWidget(scroll, 1);
     auto* nudges = new QHBoxLayout;
     m_warmer = addAct(
@@ -198,6 +201,7 @@ void MakesView::search()
     if (m_kind == MixKind::Greys)
         options.thinnest = 0.34; // any mix is nearly grey once it is thin enough
     m_headline->setText(tr("Looking ..."));
+    m_nearest->hide();
     m_search.start(
         [search](const JobTools& tools) {
             WhatMakesOptions watched = search->options;
@@ -258,7 +262,9 @@ void MakesView::showFindings(const Search& search, std::vector<Finding> findings
 
 void MakesView::showNearest(const Search& search, const NearMiss& nearest)
 {
-    m_headline->setText(text(nearMissWords(search.options.kind, nearest, search.paints)));
+    m_headline->setText(headline(search, {}));
+    m_nearest->setText(text(nearMissWords(search.options.kind, nearest, search.paints)));
+    m_nearest->show();
     Recipe recipe = nearest.recipe;
     for (Part& part : recipe.parts)
         part.paint = search.places[part.paint];

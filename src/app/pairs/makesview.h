@@ -67,6 +67,7 @@ private:
     QComboBox* m_order = nullptr;
     QComboBox* m_count = nullptr;
     PlainLabel* m_headline = nullptr;
+    PlainLabel* m_nearest = nullptr; ///< what comes nearest where there is no grey or dark; hidden otherwise
     QAction* m_warmer = nullptr;
     QAction* m_cooler = nullptr;
     MixKind m_kind = MixKind::Greens;
