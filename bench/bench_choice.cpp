@@ -36,7 +36,8 @@ double enumerationSecondsASet(const std::vector<Paint>& paints, const std::vecto
                          [&] {
                              double sum = 0;
                              for (std::size_t set = 0; set < sets; ++set) {
-                                 for (const Ratio& ratio : ratiosOf(3)) {
+                                 for (const Ratio& ratio : triedRatiosOf(std::array{paints[set].strength, paints[set + 4].strength,
+                                                                                     paints[set + 8].strength})) {
                                      const std::array films{WeightedFilm{&paints[set].film, double(ratio[0])},
                                                             WeightedFilm{&paints[set + 4].film, double(ratio[1])},
                                                             WeightedFilm{&paints[set + 8].film, double(ratio[2])}};

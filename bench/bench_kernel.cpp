@@ -53,7 +53,7 @@ int main()
 {
     const std::vector<Paint> paints = examplePaints(60);
     const MixKernel kernel(paints);
-    const std::vector<Ratio> ratios(ratiosOf(3).begin(), ratiosOf(3).end());
+    const std::vector<Ratio> ratios(countableRatios(3).begin(), countableRatios(3).begin() + triedRatios[2]);
     const double recipes = static_cast<double>(ratios.size() * recipeWashes.size());
     const int plainRounds = 100;
     const int vectorRounds = 6000;

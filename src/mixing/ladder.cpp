@@ -129,7 +129,8 @@ std::string partsText(const LadderStep& step)
 {
     if (step.parts[0] == 0 || step.parts[1] == 0)
         return "pure";
-    return std::to_string(step.parts[0]) + ':' + std::to_string(step.parts[1]);
+    const Counted count = counted({step.parts[0], step.parts[1]});
+    return count.text(0) + ':' + count.text(1);
 }
 
 } // namespace iris

@@ -49,10 +49,10 @@ struct Target {
 };
 
 Match matchAt(const Lab& wanted, std::span<const std::size_t> set, std::span<const Paint> paints,
-              const Nearest& nearest)
+              const MixKernel& kernel, const Nearest& nearest)
 {
     Match match;
-    match.recipe = MixKernel::recipeAt(set, nearest.chunk, nearest.place);
+    match.recipe = kernel.recipeAt(set, nearest.chunk, nearest.place);
     match.colour = colourOf(match.recipe, paints);
     match.apart = deltaE00(match.colour, wanted);
     return match;
@@ -120,7 +120,7 @@ void sortAsTried(std::vector<Match>& matches)
 Match closestOfSet(const Lab& wanted, std::span<const std::size_t> set, std::span<const Paint> paints,
                    const MixKernel& kernel)
 {
-    return matchAt(wanted, set, paints, nearestOfSet(Target(wanted).view(), set, kernel));
+    return matchAt(wanted, set, paints, kernel, nearestOfSet(Target(wanted).view(), set, kernel));
 }
 
 std::vector<Match> matchesFor(const Lab& wanted, std::span<const Paint> paints, const MatchOptions& options)
@@ -140,7 +140,7 @@ std::vector<Match> matchesFor(const Lab& wanted, std::span<const Paint> paints, 
             // The single-precision figure decides only what is surely out; the tolerance is held in double.
             if (!better || nearest.apart > options.tolerance + 0.05)
                 return;
-            Match match = matchAt(wanted, set, paints, nearest);
+            Match match = matchAt(wanted, set, paints, kernel, nearest);
             if (match.apart <= options.tolerance)
                 own.push_back(std::move(match));
         });
@@ -183,7 +183,7 @@ std::optional<Match> closestMatch(const Lab& wanted, std::span<const Paint> pain
         });
     if (!done || bestSet.empty())
         return std::nullopt;
-    return matchAt(wanted, bestSet, paints, best);
+    return matchAt(wanted, bestSet, paints, kernel, best);
 }
 
 } // namespace iris

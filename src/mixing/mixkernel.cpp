@@ -426,6 +426,7 @@ MixKernel::MixKernel(std::span<const Paint> paints, const Spectrum& paper)
     m_films.reserve(paints.size() * 2 * bandCount);
     for (const Paint& paint : paints) {
         m_strengths.push_back(static_cast<float>(paint.strength));
+        m_logStrengths.push_back(std::log(paint.strength));
         // The square root in the kernel goes through its inverse and wants a value above 0.
         for (const double k : paint.film.absorption)
             m_films.push_back(static_cast<float>(std::max(k, 1e-7) * paint.strength));
@@ -436,64 +437,48 @@ MixKernel::MixKernel(std::span<const Paint> paints, const Spectrum& paper)
 
 std::size_t MixKernel::chunkCount(std::size_t tubes)
 {
-    return (ratiosOf(static_cast<int>(tubes)).size() + chunkRatios - 1) / chunkRatios;
+    return (triedRatios[tubes - 1] + chunkRatios - 1) / chunkRatios;
 }
 
-Recipe MixKernel::recipeAt(std::span<const std::size_t> set, std::size_t chunk, std::size_t place)
+Ratio MixKernel::ratioAt(std::span<const std::size_t> set, std::size_t row) const
 {
-    const auto ratios = ratiosOf(static_cast<int>(set.size()));
-    const std::size_t row = std::min(chunk * chunkRatios + place % chunkRatios, ratios.size() - 1);
+    std::array<double, 3> logs{};
+    for (std::size_t tube = 0; tube < set.size(); ++tube)
+        logs[tube] = m_logStrengths[set[tube]];
+    return triedRatio({logs.data(), set.size()}, std::min(row, triedRatios[set.size() - 1] - 1));
+}
+
+Recipe MixKernel::recipeAt(std::span<const std::size_t> set, std::size_t chunk, std::size_t place) const
+{
+    const Ratio ratio = ratioAt(set, chunk * chunkRatios + place % chunkRatios);
     Recipe recipe;
     recipe.wash = recipeWashes[place / chunkRatios];
     for (std::size_t tube = 0; tube < set.size(); ++tube)
-        recipe.parts.push_back({set[tube], ratios[row][tube]});
+        recipe.parts.push_back({set[tube], ratio[tube]});
     return recipe;
 }
-
-namespace {
-
-/// The ratios of up to three tubes as columns, the last one repeated to fill the last chunk.
-struct RatioColumns {
-    std::array<std::vector<float>, 3> parts;
-};
-
-const RatioColumns& ratioColumns(std::size_t tubes)
-{
-    static const std::array<RatioColumns, 3> tables = [] {
-        std::array<RatioColumns, 3> made;
-        for (std::size_t count = 1; count <= 3; ++count) {
-            const auto ratios = ratiosOf(static_cast<int>(count));
-            for (std::size_t row = 0; row < MixKernel::chunkCount(count) * chunkRatios; ++row)
-                for (std::size_t tube = 0; tube < count; ++tube)
-                    made[count - 1].parts[tube].push_back(
-                        static_cast<float>(ratios[std::min(row, ratios.size() - 1)][tube]));
-        }
-        return made;
-    }();
-    return tables[tubes - 1];
-}
-
-} // namespace
 
 void MixKernel::mix(std::span<const std::size_t> set, std::size_t chunk, LabChunk& out) const
 {
     assert(!set.empty() && set.size() <= 3);
-    const RatioColumns& columns = ratioColumns(set.size());
+    std::array<std::array<float, chunkRatios>, 3> parts{};
+    for (std::size_t lane = 0; lane < chunkRatios; ++lane) {
+        const Ratio ratio = ratioAt(set, chunk * chunkRatios + lane);
+        for (std::size_t tube = 0; tube < set.size(); ++tube)
+            parts[tube][lane] = static_cast<float>(ratio[tube]);
+    }
     kernel::Job job;
     job.tubes = set.size();
     job.paper = m_paper.data();
     alignas(64) std::array<float, chunkRatios> total{};
     for (std::size_t tube = 0; tube < set.size(); ++tube) {
         job.films[tube] = &m_films[set[tube] * 2 * bandCount];
-        const float* parts = &columns.parts[tube][chunk * chunkRatios];
         for (std::size_t lane = 0; lane < chunkRatios; ++lane)
-            total[lane] += parts[lane] * m_strengths[set[tube]];
+            total[lane] += parts[tube][lane] * m_strengths[set[tube]];
     }
-    for (std::size_t tube = 0; tube < set.size(); ++tube) {
-        const float* parts = &columns.parts[tube][chunk * chunkRatios];
+    for (std::size_t tube = 0; tube < set.size(); ++tube)
         for (std::size_t lane = 0; lane < chunkRatios; ++lane)
-            job.shares[tube][lane] = parts[lane] / total[lane];
-    }
+            job.shares[tube][lane] = parts[tube][lane] / total[lane];
     HWY_DYNAMIC_DISPATCH(kernel::mixChunk)(job, kernel::weights(), out);
 }
 

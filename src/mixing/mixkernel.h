@@ -41,18 +41,21 @@ class MixKernel {
 public:
     explicit MixKernel(std::span<const Paint> paints, const Spectrum& paper = whitePaper());
 
-    /// How many chunks a set of this many tubes has: 1, 3 and 13.
+    /// How many chunks a set of this many tubes has: 1, 2 and 4.
     static std::size_t chunkCount(std::size_t tubes);
 
     /// The recipe that stands at a place of a chunk.
-    static Recipe recipeAt(std::span<const std::size_t> set, std::size_t chunk, std::size_t place);
+    Recipe recipeAt(std::span<const std::size_t> set, std::size_t chunk, std::size_t place) const;
 
     /// The colours of one chunk of a set of one to three different paints.
     void mix(std::span<const std::size_t> set, std::size_t chunk, LabChunk& out) const;
 
 private:
+    Ratio ratioAt(std::span<const std::size_t> set, std::size_t row) const;
+
     std::vector<float> m_films; ///< for each paint strength * K, then strength * S, 36 bands each
     std::vector<float> m_strengths;
+    std::vector<double> m_logStrengths;
     std::array<float, bandCount> m_paper{};
 };
 

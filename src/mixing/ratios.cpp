@@ -3,7 +3,9 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
+#include <limits>
 #include <numeric>
+#include <set>
 
 namespace iris {
 namespace {
@@ -13,67 +15,266 @@ int total(const Ratio& ratio)
     return ratio[0] + ratio[1] + ratio[2];
 }
 
+Ratio lowestTerms(Ratio ratio)
+{
+    const int divisor = std::gcd(std::gcd(ratio[0], ratio[1]), ratio[2]);
+    for (int& amount : ratio)
+        amount /= divisor;
+    return ratio;
+}
+
+/// The amounts one tube may have, in touches: 1 to 7, then whole parts.
+std::vector<int> amountsOfOne()
+{
+    std::vector<int> amounts;
+    for (int touches = 1; touches < touchesAPart; ++touches)
+        amounts.push_back(touches);
+    for (int parts = 1; parts < mostParts; ++parts)
+        amounts.push_back(parts * touchesAPart);
+    return amounts;
+}
+
+bool canBeCounted(const Ratio& touches)
+{
+    int parts = 0;
+    bool anyTouches = false;
+    for (const int amount : touches) {
+        const bool whole = amount % touchesAPart == 0;
+        parts += whole ? amount / touchesAPart : 0;
+        anyTouches = anyTouches || !whole;
+    }
+    return parts >= 1 && parts <= (anyTouches ? mostPartsBesideTouches : mostParts);
+}
+
+/// False for what would be told in parts, and too many of them: touches of which none is small beside the others.
+bool isPlain(const Ratio& ratio)
+{
+    return std::ranges::max(ratio) > mostParts || total(ratio) <= mostParts;
+}
+
 std::vector<Ratio> allRatios(int tubes)
 {
-    const int most = mostParts - (tubes - 1);
-    std::vector<Ratio> ratios;
-    for (int a = 1; a <= (tubes == 1 ? 1 : most); ++a)
-        for (int b = tubes > 1 ? 1 : 0; b <= (tubes > 1 ? most : 0); ++b)
-            for (int c = tubes > 2 ? 1 : 0; c <= (tubes > 2 ? most : 0); ++c)
-                if (a + b + c <= mostParts && std::gcd(std::gcd(a, b), c) == 1)
-                    ratios.push_back({a, b, c});
+    if (tubes == 1)
+        return {{1, 0, 0}};
+    const std::vector<int> amounts = amountsOfOne();
+    const std::vector<int> third = tubes == 3 ? amounts : std::vector<int>{0};
+    std::set<Ratio> found;
+    for (const int a : amounts)
+        for (const int b : amounts)
+            for (const int c : third)
+                if (canBeCounted({a, b, c}) && isPlain(lowestTerms({a, b, c})))
+                    found.insert(lowestTerms({a, b, c}));
+    std::vector<Ratio> ratios(found.begin(), found.end());
     std::ranges::stable_sort(ratios, {}, total);
     return ratios;
 }
 
+/// ln of the second and third amount over the first.
+struct LogRatio {
+    double second = 0;
+    double third = 0;
+};
+
+LogRatio logsOf(const Ratio& ratio)
+{
+    const double first = std::log(ratio[0]);
+    return {std::log(ratio[1]) - first, ratio[2] > 0 ? std::log(ratio[2]) - first : 0};
+}
+
+/// By what each tube is to each other, so that no tube counts for more.
+double squaredBetween(const LogRatio& one, const LogRatio& other)
+{
+    const double second = one.second - other.second;
+    const double third = one.third - other.third;
+    return second * second + third * third + (second - third) * (second - third);
+}
+
+Ratio nearestTo(const LogRatio& wanted, std::span<const Ratio> ratios, std::span<const LogRatio> logs)
+{
+    std::size_t best = 0;
+    double least = std::numeric_limits<double>::infinity();
+    for (std::size_t i = 0; i < ratios.size(); ++i)
+        if (const double apart = squaredBetween(wanted, logs[i]); apart < least) {
+            least = apart;
+            best = i;
+        }
+    return ratios[best];
+}
+
+/// The nearest countable ratios, looked up: a map of logarithms in cells of 0.07, each with the ratio nearest to its
+/// middle. Countable ratios are mostly farther apart than that; where they are not, either will do.
+class NearestRatios {
+public:
+    explicit NearestRatios(int tubes) : m_rows(tubes == 3 ? cells : 1)
+    {
+        const auto ratios = countableRatios(tubes);
+        std::vector<LogRatio> logs;
+        for (const Ratio& ratio : ratios)
+            logs.push_back(logsOf(ratio));
+        for (int third = 0; third < m_rows; ++third)
+            for (int second = 0; second < cells; ++second)
+                m_nearest.push_back(nearestTo({middle(second), m_rows > 1 ? middle(third) : 0}, ratios, logs));
+    }
+
+    const Ratio& at(const LogRatio& wanted) const
+    {
+        const int third = m_rows > 1 ? cellOf(wanted.third) : 0;
+        return m_nearest[static_cast<std::size_t>(third * cells + cellOf(wanted.second))];
+    }
+
+private:
+    static constexpr int cells = 141;
+    static constexpr double size = 0.07;
+
+    static double middle(int cell) { return (cell - cells / 2) * size; }
+    static int cellOf(double log)
+    {
+        return std::clamp(static_cast<int>(std::lround(log / size)) + cells / 2, 0, cells - 1);
+    }
+
+    int m_rows;
+    std::vector<Ratio> m_nearest;
+};
+
+const NearestRatios& nearestRatios(std::size_t tubes)
+{
+    static const NearestRatios pairs(2);
+    static const NearestRatios triples(3);
+    return tubes == 2 ? pairs : triples;
+}
+
+/// ln of the shares by strength that are tried, over the first.
+std::vector<LogRatio> triedPairs()
+{
+    const auto count = static_cast<int>(triedRatios[1]);
+    std::vector<LogRatio> logs;
+    for (int k = 1; k <= count; ++k)
+        logs.push_back({std::log(static_cast<double>(k) / (count + 1 - k)), 0});
+    return logs;
+}
+
+std::vector<LogRatio> triedTriples()
+{
+    std::vector<LogRatio> logs;
+    const auto add = [&](double a, double b, double c) { logs.push_back({std::log(b / a), std::log(c / a)}); };
+    constexpr int twelfths = 12;
+    for (int a = 1; a < twelfths; ++a)
+        for (int b = 1; a + b < twelfths; ++b)
+            add(a, b, twelfths - a - b);
+    for (const double least : {0.5, 0.25}) { // of two of them
+        add(twelfths - 2 * least, least, least);
+        add(least, twelfths - 2 * least, least);
+        add(least, least, twelfths - 2 * least);
+    }
+    constexpr double little = 0.5; // of one
+    constexpr double rest = (twelfths - little) / 2;
+    add(little, rest, rest);
+    add(rest, little, rest);
+    add(rest, rest, little);
+    assert(logs.size() == triedRatios[2]);
+    return logs;
+}
+
 } // namespace
 
-std::span<const Ratio> ratiosOf(int tubes)
+std::span<const Ratio> countableRatios(int tubes)
 {
     static const std::array<std::vector<Ratio>, 3> tables{allRatios(1), allRatios(2), allRatios(3)};
     assert(tubes >= 1 && tubes <= 3);
     return tables[static_cast<std::size_t>(tubes - 1)];
 }
 
+Ratio triedRatio(std::span<const double> logStrengths, std::size_t place)
+{
+    static const std::vector<LogRatio> pairs = triedPairs();
+    static const std::vector<LogRatio> triples = triedTriples();
+    if (logStrengths.size() == 1)
+        return {1, 0, 0};
+    // A share by strength is amount times strength.
+    const LogRatio& share = logStrengths.size() == 2 ? pairs[place] : triples[place];
+    return nearestRatios(logStrengths.size())
+        .at({share.second - (logStrengths[1] - logStrengths[0]),
+             logStrengths.size() == 3 ? share.third - (logStrengths[2] - logStrengths[0]) : 0});
+}
+
+std::vector<Ratio> triedRatiosOf(std::span<const double> strengths)
+{
+    std::vector<double> logs;
+    for (const double strength : strengths)
+        logs.push_back(std::log(strength));
+    std::vector<Ratio> ratios;
+    for (std::size_t place = 0; place < triedRatios[strengths.size() - 1]; ++place)
+        if (const Ratio ratio = triedRatio(logs, place); std::ranges::find(ratios, ratio) == ratios.end())
+            ratios.push_back(ratio);
+    return ratios;
+}
+
 std::array<int, 2> nearestParts(double ratio)
 {
-    if (ratio > mostParts - 1)
+    constexpr double most = touchesAPart * mostPartsBesideTouches;
+    if (ratio > most)
         return {static_cast<int>(std::lround(ratio)), 1};
-    if (ratio < 1.0 / (mostParts - 1))
+    if (ratio < 1 / most)
         return {1, static_cast<int>(std::lround(1 / ratio))};
     const auto distance = [&](const Ratio& r) {
         return std::abs(std::log(static_cast<double>(r[0]) / r[1]) - std::log(ratio));
     };
-    const Ratio best = *std::ranges::min_element(ratiosOf(2), {}, distance);
+    const Ratio best = *std::ranges::min_element(countableRatios(2), {}, distance);
     return {best[0], best[1]};
 }
 
 Ratio nearestParts(const std::array<double, 3>& amounts)
 {
     assert(amounts[0] > 0);
-    const auto tubes = static_cast<int>(std::ranges::count_if(amounts, [](double amount) { return amount > 0; }));
-    double least = amounts[0];
-    double total = 0;
-    for (int i = 0; i < tubes; ++i) {
-        const double amount = amounts[static_cast<std::size_t>(i)];
-        least = std::min(least, amount);
-        total += amount;
+    if (amounts[1] <= 0)
+        return {1, 0, 0};
+    if (amounts[2] <= 0) {
+        const auto pair = nearestParts(amounts[0] / amounts[1]);
+        return {pair[0], pair[1], 0};
     }
-    Ratio parts{};
-    if (total > least * mostParts) {
-        for (std::size_t i = 0; i < static_cast<std::size_t>(tubes); ++i)
+    const double least = std::ranges::min(amounts);
+    if (amounts[0] + amounts[1] + amounts[2] > least * (touchesAPart * mostPartsBesideTouches + 2)) {
+        Ratio parts{};
+        for (std::size_t i = 0; i < 3; ++i)
             parts[i] = std::max(1, static_cast<int>(std::lround(amounts[i] / least)));
         return parts;
     }
-    const auto distance = [&](const Ratio& ratio) {
-        double sum = 0;
-        for (std::size_t i = 1; i < static_cast<std::size_t>(tubes); ++i) {
-            const double off = std::log(static_cast<double>(ratio[i]) / ratio[0]) - std::log(amounts[i] / amounts[0]);
-            sum += off * off;
+    const LogRatio wanted{std::log(amounts[1] / amounts[0]), std::log(amounts[2] / amounts[0])};
+    return *std::ranges::min_element(countableRatios(3), {},
+                                     [&](const Ratio& ratio) { return squaredBetween(wanted, logsOf(ratio)); });
+}
+
+Counted counted(std::vector<int> amounts)
+{
+    if (std::ranges::max(amounts) <= mostParts)
+        return {std::move(amounts), false};
+    for (int times = 1; times < touchesAPart; ++times) {
+        const bool countable = std::ranges::all_of(amounts, [&](int amount) {
+            const int touches = times * amount;
+            return touches < touchesAPart || (touches % touchesAPart == 0 && touches <= mostParts * touchesAPart);
+        });
+        if (countable) {
+            for (int& amount : amounts)
+                amount *= times;
+            return {std::move(amounts), true};
         }
-        return sum;
-    };
-    return *std::ranges::min_element(ratiosOf(tubes), {}, distance);
+    }
+    return {std::move(amounts), false};
+}
+
+std::string Counted::words(std::size_t tube) const
+{
+    const int amount = amounts[tube];
+    if (!touches || amount >= touchesAPart)
+        return std::to_string(touches ? amount / touchesAPart : amount);
+    return amount == 1 ? "a touch of" : std::to_string(amount) + " touches of";
+}
+
+std::string Counted::text(std::size_t tube) const
+{
+    static constexpr std::array<const char*, touchesAPart> eighths{"0", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞"};
+    const int amount = amounts[tube];
+    return touches && amount < touchesAPart ? eighths[static_cast<std::size_t>(amount)] : words(tube);
 }
 
 } // namespace iris

@@ -2,31 +2,67 @@
 
 #include <array>
 #include <span>
+#include <string>
 #include <vector>
 
 namespace iris {
 
+/// A part is a loaded brush, a touch an eighth of it.
+inline constexpr int touchesAPart = 8;
+
 /// The most parts a recipe counts out in all: what can still be judged by eye in a well.
 inline constexpr int mostParts = 12;
 
-/// Parts of up to three tubes; unused places are 0.
+/// The most parts of other tubes that a touch is stirred into.
+inline constexpr int mostPartsBesideTouches = 6;
+
+/// Amounts of up to three tubes, in proportion: no common divisor; unused places are 0. Up to mostParts each they are
+/// parts; a larger one is counted out in touches, 48:1 as six parts and a touch, 20:1 as five parts and two touches.
 using Ratio = std::array<int, 3>;
 
-/// Every way to share out up to mostParts whole parts among `tubes` tubes (1 to 3), each at least one, no two the
-/// same mix (their greatest common divisor is 1), fewest parts first: 1, 45 and 196 of them.
-std::span<const Ratio> ratiosOf(int tubes);
+/// Every way to count out `tubes` tubes (1 to 3) with a brush, no two the same mix, least paint first: up to mostParts
+/// whole parts in all, each tube at least one; or one or two tubes by 1 to 7 touches in up to mostPartsBesideTouches
+/// parts of the others.
+std::span<const Ratio> countableRatios(int tubes);
+
+/// How many ratios of a set of tubes are tried: 1, 32 and 64.
+inline constexpr std::array<std::size_t, 3> triedRatios{1, 32, 64};
+
+/// The ratio that is tried at a place: the shares by tinting strength are spread evenly, k/33 of the second tube of a
+/// pair, twelfths of three tubes and a few smaller shares of one or two of them, and the countable ratio nearest to
+/// each is taken, by the logarithms of what the tubes are to one another. So a strong tube enters by touches, and a
+/// weak one is not spent on ratios that look alike.
+/// @param logStrengths ln(tinting strength) of the 1 to 3 tubes; @param place below triedRatios of that many
+Ratio triedRatio(std::span<const double> logStrengths, std::size_t place);
+
+/// All that are tried of some tubes, each once, in the order of their places.
+std::vector<Ratio> triedRatiosOf(std::span<const double> strengths);
 
 /// The washes a recipe is tried at: film thickness on a ladder of factor sqrt(2), 1 down to 0.088.
 inline constexpr std::array<double, 8> recipeWashes{1.0,  0.70710678118654752, 0.5,   0.35355339059327376,
                                                     0.25, 0.17677669529663688, 0.125, 0.08838834764831845};
 
-/// The whole parts (first, second) nearest to a ratio first/second, by the logarithm: up to mostParts in all, and
-/// beyond that so many parts to one. The ratio must be positive.
+/// The countable ratio (first, second) nearest to first/second, by the logarithm; beyond six parts to a touch so
+/// many parts to one. The ratio must be positive.
 std::array<int, 2> nearestParts(double ratio);
 
-/// The whole parts nearest to amounts of two or three tubes (> 0; 0 for an unused place), by the sum of squared
-/// logarithms of what each differs from the first: up to mostParts in all, and beyond that so many parts to one of the
+/// The countable ratio nearest to amounts of two or three tubes (> 0; 0 for an unused place), by the sum of squared
+/// logarithms of what each is to each other; where one is less than a touch in six parts, so many parts to one of the
 /// least.
 Ratio nearestParts(const std::array<double, 3>& amounts);
+
+/// How amounts in proportion are counted out with a brush.
+struct Counted {
+    std::vector<int> amounts; ///< in parts, or all in touches: 1 to 7 of them, or a whole number of parts
+    bool touches = false;
+
+    /// How an amount is told before the name of its tube: "6", "a touch of", "3 touches of".
+    std::string words(std::size_t tube) const;
+    /// As it stands in a short recipe, "6", or "⅛" for a touch.
+    std::string text(std::size_t tube) const;
+};
+
+/// In parts where no amount is beyond mostParts, or where nothing else can be counted; else in touches.
+Counted counted(std::vector<int> amounts);
 
 } // namespace iris

@@ -1,5 +1,7 @@
 #include "mixing/recipe.h"
 
+#include "mixing/ratios.h"
+
 #include <algorithm>
 #include <array>
 #include <cassert>
@@ -69,9 +71,13 @@ std::string partsText(const Recipe& recipe)
 {
     if (recipe.parts.size() == 1)
         return "alone";
-    std::string text;
+    std::vector<int> amounts;
     for (const Part& part : recipe.parts)
-        text += (text.empty() ? "" : ":") + std::to_string(part.parts);
+        amounts.push_back(part.parts);
+    std::string text;
+    const Counted count = counted(amounts);
+    for (std::size_t i = 0; i < amounts.size(); ++i)
+        text += (text.empty() ? "" : ":") + count.text(i);
     return text;
 }
 

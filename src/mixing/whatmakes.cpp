@@ -19,8 +19,8 @@ namespace {
 constexpr float none = -std::numeric_limits<float>::infinity();
 constexpr double brownFrom = 25;
 constexpr double brownTo = 88;
-constexpr double brownLightest = 48;
-constexpr double brownMostChroma = 40;
+constexpr double brownLightest = 52;
+constexpr double brownMostChroma = 45;
 constexpr double fewestChroma = 10;
 
 template <typename Value> struct Named {
@@ -323,7 +323,7 @@ std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOpt
     std::vector<Finding> findings;
     for (const Candidate& candidate : candidates) {
         Finding finding;
-        finding.recipe = MixKernel::recipeAt(candidate.tubesOf(), candidate.best.chunk, candidate.best.place);
+        finding.recipe = kernel.recipeAt(candidate.tubesOf(), candidate.best.chunk, candidate.best.place);
         finding.colour = colourOf(finding.recipe, paints);
         finding.judgement = judge(finding.recipe, paints);
         findings.push_back(std::move(finding));
@@ -374,7 +374,10 @@ std::optional<Recipe> nudged(const Recipe& recipe, std::span<const Paint> paints
     const Lab own = colourOf(recipe, paints);
     std::optional<Recipe> best;
     double nearest = std::numeric_limits<double>::infinity();
-    for (const Ratio& ratio : ratiosOf(static_cast<int>(recipe.parts.size()))) {
+    std::vector<double> strengths;
+    for (const Part& part : recipe.parts)
+        strengths.push_back(paints[part.paint].strength);
+    for (const Ratio& ratio : triedRatiosOf(strengths)) {
         Recipe other = recipe;
         for (std::size_t i = 0; i < other.parts.size(); ++i)
             other.parts[i].parts = ratio[i];

@@ -1,6 +1,7 @@
 #include "notebook/mixrecord.h"
 
 #include "base/text.h"
+#include "mixing/ratios.h"
 #include "notebook/soundness.h"
 
 #include <algorithm>
@@ -73,11 +74,15 @@ Result<void> validate(const MixRecord& mix)
 
 std::string partsText(const std::vector<MixPart>& parts)
 {
+    std::vector<int> amounts;
+    for (const MixPart& part : parts)
+        amounts.push_back(part.parts);
+    if (amounts.empty())
+        return {};
+    const Counted count = counted(std::move(amounts));
     std::string text;
-    for (const MixPart& part : parts) {
-        const std::string count = parts.size() > 1 ? std::to_string(part.parts) + " " : "";
-        text += (text.empty() ? "" : " + ") + count + part.name;
-    }
+    for (std::size_t i = 0; i < parts.size(); ++i)
+        text += (text.empty() ? "" : " + ") + (parts.size() > 1 ? count.words(i) + " " : "") + parts[i].name;
     return text;
 }
 

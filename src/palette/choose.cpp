@@ -160,7 +160,7 @@ private:
     {
         if (!met)
             return {false, withOriginalTubes(closestAtAnyDistance(need, set), m_candidates)};
-        Match match{closest.at.recipe(), {}, 0};
+        Match match{m_closeness.recipeOf(closest), {}, 0};
         match.colour = colourOf(match.recipe, m_candidates.paints);
         match.apart = deltaE00(match.colour, m_needs[need].target);
         return {true, withOriginalTubes(std::move(match), m_candidates)};

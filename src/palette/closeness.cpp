@@ -60,9 +60,9 @@ std::vector<Closest> closestWithin(const std::vector<double>& radii, std::size_t
 
 } // namespace
 
-Recipe RecipePlace::recipe() const
+Recipe RecipePlace::recipe(const MixKernel& kernel) const
 {
-    return MixKernel::recipeAt({set.data(), tubes}, chunk, place);
+    return kernel.recipeAt({set.data(), tubes}, chunk, place);
 }
 
 Closeness::Closeness(std::span<const Paint> paints, std::span<const Need> needs, std::span<const double> radii)
@@ -110,7 +110,7 @@ std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const N
     keepCloser(best, closestWithin(radii, 3, 3, paints.size(), needs, kernel, work));
     std::vector<Match> matches;
     for (std::size_t n = 0; n < needs.size(); ++n) {
-        Match match{best[n].at.recipe(), {}, 0};
+        Match match{best[n].at.recipe(kernel), {}, 0};
         match.colour = colourOf(match.recipe, paints);
         match.apart = deltaE00(match.colour, needs[n].target);
         matches.push_back(std::move(match));

@@ -14,7 +14,7 @@ struct RecipePlace {
     std::size_t chunk = 0;
     std::size_t place = 0;
 
-    Recipe recipe() const;
+    Recipe recipe(const MixKernel& kernel) const;
 };
 
 /// The closest recipe for a need among those tried.
@@ -32,6 +32,8 @@ public:
 
     /// For each need, the closest recipe within these paints; infinitely far where none comes within the radius.
     std::vector<Closest> within(const std::vector<std::size_t>& tubes);
+
+    Recipe recipeOf(const Closest& closest) const { return closest.at.recipe(m_kernel); }
 
 private:
     const std::vector<Closest>& ofSet(std::span<const std::size_t> set);

@@ -49,7 +49,7 @@ private:
             return true;
         if (touch.apart > limit + nearCall)
             return false;
-        const Recipe recipe = MixKernel::recipeAt(set, chunk, touch.place);
+        const Recipe recipe = m_kernel.recipeAt(set, chunk, touch.place);
         return deltaE00(colourOf(recipe, m_paints), need.target) <= need.tolerance;
     }
 
@@ -73,7 +73,7 @@ std::uint64_t recipesInAll(std::size_t n)
 {
     const std::uint64_t pairs = n * (n - 1) / 2;
     const std::uint64_t triples = n < 3 ? 0 : pairs * (n - 2) / 3;
-    return recipeWashes.size() * (n * ratiosOf(1).size() + pairs * ratiosOf(2).size() + triples * ratiosOf(3).size());
+    return recipeWashes.size() * (n * triedRatios[0] + pairs * triedRatios[1] + triples * triedRatios[2]);
 }
 
 } // namespace

@@ -33,7 +33,11 @@ std::string washWord(double thickness)
 std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints)
 {
     const auto nameOf = [&](std::size_t part) { return paints[recipe.parts[part].paint].name; };
-    if (recipe.parts.size() == 2) {
+    std::vector<int> amounts;
+    for (const Part& part : recipe.parts)
+        amounts.push_back(part.parts);
+    const Counted count = counted(std::move(amounts));
+    if (recipe.parts.size() == 2 && !count.touches) {
         const bool firstIsLess = recipe.parts[0].parts < recipe.parts[1].parts;
         const int less = recipe.parts[firstIsLess ? 0 : 1].parts;
         const int more = recipe.parts[firstIsLess ? 1 : 0].parts;
@@ -44,7 +48,7 @@ std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints)
     std::string words;
     for (std::size_t part = 0; part < recipe.parts.size(); ++part) {
         words += part > 0 ? " + " : "";
-        words += recipe.parts.size() > 1 ? std::to_string(recipe.parts[part].parts) + ' ' : "";
+        words += recipe.parts.size() > 1 ? count.words(part) + ' ' : "";
         words += nameOf(part);
     }
     return words;

@@ -22,7 +22,7 @@ std::span<const WashWord> washWords();
 
 std::string washWord(double thickness);
 
-/// "3 Yellow Ochre + 1 Ultramarine"; of so little that no one can count it, "PR122 + a touch of Phthalo Blue (1 to
+/// "3 Yellow Ochre + 1 Ultramarine", "6 Lemon Yellow + a touch of Phthalo Blue"; of so little that no one can count it, "PR122 + a touch of Phthalo Blue (1 to
 /// 37)"; the name alone for one tube. In the order of the recipe.
 std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints);
 

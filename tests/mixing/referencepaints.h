@@ -1,5 +1,6 @@
 #pragma once
 
+#include "mixing/ratios.h"
 #include "mixing/recipe.h"
 
 #include <vector>
@@ -16,6 +17,15 @@ inline const std::vector<iris::Paint>& referencePaints()
         return all;
     }();
     return paints;
+}
+
+/// The ratios that are tried of some of a list of paints.
+inline std::vector<iris::Ratio> triedRatiosOf(const std::vector<iris::Paint>& paints, std::span<const std::size_t> set)
+{
+    std::vector<double> strengths;
+    for (const std::size_t paint : set)
+        strengths.push_back(paints[paint].strength);
+    return iris::triedRatiosOf(strengths);
 }
 
 /// One paint of the table by its id.

@@ -25,6 +25,8 @@ private Q_SLOTS:
     void partsGiveTheColourOfTheStep();
     void findsTheMostNeutralStep();
     void listsEveryRatioOnce();
+    void triedRatiosAreEvenInStrength();
+    void amountsAreCountedWithABrush();
     void nearestPartsAreNear();
     void greyPartnerIsTheBestOfAll();
 };
@@ -125,20 +127,65 @@ void TestLadder::findsTheMostNeutralStep()
     QVERIFY(ladder.mostNeutral > 0 && ladder.mostNeutral < 20);
 }
 
+/// Every one can be counted with a brush, none twice; whole parts are all there.
 void TestLadder::listsEveryRatioOnce()
 {
-    // Counted by hand with the Moebius function: coprime compositions of at most 12 into 1, 2 and 3 parts.
-    QCOMPARE(ratiosOf(1).size(), 1U);
-    QCOMPARE(ratiosOf(2).size(), 45U);
-    QCOMPARE(ratiosOf(3).size(), 196U);
+    QCOMPARE(countableRatios(1).size(), 1U);
     for (int tubes = 2; tubes <= 3; ++tubes) {
         std::set<Ratio> seen;
-        for (const Ratio& ratio : ratiosOf(tubes)) {
+        std::size_t wholeParts = 0;
+        for (const Ratio& ratio : countableRatios(tubes)) {
             QVERIFY(seen.insert(ratio).second);
-            QVERIFY(ratio[0] + ratio[1] + ratio[2] <= mostParts);
             QCOMPARE(std::gcd(std::gcd(ratio[0], ratio[1]), ratio[2]), 1);
+            const Counted count = counted({ratio.begin(), ratio.begin() + tubes});
+            int parts = 0;
+            for (const int amount : count.amounts) {
+                QVERIFY(!count.touches || amount < touchesAPart || amount % touchesAPart == 0);
+                parts += count.touches ? amount / touchesAPart : amount;
+            }
+            QVERIFY(parts <= mostParts);
+            wholeParts += ratio[0] + ratio[1] + ratio[2] <= mostParts;
+        }
+        // Counted by hand with the Moebius function: coprime compositions of at most 12 into 2 and 3 parts.
+        QCOMPARE(wholeParts, tubes == 2 ? 45U : 196U);
+        QVERIFY(seen.contains(tubes == 2 ? Ratio{48, 1, 0} : Ratio{40, 8, 1}));
+    }
+}
+
+/// Even in strength: whatever the strengths, the shares that are tried are near those that are wanted, as far as a
+/// brush can count, and a strong tube enters by touches.
+void TestLadder::triedRatiosAreEvenInStrength()
+{
+    for (const double strong : {0.1, 0.5, 1.0, 2.0, 4.0}) {
+        const std::array<double, 2> strengths{1, strong};
+        const std::vector<Ratio> ratios = triedRatiosOf(strengths);
+        QVERIFY(ratios.size() >= 20);
+        for (int k = 1; k <= 32; ++k) {
+            const double wanted = k / 33.0;
+            double nearest = 1;
+            for (const Ratio& ratio : ratios) {
+                const double share = ratio[1] * strong / (ratio[0] + ratio[1] * strong);
+                nearest = std::min(nearest, std::abs(share - wanted));
+            }
+            const double ratio = (1 - wanted) / wanted * strong; // beyond six parts to a touch nobody can count
+            QVERIFY2(nearest < 0.035 || ratio > 48 || ratio < 1 / 48.0,
+                     qPrintable(QStringLiteral("%1: %2 is %3 off").arg(strong).arg(wanted).arg(nearest)));
         }
     }
+    const std::array<double, 2> phthalo{0.7, 3.0};
+    QVERIFY(std::ranges::any_of(triedRatiosOf(phthalo), [](const Ratio& ratio) { return ratio[0] >= 40 * ratio[1]; }));
+    const std::array<double, 3> three{0.7, 1.0, 3.0};
+    QVERIFY(triedRatiosOf(three).size() >= 55);
+}
+
+void TestLadder::amountsAreCountedWithABrush()
+{
+    QVERIFY(counted({48, 1}).touches && counted({16, 3}).touches && counted({20, 1}).touches);
+    QVERIFY(!counted({8, 1}).touches && !counted({100, 1}).touches && !counted({3, 1}).touches);
+    QCOMPARE(counted({48, 1}).words(0) + ' ' + counted({48, 1}).words(1), std::string("6 a touch of"));
+    QCOMPARE(counted({20, 1}).words(0) + ' ' + counted({20, 1}).words(1), std::string("5 2 touches of"));
+    QCOMPARE(counted({100, 1}).words(0), std::string("100")); // nobody can count that, so it is told as it is
+    QCOMPARE(partsText(Recipe{{{0, 48}, {1, 1}}, 1}), std::string("6:⅛"));
 }
 
 void TestLadder::nearestPartsAreNear()
@@ -147,9 +194,10 @@ void TestLadder::nearestPartsAreNear()
     QCOMPARE(nearestParts(2.5), (std::array{5, 2}));
     QCOMPARE(nearestParts(0.125), (std::array{1, 8}));
     QCOMPARE(nearestParts(40), (std::array{40, 1}));
-    for (double ratio = 0.1; ratio < 10; ratio *= 1.07) {
+    QCOMPARE(nearestParts(97), (std::array{97, 1})); // less than a touch in six parts
+    for (double ratio = 1 / 47.0; ratio < 47; ratio *= 1.07) { // between 3 and 4 parts to a touch the steps are widest
         const auto parts = nearestParts(ratio);
-        QVERIFY(std::abs(std::log(double(parts[0]) / parts[1] / ratio)) < 0.1);
+        QVERIFY(std::abs(std::log(double(parts[0]) / parts[1] / ratio)) < 0.15);
     }
 }
 

@@ -5,6 +5,7 @@
 
 #include <QtTest>
 #include <random>
+#include <set>
 
 using namespace iris;
 
@@ -22,14 +23,25 @@ private Q_SLOTS:
 void TestMixKernel::everyRecipeIsThere()
 {
     const std::array<std::size_t, 3> tubes{4, 7, 9};
+    const auto& paints = referencePaints();
+    const MixKernel kernel(paints);
     for (std::size_t count = 1; count <= 3; ++count) {
         const std::span<const std::size_t> set(tubes.data(), count);
-        QVERIFY(MixKernel::chunkCount(count) * chunkRatios >= ratiosOf(int(count)).size());
-        const Recipe first = MixKernel::recipeAt(set, 0, 0);
+        QVERIFY(MixKernel::chunkCount(count) * chunkRatios >= triedRatios[count - 1]);
+        const Recipe first = kernel.recipeAt(set, 0, 0);
         QCOMPARE(first.parts.size(), count);
         QCOMPARE(first.wash, 1.0);
-        const Recipe last = MixKernel::recipeAt(set, MixKernel::chunkCount(count) - 1, chunkRecipes - 1);
-        QCOMPARE(last.parts.back().parts, ratiosOf(int(count)).back()[count - 1]);
+        const Recipe last = kernel.recipeAt(set, MixKernel::chunkCount(count) - 1, chunkRecipes - 1);
+        std::set<Ratio> found;
+        for (std::size_t place = 0; place < MixKernel::chunkCount(count) * chunkRatios; ++place) {
+            Ratio ratio{};
+            const Recipe recipe = kernel.recipeAt(set, place / chunkRatios, place % chunkRatios);
+            for (std::size_t i = 0; i < count; ++i)
+                ratio[i] = recipe.parts[i].parts;
+            found.insert(ratio);
+        }
+        const std::vector<Ratio> tried = triedRatiosOf(paints, set);
+        QCOMPARE(found, std::set<Ratio>(tried.begin(), tried.end()));
         QCOMPARE(last.wash, recipeWashes.back());
     }
 }
@@ -54,7 +66,7 @@ void TestMixKernel::matchesDoublePrecision()
         kernel.mix(set, which, chunk);
         for (int i = 0; i < 4; ++i) {
             const std::size_t place = random() % chunkRecipes;
-            const Lab expected = colourOf(MixKernel::recipeAt(set, which, place), paints);
+            const Lab expected = colourOf(kernel.recipeAt(set, which, place), paints);
             worst = std::max(worst, deltaE00(expected, {chunk.l[place], chunk.a[place], chunk.b[place]}));
         }
     }
@@ -75,7 +87,7 @@ void TestMixKernel::holdsAtTheExtremes()
     for (std::size_t tube = 0; tube < 3; ++tube) {
         kernel.mix(std::array{tube}, 0, chunk);
         for (std::size_t place = 0; place < chunkRecipes; place += chunkRatios) {
-            const Lab expected = colourOf(MixKernel::recipeAt(std::array{tube}, 0, place), paints);
+            const Lab expected = colourOf(kernel.recipeAt(std::array{tube}, 0, place), paints);
             QVERIFY(std::isfinite(chunk.l[place]));
             QVERIFY2(deltaE00(expected, {chunk.l[place], chunk.a[place], chunk.b[place]}) < 0.05,
                      qPrintable(QString("tube %1 place %2").arg(tube).arg(place)));

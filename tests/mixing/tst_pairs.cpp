@@ -176,9 +176,10 @@ void TestPairs::threePartsAreTheNearest()
     QCOMPARE(nearestParts(std::array<double, 3>{2, 4, 6}), (Ratio{1, 2, 3}));
     QCOMPARE(nearestParts(std::array<double, 3>{1, 0, 0}), (Ratio{1, 0, 0}));
     QCOMPARE(nearestParts(std::array<double, 3>{3, 1, 0}), (Ratio{3, 1, 0}));
-    QCOMPARE(nearestParts(std::array<double, 3>{40, 1, 5}), (Ratio{40, 1, 5}));
-    QCOMPARE(nearestParts(std::array<double, 3>{0.1, 2.04, 0.98}), (Ratio{1, 20, 10}));
-    for (const Ratio& ratio : ratiosOf(3))
+    QCOMPARE(nearestParts(std::array<double, 3>{40, 1, 5}), (Ratio{40, 1, 5})); // five parts, a touch and five touches
+    QCOMPARE(nearestParts(std::array<double, 3>{100, 1, 5}),
+             (Ratio{100, 1, 5})); // less than a touch: nobody can count it
+    for (const Ratio& ratio : countableRatios(3))
         QCOMPARE(nearestParts(std::array<double, 3>{0.3 * ratio[0], 0.3 * ratio[1], 0.3 * ratio[2]}), ratio);
 }
 
@@ -297,7 +298,7 @@ void TestPairs::findsWhatASlowSearchFinds()
     forEachSet(paints.size(), 2, [&](std::span<const std::size_t> set) {
         if (set.size() < 2)
             return;
-        for (const Ratio& ratio : ratiosOf(2))
+        for (const Ratio& ratio : triedRatiosOf(paints, set))
             for (const double wash : recipeWashes) {
                 const Recipe recipe{{{set[0], ratio[0]}, {set[1], ratio[1]}}, wash};
                 const Lab colour = colourOf(recipe, paints);

@@ -49,7 +49,7 @@ NeedMask plainCoverage(std::span<const std::size_t> set, const std::vector<Paint
                        const std::vector<Need>& needs)
 {
     NeedMask mask = 0;
-    for (const Ratio& ratio : ratiosOf(int(set.size())))
+    for (const Ratio& ratio : triedRatiosOf(paints, set))
         for (const double x : recipeWashes) {
             Recipe recipe{{}, x};
             for (std::size_t i = 0; i < set.size(); ++i)

@@ -154,10 +154,7 @@ void WheelDisc::paintLabels(QPainter& painter) const
     painter.setPen(m_context.settings().colours().text);
     for (int step = 0; step < steps; ++step) {
         const WheelStep& at = m_wheel.rim[static_cast<std::size_t>(step)];
-        const auto tooManyToCount = [](const Part& part) { return part.parts >= mostParts; };
-        QString words = at.recipe.parts.size() == 1                            ? tr("pure")
-                        : std::ranges::any_of(at.recipe.parts, tooManyToCount) ? tr("a touch")
-                                                                               : text(partsText(at.recipe));
+        QString words = at.recipe.parts.size() == 1 ? tr("pure") : text(partsText(at.recipe));
         if (!at.reached)
             words = tr("not reached");
         // Beside the wheel a long word needs more room than a short one.
