@@ -40,11 +40,9 @@ Result<Output> matchCommand(const MatchArguments& arguments)
         return tl::unexpected(source.error());
     const auto& paints = source->paints();
 
-    const MatchOptions options{*tolerance, arguments.mostTubes, paints.size() * paints.size() * paints.size() + 3,
+    const MatchOptions options{*tolerance, arguments.mostTubes, static_cast<std::size_t>(std::max(1, arguments.most)),
                                watched()};
-    auto matches = matchesFor(*wanted, paints, options);
-    std::ranges::stable_sort(matches, {}, &Match::apart);
-    matches.resize(std::min(matches.size(), static_cast<std::size_t>(std::max(1, arguments.most))));
+    const auto matches = matchesFor(*wanted, paints, options);
 
     Output output{"", Json{{"wanted", toJson(*wanted)}, {"tolerance", *tolerance}, {"matches", Json::array()}}};
     for (const Match& match : matches) {

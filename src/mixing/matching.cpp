@@ -111,7 +111,11 @@ void sortAsTried(std::vector<Match>& matches)
         return std::tuple(m.apart > closeMatch, m.recipe.parts.size(), m.apart, paintsOf(m));
     });
     const auto three = std::ranges::find(matches, 3U, [](const Match& m) { return m.recipe.parts.size(); });
-    if (three != matches.end() && three->apart <= matches.front().apart - seenToBeBetter)
+    double simpler = std::numeric_limits<double>::infinity();
+    for (const Match& match : matches)
+        if (match.recipe.parts.size() < 3)
+            simpler = std::min(simpler, match.apart);
+    if (three != matches.end() && three->apart <= simpler - seenToBeBetter)
         std::rotate(matches.begin(), three, three + 1);
 }
 

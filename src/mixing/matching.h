@@ -26,12 +26,12 @@ struct MatchOptions {
 /// How near a recipe is close, deltaE00: within that the simpler one is as good.
 inline constexpr double closeMatch = 4;
 
-/// How much closer three tubes must come than the simpler recipe before them to stand first, deltaE00.
+/// How much closer three tubes must come than every simpler recipe to stand first, deltaE00.
 inline constexpr double seenToBeBetter = 1.5;
 
 /// The best recipe of each set of up to three paints that comes within the tolerance, in the order a painter tries
 /// them: those that are close before those that are not, then fewest tubes first and the closest first among equals;
-/// but a recipe of three tubes that is seen to be better than what would stand first stands there. A set is left out
+/// but a recipe of three tubes that is seen to be better than every simpler one stands first. A set is left out
 /// when a smaller set inside it already comes at least as close. Empty when stopped.
 std::vector<Match> matchesFor(const Lab& wanted, std::span<const Paint> paints, const MatchOptions& options = {});
 

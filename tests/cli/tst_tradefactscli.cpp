@@ -108,8 +108,11 @@ double nearest(const std::string& wanted, const Names& tubes)
     const Lab colour = labOf(pigment(wanted)["swatch"]["full"]);
     const auto number = [](double value) { return QString::number(value, 'f', 3).toStdString(); };
     const json found = ask({"match", "--lab=" + number(colour.l) + "," + number(colour.a) + "," + number(colour.b),
-                            "--tolerance", "40", "--most", "1", "--only", joined(tubes)});
-    return found["matches"][0]["apart"];
+                            "--tolerance", "40", "--most", "100", "--only", joined(tubes)});
+    double apart = 1000; // the simple recipe stands first, not the closest
+    for (const json& match : found["matches"])
+        apart = std::min(apart, match["apart"].get<double>());
+    return apart;
 }
 
 /// A mix at a wash, and over another wash when one is named.
@@ -368,8 +371,8 @@ pairfacts::Mixer commands()
 {
     const auto way = [](const std::string& first, const std::string& second, double wash, int steps) {
         pairfacts::Way result;
-        const json found = ask({"ladder", first, second, "--steps", std::to_string(steps), "--wash",
-                                QString::number(wash).toStdString()});
+        const json found = ask(
+            {"ladder", first, second, "--steps", std::to_string(steps), "--wash", QString::number(wash).toStdString()});
         for (const json& step : found["steps"])
             result.push_back(stepOf(step["share"], step["colour"]));
         return result;

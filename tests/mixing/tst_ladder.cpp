@@ -27,6 +27,7 @@ private Q_SLOTS:
     void listsEveryRatioOnce();
     void triedRatiosAreEvenInStrength();
     void amountsAreCountedWithABrush();
+    void whatIsToldIsWhatWasMixed();
     void nearestPartsAreNear();
     void greyPartnerIsTheBestOfAll();
 };
@@ -188,13 +189,32 @@ void TestLadder::amountsAreCountedWithABrush()
     QCOMPARE(partsText(Recipe{{{0, 48}, {1, 1}}, 1}), std::string("6:⅛"));
 }
 
+/// Every ratio there is, read back from its words, is the same mix.
+void TestLadder::whatIsToldIsWhatWasMixed()
+{
+    for (int tubes = 2; tubes <= 3; ++tubes)
+        for (const Ratio& ratio : countableRatios(tubes)) {
+            const Counted count = counted({ratio.begin(), ratio.begin() + tubes});
+            std::vector<int> touches;
+            for (int i = 0; i < tubes; ++i) {
+                const QString words = QString::fromStdString(count.words(static_cast<std::size_t>(i)));
+                touches.push_back(words == "a touch of"          ? 1
+                                  : words.endsWith("touches of") ? words.section(' ', 0, 0).toInt()
+                                                                 : words.toInt() * touchesAPart);
+            }
+            for (int i = 1; i < tubes; ++i)
+                QCOMPARE(touches[0] * ratio[static_cast<std::size_t>(i)],
+                         touches[static_cast<std::size_t>(i)] * ratio[0]);
+        }
+}
+
 void TestLadder::nearestPartsAreNear()
 {
     QCOMPARE(nearestParts(1), (std::array{1, 1}));
     QCOMPARE(nearestParts(2.5), (std::array{5, 2}));
     QCOMPARE(nearestParts(0.125), (std::array{1, 8}));
     QCOMPARE(nearestParts(40), (std::array{40, 1}));
-    QCOMPARE(nearestParts(97), (std::array{97, 1})); // less than a touch in six parts
+    QCOMPARE(nearestParts(97), (std::array{97, 1}));           // less than a touch in six parts
     for (double ratio = 1 / 47.0; ratio < 47; ratio *= 1.07) { // between 3 and 4 parts to a touch the steps are widest
         const auto parts = nearestParts(ratio);
         QVERIFY(std::abs(std::log(double(parts[0]) / parts[1] / ratio)) < 0.15);

@@ -154,7 +154,13 @@ void WheelDisc::paintLabels(QPainter& painter) const
     painter.setPen(m_context.settings().colours().text);
     for (int step = 0; step < steps; ++step) {
         const WheelStep& at = m_wheel.rim[static_cast<std::size_t>(step)];
-        QString words = at.recipe.parts.size() == 1 ? tr("pure") : text(partsText(at.recipe));
+        std::vector<int> amounts;
+        for (const Part& part : at.recipe.parts)
+            amounts.push_back(part.parts);
+        const bool lessThanATouch = std::ranges::max(amounts) > mostParts && !counted(amounts).touches;
+        QString words = at.recipe.parts.size() == 1 ? tr("pure")
+                        : lessThanATouch            ? tr("a touch")
+                                                    : text(partsText(at.recipe));
         if (!at.reached)
             words = tr("not reached");
         // Beside the wheel a long word needs more room than a short one.

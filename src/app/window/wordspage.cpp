@@ -66,8 +66,8 @@ KeySection markSection()
              {QStringLiteral("○"), QObject::tr("typical: from a table, made from memory")},
              {QObject::tr("leans"), QObject::tr("stands on one side of the middle of its family")},
              {QObject::tr("need"), QObject::tr("a colour the picture asks for, and how near is near enough")},
-             {QObject::tr("proof"), QObject::tr("every smaller set of tubes was tried and falls short")},
-             {QObject::tr("parts"), QObject::tr("brush loads of tube paint; a touch is less than can be counted")}}};
+             {QObject::tr("proof"), QObject::tr("every smaller set was tried, in parts and touches")},
+             {QObject::tr("parts"), QObject::tr("brush loads of tube paint; a touch is an eighth of one")}}};
 }
 
 } // namespace
