@@ -54,6 +54,19 @@ std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints)
     return words;
 }
 
+std::string shortRecipeWords(const Recipe& recipe, std::span<const Paint> paints)
+{
+    std::vector<int> amounts;
+    for (const Part& part : recipe.parts)
+        amounts.push_back(part.parts);
+    const Counted count = counted(std::move(amounts));
+    std::string words;
+    for (std::size_t part = 0; part < recipe.parts.size(); ++part)
+        words += (part > 0 ? " + " : "") + (recipe.parts.size() > 1 ? count.text(part) + ' ' : "")
+                 + paints[recipe.parts[part].paint].name;
+    return words;
+}
+
 std::string_view separationWords(Separation separation)
 {
     switch (separation) {

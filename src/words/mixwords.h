@@ -22,9 +22,12 @@ std::span<const WashWord> washWords();
 
 std::string washWord(double thickness);
 
-/// "3 Yellow Ochre + 1 Ultramarine", "6 Lemon Yellow + a touch of Phthalo Blue"; of so little that no one can count it, "PR122 + a touch of Phthalo Blue (1 to
-/// 37)"; the name alone for one tube. In the order of the recipe.
+/// "3 Yellow Ochre + 1 Ultramarine", "6 Lemon Yellow + a touch of Phthalo Blue"; of so little that no one can count it,
+/// "PR122 + a touch of Phthalo Blue (1 to 37)"; the name alone for one tube. In the order of the recipe.
 std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints);
+
+/// The same where there is little room: "6 Lemon Yellow + ⅛ Phthalo Blue".
+std::string shortRecipeWords(const Recipe& recipe, std::span<const Paint> paints);
 
 /// "separates as it dries", "may separate as it dries"; nothing for No.
 std::string_view separationWords(Separation separation);

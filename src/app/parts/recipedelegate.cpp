@@ -52,7 +52,10 @@ void RecipeDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option
     };
     write(at.name, textFont(textsize::small, QFont::DemiBold), index.data().toString(), Qt::AlignLeft);
     write(at.apart, textFont(textsize::small), index.data(RecipesModel::ApartTextRole).toString(), Qt::AlignRight);
-    write(at.recipe, textFont(textsize::small), index.data(RecipesModel::RecipeTextRole).toString(), Qt::AlignLeft);
+    const QFont small = textFont(textsize::small);
+    const QString words = index.data(RecipesModel::RecipeTextRole).toString();
+    const bool fits = QFontMetrics(small).horizontalAdvance(words) <= at.recipe.width();
+    write(at.recipe, small, fits ? words : index.data(RecipesModel::ShortRecipeTextRole).toString(), Qt::AlignLeft);
 }
 
 } // namespace iris

@@ -19,10 +19,12 @@ int RecipesModel::rowCount(const QModelIndex& parent) const
     return parent.isValid() ? 0 : static_cast<int>(m_answers.size());
 }
 
-QString RecipesModel::recipeWords(std::size_t row) const
+QString RecipesModel::recipeWords(std::size_t row, bool inShort) const
 {
     const Match& match = m_answers[row].match;
-    const QString words = tr("%1, %2").arg(recipeText(match.recipe, m_paints), text(washWord(match.recipe.wash)));
+    const QString recipe =
+        text(inShort ? shortRecipeWords(match.recipe, m_paints) : iris::recipeWords(match.recipe, m_paints));
+    const QString words = tr("%1, %2").arg(recipe, text(washWord(match.recipe.wash)));
     return m_answers[row].met ? words : tr("not met; nearest is %1").arg(words);
 }
 
@@ -36,11 +38,12 @@ QVariant RecipesModel::data(const QModelIndex& index, int role) const
     case Qt::ToolTipRole:
     case Qt::AccessibleTextRole:
         return tr("%1: %2; %3 (deltaE00)")
-            .arg(text(m_needs[row].name), recipeWords(row), apart(m_answers[row].match.apart));
+            .arg(text(m_needs[row].name), recipeWords(row, false), apart(m_answers[row].match.apart));
     case TargetRole: return QVariant::fromValue(m_needs[row].target);
     case ColourRole: return QVariant::fromValue(m_answers[row].match.colour);
     case MetRole: return m_answers[row].met;
-    case RecipeTextRole: return recipeWords(row);
+    case RecipeTextRole: return recipeWords(row, false);
+    case ShortRecipeTextRole: return recipeWords(row, true);
     case ApartTextRole: return apart(m_answers[row].match.apart);
     default: return {};
     }

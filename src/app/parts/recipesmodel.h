@@ -16,6 +16,7 @@ public:
         ColourRole,                    ///< iris::Lab of the recipe
         MetRole,                       ///< bool
         RecipeTextRole,
+        ShortRecipeTextRole, ///< where the other does not fit
         ApartTextRole,
     };
 
@@ -29,7 +30,7 @@ public:
     const NeedAnswer& answer(std::size_t row) const { return m_answers[row]; }
 
 private:
-    QString recipeWords(std::size_t row) const;
+    QString recipeWords(std::size_t row, bool inShort) const;
 
     std::vector<Need> m_needs;
     std::vector<NeedAnswer> m_answers;

@@ -231,12 +231,13 @@ void PredictionsPage::addStrengths(QVBoxLayout* column)
             break;
         const Lab taken = seenLab(before[place].film, wash::full, whitePaper());
         const Lab found = seenLab(after[place].film, wash::full, whitePaper());
-        grid->addWidget(new TouchingPair(displayed(taken, values), displayed(found, values), 60, 26, this), row, 0);
-        const double moved = colourMoved(before[place], after[place]);
-        const QString name = text(before[place].name);
-        grid->addWidget(label(moved < leastMoved ? name : tr("%1\ncolour %2").arg(name, apart(moved)), textsize::body,
-                              QFont::Normal, this),
-                        row, 1);
+        auto* colours = new QVBoxLayout;
+        colours->setSpacing(0);
+        colours->addWidget(new TouchingPair(displayed(taken, values), displayed(found, values), 60, 26, this));
+        if (const double moved = colourMoved(before[place], after[place]); moved >= leastMoved)
+            colours->addWidget(label(apart(moved), textsize::small, QFont::Normal, this));
+        grid->addLayout(colours, row, 0);
+        grid->addWidget(label(text(before[place].name), textsize::body, QFont::Normal, this), row, 1);
         grid->addWidget(label(number(before[place].strength, 2), textsize::body, QFont::Normal, this), row, 2);
         grid->addWidget(label(number(learned.strengths[place], 2), textsize::body, QFont::DemiBold, this), row, 3);
         grid->addWidget(label(giveOrTake(learned.factor(place)), textsize::body, QFont::Normal, this), row, 4);
