@@ -94,7 +94,9 @@ Columns columnsOf(std::span<char*> names)
     constexpr std::array labels{"sample_loc", "sample_id", "sample_name"}; // the last one that is there wins
     std::size_t bestLabel = 0;
     for (int i = 0; i < static_cast<int>(names.size()); ++i) {
-        const std::string name = lowered(names[static_cast<std::size_t>(i)]);
+        // A file may say it has more fields than it names.
+        const char* const given = names[static_cast<std::size_t>(i)];
+        const std::string name = given ? lowered(given) : std::string();
         for (std::size_t axis = 0; axis < 3; ++axis) {
             if (name == labNames[axis])
                 columns.lab[axis] = i;

@@ -56,6 +56,7 @@ private Q_SLOTS:
     void argyllChartsAreRead_data();
     void argyllChartsAreRead();
     void argyllReadsWhatIsWritten();
+    void moreFieldsThanNamesEndNothing();
     void badFiles_data();
     void badFiles();
 };
@@ -138,6 +139,17 @@ void TestCgats::argyllReadsWhatIsWritten()
     putFile(folder.filePath("two.txt"), QByteArray::fromStdString(writeCgats(two)));
     const QByteArray report = outputOf("colverify", {"-v", folder.filePath("one.txt"), folder.filePath("two.txt")});
     QVERIFY2(report.contains("peak = 2.0"), report);
+}
+
+/// It ended the program: a field that has no name was asked for its name.
+void TestCgats::moreFieldsThanNamesEndNothing()
+{
+    const std::string names = "BEGIN_DATA_FORMAT\nSAMPLE_ID LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\n";
+    const auto read = readCgats("CGATS.17\nNUMBER_OF_FIELDS 4\n" + names + "NUMBER_OF_FIELDS 5\n" + names
+                                + "NUMBER_OF_SETS 1\nBEGIN_DATA\n1 50 3 4 5\nEND_DATA\n");
+    QVERIFY(read || read.error().code == ErrorCode::BadCgats);
+    if (read)
+        QCOMPARE(read->samples.size(), 1U);
 }
 
 void TestCgats::badFiles_data()
