@@ -1,6 +1,7 @@
 #include "sheet/sheetpage.h"
 
 #include "files/outputfile.h"
+#include "mixing/ratios.h"
 #include "mixing/recipe.h"
 #include "notebook/soundness.h"
 #include "sheet/sheetfont.h"
@@ -39,9 +40,13 @@ QString tubeText(const MixPart& part, const Notebook& notebook)
 QStringList labelOf(const SheetCell& cell, const Notebook& notebook)
 {
     QStringList lines;
+    std::vector<int> amounts;
     for (const MixPart& part : cell.parts)
-        lines << (cell.parts.size() > 1 ? QStringLiteral("%1  ").arg(part.parts) : QString())
-                     + tubeText(part, notebook);
+        amounts.push_back(part.parts);
+    const Counted count = amounts.empty() ? Counted{} : counted(std::move(amounts));
+    for (std::size_t i = 0; i < cell.parts.size(); ++i)
+        lines << (cell.parts.size() > 1 ? text(count.text(i)) + QStringLiteral("  ") : QString())
+                     + tubeText(cell.parts[i], notebook);
     if (cell.parts.size() == 1)
         lines << QObject::tr("alone");
     if (cell.wash >= wash::full)
@@ -114,7 +119,8 @@ void drawWords(MmPainter& to, const SheetPage& page)
     const QStringList advice{
         QObject::tr("Paint each square to its frame, straight across the black line. Keep the corners and"),
         QObject::tr("the small bracketed places bare. Let it dry flat, then scan at 300 dots to the inch"),
-        QObject::tr("or photograph it square on in even light. Print at 100 %, with a waterproof black.")};
+        QObject::tr("or photograph it square on in even light. Print at 100 %, with a waterproof black."),
+        QObject::tr("A part is a loaded brush; ⅛ of it is a touch.")};
     for (qsizetype i = 0; i < advice.size(); ++i)
         to.line(QRectF(foot.left(), foot.top() + 3.4 * static_cast<double>(i), foot.width(), 3.4), advice[i], 2.3);
 }

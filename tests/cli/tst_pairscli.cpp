@@ -2,6 +2,8 @@
 #include "colour/deltae.h"
 #include "notebook/notebookstore.h"
 
+#include <QProcess>
+#include <QRegularExpression>
 #include <QTemporaryDir>
 #include <QtTest>
 #include <algorithm>
@@ -31,6 +33,7 @@ private Q_SLOTS:
     void aTubeAskedForByNameIsUsedWhereverItIs();
     void whatNothingReachesIsSaid();
     void readingsOfAListAreFiledAsCardsAre();
+    void touchesStandOnASheet();
     void faultsGetOneLine_data();
     void faultsGetOneLine();
 
@@ -383,6 +386,20 @@ void TestPairsCli::faultsGetOneLine()
     QVERIFY2(QString::fromStdString(result.err).contains(says), result.err.c_str());
     QCOMPARE(std::ranges::count(result.err, '\n'), 1);
     QVERIFY(result.out.empty());
+}
+
+/// Debian's own tool reads the page as the painter does.
+void TestPairsCli::touchesStandOnASheet()
+{
+    QVERIFY(json({"sheet", "--notebook", path("marsh.iris"), "--rows", "Lemon Yellow", "--columns",
+                  "Phthalo Blue,Dioxazine Violet", "--row-share", "0.85", "--out", path("touches.pdf")})
+                .is_object());
+    QProcess reader;
+    reader.start("pdftotext", {m_folder.filePath("touches.pdf"), "-"});
+    QVERIFY(reader.waitForFinished());
+    const QString page = QString::fromUtf8(reader.readAllStandardOutput());
+    QVERIFY2(page.contains("⅛ of it is a touch"), qPrintable(page));
+    QVERIFY2(page.contains(QRegularExpression("[⅛¼⅜½⅝¾⅞]\\s+(Phthalo Blue|Dioxazine Violet)")), qPrintable(page));
 }
 
 void TestPairsCli::darksAlwaysAnswer()
