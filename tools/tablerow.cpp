@@ -44,7 +44,7 @@ Film bent(const Film& base, const Wanted& wanted)
 {
     ReferencePigment plain = *ReferenceTable::shipped().find("PB29").value();
     plain.shape.absorption = base.absorption;
-    const std::array one{const_cast<const ReferencePigment*>(&plain)};
+    const std::array<const ReferencePigment*, 1> one{&plain};
     FilmPrior prior = labelPrior(one);
     prior.pigments = {base};
     prior.covariance *= 9; // the painter knows better than the makers' spread where it should lie

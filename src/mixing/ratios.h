@@ -65,4 +65,13 @@ struct Counted {
 /// In parts where no amount is beyond mostParts, or where nothing else can be counted; else in touches.
 Counted counted(std::vector<int> amounts);
 
+/// The same of the parts of a recipe or of a record; nothing of none.
+template <typename Parts> Counted countedParts(const Parts& parts)
+{
+    std::vector<int> amounts;
+    for (const auto& part : parts)
+        amounts.push_back(part.parts);
+    return amounts.empty() ? Counted{} : counted(std::move(amounts));
+}
+
 } // namespace iris

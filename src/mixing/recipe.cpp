@@ -71,12 +71,9 @@ std::string partsText(const Recipe& recipe)
 {
     if (recipe.parts.size() == 1)
         return "alone";
-    std::vector<int> amounts;
-    for (const Part& part : recipe.parts)
-        amounts.push_back(part.parts);
     std::string text;
-    const Counted count = counted(amounts);
-    for (std::size_t i = 0; i < amounts.size(); ++i)
+    const Counted count = countedParts(recipe.parts);
+    for (std::size_t i = 0; i < recipe.parts.size(); ++i)
         text += (text.empty() ? "" : ":") + count.text(i);
     return text;
 }

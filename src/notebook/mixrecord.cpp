@@ -74,12 +74,7 @@ Result<void> validate(const MixRecord& mix)
 
 std::string partsText(const std::vector<MixPart>& parts)
 {
-    std::vector<int> amounts;
-    for (const MixPart& part : parts)
-        amounts.push_back(part.parts);
-    if (amounts.empty())
-        return {};
-    const Counted count = counted(std::move(amounts));
+    const Counted count = countedParts(parts);
     std::string text;
     for (std::size_t i = 0; i < parts.size(); ++i)
         text += (text.empty() ? "" : " + ") + (parts.size() > 1 ? count.words(i) + " " : "") + parts[i].name;

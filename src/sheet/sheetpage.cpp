@@ -40,10 +40,7 @@ QString tubeText(const MixPart& part, const Notebook& notebook)
 QStringList labelOf(const SheetCell& cell, const Notebook& notebook)
 {
     QStringList lines;
-    std::vector<int> amounts;
-    for (const MixPart& part : cell.parts)
-        amounts.push_back(part.parts);
-    const Counted count = amounts.empty() ? Counted{} : counted(std::move(amounts));
+    const Counted count = countedParts(cell.parts);
     for (std::size_t i = 0; i < cell.parts.size(); ++i)
         lines << (cell.parts.size() > 1 ? text(count.text(i)) + QStringLiteral("  ") : QString())
                      + tubeText(cell.parts[i], notebook);

@@ -33,10 +33,7 @@ std::string washWord(double thickness)
 std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints)
 {
     const auto nameOf = [&](std::size_t part) { return paints[recipe.parts[part].paint].name; };
-    std::vector<int> amounts;
-    for (const Part& part : recipe.parts)
-        amounts.push_back(part.parts);
-    const Counted count = counted(std::move(amounts));
+    const Counted count = countedParts(recipe.parts);
     if (recipe.parts.size() == 2 && !count.touches) {
         const bool firstIsLess = recipe.parts[0].parts < recipe.parts[1].parts;
         const int less = recipe.parts[firstIsLess ? 0 : 1].parts;
@@ -56,10 +53,7 @@ std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints)
 
 std::string shortRecipeWords(const Recipe& recipe, std::span<const Paint> paints)
 {
-    std::vector<int> amounts;
-    for (const Part& part : recipe.parts)
-        amounts.push_back(part.parts);
-    const Counted count = counted(std::move(amounts));
+    const Counted count = countedParts(recipe.parts);
     std::string words;
     for (std::size_t part = 0; part < recipe.parts.size(); ++part)
         words += (part > 0 ? " + " : "") + (recipe.parts.size() > 1 ? count.text(part) + ' ' : "")

@@ -154,10 +154,8 @@ void WheelDisc::paintLabels(QPainter& painter) const
     painter.setPen(m_context.settings().colours().text);
     for (int step = 0; step < steps; ++step) {
         const WheelStep& at = m_wheel.rim[static_cast<std::size_t>(step)];
-        std::vector<int> amounts;
-        for (const Part& part : at.recipe.parts)
-            amounts.push_back(part.parts);
-        const bool lessThanATouch = std::ranges::max(amounts) > mostParts && !counted(amounts).touches;
+        const Counted count = countedParts(at.recipe.parts);
+        const bool lessThanATouch = !count.touches && std::ranges::max(count.amounts) > mostParts;
         QString words = at.recipe.parts.size() == 1 ? tr("pure")
                         : lessThanATouch            ? tr("a touch")
                                                     : text(partsText(at.recipe));
