@@ -16,11 +16,6 @@ double median(std::vector<double> values)
     return *middle;
 }
 
-double product(const LabStep& one, const LabStep& two)
-{
-    return one[0] * two[0] + one[1] * two[1] + one[2] * two[2];
-}
-
 } // namespace
 
 std::optional<std::size_t> Learned::rowOf(const Unknown& unknown) const

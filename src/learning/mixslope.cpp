@@ -9,11 +9,6 @@
 namespace iris {
 namespace {
 
-double product(const LabStep& one, const LabStep& two)
-{
-    return one[0] * two[0] + one[1] * two[1] + one[2] * two[2];
-}
-
 /// How the reflectance seen moves, band by band, carried on to Lab.
 class LabSlopes {
 public:
@@ -108,6 +103,11 @@ private:
 };
 
 } // namespace
+
+double product(const LabStep& one, const LabStep& two)
+{
+    return one[0] * two[0] + one[1] * two[1] + one[2] * two[2];
+}
 
 std::vector<LabStep> MixSlope::perUnknown() const
 {

@@ -9,6 +9,9 @@ namespace iris {
 /// Three numbers along L, a and b.
 using LabStep = std::array<double, 3>;
 
+/// The scalar product of two steps.
+double product(const LabStep& one, const LabStep& two);
+
 /// The colour of a mix and how it moves with what is uncertain about it.
 struct MixSlope {
     Lab colour;

@@ -4,6 +4,7 @@
 
 #include "../mixing/referencepaints.h"
 #include "colour/deltae.h"
+#include "drawer.h"
 
 #include <QtTest>
 #include <algorithm>
@@ -34,9 +35,6 @@ private Q_SLOTS:
 };
 
 namespace {
-
-const std::vector<const char*> drawer{"PY3",  "PY35", "PY43",   "PR108/light", "PV19/rose",         "PR122",
-                                      "PB29", "PB28", "PB15:3", "PG7",         "PBr7/burnt sienna", "PO71"};
 
 /// Tubes whose films are known for certain: what is learnt is their strengths.
 std::vector<Paint> paintsOf(const std::vector<const char*>& ids)

@@ -4,6 +4,7 @@
 #include "../mixing/referencepaints.h"
 #include "../paint/bentfilm.h"
 #include "colour/deltae.h"
+#include "drawer.h"
 
 #include <QtTest>
 #include <algorithm>
@@ -27,9 +28,6 @@ private Q_SLOTS:
 };
 
 namespace {
-
-const std::vector<const char*> drawer{"PY3",  "PY35/light", "PY43",   "PR108/light", "PV19/rose",         "PR122",
-                                      "PB29", "PB28",       "PB15:3", "PG7",         "PBr7/burnt sienna", "PO71"};
 
 // Makers' films about as far apart as the program takes them to be; strengths too.
 constexpr double asFarAsBelieved = 1.3;
@@ -192,8 +190,8 @@ void TestOneEstimate::theStatedMissCovers()
         }
     }
     const double share = static_cast<double>(within) / all;
-    qInfo("%d squares: %.0f %% within; stated %.2f, missed %.2f in the median; model %.2f", squares, 100 * share, median(stated),
-          median(missed), median(model));
+    qInfo("%d squares: %.0f %% within; stated %.2f, missed %.2f in the median; model %.2f", squares, 100 * share,
+          median(stated), median(missed), median(model));
     QVERIFY2(share >= 0.60 && share <= 0.80, qPrintable(QString::number(share)));
 }
 
