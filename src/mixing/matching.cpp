@@ -19,21 +19,6 @@ struct Nearest {
     std::size_t place = 0;
 };
 
-Nearest nearestOfSet(const LabColumns& target, std::span<const std::size_t> set, const MixKernel& kernel)
-{
-    Nearest nearest;
-    LabChunk chunk;
-    std::array<float, chunkRecipes> apart;
-    for (std::size_t i = 0; i < MixKernel::chunkCount(set.size()); ++i) {
-        kernel.mix(set, i, chunk);
-        deltaE00({chunk.l, chunk.a, chunk.b}, target, apart);
-        const auto best = std::ranges::min_element(apart);
-        if (*best < nearest.apart)
-            nearest = {*best, i, static_cast<std::size_t>(best - apart.begin())};
-    }
-    return nearest;
-}
-
 /// A wanted colour repeated down the length of a chunk.
 struct Target {
     LabChunk columns;
@@ -45,8 +30,47 @@ struct Target {
         columns.b.fill(static_cast<float>(lab.b));
     }
 
-    LabColumns view() const { return {columns.l, columns.a, columns.b}; }
+    /// So many of it.
+    LabColumns view(std::size_t count) const
+    {
+        return {{columns.l.data(), count}, {columns.a.data(), count}, {columns.b.data(), count}};
+    }
 };
+
+/// True when every recipe at one wash of a chunk is farther than a limit by its lightness alone. CIEDE2000 is at least
+/// the difference in L* over S_L, since the terms of chroma and hue together never take away, and S_L is at most 1.75.
+bool isFarByLightness(std::span<const float> l, float target, float limit)
+{
+    constexpr float mostWeight = 1.75F;
+    float least = std::numeric_limits<float>::infinity();
+    for (const float value : l)
+        least = std::min(least, std::abs(value - target));
+    return least > mostWeight * limit;
+}
+
+/// The closest recipe of a set; infinitely far where none is nearer than the limit.
+Nearest nearestOfSet(const Target& target, std::span<const std::size_t> set, const MixKernel& kernel,
+                     float limit = std::numeric_limits<float>::infinity())
+{
+    Nearest nearest;
+    LabChunk chunk;
+    std::array<float, chunkRatios> apart;
+    for (std::size_t i = 0; i < MixKernel::chunkCount(set.size()); ++i) {
+        kernel.mix(set, i, chunk);
+        for (std::size_t first = 0; first < chunkRecipes; first += chunkRatios) {
+            const auto atWash = [&](const std::array<float, chunkRecipes>& values) {
+                return std::span(values).subspan(first, chunkRatios);
+            };
+            if (isFarByLightness(atWash(chunk.l), target.columns.l[0], std::min(limit, nearest.apart)))
+                continue;
+            deltaE00({atWash(chunk.l), atWash(chunk.a), atWash(chunk.b)}, target.view(chunkRatios), apart);
+            const auto best = std::ranges::min_element(apart);
+            if (*best < nearest.apart && *best < limit)
+                nearest = {*best, i, first + static_cast<std::size_t>(best - apart.begin())};
+        }
+    }
+    return nearest;
+}
 
 Match matchAt(const Lab& wanted, std::span<const std::size_t> set, std::span<const Paint> paints,
               const MixKernel& kernel, const Nearest& nearest)
@@ -124,7 +148,7 @@ void sortAsTried(std::vector<Match>& matches)
 Match closestOfSet(const Lab& wanted, std::span<const std::size_t> set, std::span<const Paint> paints,
                    const MixKernel& kernel)
 {
-    return matchAt(wanted, set, paints, kernel, nearestOfSet(Target(wanted).view(), set, kernel));
+    return matchAt(wanted, set, paints, kernel, nearestOfSet(Target(wanted), set, kernel));
 }
 
 std::vector<Match> matchesFor(const Lab& wanted, std::span<const Paint> paints, const MatchOptions& options)
@@ -138,11 +162,11 @@ std::vector<Match> matchesFor(const Lab& wanted, std::span<const Paint> paints, 
     const bool done = searchSets(paints.size(), 1, most, options.work, [&](const SetRange& sets) {
         std::vector<Match> own;
         sets.forEach([&](std::span<const std::size_t> set) {
-            const Nearest nearest = nearestOfSet(target.view(), set, kernel);
-            const bool better = nearest.apart < closeness.bestInside(set);
-            closeness.note(set, nearest.apart);
             // The single-precision figure decides only what is surely out; the tolerance is held in double.
-            if (!better || nearest.apart > options.tolerance + 0.05)
+            const float limit = std::min(closeness.bestInside(set), static_cast<float>(options.tolerance + 0.05));
+            const Nearest nearest = nearestOfSet(target, set, kernel, limit);
+            closeness.note(set, nearest.apart);
+            if (nearest.apart >= limit)
                 return;
             Match match = matchAt(wanted, set, paints, kernel, nearest);
             if (match.apart <= options.tolerance)
@@ -172,7 +196,7 @@ std::optional<Match> closestMatch(const Lab& wanted, std::span<const Paint> pain
             Nearest own;
             std::vector<std::size_t> ownSet;
             sets.forEach([&](std::span<const std::size_t> set) {
-                const Nearest nearest = nearestOfSet(target.view(), set, kernel);
+                const Nearest nearest = nearestOfSet(target, set, kernel, own.apart);
                 if (nearest.apart < own.apart) {
                     own = nearest;
                     ownSet.assign(set.begin(), set.end());

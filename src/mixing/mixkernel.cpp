@@ -440,45 +440,44 @@ std::size_t MixKernel::chunkCount(std::size_t tubes)
     return (triedRatios[tubes - 1] + chunkRatios - 1) / chunkRatios;
 }
 
-Ratio MixKernel::ratioAt(std::span<const std::size_t> set, std::size_t row) const
+void MixKernel::ratiosFrom(std::span<const std::size_t> set, std::size_t place, std::span<Ratio> ratios) const
 {
     std::array<double, 3> logs{};
     for (std::size_t tube = 0; tube < set.size(); ++tube)
         logs[tube] = m_logStrengths[set[tube]];
-    return triedRatio({logs.data(), set.size()}, std::min(row, triedRatios[set.size() - 1] - 1));
+    fillTriedRatios({logs.data(), set.size()}, place, ratios);
 }
 
 Recipe MixKernel::recipeAt(std::span<const std::size_t> set, std::size_t chunk, std::size_t place) const
 {
-    const Ratio ratio = ratioAt(set, chunk * chunkRatios + place % chunkRatios);
+    std::array<Ratio, 1> ratio;
+    ratiosFrom(set, chunk * chunkRatios + place % chunkRatios, ratio);
     Recipe recipe;
     recipe.wash = recipeWashes[place / chunkRatios];
     for (std::size_t tube = 0; tube < set.size(); ++tube)
-        recipe.parts.push_back({set[tube], ratio[tube]});
+        recipe.parts.push_back({set[tube], ratio[0][tube]});
     return recipe;
 }
 
 void MixKernel::mix(std::span<const std::size_t> set, std::size_t chunk, LabChunk& out) const
 {
     assert(!set.empty() && set.size() <= 3);
-    std::array<std::array<float, chunkRatios>, 3> parts{};
-    for (std::size_t lane = 0; lane < chunkRatios; ++lane) {
-        const Ratio ratio = ratioAt(set, chunk * chunkRatios + lane);
-        for (std::size_t tube = 0; tube < set.size(); ++tube)
-            parts[tube][lane] = static_cast<float>(ratio[tube]);
-    }
+    std::array<Ratio, chunkRatios> ratios;
+    ratiosFrom(set, chunk * chunkRatios, ratios);
     kernel::Job job;
     job.tubes = set.size();
     job.paper = m_paper.data();
-    alignas(64) std::array<float, chunkRatios> total{};
+    std::array<float, chunkRatios> total{};
     for (std::size_t tube = 0; tube < set.size(); ++tube) {
         job.films[tube] = &m_films[set[tube] * 2 * bandCount];
-        for (std::size_t lane = 0; lane < chunkRatios; ++lane)
-            total[lane] += parts[tube][lane] * m_strengths[set[tube]];
+        for (std::size_t lane = 0; lane < chunkRatios; ++lane) {
+            job.shares[tube][lane] = static_cast<float>(ratios[lane][tube]);
+            total[lane] += job.shares[tube][lane] * m_strengths[set[tube]];
+        }
     }
     for (std::size_t tube = 0; tube < set.size(); ++tube)
         for (std::size_t lane = 0; lane < chunkRatios; ++lane)
-            job.shares[tube][lane] = parts[tube][lane] / total[lane];
+            job.shares[tube][lane] /= total[lane];
     HWY_DYNAMIC_DISPATCH(kernel::mixChunk)(job, kernel::weights(), out);
 }
 

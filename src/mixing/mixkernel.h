@@ -51,7 +51,7 @@ public:
     void mix(std::span<const std::size_t> set, std::size_t chunk, LabChunk& out) const;
 
 private:
-    Ratio ratioAt(std::span<const std::size_t> set, std::size_t row) const;
+    void ratiosFrom(std::span<const std::size_t> set, std::size_t place, std::span<Ratio> ratios) const;
 
     std::vector<float> m_films; ///< for each paint strength * K, then strength * S, 36 bands each
     std::vector<float> m_strengths;

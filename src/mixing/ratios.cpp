@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
+#include <cstdint>
 #include <limits>
 #include <numeric>
 #include <set>
@@ -89,37 +90,36 @@ double squaredBetween(const LogRatio& one, const LogRatio& other)
     return second * second + third * third + (second - third) * (second - third);
 }
 
-Ratio nearestTo(const LogRatio& wanted, std::span<const Ratio> ratios, std::span<const LogRatio> logs)
+std::uint16_t nearestTo(const LogRatio& wanted, std::span<const LogRatio> logs)
 {
     std::size_t best = 0;
     double least = std::numeric_limits<double>::infinity();
-    for (std::size_t i = 0; i < ratios.size(); ++i)
+    for (std::size_t i = 0; i < logs.size(); ++i)
         if (const double apart = squaredBetween(wanted, logs[i]); apart < least) {
             least = apart;
             best = i;
         }
-    return ratios[best];
+    return static_cast<std::uint16_t>(best);
 }
 
 /// The nearest countable ratios, looked up: a map of logarithms in cells of 0.07, each with the ratio nearest to its
 /// middle. Countable ratios are mostly farther apart than that; where they are not, either will do.
 class NearestRatios {
 public:
-    explicit NearestRatios(int tubes) : m_rows(tubes == 3 ? cells : 1)
+    explicit NearestRatios(int tubes) : m_ratios(countableRatios(tubes)), m_rows(tubes == 3 ? cells : 1)
     {
-        const auto ratios = countableRatios(tubes);
         std::vector<LogRatio> logs;
-        for (const Ratio& ratio : ratios)
+        for (const Ratio& ratio : m_ratios)
             logs.push_back(logsOf(ratio));
         for (int third = 0; third < m_rows; ++third)
             for (int second = 0; second < cells; ++second)
-                m_nearest.push_back(nearestTo({middle(second), m_rows > 1 ? middle(third) : 0}, ratios, logs));
+                m_nearest.push_back(nearestTo({middle(second), m_rows > 1 ? middle(third) : 0}, logs));
     }
 
     const Ratio& at(const LogRatio& wanted) const
     {
         const int third = m_rows > 1 ? cellOf(wanted.third) : 0;
-        return m_nearest[static_cast<std::size_t>(third * cells + cellOf(wanted.second))];
+        return m_ratios[m_nearest[static_cast<std::size_t>(third * cells + cellOf(wanted.second))]];
     }
 
 private:
@@ -129,11 +129,13 @@ private:
     static double middle(int cell) { return (cell - cells / 2) * size; }
     static int cellOf(double log)
     {
-        return std::clamp(static_cast<int>(std::lround(log / size)) + cells / 2, 0, cells - 1);
+        // Millions are looked up: cut off after adding a half, since a call to round costs as much as all the rest.
+        return static_cast<int>(std::clamp(log * (1 / size) + (cells / 2 + 0.5), 0.0, cells - 0.5));
     }
 
+    std::span<const Ratio> m_ratios;
     int m_rows;
-    std::vector<Ratio> m_nearest;
+    std::vector<std::uint16_t> m_nearest; ///< the place among the countable ratios
 };
 
 const NearestRatios& nearestRatios(std::size_t tubes)
@@ -184,17 +186,23 @@ std::span<const Ratio> countableRatios(int tubes)
     return tables[static_cast<std::size_t>(tubes - 1)];
 }
 
-Ratio triedRatio(std::span<const double> logStrengths, std::size_t place)
+void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios)
 {
     static const std::vector<LogRatio> pairs = triedPairs();
     static const std::vector<LogRatio> triples = triedTriples();
-    if (logStrengths.size() == 1)
-        return {1, 0, 0};
+    const std::size_t tubes = logStrengths.size();
+    if (tubes == 1) {
+        std::ranges::fill(ratios, Ratio{1, 0, 0});
+        return;
+    }
+    const std::vector<LogRatio>& shares = tubes == 2 ? pairs : triples;
+    const NearestRatios& nearest = nearestRatios(tubes);
     // A share by strength is amount times strength.
-    const LogRatio& share = logStrengths.size() == 2 ? pairs[place] : triples[place];
-    return nearestRatios(logStrengths.size())
-        .at({share.second - (logStrengths[1] - logStrengths[0]),
-             logStrengths.size() == 3 ? share.third - (logStrengths[2] - logStrengths[0]) : 0});
+    const LogRatio stronger{logStrengths[1] - logStrengths[0], tubes == 3 ? logStrengths[2] - logStrengths[0] : 0};
+    for (std::size_t i = 0; i < ratios.size(); ++i) {
+        const LogRatio& share = shares[std::min(first + i, shares.size() - 1)];
+        ratios[i] = nearest.at({share.second - stronger.second, share.third - stronger.third});
+    }
 }
 
 std::vector<Ratio> triedRatiosOf(std::span<const double> strengths)
@@ -203,8 +211,10 @@ std::vector<Ratio> triedRatiosOf(std::span<const double> strengths)
     for (const double strength : strengths)
         logs.push_back(std::log(strength));
     std::vector<Ratio> ratios;
-    for (std::size_t place = 0; place < triedRatios[strengths.size() - 1]; ++place)
-        if (const Ratio ratio = triedRatio(logs, place); std::ranges::find(ratios, ratio) == ratios.end())
+    std::vector<Ratio> tried(triedRatios[strengths.size() - 1]);
+    fillTriedRatios(logs, 0, tried);
+    for (const Ratio& ratio : tried)
+        if (std::ranges::find(ratios, ratio) == ratios.end())
             ratios.push_back(ratio);
     return ratios;
 }

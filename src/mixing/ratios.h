@@ -28,12 +28,13 @@ std::span<const Ratio> countableRatios(int tubes);
 /// How many ratios of a set of tubes are tried: 1, 32 and 64.
 inline constexpr std::array<std::size_t, 3> triedRatios{1, 32, 64};
 
-/// The ratio that is tried at a place: the shares by tinting strength are spread evenly, k/33 of the second tube of a
-/// pair, twelfths of three tubes and a few smaller shares of one or two of them, and the countable ratio nearest to
-/// each is taken, by the logarithms of what the tubes are to one another. So a strong tube enters by touches, and a
-/// weak one is not spent on ratios that look alike.
-/// @param logStrengths ln(tinting strength) of the 1 to 3 tubes; @param place below triedRatios of that many
-Ratio triedRatio(std::span<const double> logStrengths, std::size_t place);
+/// The ratios that are tried, from place `first` on: the shares by tinting strength are spread evenly, k/33 of the
+/// second tube of a pair, twelfths of three tubes and a few smaller shares of one or two of them, and the countable
+/// ratio nearest to each is taken, by the logarithms of what the tubes are to one another. So a strong tube enters by
+/// touches, and a weak one is not spent on ratios that look alike.
+/// @param logStrengths ln(tinting strength) of the 1 to 3 tubes
+/// @param ratios as many as are wanted; beyond triedRatios of that many tubes the last one again
+void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios);
 
 /// All that are tried of some tubes, each once, in the order of their places.
 std::vector<Ratio> triedRatiosOf(std::span<const double> strengths);

@@ -30,8 +30,9 @@ void tryAll(std::span<const std::size_t> set, const MixKernel& kernel, TouchFind
     std::ranges::copy(set, at.set.begin());
     for (at.chunk = 0; at.chunk < MixKernel::chunkCount(set.size()); ++at.chunk) {
         kernel.mix(set, at.chunk, chunk);
-        finder.surelyMet(chunk);
-        for (const Touch& touch : finder.touches(chunk, needBits(best.size()))) {
+        const NeedMask all = needBits(best.size());
+        finder.surelyMet(chunk, all);
+        for (const Touch& touch : finder.touches(chunk, all)) {
             if (touch.apart < best[touch.need].apart) {
                 at.place = touch.place;
                 best[touch.need] = {touch.apart, at};

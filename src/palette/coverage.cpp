@@ -29,7 +29,7 @@ public:
         for (std::size_t chunk = 0; chunk < MixKernel::chunkCount(set.size()) && found != wanted; ++chunk) {
             m_kernel.mix(set, chunk, m_chunk);
             m_mixed += chunkRecipes;
-            found |= m_finder.surelyMet(m_chunk) & wanted;
+            found |= m_finder.surelyMet(m_chunk, wanted & ~found);
             for (const Touch& touch : m_finder.touches(m_chunk, wanted & ~found)) {
                 if ((found & needBit(touch.need)) == 0 && meets(touch, set, chunk))
                     found |= needBit(touch.need);

@@ -60,16 +60,21 @@ bool atEdge(std::size_t cell)
 
 } // namespace
 
-NeedGrid::NeedGrid(std::span<const Need> needs, std::span<const double> radii) : m_cells(grid.count())
+NeedGrid::NeedGrid(std::span<const Need> needs, std::span<const double> radii)
+    : m_maybe(grid.count()),
+      m_surely(grid.count())
 {
     assert(needs.size() == radii.size() && needs.size() <= mostNeeds);
     for (std::size_t n = 0; n < needs.size(); ++n) {
         m_targets.push_back(needs[n].target);
         note(n, radii[n]);
     }
-    for (std::size_t cell = 0; cell < m_cells.size(); ++cell)
-        if (atEdge(cell))
-            m_cells[cell] = {0, ~NeedMask{0}};
+    for (std::size_t cell = 0; cell < m_maybe.size(); ++cell) {
+        if (atEdge(cell)) {
+            m_maybe[cell] = ~NeedMask{0};
+            m_surely[cell] = 0;
+        }
+    }
 }
 
 void NeedGrid::note(std::size_t need, double radius)
@@ -88,30 +93,28 @@ void NeedGrid::note(std::size_t need, double radius)
             continue;
         }
         forEachCell(block, [&](std::size_t cell) {
-            m_cells[cell].maybe |= needBit(need);
-            m_cells[cell].surely |= surely ? needBit(need) : 0;
+            m_maybe[cell] |= needBit(need);
+            m_surely[cell] |= surely ? needBit(need) : 0;
         });
     }
 }
 
-void NeedGrid::masksOf(const LabChunk& chunk, std::array<CellMasks, chunkRecipes>& masks) const
+NeedMask NeedGrid::look(const LabChunk& chunk, NeedMask wanted, std::array<NeedMask, chunkRecipes>& maybe) const
 {
     std::array<std::uint32_t, chunkRecipes> cells;
     cellsOf(chunk, grid, cells);
-    for (std::size_t i = 0; i < chunkRecipes; ++i)
-        masks[i] = m_cells[cells[i]];
+    NeedMask surely = 0;
+    for (std::size_t i = 0; i < chunkRecipes; ++i) {
+        maybe[i] = m_maybe[cells[i]] & wanted;
+        if (maybe[i] != 0)
+            surely |= m_surely[cells[i]];
+    }
+    return surely & wanted;
 }
 
-NeedMask TouchFinder::surelyMet(const LabChunk& chunk)
+NeedMask TouchFinder::surelyMet(const LabChunk& chunk, NeedMask wanted)
 {
-    m_grid.masksOf(chunk, m_masks);
-    NeedMask surely = 0;
-    m_anywhere = 0;
-    for (const CellMasks& masks : m_masks) {
-        surely |= masks.surely;
-        m_anywhere |= masks.maybe;
-    }
-    return surely;
+    return m_grid.look(chunk, wanted, m_maybe);
 }
 
 void TouchFinder::add(const LabChunk& chunk, std::size_t place, std::size_t need)
@@ -133,10 +136,8 @@ void TouchFinder::add(const LabChunk& chunk, std::size_t place, std::size_t need
 std::span<const Touch> TouchFinder::touches(const LabChunk& chunk, NeedMask wanted)
 {
     m_touches.clear();
-    if ((m_anywhere & wanted) == 0)
-        return m_touches;
     for (std::size_t i = 0; i < chunkRecipes; ++i)
-        for (NeedMask left = m_masks[i].maybe & wanted; left != 0; left &= left - 1)
+        for (NeedMask left = m_maybe[i] & wanted; left != 0; left &= left - 1)
             add(chunk, i, static_cast<std::size_t>(std::countr_zero(left)));
     m_apart.resize(m_touches.size());
     deltaE00({m_columns[0], m_columns[1], m_columns[2]}, {m_columns[3], m_columns[4], m_columns[5]}, m_apart);

@@ -15,12 +15,6 @@ struct Touch {
     float apart;
 };
 
-/// What a cell of the grid knows: the needs that every colour in it meets, and those that some colour in it may meet.
-struct CellMasks {
-    NeedMask surely = 0;
-    NeedMask maybe = 0; ///< includes `surely`
-};
-
 /// Single-precision distances this near a tolerance are measured again in double, deltaE00. The kernel and the vector
 /// deltaE00 stay within a tenth of it.
 inline constexpr float nearCall = 0.01F;
@@ -36,13 +30,17 @@ public:
 
     const Lab& target(std::size_t need) const { return m_targets[need]; }
 
-    /// The cell of each recipe of a chunk.
-    void masksOf(const LabChunk& chunk, std::array<CellMasks, chunkRecipes>& masks) const;
+    /// For each recipe of a chunk the wanted needs it may meet.
+    /// @return those that some recipe of the chunk surely meets
+    NeedMask look(const LabChunk& chunk, NeedMask wanted, std::array<NeedMask, chunkRecipes>& maybe) const;
 
 private:
     void note(std::size_t need, double radius);
 
-    std::vector<CellMasks> m_cells;
+    /// A mask a cell: the needs that some colour in it may meet, and among them those that every colour in it meets.
+    /// Two lists, since most cells hold nothing that is wanted and the second is not looked at.
+    std::vector<NeedMask> m_maybe;
+    std::vector<NeedMask> m_surely;
     std::vector<Lab> m_targets;
 };
 
@@ -52,19 +50,18 @@ public:
     /// The grid must outlive the finder.
     explicit TouchFinder(const NeedGrid& grid) : m_grid(grid) {}
 
-    /// Looks at a new chunk: the needs that some recipe of it surely meets.
-    NeedMask surelyMet(const LabChunk& chunk);
+    /// Looks at a new chunk: the wanted needs that some recipe of it surely meets.
+    NeedMask surelyMet(const LabChunk& chunk, NeedMask wanted);
 
-    /// The wanted needs that recipes of the chunk last looked at may meet, with their distances. What is left out is
-    /// farther than its radius. The view holds until the next call.
+    /// The wanted needs, out of those asked for in surelyMet(), that recipes of the chunk last looked at may meet, with
+    /// their distances. What is left out is farther than its radius. The view holds until the next call.
     std::span<const Touch> touches(const LabChunk& chunk, NeedMask wanted);
 
 private:
     void add(const LabChunk& chunk, std::size_t place, std::size_t need);
 
     const NeedGrid& m_grid;
-    std::array<CellMasks, chunkRecipes> m_masks{};
-    NeedMask m_anywhere = 0; ///< needs some recipe of the chunk may meet
+    std::array<NeedMask, chunkRecipes> m_maybe{};
     std::vector<Touch> m_touches;
     std::array<std::vector<float>, 6> m_columns; ///< L, a, b of recipes, then of needs; longer than in use
     std::vector<float> m_apart;
