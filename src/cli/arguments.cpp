@@ -1,16 +1,29 @@
 #include "cli/arguments.h"
 
 #include "base/text.h"
+#include "mixing/ratios.h"
+
+#include <algorithm>
 
 namespace iris {
+namespace {
 
-Result<Part> parsePart(const std::string& text, const TubeSource& source)
+/// One amount as it was typed.
+struct TypedPart {
+    Part part;
+    bool touches = false;
+};
+
+Result<TypedPart> parsePart(const std::string& text, const TubeSource& source)
 {
     const auto colon = text.rfind(':');
     const auto whole = source.find(text);
     if (colon == std::string::npos)
         return failure(ErrorCode::BadRecipe, "\"" + text + "\" has no parts; write TUBE:PARTS, as in " + text + ":3");
-    const auto parts = parseWholeNumber(text.substr(colon + 1), 1, 1000);
+    std::string_view amount = std::string_view(text).substr(colon + 1);
+    const bool touches = amount.ends_with('t');
+    amount.remove_suffix(touches ? 1 : 0);
+    const auto parts = parseWholeNumber(amount, 1, 1000);
     const auto tube = source.find(text.substr(0, colon));
     if (tube && whole) {
         return failure(ErrorCode::BadRecipe,
@@ -21,9 +34,30 @@ Result<Part> parsePart(const std::string& text, const TubeSource& source)
     if (!tube)
         return tl::unexpected(tube.error());
     if (!parts)
-        return failure(ErrorCode::BadRecipe,
-                       "parts are whole numbers from 1 to 1000, not \"" + text.substr(colon + 1) + "\"");
-    return Part{*tube, static_cast<int>(*parts)};
+        return failure(ErrorCode::BadRecipe, "parts are whole numbers from 1 to 1000, or touches as in 3t, not \""
+                                                 + text.substr(colon + 1) + "\"");
+    return TypedPart{{*tube, static_cast<int>(*parts)}, touches};
+}
+
+} // namespace
+
+Result<Recipe> parseRecipe(const std::vector<std::string>& texts, double wash, const TubeSource& source)
+{
+    const auto checked = checkedWash(wash);
+    if (!checked)
+        return tl::unexpected(checked.error());
+    std::vector<TypedPart> typed;
+    for (const std::string& text : texts) {
+        const auto part = parsePart(text, source);
+        if (!part)
+            return tl::unexpected(part.error());
+        typed.push_back(*part);
+    }
+    const bool anyTouches = std::ranges::any_of(typed, &TypedPart::touches);
+    Recipe recipe{{}, *checked};
+    for (const TypedPart& one : typed)
+        recipe.parts.push_back({one.part.paint, one.part.parts * (anyTouches && !one.touches ? touchesAPart() : 1)});
+    return recipe;
 }
 
 Result<double> checkedWash(double wash)

@@ -34,6 +34,7 @@ struct Request {
     MatchArguments match;
     PaletteArguments palette;
     NotebookArguments notebook;
+    TouchesArguments touches;
     TubesArguments tubes;
     MixesArguments mixes;
     CardArguments card;
@@ -240,6 +241,11 @@ void setUpNotebooks(CLI::App& app, Request& request)
     auto* tubes = addCommand(app, request, "tubes", "List a notebook's tubes as CSV",
                              [&] { return tubesCommand(request.tubes); });
     addText(tubes, "NOTEBOOK", request.tubes.notebook, "The notebook")->required();
+
+    auto* touches = addCommand(app, request, "touches", "How many touches of your brush make a part, 8 unless said",
+                               [&] { return touchesCommand(request.touches); });
+    addText(touches, "NOTEBOOK", request.touches.notebook, "The notebook")->required();
+    addText(touches, "NUMBER", request.touches.number, "4, 6, 8, 10 or 12, to count so from now on");
 
     auto* mixes = addCommand(app, request, "mixes", "List the mixes a notebook keeps, or those near a colour",
                              [&] { return mixesCommand(request.mixes); });

@@ -178,6 +178,13 @@ struct TubesArguments {
 /// Lists a notebook's tubes; as text, CSV.
 Result<Output> tubesCommand(const TubesArguments& arguments);
 
+struct TouchesArguments {
+    std::string notebook;
+    std::string number; ///< to set; empty to ask
+};
+/// How many touches make a part, by the painter's brush: says it, or sets it in the notebook.
+Result<Output> touchesCommand(const TouchesArguments& arguments);
+
 struct MixesArguments {
     std::string notebook;
     std::string lab;

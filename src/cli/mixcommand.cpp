@@ -9,21 +9,6 @@
 namespace iris {
 namespace {
 
-Result<Recipe> recipeFrom(const std::vector<std::string>& texts, double thickness, const TubeSource& source)
-{
-    const auto wash = checkedWash(thickness);
-    if (!wash)
-        return tl::unexpected(wash.error());
-    Recipe recipe{{}, *wash};
-    for (const std::string& text : texts) {
-        const auto part = parsePart(text, source);
-        if (!part)
-            return tl::unexpected(part.error());
-        recipe.parts.push_back(*part);
-    }
-    return recipe;
-}
-
 std::string mixText(const Recipe& recipe, const Lab& colour, const MixJudgement& judgement,
                     const std::vector<Paint>& paints)
 {
@@ -54,10 +39,10 @@ Result<Output> mixCommand(const MixArguments& arguments)
     const auto source = TubeSource::from(arguments.source);
     if (!source)
         return tl::unexpected(source.error());
-    const auto recipe = recipeFrom(arguments.parts, arguments.wash, *source);
+    const auto recipe = parseRecipe(arguments.parts, arguments.wash, *source);
     if (!recipe)
         return tl::unexpected(recipe.error());
-    const auto below = recipeFrom(arguments.over, arguments.overWash, *source);
+    const auto below = parseRecipe(arguments.over, arguments.overWash, *source);
     if (!below)
         return tl::unexpected(below.error());
     const auto& paints = source->paints();

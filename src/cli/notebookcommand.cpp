@@ -122,6 +122,27 @@ Result<Output> notebookCommand(const NotebookArguments& arguments)
                   remarks};
 }
 
+Result<Output> touchesCommand(const TouchesArguments& arguments)
+{
+    const auto open = openNotebook(arguments.notebook);
+    if (!open)
+        return tl::unexpected(open.error());
+    int touches = open->notebook.touchesAPart;
+    if (!arguments.number.empty()) {
+        touches = static_cast<int>(parseWholeNumber(arguments.number, 1, 1000).value_or(0));
+        if (!canMakeAPart(touches))
+            return failure(ErrorCode::BadOption, "a part is 4, 6, 8, 10 or 12 touches, not " + arguments.number);
+        NotebookEdit edit;
+        edit.touchesAPart = touches;
+        if (const auto done = open->store->apply(std::move(edit)); !done)
+            return tl::unexpected(done.error());
+    }
+    return Output{std::to_string(touches) + " touches make a part\n",
+                  Json{{"touches_a_part", touches}},
+                  open->store->remarks(),
+                  {}};
+}
+
 Result<Output> tubesCommand(const TubesArguments& arguments)
 {
     const auto open = openNotebook(arguments.notebook);

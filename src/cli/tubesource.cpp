@@ -162,6 +162,7 @@ Result<OpenNotebook> openNotebook(const std::string& path)
     auto notebook = (*store)->load();
     if (!notebook)
         return tl::unexpected(notebook.error());
+    setTouchesAPart(notebook->touchesAPart);
     return OpenNotebook{std::move(*store), std::move(*notebook)};
 }
 

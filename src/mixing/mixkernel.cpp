@@ -445,7 +445,7 @@ void MixKernel::ratiosFrom(std::span<const std::size_t> set, std::size_t place, 
     std::array<double, 3> logs{};
     for (std::size_t tube = 0; tube < set.size(); ++tube)
         logs[tube] = m_logStrengths[set[tube]];
-    fillTriedRatios({logs.data(), set.size()}, place, ratios);
+    fillTriedRatios({logs.data(), set.size()}, place, ratios, m_touches);
 }
 
 Recipe MixKernel::recipeAt(std::span<const std::size_t> set, std::size_t chunk, std::size_t place) const

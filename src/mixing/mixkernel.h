@@ -53,7 +53,8 @@ public:
 private:
     void ratiosFrom(std::span<const std::size_t> set, std::size_t place, std::span<Ratio> ratios) const;
 
-    std::vector<float> m_films; ///< for each paint strength * K, then strength * S, 36 bands each
+    std::vector<float> m_films;     ///< for each paint strength * K, then strength * S, 36 bands each
+    int m_touches = touchesAPart(); ///< the same for every chunk, whatever is set meanwhile
     std::vector<float> m_strengths;
     std::vector<double> m_logStrengths;
     std::array<float, bandCount> m_paper{};

@@ -1,10 +1,12 @@
 #include "mixing/ratios.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cassert>
 #include <cmath>
 #include <cstdint>
 #include <limits>
+#include <map>
 #include <numeric>
 #include <set>
 
@@ -24,24 +26,24 @@ Ratio lowestTerms(Ratio ratio)
     return ratio;
 }
 
-/// The amounts one tube may have, in touches: 1 to 7, then whole parts.
-std::vector<int> amountsOfOne()
+/// The amounts one tube may have, in touches: fewer than make a part, then whole parts.
+std::vector<int> amountsOfOne(int aPart)
 {
     std::vector<int> amounts;
-    for (int touches = 1; touches < touchesAPart; ++touches)
+    for (int touches = 1; touches < aPart; ++touches)
         amounts.push_back(touches);
     for (int parts = 1; parts < mostParts; ++parts)
-        amounts.push_back(parts * touchesAPart);
+        amounts.push_back(parts * aPart);
     return amounts;
 }
 
-bool canBeCounted(const Ratio& touches)
+bool canBeCounted(const Ratio& touches, int aPart)
 {
     int parts = 0;
     bool anyTouches = false;
     for (const int amount : touches) {
-        const bool whole = amount % touchesAPart == 0;
-        parts += whole ? amount / touchesAPart : 0;
+        const bool whole = amount % aPart == 0;
+        parts += whole ? amount / aPart : 0;
         anyTouches = anyTouches || !whole;
     }
     return parts >= 1 && parts <= (anyTouches ? mostPartsBesideTouches : mostParts);
@@ -53,17 +55,17 @@ bool isPlain(const Ratio& ratio)
     return std::ranges::max(ratio) > mostParts || total(ratio) <= mostParts;
 }
 
-std::vector<Ratio> allRatios(int tubes)
+std::vector<Ratio> allRatios(int tubes, int aPart)
 {
     if (tubes == 1)
         return {{1, 0, 0}};
-    const std::vector<int> amounts = amountsOfOne();
+    const std::vector<int> amounts = amountsOfOne(aPart);
     const std::vector<int> third = tubes == 3 ? amounts : std::vector<int>{0};
     std::set<Ratio> found;
     for (const int a : amounts)
         for (const int b : amounts)
             for (const int c : third)
-                if (canBeCounted({a, b, c}) && isPlain(lowestTerms({a, b, c})))
+                if (canBeCounted({a, b, c}, aPart) && isPlain(lowestTerms({a, b, c})))
                     found.insert(lowestTerms({a, b, c}));
     std::vector<Ratio> ratios(found.begin(), found.end());
     std::ranges::stable_sort(ratios, {}, total);
@@ -106,7 +108,7 @@ std::uint16_t nearestTo(const LogRatio& wanted, std::span<const LogRatio> logs)
 /// middle. Countable ratios are mostly farther apart than that; where they are not, either will do.
 class NearestRatios {
 public:
-    explicit NearestRatios(int tubes) : m_ratios(countableRatios(tubes)), m_rows(tubes == 3 ? cells : 1)
+    explicit NearestRatios(std::span<const Ratio> ratios) : m_ratios(ratios), m_rows(ratios.front()[2] > 0 ? cells : 1)
     {
         std::vector<LogRatio> logs;
         for (const Ratio& ratio : m_ratios)
@@ -138,12 +140,39 @@ private:
     std::vector<std::uint16_t> m_nearest; ///< the place among the countable ratios
 };
 
-const NearestRatios& nearestRatios(std::size_t tubes)
+/// What can be counted out with a brush of so many touches, and the nearest of it.
+struct Brush {
+    explicit Brush(int touches)
+        : countable{allRatios(1, touches), allRatios(2, touches), allRatios(3, touches)},
+          pairs(countable[1]),
+          triples(countable[2])
+    {
+    }
+
+    std::array<std::vector<Ratio>, 3> countable;
+    NearestRatios pairs;
+    NearestRatios triples;
+};
+
+/// Each made when it is first asked for.
+template <int touches> const Brush& brushOf()
 {
-    static const NearestRatios pairs(2);
-    static const NearestRatios triples(3);
-    return tubes == 2 ? pairs : triples;
+    static const Brush brush(touches);
+    return brush;
 }
+
+const Brush& brushOf(int touches)
+{
+    switch (touches) {
+    case 4: return brushOf<4>();
+    case 6: return brushOf<6>();
+    case 10: return brushOf<10>();
+    case 12: return brushOf<12>();
+    default: return brushOf<usualTouchesAPart>();
+    }
+}
+
+std::atomic<int> ownTouchesAPart = usualTouchesAPart;
 
 /// ln of the shares by strength that are tried, over the first.
 std::vector<LogRatio> triedPairs()
@@ -179,14 +208,29 @@ std::vector<LogRatio> triedTriples()
 
 } // namespace
 
-std::span<const Ratio> countableRatios(int tubes)
+int touchesAPart()
 {
-    static const std::array<std::vector<Ratio>, 3> tables{allRatios(1), allRatios(2), allRatios(3)};
-    assert(tubes >= 1 && tubes <= 3);
-    return tables[static_cast<std::size_t>(tubes - 1)];
+    return ownTouchesAPart;
 }
 
-void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios)
+void setTouchesAPart(int touches)
+{
+    assert(canMakeAPart(touches));
+    ownTouchesAPart = touches;
+}
+
+bool canMakeAPart(int touches)
+{
+    return std::ranges::find(allTouchesAPart, touches) != allTouchesAPart.end();
+}
+
+std::span<const Ratio> countableRatios(int tubes, int touches)
+{
+    assert(tubes >= 1 && tubes <= 3);
+    return brushOf(touches).countable[static_cast<std::size_t>(tubes - 1)];
+}
+
+void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios, int touches)
 {
     static const std::vector<LogRatio> pairs = triedPairs();
     static const std::vector<LogRatio> triples = triedTriples();
@@ -196,7 +240,8 @@ void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, st
         return;
     }
     const std::vector<LogRatio>& shares = tubes == 2 ? pairs : triples;
-    const NearestRatios& nearest = nearestRatios(tubes);
+    const Brush& brush = brushOf(touches);
+    const NearestRatios& nearest = tubes == 2 ? brush.pairs : brush.triples;
     // A share by strength is amount times strength.
     const LogRatio stronger{logStrengths[1] - logStrengths[0], tubes == 3 ? logStrengths[2] - logStrengths[0] : 0};
     for (std::size_t i = 0; i < ratios.size(); ++i) {
@@ -212,7 +257,7 @@ std::vector<Ratio> triedRatiosOf(std::span<const double> strengths)
         logs.push_back(std::log(strength));
     std::vector<Ratio> ratios;
     std::vector<Ratio> tried(triedRatios[strengths.size() - 1]);
-    fillTriedRatios(logs, 0, tried);
+    fillTriedRatios(logs, 0, tried, touchesAPart());
     for (const Ratio& ratio : tried)
         if (std::ranges::find(ratios, ratio) == ratios.end())
             ratios.push_back(ratio);
@@ -221,7 +266,7 @@ std::vector<Ratio> triedRatiosOf(std::span<const double> strengths)
 
 std::array<int, 2> nearestParts(double ratio)
 {
-    constexpr double most = touchesAPart * mostPartsBesideTouches;
+    const double most = touchesAPart() * mostPartsBesideTouches;
     if (ratio > most)
         return {static_cast<int>(std::lround(ratio)), 1};
     if (ratio < 1 / most)
@@ -243,7 +288,7 @@ Ratio nearestParts(const std::array<double, 3>& amounts)
         return {pair[0], pair[1], 0};
     }
     const double least = std::ranges::min(amounts);
-    if (amounts[0] + amounts[1] + amounts[2] > least * (touchesAPart * mostPartsBesideTouches + 2)) {
+    if (amounts[0] + amounts[1] + amounts[2] > least * (touchesAPart() * mostPartsBesideTouches + 2)) {
         Ratio parts{};
         for (std::size_t i = 0; i < 3; ++i)
             parts[i] = std::max(1, static_cast<int>(std::lround(amounts[i] / least)));
@@ -257,34 +302,43 @@ Ratio nearestParts(const std::array<double, 3>& amounts)
 Counted counted(std::vector<int> amounts)
 {
     if (std::ranges::max(amounts) <= mostParts)
-        return {std::move(amounts), false};
-    for (int times = 1; times < touchesAPart; ++times) {
+        return {std::move(amounts), 0};
+    const int aPart = touchesAPart();
+    for (int times = 1; times < aPart; ++times) {
         const bool countable = std::ranges::all_of(amounts, [&](int amount) {
             const int touches = times * amount;
-            return touches < touchesAPart || (touches % touchesAPart == 0 && touches <= mostParts * touchesAPart);
+            return touches < aPart || (touches % aPart == 0 && touches <= mostParts * aPart);
         });
         if (countable) {
             for (int& amount : amounts)
                 amount *= times;
-            return {std::move(amounts), true};
+            return {std::move(amounts), aPart};
         }
     }
-    return {std::move(amounts), false};
+    return {std::move(amounts), 0};
 }
 
 std::string Counted::words(std::size_t tube) const
 {
     const int amount = amounts[tube];
-    if (!touches || amount >= touchesAPart)
-        return std::to_string(touches ? amount / touchesAPart : amount);
+    if (touches == 0 || amount >= touches)
+        return std::to_string(touches > 0 ? amount / touches : amount);
     return amount == 1 ? "a touch of" : std::to_string(amount) + " touches of";
 }
 
 std::string Counted::text(std::size_t tube) const
 {
-    static constexpr std::array<const char*, touchesAPart> eighths{"0", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞"};
     const int amount = amounts[tube];
-    return touches && amount < touchesAPart ? eighths[static_cast<std::size_t>(amount)] : words(tube);
+    if (touches == 0 || amount >= touches)
+        return words(tube);
+    static const std::map<std::pair<int, int>, const char*> signs{
+        {{1, 2}, "½"}, {{1, 3}, "⅓"}, {{2, 3}, "⅔"}, {{1, 4}, "¼"}, {{3, 4}, "¾"}, {{1, 5}, "⅕"},
+        {{2, 5}, "⅖"}, {{3, 5}, "⅗"}, {{4, 5}, "⅘"}, {{1, 6}, "⅙"}, {{5, 6}, "⅚"}, {{1, 8}, "⅛"},
+        {{3, 8}, "⅜"}, {{5, 8}, "⅝"}, {{7, 8}, "⅞"}, {{1, 10}, "⅒"}};
+    const int divisor = std::gcd(amount, touches);
+    const std::pair fraction{amount / divisor, touches / divisor};
+    const auto sign = signs.find(fraction);
+    return sign != signs.end() ? sign->second : std::to_string(fraction.first) + "/" + std::to_string(fraction.second);
 }
 
 } // namespace iris

@@ -7,8 +7,16 @@
 
 namespace iris {
 
-/// A part is a loaded brush, a touch an eighth of it.
-inline constexpr int touchesAPart = 8;
+/// A part is a loaded brush, a touch what its tip takes up: an eighth of it unless the painter says otherwise.
+inline constexpr int usualTouchesAPart = 8;
+inline constexpr std::array<int, 5> allTouchesAPart{4, 6, 8, 10, 12};
+bool canMakeAPart(int touches);
+
+/// How many touches make a part. It is the painter's own hand, so there is one for the whole program; a search keeps
+/// the one it began with.
+int touchesAPart();
+/// @param touches one of allTouchesAPart
+void setTouchesAPart(int touches);
 
 /// The most parts a recipe counts out in all: what can still be judged by eye in a well.
 inline constexpr int mostParts = 12;
@@ -21,9 +29,9 @@ inline constexpr int mostPartsBesideTouches = 6;
 using Ratio = std::array<int, 3>;
 
 /// Every way to count out `tubes` tubes (1 to 3) with a brush, no two the same mix, least paint first: up to mostParts
-/// whole parts in all, each tube at least one; or one or two tubes by 1 to 7 touches in up to mostPartsBesideTouches
-/// parts of the others.
-std::span<const Ratio> countableRatios(int tubes);
+/// whole parts in all, each tube at least one; or one or two tubes by touches, fewer than make a part, in up to
+/// mostPartsBesideTouches parts of the others.
+std::span<const Ratio> countableRatios(int tubes, int touches = touchesAPart());
 
 /// How many ratios of a set of tubes are tried: 1, 32 and 64.
 inline constexpr std::array<std::size_t, 3> triedRatios{1, 32, 64};
@@ -34,7 +42,8 @@ inline constexpr std::array<std::size_t, 3> triedRatios{1, 32, 64};
 /// touches, and a weak one is not spent on ratios that look alike.
 /// @param logStrengths ln(tinting strength) of the 1 to 3 tubes
 /// @param ratios as many as are wanted; beyond triedRatios of that many tubes the last one again
-void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios);
+/// @param touches that make a part, one of allTouchesAPart
+void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios, int touches);
 
 /// All that are tried of some tubes, each once, in the order of their places.
 std::vector<Ratio> triedRatiosOf(std::span<const double> strengths);
@@ -54,8 +63,8 @@ Ratio nearestParts(const std::array<double, 3>& amounts);
 
 /// How amounts in proportion are counted out with a brush.
 struct Counted {
-    std::vector<int> amounts; ///< in parts, or all in touches: 1 to 7 of them, or a whole number of parts
-    bool touches = false;
+    std::vector<int> amounts; ///< in parts, or all in touches: fewer than make a part, or a whole number of parts
+    int touches = 0;          ///< that make a part, where amounts are in touches; else 0
 
     /// How an amount is told before the name of its tube: "6", "a touch of", "3 touches of".
     std::string words(std::size_t tube) const;

@@ -91,6 +91,7 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
         std::ranges::sort(notebook.wishes.never);
     }
     notebook.warmBlue = edit.warmBlue.value_or(notebook.warmBlue);
+    notebook.touchesAPart = edit.touchesAPart.value_or(notebook.touchesAPart);
     notebook.code = edit.code.value_or(notebook.code);
     return notebook;
 }
@@ -108,6 +109,8 @@ NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
     invert(before.filters, edit.putFilters, edit.removeFilters, back.putFilters, back.removeFilters);
     if (edit.warmBlue)
         back.warmBlue = before.warmBlue;
+    if (edit.touchesAPart)
+        back.touchesAPart = before.touchesAPart;
     if (edit.code)
         back.code = before.code;
     invert(before.needs, edit.putNeeds, edit.removeNeeds, back.putNeeds, back.removeNeeds);

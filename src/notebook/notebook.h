@@ -1,5 +1,6 @@
 #pragma once
 
+#include "mixing/ratios.h"
 #include "notebook/mixrecord.h"
 #include "notebook/swatchrecord.h"
 #include "notebook/tube.h"
@@ -96,6 +97,7 @@ struct Notebook {
     std::vector<SheetRecord> sheets;
     PaletteWishes wishes;
     WarmBlue warmBlue = WarmBlue::VioletSide;
+    int touchesAPart = usualTouchesAPart; ///< the painter's brush: one of allTouchesAPart
     std::string code; ///< six hexadecimal digits that tell its printed sheets from those of other notebooks
 
     const Tube* tube(TubeId id) const;
@@ -142,6 +144,7 @@ struct NotebookEdit {
     std::vector<SheetId> removeSheets;
     std::optional<PaletteWishes> wishes;
     std::optional<WarmBlue> warmBlue;
+    std::optional<int> touchesAPart;
     std::optional<std::string> code;
     std::vector<Picture> pictures;
     UsedIds usedIds; ///< numbers not to be given out again, besides those of the records themselves

@@ -101,6 +101,7 @@ NotebookDump readDump(const Json& json)
     if (reader.has("wishes"))
         notebook.wishes = readWishes(reader.child("wishes"));
     notebook.warmBlue = reader.named("warm_blue", parseWarmBlue).value_or(WarmBlue::VioletSide);
+    notebook.touchesAPart = reader.get<int>("touches_a_part", usualTouchesAPart);
     if (reader.has("used_ids"))
         dump.usedIds = readUsedIds(reader.child("used_ids"));
     check(dump);
@@ -150,6 +151,7 @@ std::string writeNotebookJson(const NotebookDump& dump)
     json["sheets"] = listOf(notebook.sheets);
     json["code"] = notebook.code;
     json["warm_blue"] = nameOf(notebook.warmBlue);
+    json["touches_a_part"] = notebook.touchesAPart;
     json["used_ids"] = Json::object();
     for (const auto& [kind, last] : dump.usedIds)
         json["used_ids"][kind] = last;
@@ -193,6 +195,7 @@ NotebookEdit filling(const NotebookDump& dump)
         edit.code = notebook.code;
     edit.wishes = notebook.wishes;
     edit.warmBlue = notebook.warmBlue;
+    edit.touchesAPart = notebook.touchesAPart;
     edit.pictures = dump.pictures;
     edit.usedIds = dump.usedIds;
     return edit;

@@ -1,5 +1,6 @@
 #include "notebook/notebookrows.h"
 
+#include "base/text.h"
 #include "notebook/mixtables.h"
 #include "notebook/paletterows.h"
 #include "notebook/statement.h"
@@ -199,9 +200,10 @@ Result<Notebook> loadRows(const QSqlDatabase& database)
     auto sheets = load<SheetRecord>(database);
     auto wishes = loadWishes(database);
     auto warmBlue = loadSetting(database, "warm_blue");
+    auto touches = loadSetting(database, "touches_a_part");
     auto code = loadSetting(database, "code");
     if (auto error = firstError(tubes, swatches, papers, devices, filters, needs, palettes, mixes, sheets, wishes,
-                                warmBlue, code))
+                                warmBlue, touches, code))
         return tl::unexpected(*error);
     return Notebook{std::move(*tubes),
                     std::move(*swatches),
@@ -214,6 +216,8 @@ Result<Notebook> loadRows(const QSqlDatabase& database)
                     std::move(*sheets),
                     std::move(*wishes),
                     parseWarmBlue(*warmBlue).value_or(WarmBlue::VioletSide),
+                    touches->empty() ? usualTouchesAPart
+                                     : static_cast<int>(parseWholeNumber(*touches, 1, 100).value_or(0)),
                     std::move(*code)};
 }
 
@@ -245,6 +249,8 @@ Result<void> writeRows(const QSqlDatabase& database, NotebookEdit& edit)
         done = writeWishes(database, *edit.wishes);
     if (done && edit.warmBlue)
         done = writeSetting(database, "warm_blue", nameOf(*edit.warmBlue));
+    if (done && edit.touchesAPart)
+        done = writeSetting(database, "touches_a_part", std::to_string(*edit.touchesAPart));
     if (done && edit.code)
         done = writeSetting(database, "code", *edit.code);
     for (const auto& [kind, last] : edit.usedIds)

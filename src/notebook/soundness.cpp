@@ -230,6 +230,11 @@ bool isKindWithIds(std::string_view kind)
     return std::ranges::find(kindsWithIds, kind) != kindsWithIds.end();
 }
 
+std::string cannotMakeAPart(int touches)
+{
+    return "a part is 4, 6, 8, 10 or 12 touches, not " + std::to_string(touches);
+}
+
 bool isNotebookCode(std::string_view text)
 {
     constexpr std::size_t digits = 6;
@@ -389,6 +394,10 @@ void mend(Notebook& notebook, Complaints& complaints)
         complaints.push_back("the notebook's code is not six hexadecimal digits");
         notebook.code.clear();
     }
+    if (!canMakeAPart(notebook.touchesAPart)) {
+        complaints.push_back(cannotMakeAPart(notebook.touchesAPart));
+        notebook.touchesAPart = usualTouchesAPart;
+    }
 }
 
 Result<void> checkSound(const NotebookEdit& edit)
@@ -401,6 +410,8 @@ Result<void> checkSound(const NotebookEdit& edit)
         sound = checkPictures(edit.pictures);
     if (sound && edit.code && !isNotebookCode(*edit.code))
         sound = failure(ErrorCode::BadValue, "the notebook's code is not six hexadecimal digits");
+    if (sound && edit.touchesAPart && !canMakeAPart(*edit.touchesAPart))
+        sound = failure(ErrorCode::BadValue, cannotMakeAPart(*edit.touchesAPart));
     return sound;
 }
 

@@ -78,6 +78,9 @@ inline constexpr std::array kindsWithIds{"tube", "swatch",  "paper", "device", "
                                          "need", "palette", "mix",   "sheet"};
 bool isKindWithIds(std::string_view kind);
 
+/// Says so of a number of touches that is none of allTouchesAPart.
+std::string cannotMakeAPart(int touches);
+
 /// True for the six hexadecimal digits, in capitals, that printed sheets bear.
 bool isNotebookCode(std::string_view text);
 

@@ -16,6 +16,8 @@ public:
 
     const std::vector<Paint>& paints() const { return m_paints; }
     const std::vector<Need>& needs() const { return m_needs; }
+    /// False once a part is another number of touches than when the session began: other recipes are tried.
+    bool countsAsNow() const { return m_touches == touchesAPart(); }
 
     /// As choosePalette(). Tubes that were banned in every question so far and are allowed now are covered anew.
     Result<Choice> choose(const Limits& limits, const WorkOptions& work = {});
@@ -33,6 +35,7 @@ private:
 
     std::vector<Paint> m_paints;
     std::vector<Need> m_needs;
+    int m_touches = touchesAPart();
     std::mutex m_oneAtATime;
     Covered m_covered;
 };

@@ -34,7 +34,7 @@ std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints)
 {
     const auto nameOf = [&](std::size_t part) { return paints[recipe.parts[part].paint].name; };
     const Counted count = countedParts(recipe.parts);
-    if (recipe.parts.size() == 2 && !count.touches) {
+    if (recipe.parts.size() == 2 && count.touches == 0) {
         const bool firstIsLess = recipe.parts[0].parts < recipe.parts[1].parts;
         const int less = recipe.parts[firstIsLess ? 0 : 1].parts;
         const int more = recipe.parts[firstIsLess ? 1 : 0].parts;

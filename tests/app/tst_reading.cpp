@@ -14,6 +14,7 @@
 #include "app/window/exchange.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
+#include "app/window/touchesdialog.h"
 #include "app/window/warmbluedialog.h"
 #include "colour/deltae.h"
 #include "notebook/exports.h"
@@ -31,6 +32,7 @@
 #include <QMimeData>
 #include <QPushButton>
 #include <QRadioButton>
+#include <QSpinBox>
 #include <QTemporaryDir>
 #include <QTimer>
 #include <QtTest>
@@ -63,6 +65,7 @@ private Q_SLOTS:
     void aLetDownGivesTheStrength();
     void keptViewsAndFindingEverything();
     void warmBlueIsTheirsToSay();
+    void aTouchIsTheirsToSay();
     void aSecondWindowOnlyReads();
     void everythingIsSavedInOpenFormats();
     void theDialogKeepsWhatItDoesNotShow();
@@ -610,6 +613,32 @@ void TestReading::warmBlueIsTheirsToSay()
     QVERIFY(find<QLabel>("cardJudgement")->text().contains("a cool blue"));
     m_document->undoStack().undo();
     QVERIFY(find<QLabel>("cardJudgement")->text().contains("a warm blue"));
+}
+
+void TestReading::aTouchIsTheirsToSay()
+{
+    TouchesDialog dialog(8);
+    QCOMPARE(dialog.touches(), 8);
+    in<QRadioButton>(dialog, "touches10")->setChecked(true);
+    m_document->setTouchesAPart(dialog.touches());
+    QCOMPARE(touchesAPart(), 10);
+    MixRecord mix;
+    mix.parts = {{m_document->notebook().tubes[0].id, "a", 60}, {m_document->notebook().tubes[1].id, "b", 1}};
+    MixDialog record(*m_document, mix);
+    QCOMPARE(in<QSpinBox>(record, "recordParts1")->value(), 6);
+    QCOMPARE(in<QComboBox>(record, "recordUnit2")->currentText(), QString("touches"));
+    QCOMPARE(record.mix()->parts[0].parts, 60);
+    in<QSpinBox>(record, "recordParts2")->setValue(3);
+    QCOMPARE(record.mix()->parts[1].parts, 3);
+    in<QComboBox>(record, "recordUnit2")->setCurrentIndex(0);
+    QCOMPARE(record.mix()->parts[0].parts, 6);
+    mix.parts[0].parts = 25;
+    mix.parts[1].parts = 2; // five parts and four touches, twice as many of each
+    const auto unchanged = MixDialog(*m_document, mix).mix();
+    QCOMPARE(unchanged->parts[0].parts, 25);
+    QCOMPARE(unchanged->parts[1].parts, 2);
+    m_document->undoStack().undo();
+    QCOMPARE(touchesAPart(), 8);
 }
 
 void TestReading::aSecondWindowOnlyReads()

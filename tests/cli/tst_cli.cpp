@@ -7,6 +7,7 @@
 #include "../mixing/referencepaints.h"
 
 #include <QRegularExpression>
+#include <QScopeGuard>
 #include <QTemporaryDir>
 #include <QtTest>
 #include <tuple>
@@ -32,6 +33,7 @@ private Q_SLOTS:
     void matchTellsTheNearestWhenNoneFits();
     void paletteProvesItsSize();
     void notebookAndReferenceTubes();
+    void touchesAreCountedAsThePainterSays();
     void wrongArgumentsGetOneLine_data();
     void wrongArgumentsGetOneLine();
     void helpIsThere();
@@ -170,6 +172,27 @@ void TestCli::notebookAndReferenceTubes()
     const Run twice = run({"mix", "Burnt Sienna:1", "--notebook", path("demo.iris")});
     QCOMPARE(twice.code, 2);
     QVERIFY(twice.err.find("by its id") != std::string::npos);
+}
+
+void TestCli::touchesAreCountedAsThePainterSays()
+{
+    const Run made = run({"notebook", path("touches.iris"), "--tubes", IRIS_SOURCE_DIR "/data/demo/tubes.csv"});
+    QCOMPARE(made.code, 0);
+    QCOMPARE(json({"touches", path("touches.iris")})["touches_a_part"], 8);
+    QCOMPARE(json({"mix", "PY3:6", "PB15:3:1t"})["parts"], json({"mix", "PY3:48", "PB15:3:1"})["parts"]);
+    QCOMPARE(json({"touches", path("touches.iris"), "10"})["touches_a_part"], 10);
+    const auto reset = qScopeGuard([] { setTouchesAPart(usualTouchesAPart); });
+    const auto tubes = NotebookStore::open(QString::fromStdString(path("touches.iris"))).value()->load()->tubes;
+    const std::string first = std::to_string(tubes[0].id.value);
+    const std::string second = std::to_string(tubes[1].id.value);
+    const auto mixed = json({"mix", first + ":6", second + ":1t", "--notebook", path("touches.iris")});
+    QCOMPARE(mixed["parts"][0]["parts"], 60);
+    for (const char* wrong : {"7", "0", "-8", "1e1", "eight", "99999999999999999999"}) {
+        const Run refused = run({"touches", path("touches.iris"), wrong});
+        QCOMPARE(refused.code, 2);
+        QVERIFY2(refused.err.find("4, 6, 8, 10 or 12 touches") != std::string::npos, refused.err.c_str());
+    }
+    QCOMPARE(json({"touches", path("touches.iris")})["touches_a_part"], 10);
 }
 
 void TestCli::wrongArgumentsGetOneLine_data()

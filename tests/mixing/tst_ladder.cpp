@@ -1,9 +1,11 @@
 #include "mixing/ladder.h"
 
 #include "mixing/greypartner.h"
+#include "mixing/mixkernel.h"
 #include "mixing/ratios.h"
 #include "referencepaints.h"
 
+#include <QScopeGuard>
 #include <QtTest>
 #include <numeric>
 #include <random>
@@ -27,6 +29,7 @@ private Q_SLOTS:
     void listsEveryRatioOnce();
     void triedRatiosAreEvenInStrength();
     void amountsAreCountedWithABrush();
+    void aTouchIsWhatThePainterSays();
     void whatIsToldIsWhatWasMixed();
     void nearestPartsAreNear();
     void greyPartnerIsTheBestOfAll();
@@ -141,8 +144,8 @@ void TestLadder::listsEveryRatioOnce()
             const Counted count = counted({ratio.begin(), ratio.begin() + tubes});
             int parts = 0;
             for (const int amount : count.amounts) {
-                QVERIFY(!count.touches || amount < touchesAPart || amount % touchesAPart == 0);
-                parts += count.touches ? amount / touchesAPart : amount;
+                QVERIFY(!count.touches || amount < count.touches || amount % count.touches == 0);
+                parts += count.touches > 0 ? amount / count.touches : amount;
             }
             QVERIFY(parts <= mostParts);
             wholeParts += ratio[0] + ratio[1] + ratio[2] <= mostParts;
@@ -189,6 +192,33 @@ void TestLadder::amountsAreCountedWithABrush()
     QCOMPARE(partsText(Recipe{{{0, 48}, {1, 1}}, 1}), std::string("6:⅛"));
 }
 
+/// With each brush every ratio there is can be told and read back, and a search keeps the brush it began with.
+void TestLadder::aTouchIsWhatThePainterSays()
+{
+    const std::vector<Paint> paints{referencePaint("PY3"), referencePaint("PB15:3")};
+    const std::array<std::size_t, 2> set{0, 1};
+    const MixKernel before(paints);
+    const Recipe asBefore = before.recipeAt(set, 0, 0);
+    for (const int touches : allTouchesAPart) {
+        setTouchesAPart(touches);
+        const auto reset = qScopeGuard([] { setTouchesAPart(usualTouchesAPart); });
+        QVERIFY(std::ranges::any_of(countableRatios(2), [&](const Ratio& r) { return r[0] == 6 * touches; }));
+        QVERIFY(std::ranges::none_of(countableRatios(2), [&](const Ratio& r) { return r[0] > 6 * touches; }));
+        for (int tubes = 2; tubes <= 3; ++tubes)
+            for (const Ratio& ratio : countableRatios(tubes)) {
+                const Counted count = counted({ratio.begin(), ratio.begin() + tubes});
+                for (const int amount : count.amounts)
+                    QVERIFY(count.touches == 0 ? amount <= mostParts : amount < touches || amount % touches == 0);
+            }
+        QCOMPARE(counted({6 * touches, 1}).words(1), std::string("a touch of"));
+        QCOMPARE(before.recipeAt(set, 0, 0), asBefore);
+    }
+    const auto reset = qScopeGuard([] { setTouchesAPart(usualTouchesAPart); });
+    setTouchesAPart(12);
+    QCOMPARE(counted({72, 5}).text(1), std::string("5/12"));
+    QCOMPARE(counted({72, 2}).text(1), std::string("⅙"));
+}
+
 /// Every ratio there is, read back from its words, is the same mix.
 void TestLadder::whatIsToldIsWhatWasMixed()
 {
@@ -200,7 +230,7 @@ void TestLadder::whatIsToldIsWhatWasMixed()
                 const QString words = QString::fromStdString(count.words(static_cast<std::size_t>(i)));
                 touches.push_back(words == "a touch of"          ? 1
                                   : words.endsWith("touches of") ? words.section(' ', 0, 0).toInt()
-                                                                 : words.toInt() * touchesAPart);
+                                                                 : words.toInt() * touchesAPart());
             }
             for (int i = 1; i < tubes; ++i)
                 QCOMPARE(touches[0] * ratio[static_cast<std::size_t>(i)],

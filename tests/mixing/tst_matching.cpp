@@ -115,7 +115,7 @@ void TestMatching::strongTubesEnterByTouches()
     QCOMPARE(match->recipe.parts.size(), 3U);
     const Counted count =
         counted({match->recipe.parts[0].parts, match->recipe.parts[1].parts, match->recipe.parts[2].parts});
-    QVERIFY(count.touches && count.amounts[2] < touchesAPart);
+    QVERIFY(count.touches > 0 && count.amounts[2] < count.touches);
 }
 
 void TestMatching::leavesOutWhatASmallerSetServes()

@@ -35,6 +35,7 @@ public:
             notebook.sheets.push_back(sheet({id}, notebook));
         notebook.code = "A0B1C" + std::to_string(below(10));
         notebook.wishes = {School::Triad, {notebook.tubes[0].id}, {notebook.tubes[2].id}, 7};
+        notebook.touchesAPart = iris::allTouchesAPart[static_cast<std::size_t>(below(5))];
         notebook.warmBlue = below(2) ? WarmBlue::GreenSide : WarmBlue::VioletSide;
         return dump;
     }

@@ -82,6 +82,7 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
     m_store = std::move(store);
     m_remarks = m_store->remarks();
     m_studio = studioOf(std::move(notebook), m_films, {}, mostLearntAtOnce);
+    iris::setTouchesAPart(m_studio->notebook.touchesAPart);
     catchUp();
     Q_EMIT notebookOpened();
     Q_EMIT tubesChanged();
@@ -106,7 +107,8 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
     catchUp();
     const Notebook& before = old->notebook;
     const Notebook& now = m_studio->notebook;
-    if (touchesTubes(*done) || old->paints != m_studio->paints)
+    iris::setTouchesAPart(now.touchesAPart);
+    if (touchesTubes(*done) || old->paints != m_studio->paints || before.touchesAPart != now.touchesAPart)
         Q_EMIT tubesChanged();
     if (before.mixes != now.mixes)
         Q_EMIT mixesChanged();
@@ -320,6 +322,15 @@ void Document::setWarmBlue(WarmBlue side)
     NotebookEdit edit;
     edit.warmBlue = side;
     push(std::move(edit), tr("call the other blue warm"));
+}
+
+void Document::setTouchesAPart(int touches)
+{
+    if (touches == notebook().touchesAPart)
+        return;
+    NotebookEdit edit;
+    edit.touchesAPart = touches;
+    push(std::move(edit), tr("count %1 touches a part").arg(touches));
 }
 
 QByteArray Document::picture(const std::string& name) const

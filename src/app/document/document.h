@@ -78,6 +78,8 @@ public:
     void keepFilter(const QString& name, const TubeSieve& sieve);
     void removeFilter(FilterId id);
     void setWarmBlue(WarmBlue side);
+    /// @param touches one of allTouchesAPart
+    void setTouchesAPart(int touches);
     void removeTubes(const std::vector<TubeId>& ids);
     void addNeed(const Need& need);
     void changeNeed(const NeedRecord& need);
@@ -91,7 +93,7 @@ public:
 
 Q_SIGNALS:
     void notebookOpened();
-    /// Tubes or their readings.
+    /// Tubes or their readings, or how their parts are counted.
     void tubesChanged();
     /// Papers, devices or kept views of the tubes.
     void studioChanged();

@@ -155,7 +155,7 @@ void WheelDisc::paintLabels(QPainter& painter) const
     for (int step = 0; step < steps; ++step) {
         const WheelStep& at = m_wheel.rim[static_cast<std::size_t>(step)];
         const Counted count = countedParts(at.recipe.parts);
-        const bool lessThanATouch = !count.touches && std::ranges::max(count.amounts) > mostParts;
+        const bool lessThanATouch = count.touches == 0 && std::ranges::max(count.amounts) > mostParts;
         QString words = at.recipe.parts.size() == 1 ? tr("pure")
                         : lessThanATouch            ? tr("a touch")
                                                     : text(partsText(at.recipe));

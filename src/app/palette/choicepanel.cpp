@@ -318,7 +318,8 @@ void ChoicePanel::begin(const Limits& limits, const QString& what)
     showPage(WaitingPage);
     m_studio = m_document.studio();
     std::vector<Need> needs = needsOf(m_studio->notebook);
-    if (!m_session || m_session->paints() != m_studio->paints || m_session->needs() != needs)
+    if (!m_session || !m_session->countsAsNow() || m_session->paints() != m_studio->paints
+        || m_session->needs() != needs)
         m_session = std::make_shared<ChoiceSession>(m_studio->paints, std::move(needs));
     m_choosing.start(
         [session = m_session, limits](const JobTools& tools) { return session->choose(limits, tools.workOptions()); },

@@ -41,6 +41,15 @@ void addTube(QComboBox& box, TubeId id, const std::string& name, const std::stri
     box.setItemData(box.count() - 1, text(name), nameRole);
 }
 
+/// The same tubes in the same proportion, whatever the numbers.
+bool inProportion(const std::vector<MixPart>& one, const std::vector<MixPart>& other)
+{
+    const auto amount = [](const MixPart& part) { return static_cast<long long>(part.parts); };
+    return std::ranges::equal(one, other, [&](const MixPart& a, const MixPart& b) {
+        return a.tube == b.tube && amount(a) * amount(other[0]) == amount(b) * amount(one[0]);
+    });
+}
+
 } // namespace
 
 MixDialog::MixDialog(Document& document, const MixRecord& mix, QWidget* parent)
@@ -202,6 +211,7 @@ void MixDialog::showPicture()
 void MixDialog::addParts(QFormLayout* form)
 {
     const std::size_t rows = std::max(leastRows, m_mix.parts.size());
+    const Counted amounts = countedParts(m_mix.parts);
     for (std::size_t i = 0; i < rows; ++i) {
         auto* box = new QComboBox(this);
         keepNarrow(*box, 24);
@@ -212,6 +222,9 @@ void MixDialog::addParts(QFormLayout* form)
         auto* count = new QSpinBox(this);
         count->setObjectName(QStringLiteral("recordParts%1").arg(i + 1));
         count->setRange(1, static_cast<int>(allowed::parts.most));
+        auto* unit = new QComboBox(this);
+        unit->setObjectName(QStringLiteral("recordUnit%1").arg(i + 1));
+        unit->addItems({tr("parts"), tr("touches")});
         if (i < m_mix.parts.size()) {
             const MixPart& part = m_mix.parts[i];
             int place = box->findData(static_cast<qlonglong>(part.tube.value));
@@ -220,27 +233,44 @@ void MixDialog::addParts(QFormLayout* form)
                 place = box->count() - 1;
             }
             box->setCurrentIndex(place);
-            count->setValue(part.parts);
+            const bool inTouches = amounts.touches > 0 && amounts.amounts[i] < amounts.touches;
+            count->setValue(amounts.touches > 0 && !inTouches ? amounts.amounts[i] / amounts.touches
+                                                              : amounts.amounts[i]);
+            unit->setCurrentIndex(inTouches ? 1 : 0);
         }
         auto* row = new QHBoxLayout;
         row->setSpacing(2 * gridStep);
         row->addWidget(count);
+        row->addWidget(unit);
         row->addWidget(box, 1);
-        form->addRow(i == 0 ? tr("Parts") : QString(), row);
+        form->addRow(i == 0 ? tr("Paint") : QString(), row);
         connect(box, &QComboBox::currentIndexChanged, this, [this] { check(); });
+        connect(unit, &QComboBox::currentIndexChanged, this, [this] { check(); });
+        connect(count, &QSpinBox::valueChanged, this, [this] { check(); });
         m_tubes.push_back(box);
         m_counts.push_back(count);
+        m_units.push_back(unit);
     }
 }
 
 std::vector<MixPart> MixDialog::parts() const
 {
     std::vector<MixPart> parts;
+    bool anyTouches = false;
     for (std::size_t i = 0; i < m_tubes.size(); ++i)
-        if (m_tubes[i]->currentIndex() > 0)
-            parts.push_back({{m_tubes[i]->currentData().toLongLong()},
-                             m_tubes[i]->currentData(nameRole).toString().toStdString(),
-                             m_counts[i]->value()});
+        anyTouches = anyTouches || (m_tubes[i]->currentIndex() > 0 && m_units[i]->currentIndex() == 1);
+    for (std::size_t i = 0; i < m_tubes.size(); ++i) {
+        if (m_tubes[i]->currentIndex() <= 0)
+            continue;
+        const int touches = anyTouches && m_units[i]->currentIndex() == 0 ? touchesAPart() : 1;
+        parts.push_back({{m_tubes[i]->currentData().toLongLong()},
+                         m_tubes[i]->currentData(nameRole).toString().toStdString(),
+                         m_counts[i]->value() * touches});
+    }
+    // Two touches in five parts may stand as 20 to 1: what nobody changed stays as it was.
+    if (inProportion(parts, m_mix.parts))
+        for (std::size_t i = 0; i < parts.size(); ++i)
+            parts[i].parts = m_mix.parts[i].parts;
     return parts;
 }
 

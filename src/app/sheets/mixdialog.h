@@ -46,6 +46,7 @@ private:
     MixRecord m_mix;
     std::vector<QComboBox*> m_tubes;
     std::vector<QSpinBox*> m_counts;
+    std::vector<QComboBox*> m_units; ///< of the counts: parts or touches
     QComboBox* m_wash;
     QSpinBox* m_layers;
     QCheckBox* m_wet;

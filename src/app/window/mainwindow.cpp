@@ -10,6 +10,7 @@
 #include "app/window/keyspage.h"
 #include "app/window/places.h"
 #include "app/window/rail.h"
+#include "app/window/touchesdialog.h"
 #include "app/window/warmbluedialog.h"
 #include "app/window/wordspage.h"
 #include "files/inputfile.h"
@@ -212,6 +213,7 @@ void MainWindow::setUpViewMenu()
     view->addActions({values, ground});
     view->addSeparator();
     view->addAction(tr("Which blue is &warm"), this, &MainWindow::askWarmBlue);
+    view->addAction(tr("How much a &touch is"), this, &MainWindow::askTouches);
 }
 
 /// A key that works everywhere in the window.
@@ -334,6 +336,13 @@ void MainWindow::tellHowItOpened()
             tr("This notebook was from an older version and has been brought up to date. As it was before, it "
                "is kept in %1.")
                 .arg(QFileInfo(m_document.keptCopy()).fileName()));
+}
+
+void MainWindow::askTouches()
+{
+    TouchesDialog dialog(m_document.notebook().touchesAPart, this);
+    if (dialog.exec() == QDialog::Accepted)
+        m_document.setTouchesAPart(dialog.touches());
 }
 
 void MainWindow::askWarmBlue()

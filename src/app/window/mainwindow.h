@@ -52,6 +52,7 @@ private:
     QString foundWrong() const;
     void tellHowItOpened();
     void askWarmBlue();
+    void askTouches();
 
     Document& m_document;
     ViewSettings m_settings;
