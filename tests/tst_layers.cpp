@@ -20,7 +20,7 @@ private Q_SLOTS:
 
 namespace {
 
-const QStringList order{"base",  "colour", "pigment",  "paint", "mixing", "learning", "palette",
+const QStringList order{"base",  "colour", "pigment",  "paint", "mixing", "finding", "learning", "palette",
                         "words", "files",  "notebook", "sheet", "cli",    "app"};
 
 /// What is wrong with the includes of a source in a layer.

@@ -28,9 +28,12 @@ double hueDifference(const Lch& first, const Lch& second)
     return plain < -180 ? plain + 360 : plain;
 }
 
-} // namespace
+/// The differences in lightness, chroma and hue, each over its weight, and the rotation between the last two.
+struct Terms {
+    double lightness, chroma, hue, turn;
+};
 
-double deltaE00(const Lab& first, const Lab& second)
+Terms termsOf(const Lab& first, const Lab& second)
 {
     const double meanC = (std::hypot(first.a, first.b) + std::hypot(second.a, second.b)) / 2;
     const double stretch = 1.5 - 0.5 * chromaShare(meanC);
@@ -47,10 +50,21 @@ double deltaE00(const Lab& first, const Lab& second)
     const double bump = (h - 275) / 25;
     const double turn = -std::sin(radians(60 * std::exp(-bump * bump))) * 2 * chromaShare(c);
 
-    const double lTerm = dL / lightnessWeight(l);
-    const double cTerm = dC / (1 + 0.045 * c);
-    const double hTerm = dH / (1 + 0.015 * c * hueWeight(h));
-    return std::sqrt(lTerm * lTerm + cTerm * cTerm + hTerm * hTerm + turn * cTerm * hTerm);
+    return {dL / lightnessWeight(l), dC / (1 + 0.045 * c), dH / (1 + 0.015 * c * hueWeight(h)), turn};
+}
+
+} // namespace
+
+double deltaE00(const Lab& first, const Lab& second)
+{
+    const auto [l, c, h, turn] = termsOf(first, second);
+    return std::sqrt(l * l + c * c + h * h + turn * c * h);
+}
+
+std::array<double, 3> deltaE00Terms(const Lab& first, const Lab& second, double kL)
+{
+    const auto [l, c, h, turn] = termsOf(first, second);
+    return {l / kL, c + turn / 2 * h, h * std::sqrt(1 - turn * turn / 4)};
 }
 
 double deltaE76(const Lab& first, const Lab& second)

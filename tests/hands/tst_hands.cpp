@@ -183,9 +183,9 @@ void TestHands::aMixIsWrittenDownAndFound()
     press({"3", "m", "a"});
     QVERIFY(comesUp("Write a mix down"));
     type("3");
-    press({"Tab"});
-    type("Lem"); // chosen by its first letters
-    press({"Tab", "Tab"});
+    press({"Tab", "Tab"}); // past parts or touches
+    type("Lem");           // chosen by its first letters
+    press({"Tab", "Tab", "Tab"});
     type("Ult");
     press({"Return"});
     QVERIFY(inFile([](const Notebook& notebook) { return notebook.mixes.size() == 1; }));

@@ -1,0 +1,29 @@
+#pragma once
+
+#include "colour/huefamily.h"
+#include "mixing/recipe.h"
+
+#include <functional>
+#include <optional>
+
+namespace iris {
+
+/// Why a mix disappoints: which of its tubes leans the wrong way, what that carries in, and what mends it.
+struct Diagnosis {
+    double chroma = 0;                  ///< of the mix
+    std::optional<std::size_t> culprit; ///< a paint of the mix; nothing when none is to blame
+    std::optional<HueFamily> carriesIn; ///< the third colour it brings: the hue that is opposite to the mix
+    std::optional<std::size_t> instead; ///< an allowed paint of the culprit's family that makes the mix cleaner
+    Recipe mended;                      ///< with that in its place, in the parts that keep the hue
+    Lab before;
+    Lab after; ///< of the mended mix; as before without one
+};
+
+/// Looks for the tube in a mix whose exchange for another of its family makes the mix cleaner by 3 of chroma and more
+/// at about the same hue (within 20 degrees) and value (8 of L*). Where none of the allowed paints does, the culprit is
+/// the tube that leans away from the mix.
+/// @param recipe of at least one paint; @param allowed which paints may be proposed
+Diagnosis diagnose(const Recipe& recipe, std::span<const Paint> paints,
+                   const std::function<bool(std::size_t)>& allowed);
+
+} // namespace iris

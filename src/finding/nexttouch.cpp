@@ -1,0 +1,298 @@
+#include "finding/nexttouch.h"
+
+#include "colour/deltae.h"
+#include "finding/finetune.h"
+#include "mixing/ratios.h"
+
+#include <Eigen/Dense>
+
+#include <algorithm>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr double strengthSd = 0.4; ///< ln 1.5
+constexpr double brushSd = 0.2;
+constexpr double nineInTen = 1.25; ///< standard deviations
+constexpr double worthATube = 0.3; ///< deltaE00 that another tube must gain
+constexpr int mostSteps = 4;
+constexpr std::size_t mostTubes = 3; ///< put in at once
+
+constexpr std::array<std::string_view, 8> faultNames{"too red",   "too yellow", "too green", "too blue",
+                                                     "too light", "too dark",   "too dull",  "too clean"};
+
+/// How strongly each paint of a puddle counts: parts times strength, as believed.
+double weightOf(const std::pair<std::size_t, double>& part, std::span<const Paint> paints, const Belief& belief)
+{
+    return part.second * paints[part.first].strength * std::exp(belief.logFactor[part.first]);
+}
+
+Film believedFilm(const PuddleContents& contents, std::span<const Paint> paints, const Belief& belief)
+{
+    std::vector<WeightedFilm> films;
+    for (const auto& part : contents.parts)
+        films.push_back({&paints[part.first].film, weightOf(part, paints, belief)});
+    return mixedFilm(films);
+}
+
+double wholeWeight(const PuddleContents& contents, std::span<const Paint> paints, const Belief& belief)
+{
+    double sum = 0;
+    for (const auto& part : contents.parts)
+        sum += weightOf(part, paints, belief);
+    return sum;
+}
+
+/// The puddle as if it were one paint, with the paints that may go into it: what a Finetuner can work on.
+class Bench {
+public:
+    Bench(const Wanted& wanted, std::span<const Paint> paints, const TouchOptions& options)
+        : m_wanted(wanted),
+          m_places(options.places),
+          m_bench(1)
+    {
+        for (const std::size_t place : options.places)
+            m_bench.push_back(paints[place]);
+    }
+
+    void setPuddle(const Film& film) { m_bench[0].film = film; }
+
+    std::size_t count() const { return m_bench.size(); }
+    std::size_t placeOf(std::size_t onBench) const { return m_places[onBench - 1]; }
+    double strengthOf(std::size_t onBench) const
+    {
+        return m_bench[onBench].strength * (100 - m_bench[onBench].swatch.full.l);
+    }
+
+    /// The puddle alone, let out as it comes nearest.
+    Tuned asItIs() const
+    {
+        const Finetuner tuner(m_wanted, m_bench);
+        return tuner.washOf(std::array{std::size_t{0}}, {{1}, 0.5, 0});
+    }
+
+    /// With some paints put in besides.
+    Tuned with(const std::vector<std::size_t>& added, const Tuned& before) const
+    {
+        const Finetuner tuner(m_wanted, m_bench);
+        std::vector<std::size_t> set{0};
+        set.insert(set.end(), added.begin(), added.end());
+        Tuned start = before;
+        start.shares.push_back(0.1);
+        return tuner.tuned(set, start);
+    }
+
+private:
+    const Wanted& m_wanted;
+    std::vector<std::size_t> m_places;
+    std::vector<Paint> m_bench;
+};
+
+/// Which paints to put in, and what shares they then have beside the puddle's.
+struct Plan {
+    std::vector<std::size_t> added; ///< on the bench
+    Tuned tuned;
+};
+
+Plan planFor(const Bench& bench, const Tuned& now)
+{
+    Plan plan{{}, now};
+    while (plan.added.size() < mostTubes) {
+        Plan best = plan;
+        for (std::size_t one = 1; one < bench.count(); ++one) {
+            if (std::ranges::find(plan.added, one) != plan.added.end())
+                continue;
+            std::vector<std::size_t> added = plan.added;
+            added.push_back(one);
+            if (Tuned tuned = bench.with(added, plan.tuned); tuned.apart < best.tuned.apart)
+                best = {std::move(added), std::move(tuned)};
+        }
+        if (best.tuned.apart > plan.tuned.apart - worthATube)
+            break;
+        plan = std::move(best);
+    }
+    return plan;
+}
+
+/// Parts in whole touches, a little less than would be right; above a part in half parts. At least a touch.
+double carefully(double parts, double sd)
+{
+    const double careful = parts * std::exp(-nineInTen * sd);
+    const double aTouch = 1.0 / touchesAPart();
+    const double step = careful < 1 ? aTouch : 0.5;
+    return std::max(aTouch, std::floor(careful / step + 1e-9) * step);
+}
+
+Sight moved(const Wanted& wanted, double l, double a, double b, double chroma)
+{
+    Lab colour = wanted.colour;
+    colour.l = std::clamp(colour.l + l, 0.0, 100.0);
+    colour.a += a;
+    colour.b += b;
+    if (chroma != 0) {
+        Lch lch = toLch(colour);
+        lch.chroma = std::max(0.0, lch.chroma + chroma);
+        colour = toLab(lch);
+    }
+    return {colour, 4};
+}
+
+} // namespace
+
+Belief firstBelief(std::size_t paints)
+{
+    return {std::vector<double>(paints, 0), std::vector<double>(paints, std::hypot(strengthSd, brushSd))};
+}
+
+std::string_view nameOf(Fault fault)
+{
+    return faultNames[static_cast<std::size_t>(fault)];
+}
+
+std::optional<Fault> parseFault(std::string_view name)
+{
+    const auto found = std::ranges::find(faultNames, name);
+    return found == faultNames.end() ? std::nullopt
+                                     : std::optional(allFaults[static_cast<std::size_t>(found - faultNames.begin())]);
+}
+
+Result<Sight> sightOf(const std::vector<Fault>& faults, const Wanted& wanted)
+{
+    constexpr double hueStep = 9;
+    constexpr double lightStep = 7;
+    const auto said = [&](Fault fault) { return std::ranges::find(faults, fault) != faults.end() ? 1.0 : 0.0; };
+    static constexpr std::array<std::pair<Fault, Fault>, 4> opposites{{{Fault::TooRed, Fault::TooGreen},
+                                                                       {Fault::TooYellow, Fault::TooBlue},
+                                                                       {Fault::TooLight, Fault::TooDark},
+                                                                       {Fault::TooDull, Fault::TooClean}}};
+    for (const auto& [one, other] : opposites)
+        if (said(one) > 0 && said(other) > 0)
+            return failure(ErrorCode::BadValue, "it cannot be " + std::string(nameOf(one)) + " and "
+                                                    + std::string(nameOf(other)) + " at once");
+    return moved(wanted, lightStep * (said(Fault::TooLight) - said(Fault::TooDark)),
+                 hueStep * (said(Fault::TooRed) - said(Fault::TooGreen)),
+                 hueStep * (said(Fault::TooYellow) - said(Fault::TooBlue)),
+                 hueStep * (said(Fault::TooClean) - said(Fault::TooDull)));
+}
+
+Belief corrected(const Belief& belief, const PuddleContents& contents, const Sight& sight,
+                 std::span<const Paint> paints)
+{
+    constexpr double washSd = 0.7;
+    constexpr double lengthOfTry = 1e-4;
+    const auto count = static_cast<Eigen::Index>(contents.parts.size());
+    if (count == 0)
+        return belief;
+    // What is off by so many standard deviations: each paint, and the wash last.
+    const auto missAt = [&](const Eigen::VectorXd& off) -> Eigen::VectorXd {
+        std::vector<WeightedFilm> films;
+        for (Eigen::Index i = 0; i < count; ++i) {
+            const auto& part = contents.parts[static_cast<std::size_t>(i)];
+            films.push_back(
+                {&paints[part.first].film, weightOf(part, paints, belief) * std::exp(off(i) * belief.sd[part.first])});
+        }
+        const double wash = std::clamp(contents.wash * std::exp(off(count) * washSd), 1e-3, 4.0);
+        const auto terms = deltaE00Terms(sight.colour, seenLab(mixedFilm(films), wash, whitePaper()));
+        Eigen::VectorXd miss(3 + count + 1);
+        for (int i = 0; i < 3; ++i)
+            miss(i) = terms[static_cast<std::size_t>(i)] / sight.sd;
+        miss.tail(count + 1) = off;
+        return miss;
+    };
+    Eigen::VectorXd off = Eigen::VectorXd::Zero(count + 1);
+    Eigen::MatrixXd normal;
+    for (int step = 0; step < 12; ++step) {
+        const Eigen::VectorXd miss = missAt(off);
+        Eigen::MatrixXd slope(miss.size(), count + 1);
+        for (Eigen::Index i = 0; i <= count; ++i) {
+            Eigen::VectorXd beside = off;
+            beside(i) += lengthOfTry;
+            slope.col(i) = (missAt(beside) - miss) / lengthOfTry;
+        }
+        normal = slope.transpose() * slope;
+        Eigen::VectorXd move = normal.ldlt().solve(-slope.transpose() * miss);
+        while (missAt(off + move).squaredNorm() > miss.squaredNorm() && move.norm() > 1e-6)
+            move /= 2;
+        off += move;
+        if (move.norm() < 1e-5)
+            break;
+    }
+    const Eigen::MatrixXd covariance = normal.inverse();
+    Belief result = belief;
+    for (Eigen::Index i = 0; i < count; ++i) {
+        const std::size_t paint = contents.parts[static_cast<std::size_t>(i)].first;
+        result.logFactor[paint] += off(i) * belief.sd[paint];
+        // What the brush takes up next time is as uncertain as ever.
+        result.sd[paint] = std::max(brushSd / 2, belief.sd[paint] * std::sqrt(covariance(i, i)));
+    }
+    return result;
+}
+
+TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std::span<const Paint> paints,
+                      const Belief& belief, const TouchOptions& options)
+{
+    TouchAdvice advice;
+    if (contents.isEmpty())
+        return advice;
+    Bench bench(wanted, paints, options);
+    PuddleContents expected = contents;
+    Belief later = belief;
+    for (int step = 0; step <= mostSteps; ++step) {
+        const Film film = believedFilm(expected, paints, later);
+        bench.setPuddle(film);
+        const Tuned now = bench.asItIs();
+        if (step == 0) {
+            advice.apartNow = now.apart;
+            advice.washNow = now.wash;
+            advice.laidNow = laidOut(film, now.wash);
+        } else {
+            TouchStep& last = advice.steps.back();
+            last.wash = now.wash;
+            last.laid = laidOut(film, now.wash);
+            last.apart = now.apart;
+            last.transparency = transparencyOf(film);
+        }
+        if (now.apart <= options.tolerance || step == mostSteps)
+            break;
+        Plan plan = planFor(bench, now);
+        if (plan.added.empty())
+            break;
+        const double whole = wholeWeight(expected, paints, later);
+        const auto partsOf = [&](std::size_t one) {
+            const std::size_t at = static_cast<std::size_t>(std::ranges::find(plan.added, one) - plan.added.begin());
+            const std::size_t paint = bench.placeOf(one);
+            return plan.tuned.shares[at + 1] / plan.tuned.shares[0] * whole
+                   / (paints[paint].strength * std::exp(later.logFactor[paint]));
+        };
+        // What is weak goes in first.
+        const std::size_t next =
+            *std::ranges::min_element(plan.added, {}, [&](std::size_t one) { return bench.strengthOf(one); });
+        const std::size_t paint = bench.placeOf(next);
+        TouchStep made;
+        made.paint = paint;
+        made.parts = carefully(partsOf(next), later.sd[paint]);
+        advice.steps.push_back(made);
+        const auto in = std::ranges::find(expected.parts, paint, [](const auto& part) { return part.first; });
+        if (in != expected.parts.end())
+            in->second += made.parts;
+        else
+            expected.parts.emplace_back(paint, made.parts);
+        later.sd[paint] /= 2; // it will have been looked at by then
+    }
+    if (advice.steps.empty() && advice.apartNow > options.tolerance) {
+        double gain = 0;
+        for (const auto& part : contents.parts) {
+            PuddleContents less = contents;
+            std::ranges::find(less.parts, part)->second *= 0.8;
+            bench.setPuddle(believedFilm(less, paints, belief));
+            if (const double better = advice.apartNow - bench.asItIs().apart; better > gain) {
+                gain = better;
+                advice.leansWrong = part.first;
+            }
+        }
+    }
+    return advice;
+}
+
+} // namespace iris

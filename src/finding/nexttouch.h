@@ -1,0 +1,75 @@
+#pragma once
+
+#include "base/result.h"
+#include "finding/puddle.h"
+
+#include <string>
+#include <vector>
+
+namespace iris {
+
+/// What is believed of the paints in a well: how much more than counted each got in, or how much stronger it is, as the
+/// natural logarithm of a factor, and how far that may be off.
+struct Belief {
+    std::vector<double> logFactor; ///< one a paint of the list
+    std::vector<double> sd;        ///< > 0
+};
+
+/// Before anything was seen: a factor of 1, off by half for what a tube's strength may be and by a fifth for what a
+/// brush takes up; both figures are ours.
+Belief firstBelief(std::size_t paints);
+
+/// What a painter sees in a puddle that is not there yet.
+enum class Fault { TooRed, TooYellow, TooGreen, TooBlue, TooLight, TooDark, TooDull, TooClean };
+inline constexpr std::array<Fault, 8> allFaults{Fault::TooRed,   Fault::TooYellow, Fault::TooGreen, Fault::TooBlue,
+                                                Fault::TooLight, Fault::TooDark,   Fault::TooDull,  Fault::TooClean};
+/// "too red", ...
+std::string_view nameOf(Fault fault);
+std::optional<Fault> parseFault(std::string_view name);
+
+/// What the painter sees, as a colour: a dab that was read, or what is wanted moved by what is said.
+struct Sight {
+    Lab colour;
+    double sd = 1; ///< deltaE00
+};
+
+/// @return BadValue for faults that contradict one another
+Result<Sight> sightOf(const std::vector<Fault>& faults, const Wanted& wanted);
+
+/// What is believed once a puddle was seen: which paint got in too much, or is stronger, as little as explains the
+/// sight. The wash of what was seen is free, since dabs are laid thicker and thinner.
+Belief corrected(const Belief& belief, const PuddleContents& contents, const Sight& sight,
+                 std::span<const Paint> paints);
+
+/// One thing to put in.
+struct TouchStep {
+    std::size_t paint = 0;
+    double parts = 0;          ///< a whole number of touches, or of parts
+    double wash = wash::full;  ///< at which it then comes nearest
+    Laid laid;                 ///< what is expected then, at that wash
+    double apart = 0;          ///< from what is wanted
+    Transparency transparency; ///< of the puddle then
+};
+
+/// What to do with a puddle: at most four steps, the first to be done and looked at before the next is asked for.
+struct TouchAdvice {
+    double apartNow = 0; ///< at the wash at which it comes nearest now
+    double washNow = wash::full;
+    Laid laidNow;
+    std::vector<TouchStep> steps; ///< none when nothing helps, or when it is there
+    /// When no paint helps although it is not there: which of the paints in it leans the wrong way. Nothing otherwise.
+    std::optional<std::size_t> leansWrong;
+};
+
+struct TouchOptions {
+    std::vector<std::size_t> places; ///< paints that may be put in
+    double tolerance = 2;            ///< nearer than that is there
+};
+
+/// What to add so that it does not overshoot even if the tube is stronger than thought: the amount that would be right
+/// if it were as strong as it may well be (by the belief, one sd and a quarter, nine in ten), in whole touches, at
+/// least one. Strong ones go in last. Never water to make it warmer: water only sets the wash.
+TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std::span<const Paint> paints,
+                      const Belief& belief, const TouchOptions& options);
+
+} // namespace iris
