@@ -32,6 +32,11 @@ struct Request {
     ReadSheetArguments readSheet;
     NextArguments next;
     MatchArguments match;
+    NextTouchArguments nextTouch;
+    GlazeArguments glaze;
+    ReplaceArguments replace;
+    MotherArguments mother;
+    DiagnoseArguments diagnose;
     PaletteArguments palette;
     NotebookArguments notebook;
     TouchesArguments touches;
@@ -204,18 +209,93 @@ void setUpNext(CLI::App& app, Request& request)
     addMost(next, request.next.squares, "How many squares to list");
 }
 
-void setUpChoosing(CLI::App& app, Request& request)
+void addWanted(CLI::App* command, WantedArguments& wanted)
 {
-    auto* match = addCommand(app, request, "match", "Recipes for a colour, closest first",
+    addText(command, "--lab", wanted.lab, "The colour as L,a,b");
+    addText(command, "--hex", wanted.hex, "The colour as #rrggbb");
+    addText(command, "--like", wanted.tube, "The colour of this tube, full and thin together");
+    addText(command, "--need", wanted.need, "The colour of a need of the notebook");
+    addText(command, "--mix", wanted.mix, "The colour of a painted mix of the notebook, by its name or id");
+    addText(command, "--thin", wanted.thin, "And its thin wash as L,a,b");
+    addText(command, "--but", wanted.but, "But warmer, cooler, lighter, darker, cleaner or duller")->delimiter(',');
+    command->add_flag("--value-first", wanted.valueFirst, "The right value matters more than the exact hue");
+    command->add_flag("--thin-matters", wanted.thinMatters, "The thin wash counts double");
+}
+
+void setUpMatch(CLI::App& app, Request& request)
+{
+    auto* match = addCommand(app, request, "match", "Recipes for a colour, as a painter would try them",
                              [&] { return matchCommand(request.match); });
-    addText(match, "--lab", request.match.lab, "The colour as L,a,b");
-    addText(match, "--hex", request.match.hex, "The colour as #rrggbb");
+    addWanted(match, request.match.wanted);
     addText(match, "--tolerance", request.match.tolerance, "close, workable, loose, or a number");
-    addNumber(match, "--max-tubes", request.match.mostTubes, "Tubes in a recipe, 1 to 3", {{1, 3}, "1 to 3"});
+    addText(match, "--order", request.match.order, "as tried, closest, fewest tubes, forgiving or transparent");
+    addNumber(match, "--max-tubes", request.match.mostTubes, "Tubes in a recipe, 1 to 4", {{1, 4}, "1 to 4"});
     addMost(match, request.match.most, "How many recipes to list");
     addText(match, "--only", request.match.only, "Use only these tubes")->delimiter(',');
+    addText(match, "--with", request.match.with, "Only recipes with these tubes")->delimiter(',');
+    addText(match, "--without", request.match.without, "Not these tubes")->delimiter(',');
+    match->add_flag("--single", request.match.single, "Only tubes of one pigment");
+    match->add_flag("--transparent", request.match.transparent, "Only transparent and semi-transparent tubes");
+    match->add_flag("--lasting", request.match.lasting, "Nothing fugitive");
+    match->add_flag("--no-metals", request.match.noMetals, "No cadmium, cobalt, nickel, lead and their like");
+    match->add_flag("--no-black", request.match.noBlack, "No tube of black");
+    match->add_flag("--helper", request.match.helper, "And which tube of the table would help most");
     addSource(match, request.match.source);
+}
 
+void setUpWell(CLI::App& app, Request& request)
+{
+    auto* touch = addCommand(app, request, "next-touch", "What to put into a puddle next, to come to a colour",
+                             [&] { return nextTouchCommand(request.nextTouch); });
+    addText(touch, "TUBE:PARTS", request.nextTouch.parts, "What is in it, as in PY3:6 PB15:3:1t")->required();
+    addWanted(touch, request.nextTouch.wanted);
+    addWash(touch, "--wash", request.nextTouch.wash, "How far it is let out");
+    auto* seen = addText(touch, "--seen", request.nextTouch.seen, "What it really looks like, L,a,b of a dab");
+    addText(touch, "--looks", request.nextTouch.looks, "or in words: too green,too light")
+        ->delimiter(',')
+        ->excludes(seen);
+    addNumber(touch, "--tolerance", request.nextTouch.tolerance, "How near is there", {{0.1, 40}, "0.1 to 40"});
+    addText(touch, "--only", request.nextTouch.only, "Put in only these tubes")->delimiter(',');
+    addSource(touch, request.nextTouch.source);
+
+    auto* glaze =
+        addCommand(app, request, "glaze", "A wash laid once and again, over another, over ink, on toned paper",
+                   [&] { return glazeCommand(request.glaze); });
+    addText(glaze, "TUBE:PARTS", request.glaze.parts, "Tubes and their parts")->required();
+    addWash(glaze, "--wash", request.glaze.wash, "The wash: full, middle, thin or a thickness");
+    auto* over = addText(glaze, "--over", request.glaze.over, "Over this dry wash: tubes and their parts");
+    addWash(glaze, "--over-wash", request.glaze.overWash, "The wash below")->needs(over);
+    addNumber(glaze, "--layers", request.glaze.layers, "How many layers, each dry", {{1, 9}, "1 to 9"});
+    addText(glaze, "--paper", request.glaze.paper, "On a paper of this colour, L,a,b");
+    addSource(glaze, request.glaze.source);
+}
+
+void setUpMending(CLI::App& app, Request& request)
+{
+    auto* replace = addCommand(app, request, "replace", "What replaces a tube best, by how it mixes",
+                               [&] { return replaceCommand(request.replace); });
+    addText(replace, "TUBE", request.replace.tube, "The tube that is used up, fades or is no longer sold")->required();
+    addText(replace, "--only", request.replace.only, "Only out of these tubes")->delimiter(',');
+    addMost(replace, request.replace.most, "How many to list");
+    addSource(replace, request.replace.source);
+
+    auto* mother = addCommand(app, request, "mother", "A share of one tube stirred into every mix",
+                              [&] { return motherCommand(request.mother); });
+    addText(mother, "TUBE", request.mother.tube, "The tube")->required();
+    addNumber(mother, "--share", request.mother.share, "How much of it, by strength", rules::share);
+    addText(mother, "--into", request.mother.mixes, "Mixes, as in PY3:3+PB29:1; those of the notebook otherwise");
+    addWash(mother, "--wash", request.mother.wash, "The wash of those");
+    addSource(mother, request.mother.source);
+
+    auto* diagnose = addCommand(app, request, "diagnose", "Why a mix is dull, and what mends it",
+                                [&] { return diagnoseCommand(request.diagnose); });
+    addText(diagnose, "TUBE:PARTS", request.diagnose.parts, "Tubes and their parts")->required();
+    addWash(diagnose, "--wash", request.diagnose.wash, "full, middle, thin or a thickness");
+    addSource(diagnose, request.diagnose.source);
+}
+
+void setUpChoosing(CLI::App& app, Request& request)
+{
     auto* palette = addCommand(app, request, "palette", "The smallest set of tubes that meets the needs",
                                [&] { return paletteCommand(request.palette); });
     addText(palette, "--needs", request.palette.needsFile, "CSV with name and L, a, b or hex")->required();
@@ -416,6 +496,9 @@ int runCli(std::vector<std::string> arguments, std::ostream& out, std::ostream& 
     setUpPairs(app, request);
     setUpSheets(app, request);
     setUpNext(app, request);
+    setUpMatch(app, request);
+    setUpWell(app, request);
+    setUpMending(app, request);
     setUpChoosing(app, request);
     setUpNotebooks(app, request);
     setUpReading(app, request);

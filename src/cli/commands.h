@@ -140,16 +140,89 @@ struct NextArguments {
 /// The squares worth painting next, and how good predictions are today.
 Result<Output> nextCommand(const NextArguments& arguments);
 
-struct MatchArguments {
-    SourceArguments source;
+/// The ways to say a colour; one of the first five.
+struct WantedArguments {
     std::string lab;
     std::string hex;
+    std::string tube; ///< matched full and thin together
+    std::string need;
+    std::string mix;
+    std::string thin; ///< the thin wash of it, L,a,b
+    bool valueFirst = false;
+    bool thinMatters = false;
+    std::vector<std::string> but; ///< warmer, cooler, ...
+};
+
+struct MatchArguments {
+    SourceArguments source;
+    WantedArguments wanted;
     std::string tolerance = "workable";
+    std::string order = "as tried";
     int mostTubes = 3;
     int most = 12;
     std::vector<std::string> only;
+    std::vector<std::string> with;
+    std::vector<std::string> without;
+    bool single = false;
+    bool transparent = false;
+    bool lasting = false;
+    bool noMetals = false;
+    bool noBlack = false;
+    bool helper = false; ///< and the tube of the table that would help most
 };
 Result<Output> matchCommand(const MatchArguments& arguments);
+
+struct NextTouchArguments {
+    SourceArguments source;
+    WantedArguments wanted;
+    std::vector<std::string> parts;
+    double wash = 1.0;
+    std::string seen;               ///< the puddle as it was read, L,a,b
+    std::vector<std::string> looks; ///< or as it looks: "too green"
+    double tolerance = 2;
+    std::vector<std::string> only;
+};
+/// What to put into a puddle next.
+Result<Output> nextTouchCommand(const NextTouchArguments& arguments);
+
+struct GlazeArguments {
+    SourceArguments source;
+    std::vector<std::string> parts;
+    double wash = 1.0;
+    std::vector<std::string> over;
+    double overWash = 1.0;
+    int layers = 2;
+    std::string paper; ///< L,a,b of a toned one
+};
+/// A wash laid once and again, over a dry wash, a pen line, on toned paper.
+Result<Output> glazeCommand(const GlazeArguments& arguments);
+
+struct ReplaceArguments {
+    SourceArguments source;
+    std::string tube;
+    std::vector<std::string> only;
+    int most = 10;
+};
+/// What replaces a tube best, by how it mixes.
+Result<Output> replaceCommand(const ReplaceArguments& arguments);
+
+struct MotherArguments {
+    SourceArguments source;
+    std::string tube;
+    double share = 0.15;
+    std::vector<std::string> mixes; ///< TUBE:PARTS+TUBE:PARTS; those of the notebook when empty
+    double wash = 1.0;
+};
+/// A share of one tube stirred into every mix.
+Result<Output> motherCommand(const MotherArguments& arguments);
+
+struct DiagnoseArguments {
+    SourceArguments source;
+    std::vector<std::string> parts;
+    double wash = 1.0;
+};
+/// Why a mix disappoints, and what mends it.
+Result<Output> diagnoseCommand(const DiagnoseArguments& arguments);
 
 struct PaletteArguments {
     SourceArguments source;

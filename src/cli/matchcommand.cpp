@@ -1,63 +1,131 @@
 #include "base/text.h"
 #include "cli/json.h"
 #include "cli/progress.h"
-#include "cli/tubesource.h"
-#include "colour/srgb.h"
-#include "palette/coverage.h"
+#include "cli/wantedcolour.h"
+#include "finding/candidates.h"
 #include "palette/need.h"
+#include "words/findwords.h"
 
 #include <algorithm>
+#include <numeric>
 
 namespace iris {
 namespace {
 
-Result<Lab> wantedColour(const MatchArguments& arguments)
+Result<Sift> siftFrom(const MatchArguments& arguments, const TubeSource& source)
 {
-    if (arguments.lab.empty() == arguments.hex.empty())
-        return failure(ErrorCode::BadColour, "say which colour: either --lab L,a,b or --hex H");
-    if (!arguments.lab.empty())
-        return parseLab(arguments.lab);
-    return parseHex(arguments.hex).map([](const Srgb& colour) { return toLab(colour); });
+    const auto must = source.find(arguments.with);
+    if (!must)
+        return tl::unexpected(must.error());
+    Sift sift{
+        arguments.single, arguments.transparent, arguments.lasting, arguments.noMetals, arguments.noBlack, *must, {}};
+    for (const std::string& tube : arguments.without) {
+        const auto place = source.find(tube);
+        if (!place && place.error().code != ErrorCode::NotFound)
+            return tl::unexpected(place.error());
+        if (place)
+            sift.without.push_back(*place);
+    }
+    return sift;
+}
+
+Json candidateJson(const Candidate& candidate, const Wanted& wanted, std::span<const Paint> paints)
+{
+    Json object{{"parts", partsJson(candidate.recipe, paints)},
+                {"wash", candidate.recipe.wash},
+                {"apart", rounded(candidate.apart, 3)},
+                {"colour", toJson(candidate.laid.colour)}};
+    addDisplay(object, candidate.laid.colour);
+    object["thin"] = toJson(candidate.laid.thin);
+    object["differs"] = differenceWords(candidate.laid.colour, wanted.colour);
+    object["apart_uncounted"] = rounded(candidate.apartUncounted, 3);
+    object["apart_when_careless"] = rounded(candidate.apartWhenCareless, 3);
+    object["transparency"] = toJson(candidate.transparency);
+    object["start"] = startWords(candidate.recipe, paints);
+    return object;
+}
+
+std::string candidateText(const Candidate& candidate, const Wanted& wanted, std::span<const Paint> paints)
+{
+    return formatNumber(candidate.apart, 1) + " apart  " + recipeText(candidate.recipe, paints) + ": "
+           + differenceWords(candidate.laid.colour, wanted.colour) + "\n";
+}
+
+/// The one tube of the table that is not among those that may be used and would help most.
+void addHelper(Output& output, const Wanted& wanted, const TubeSource& source, const std::vector<Candidate>& now)
+{
+    std::vector<Paint> paints = source.paints();
+    std::vector<std::size_t> others;
+    for (const ReferencePigment& row : ReferenceTable::shipped().pigments()) {
+        others.push_back(paints.size());
+        paints.push_back(paintOf(row));
+        paints.back().name = row.id();
+    }
+    const auto helper = helperFor(wanted, paints, now, others, watched());
+    output.json["helper"] = helper ? candidateJson(helper->candidate, wanted, paints) : Json(nullptr);
+    if (helper)
+        output.text += "One tube more, " + paints[helper->place].name + ", would come within "
+                       + formatNumber(helper->candidate.apart, 1) + ": " + recipeText(helper->candidate.recipe, paints)
+                       + "\n";
 }
 
 } // namespace
 
 Result<Output> matchCommand(const MatchArguments& arguments)
 {
-    const auto wanted = wantedColour(arguments);
-    if (!wanted)
-        return tl::unexpected(wanted.error());
     const auto tolerance = parseTolerance(arguments.tolerance);
     if (!tolerance)
         return tl::unexpected(tolerance.error());
-    if (arguments.mostTubes < 1 || arguments.mostTubes > 3)
-        return failure(ErrorCode::BadNumber, "a recipe has 1 to 3 tubes");
+    const auto order = parseCandidateOrder(arguments.order);
+    if (!order)
+        return failure(ErrorCode::BadOption, "--order is as tried, closest, fewest tubes, forgiving or transparent");
     const auto all = TubeSource::from(arguments.source);
     if (!all)
         return tl::unexpected(all.error());
-    const auto source = all->usable(arguments.only);
+    const auto wanted = wantedFrom(arguments.wanted, *all);
+    if (!wanted)
+        return tl::unexpected(wanted.error());
+    const auto source = all->usable(arguments.only, arguments.with);
     if (!source)
         return tl::unexpected(source.error());
+    const auto sift = siftFrom(arguments, *source);
+    if (!sift)
+        return tl::unexpected(sift.error());
     const auto& paints = source->paints();
+    CandidateOptions options;
+    options.mostTubes = arguments.mostTubes;
+    options.most = static_cast<std::size_t>(arguments.most);
+    options.sift = *sift;
+    options.work = watched();
+    std::vector<std::size_t> places(paints.size());
+    std::iota(places.begin(), places.end(), 0U);
+    if (!arguments.wanted.tube.empty()) // a tube is matched by the others
+        for (const std::string& name : {arguments.wanted.tube})
+            if (const auto own = source->find(name))
+                std::erase(places, *own);
+    auto found = candidatesFor(*wanted, paints, places, options);
+    sortCandidates(found, *order);
 
-    const MatchOptions options{*tolerance, arguments.mostTubes, static_cast<std::size_t>(std::max(1, arguments.most)),
-                               watched()};
-    const auto matches = matchesFor(*wanted, paints, options);
-
-    Output output{"", Json{{"wanted", toJson(*wanted)}, {"tolerance", *tolerance}, {"matches", Json::array()}}};
-    for (const Match& match : matches) {
-        output.json["matches"].push_back(toJson(match, paints));
-        output.text += formatNumber(match.apart, 1) + " apart  " + recipeText(match.recipe, paints) + "\n";
+    Output output{"", Json{{"wanted", toJson(wanted->colour)}, {"tolerance", *tolerance}, {"matches", Json::array()}}};
+    output.json["wanted_thin"] = wanted->thin ? toJson(*wanted->thin) : Json(nullptr);
+    for (const Candidate& candidate : found) {
+        if (candidate.apart > *tolerance)
+            continue;
+        output.json["matches"].push_back(candidateJson(candidate, *wanted, paints));
+        output.text += candidateText(candidate, *wanted, paints);
     }
-    if (matches.empty()) {
-        const auto nearest = closestMatch(*wanted, paints, arguments.mostTubes, watched());
-        output.json["nearest"] = nearest ? toJson(*nearest, paints) : Json(nullptr);
-        output.text = "No recipe comes within " + formatNumber(*tolerance, 1) + ".";
-        if (nearest)
-            output.text += " The nearest is " + formatNumber(nearest->apart, 1)
-                           + " apart: " + recipeText(nearest->recipe, paints) + ".";
-        output.text += "\n";
+    if (output.json["matches"].empty()) {
+        const auto nearest = std::ranges::min_element(found, {}, &Candidate::apart);
+        const bool any = nearest != found.end();
+        output.json["nearest"] = any ? candidateJson(*nearest, *wanted, paints) : Json(nullptr);
+        output.text = any ? "No recipe comes within " + formatNumber(*tolerance, 1) + "." : "No tube is let through.";
+        if (any)
+            output.text += " The nearest is " + candidateText(*nearest, *wanted, paints)
+                           + outOfReachWords(outOfReach(*wanted, *nearest));
+        output.text += output.text.ends_with('\n') ? "" : "\n";
     }
+    if (arguments.helper)
+        addHelper(output, *wanted, *source, found);
     output.remarks = source->remarks();
     return output;
 }

@@ -117,10 +117,10 @@ CountedMix countedNear(const Finetuner& tuner, const Wanted& wanted, std::span<c
     const auto& [ratio, mix] = *std::ranges::min_element(
         tried, {}, [](const auto& one) { return std::pair(total(one.first), one.second.apart); });
     CountedMix result;
-    result.recipe.wash = mix.wash;
+    result.recipe.wash = std::max(thinnestWash, std::round(mix.wash * 1000) / 1000); // as it is told
     for (std::size_t i = 0; i < set.size(); ++i)
         result.recipe.parts.push_back({set[i], ratio[i]});
-    result.laid = laidOut(mixedFilm(result.recipe, paints), mix.wash);
+    result.laid = laidOut(mixedFilm(result.recipe, paints), result.recipe.wash);
     result.apart = apartFrom(wanted, result.laid);
     return result;
 }

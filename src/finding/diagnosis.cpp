@@ -9,7 +9,7 @@ namespace iris {
 namespace {
 
 constexpr double seenCleaner = 3;
-constexpr double sameHue = 20;
+constexpr double sameHue = 12;
 constexpr double sameValue = 8;
 
 /// A mix with one of its tubes exchanged, its parts shifted until hue and value are as they were.
@@ -18,12 +18,11 @@ struct Exchange {
     Lab colour;
 };
 
-/// What the mix is wanted to be: as it is, but as clean as can be had.
-Wanted cleaner(const Lab& colour)
+/// The same colour, so much cleaner.
+Wanted cleaner(const Lab& colour, double chroma)
 {
-    constexpr double more = 15;
     Lch lch = toLch(colour);
-    lch.chroma += more;
+    lch.chroma += chroma;
     return {toLab(lch), {}, false, false};
 }
 
@@ -50,6 +49,20 @@ bool staysTheSameColour(const Lab& before, const Lab& after)
            && std::abs(one.l - other.l) < sameValue;
 }
 
+/// The cleanest that an exchange makes of the mix at the same hue and value: much is asked for first, as what is asked
+/// for too much of is met at another hue.
+std::optional<Exchange> mending(const Recipe& recipe, std::size_t part, std::size_t instead,
+                                std::span<const Paint> paints, const Lab& before)
+{
+    for (const double chroma : {24.0, 12.0, 6.0}) {
+        Exchange exchange = exchanged(recipe, part, instead, paints, cleaner(before, chroma));
+        if (toLch(exchange.colour).chroma > toLch(before).chroma + seenCleaner
+            && staysTheSameColour(before, exchange.colour))
+            return exchange;
+    }
+    return std::nullopt;
+}
+
 /// The tube whose hue stands farthest from that of the mix, by its thin wash.
 std::size_t farthestFrom(const Lab& colour, const Recipe& recipe, std::span<const Paint> paints)
 {
@@ -71,23 +84,22 @@ Diagnosis diagnose(const Recipe& recipe, std::span<const Paint> paints, const st
     diagnosis.chroma = own.chroma;
     if (recipe.parts.size() < 2)
         return diagnosis;
-    const Wanted wanted = cleaner(diagnosis.before);
-    double best = own.chroma + seenCleaner;
+    double best = 0;
     for (std::size_t part = 0; part < recipe.parts.size(); ++part) {
         const Paint& tube = paints[recipe.parts[part].paint];
         for (std::size_t instead = 0; instead < paints.size(); ++instead) {
             const bool isIn = std::ranges::find(recipe.parts, instead, &Part::paint) != recipe.parts.end();
             if (isIn || isColourless(tube.family) || paints[instead].family != tube.family || !allowed(instead))
                 continue;
-            const Exchange exchange = exchanged(recipe, part, instead, paints, wanted);
-            const double chroma = toLch(exchange.colour).chroma;
-            if (chroma < best || !staysTheSameColour(diagnosis.before, exchange.colour))
+            const auto exchange = mending(recipe, part, instead, paints, diagnosis.before);
+            if (!exchange || toLch(exchange->colour).chroma <= best)
                 continue;
+            const double chroma = toLch(exchange->colour).chroma;
             best = chroma;
             diagnosis.culprit = recipe.parts[part].paint;
             diagnosis.instead = instead;
-            diagnosis.mended = exchange.recipe;
-            diagnosis.after = exchange.colour;
+            diagnosis.mended = exchange->recipe;
+            diagnosis.after = exchange->colour;
         }
     }
     if (!diagnosis.culprit && recipe.parts.size() > 1)

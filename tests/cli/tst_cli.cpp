@@ -216,7 +216,7 @@ void TestCli::wrongArgumentsGetOneLine_data()
     wrong("no colour", {"match"});
     wrong("two colours", {"match", "--lab", "1,2,3", "--hex", "#123456"});
     wrong("half a colour", {"match", "--lab", "1,2"});
-    wrong("four tubes", {"match", "--lab", "50,0,0", "--max-tubes", "4"});
+    wrong("four tubes", {"match", "--lab", "50,0,0", "--max-tubes", "5"});
     wrong("unknown school", {"palette", "--needs", IRIS_SOURCE_DIR "/data/demo/needs.csv", "--school", "cubist"});
     wrong("no needs file", {"palette", "--needs", "/no/such/file.csv"}, 1);
     wrong("needs without colours", {"palette", "--needs", IRIS_SOURCE_DIR "/data/demo/palettes.csv"}, 1);

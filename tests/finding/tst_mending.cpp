@@ -151,14 +151,14 @@ void TestMending::mudIsExplained()
 {
     const std::vector<Paint> paints{referencePaint("PR255"), referencePaint("PB29"), referencePaint("PV19/rose"),
                                     referencePaint("PY3")};
-    const Diagnosis found = diagnose({{{0, 1}, {1, 1}}, 0.6}, paints, [](std::size_t) { return true; });
+    const Diagnosis found = diagnose({{{0, 1}, {1, 2}}, 0.6}, paints, [](std::size_t) { return true; });
     QCOMPARE(found.culprit, std::optional<std::size_t>(0));
     QCOMPARE(found.instead, std::optional<std::size_t>(2));
     QVERIFY(toLch(found.after).chroma > found.chroma + 3);
     QCOMPARE(colourOf(found.mended, paints), found.after);
     QVERIFY(found.carriesIn == HueFamily::Green || found.carriesIn == HueFamily::Yellow);
     // Without the rose there is nothing to mend it with; the red is still the one to blame.
-    const Diagnosis none = diagnose({{{0, 1}, {1, 1}}, 0.6}, paints, [](std::size_t place) { return place != 2; });
+    const Diagnosis none = diagnose({{{0, 1}, {1, 2}}, 0.6}, paints, [](std::size_t place) { return place != 2; });
     QVERIFY(!none.instead);
     QVERIFY(none.culprit.has_value());
     QCOMPARE(none.after, none.before);

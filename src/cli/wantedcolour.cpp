@@ -1,0 +1,83 @@
+#include "cli/wantedcolour.h"
+
+#include "base/text.h"
+#include "cli/json.h"
+#include "colour/srgb.h"
+
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+Result<Wanted> ofNeed(const std::string& name, const Notebook& notebook)
+{
+    for (const NeedRecord& record : notebook.needs)
+        if (lowered(record.need.name) == lowered(trimmed(name)) || std::to_string(record.id.value) == name)
+            return Wanted{record.need.target, {}, false, false};
+    return failure(ErrorCode::NotFound, "the notebook has no need called \"" + name + "\"");
+}
+
+Result<Wanted> ofMix(const std::string& name, const Notebook& notebook)
+{
+    for (const MixRecord& mix : notebook.mixes) {
+        if (std::to_string(mix.id.value) != name && (mix.name.empty() || lowered(mix.name) != lowered(trimmed(name))))
+            continue;
+        if (!mix.painted)
+            return failure(ErrorCode::BadColour,
+                           "the colour of mix \"" + name + "\" is not known; it was only written down");
+        return Wanted{*mix.painted, {}, false, false};
+    }
+    return failure(ErrorCode::NotFound, "the notebook has no mix \"" + name + "\"");
+}
+
+Result<Wanted> asSaid(const WantedArguments& arguments, const TubeSource& source)
+{
+    const std::array<const std::string*, 5> ways{&arguments.lab, &arguments.hex, &arguments.tube, &arguments.need,
+                                                 &arguments.mix};
+    if (std::ranges::count_if(ways, [](const std::string* way) { return !way->empty(); }) != 1)
+        return failure(ErrorCode::BadColour,
+                       "say which colour: either --lab L,a,b or --hex H, or --like TUBE, --need, --mix");
+    const auto alone = [](const Lab& colour) { return Wanted{colour, {}, false, false}; };
+    if (!arguments.lab.empty())
+        return parseLab(arguments.lab).map(alone);
+    if (!arguments.hex.empty())
+        return parseHex(arguments.hex).map([&](const Srgb& colour) { return alone(toLab(colour)); });
+    if (!arguments.tube.empty())
+        return source.find(arguments.tube).map([&](std::size_t place) {
+            return wantedLike(source.paints()[place].swatch);
+        });
+    return !arguments.need.empty() ? ofNeed(arguments.need, source.notebook())
+                                   : ofMix(arguments.mix, source.notebook());
+}
+
+} // namespace
+
+Result<Wanted> wantedFrom(const WantedArguments& arguments, const TubeSource& source)
+{
+    auto wanted = asSaid(arguments, source);
+    if (!wanted)
+        return wanted;
+    if (!arguments.thin.empty()) {
+        const auto thin = parseLab(arguments.thin);
+        if (!thin)
+            return tl::unexpected(thin.error());
+        wanted->thin = *thin;
+    }
+    wanted->valueFirst = arguments.valueFirst;
+    wanted->thinMatters = arguments.thinMatters;
+    for (const std::string& name : arguments.but) {
+        const auto move = parseMove(trimmed(name));
+        if (!move)
+            return failure(ErrorCode::BadOption,
+                           "--but is warmer, cooler, lighter, darker, cleaner or duller, not \"" + name + "\"");
+        *wanted = moved(*wanted, *move);
+    }
+    return wanted;
+}
+
+Json toJson(const Wanted& wanted)
+{
+    return {{"colour", toJson(wanted.colour)}, {"thin", wanted.thin ? toJson(*wanted.thin) : Json(nullptr)}};
+}
+
+} // namespace iris

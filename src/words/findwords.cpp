@@ -1,0 +1,184 @@
+#include "words/findwords.h"
+
+#include "base/text.h"
+#include "colour/colourname.h"
+#include "colour/deltae.h"
+#include "mixing/ratios.h"
+#include "words/mixwords.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr double notSaid = 0.7;
+constexpr double aTouch = 3;
+constexpr double much = 10;
+
+/// The word for a turn of the hue, seen from where the wanted colour stands; for a neutral by what has come in.
+const char* hueWord(const Lab& colour, const Lab& wanted)
+{
+    constexpr double neutral = 4;
+    const Lch own = toLch(wanted);
+    const double a = colour.a - wanted.a;
+    const double b = colour.b - wanted.b;
+    if (own.chroma < neutral) {
+        if (std::abs(a) > std::abs(b))
+            return a > 0 ? "redder" : "greener";
+        return b > 0 ? "yellower" : "bluer";
+    }
+    static constexpr std::array<const char*, 4> poles{"redder", "yellower", "greener",
+                                                      "bluer"}; // at 0, 90, 180, 270 degrees
+    // The pole that lies ahead; one that is all but reached no longer says anything.
+    constexpr double reached = 25;
+    const bool onwards = signedDegreesBetween(own.hueDegrees, toLch(colour).hueDegrees) > 0;
+    const double from = normalisedDegrees(own.hueDegrees + (onwards ? reached : -reached));
+    const auto quarter = static_cast<std::size_t>(from / 90) % 4;
+    return poles[onwards ? (quarter + 1) % 4 : quarter];
+}
+
+struct Said {
+    double size;
+    std::string word;
+};
+
+std::string with(const char* before, const std::string& words)
+{
+    return std::string(before) + words;
+}
+
+/// The nearest a step comes in words a hand understands.
+std::string valueChange(const Lab& before, const Lab& after)
+{
+    if (std::abs(after.l - before.l) < 2)
+        return "It stays as light as it is";
+    return after.l > before.l ? "It gets lighter" : "It gets darker";
+}
+
+std::string transparencyWords(const Transparency& transparency)
+{
+    return std::string(nameOf(transparency.kind));
+}
+
+} // namespace
+
+std::string differenceWords(const Lab& colour, const Lab& wanted)
+{
+    if (deltaE00(colour, wanted) < 1)
+        return "not to be told apart";
+    const auto terms = deltaE00Terms(wanted, colour); // lightness, chroma, hue
+    const bool neutral = toLch(wanted).chroma < 4;
+    const double hue = neutral ? std::hypot(terms[1], terms[2]) : std::abs(terms[2]);
+    std::vector<Said> said{{std::abs(terms[0]), terms[0] > 0 ? "lighter" : "darker"}, {hue, hueWord(colour, wanted)}};
+    if (!neutral)
+        said.push_back({std::abs(terms[1]), terms[1] > 0 ? "cleaner" : "duller"});
+    std::ranges::stable_sort(said, std::greater<>(), &Said::size);
+    std::erase_if(said, [](const Said& one) { return one.size < notSaid; });
+    if (said.empty())
+        return "hardly to be told apart";
+    if (said.size() > 2)
+        said.resize(2);
+    std::vector<std::string> words;
+    for (const Said& one : said)
+        words.push_back(one.word);
+    const char* degree = said.front().size < aTouch ? "a touch " : said.front().size > much ? "much " : "";
+    return with(degree, joinedInWords(words));
+}
+
+std::string amountWords(double parts)
+{
+    const int aPart = touchesAPart();
+    const auto touches = static_cast<int>(std::lround(parts * aPart));
+    if (touches < aPart)
+        return touches <= 1 ? "a touch" : std::to_string(touches) + " touches";
+    const int whole = touches / aPart;
+    const int rest = touches % aPart;
+    std::string words = whole == 1 ? "1 part" : std::to_string(whole) + " parts";
+    if (rest * 2 == aPart)
+        return whole == 1 ? "1 and a half parts" : std::to_string(whole) + " and a half parts";
+    if (rest > 0)
+        words += rest == 1 ? " and a touch" : " and " + std::to_string(rest) + " touches";
+    return words;
+}
+
+std::string startWords(const Recipe& recipe, std::span<const Paint> paints)
+{
+    const Puddle puddle = puddleOf(recipe, paints);
+    std::string words;
+    std::size_t count = 0;
+    for (const WellAct& act : puddle.acts) {
+        if (act.kind != WellAct::Kind::Paint)
+            continue;
+        const bool last = ++count == recipe.parts.size() && recipe.parts.size() > 1;
+        const std::string& name = paints[act.paint].name;
+        if (last && act.amount < 1)
+            words +=
+                "; then " + name + " by touches, about " + std::to_string(std::lround(act.amount * touchesAPart()));
+        else
+            words += (words.empty() ? "" : "; then ") + amountWords(act.amount) + " of " + name;
+    }
+    if (recipe.parts.size() > 1)
+        words += "; stop at a " + colourName(colourOf(recipe, paints));
+    if (recipe.wash < 0.84)
+        words += ". Let it out to a " + washWord(recipe.wash) + " wash";
+    return words + ".";
+}
+
+std::string adviceWords(const TouchAdvice& advice, std::span<const Paint> paints, double tolerance)
+{
+    if (advice.apartNow <= tolerance)
+        return advice.washNow < 0.84 ? "It is there, let out to a " + washWord(advice.washNow) + " wash."
+                                     : "It is there.";
+    if (advice.steps.empty())
+        return advice.leansWrong ? "Nothing to put in brings it nearer. " + paints[*advice.leansWrong].name
+                                       + " leans the wrong way; begin again with less of it, or with another tube."
+                                 : "Nothing to put in brings it nearer.";
+    const TouchStep& step = advice.steps.front();
+    std::string words = "Put in " + amountWords(step.parts) + " of " + paints[step.paint].name + ", and look. "
+                        + valueChange(advice.laidNow.colour, step.laid.colour) + " and stays "
+                        + transparencyWords(step.transparency) + ".";
+    for (std::size_t i = 1; i < advice.steps.size(); ++i)
+        words += (i == 1 ? " Then perhaps " : ", then ") + amountWords(advice.steps[i].parts) + " of "
+                 + paints[advice.steps[i].paint].name;
+    return words + (advice.steps.size() > 1 ? "." : "");
+}
+
+std::string beliefWords(const Belief& belief, std::size_t paint, std::span<const Paint> paints)
+{
+    constexpr double asCounted = 0.15;
+    const double log = belief.logFactor[paint];
+    if (std::abs(log) < asCounted)
+        return {};
+    return paints[paint].name + " counts as " + formatNumber(std::exp(log), 1) + " times what went in: "
+           + (log > 0 ? "more of it got in, or it is stronger." : "less of it got in, or it is weaker.");
+}
+
+std::string outOfReachWords(const OutOfReach& reach)
+{
+    std::vector<std::string> words;
+    if (reach.tooClean)
+        words.emplace_back("are not that clean at this hue");
+    if (reach.tooDark)
+        words.emplace_back("do not go that dark");
+    if (reach.tooLight)
+        words.emplace_back("do not stay that light");
+    return words.empty() ? std::string() : "These tubes " + joinedInWords(words) + ".";
+}
+
+std::string diagnosisWords(const Diagnosis& diagnosis, std::span<const Paint> paints)
+{
+    if (!diagnosis.culprit)
+        return "One tube alone cannot lean the wrong way.";
+    const std::string culprit = paints[*diagnosis.culprit].name;
+    if (!diagnosis.instead)
+        return "None of the other tubes makes it cleaner at this hue. " + culprit + " stands farthest from its colour.";
+    std::string words = culprit + " leans away";
+    if (diagnosis.carriesIn)
+        words += " and carries " + std::string(nameOf(*diagnosis.carriesIn)) + " into it, which greys it";
+    return words + ". " + paints[*diagnosis.instead].name + " in its place: " + recipeWords(diagnosis.mended, paints)
+           + ", " + washWord(diagnosis.mended.wash) + ", a " + colourName(diagnosis.after) + ", "
+           + formatNumber(toLch(diagnosis.after).chroma - diagnosis.chroma, 0) + " more of chroma.";
+}
+
+} // namespace iris

@@ -1,0 +1,37 @@
+#pragma once
+
+#include "finding/candidates.h"
+#include "finding/diagnosis.h"
+#include "finding/nexttouch.h"
+
+#include <string>
+
+namespace iris {
+
+/// Where a colour differs from the one that is wanted: "a touch greener and lighter", "much duller", "not to be told
+/// apart" (below 1). Redder, yellower, greener, bluer; lighter, darker; cleaner, duller; the largest two. A touch is
+/// below 3 deltaE00 of that kind, much above 10; what is below 0.7 is not said. The limits are ours.
+std::string differenceWords(const Lab& colour, const Lab& wanted);
+
+/// An amount to put in: "2 parts", "half a part", "a touch", "3 touches", "2 and a half parts".
+std::string amountWords(double parts);
+
+/// How to mix a recipe with the brush in hand: "6 parts of Lemon Yellow; then Phthalo Blue by touches, about 2; stop
+/// when it is as light as mid value, muted yellow-green. Let it out until the paper shines through." In startOrder().
+std::string startWords(const Recipe& recipe, std::span<const Paint> paints);
+
+/// What to do next: "Put in 2 touches of Burnt Sienna." with what it does to value and transparency; "It is there." or
+/// why nothing helps.
+std::string adviceWords(const TouchAdvice& advice, std::span<const Paint> paints, double tolerance);
+
+/// "PB15:3 counts as 2.0 times what went in: more of it got in, or it is stronger." Nothing where it is about what was
+/// counted, by a sixth.
+std::string beliefWords(const Belief& belief, std::size_t paint, std::span<const Paint> paints);
+
+/// "These tubes are not that clean, and do not go that dark." Empty when it is none of the three.
+std::string outOfReachWords(const OutOfReach& reach);
+
+/// "Scarlet Lake carries green into it, ... Rose in its place makes it cleaner: ..."
+std::string diagnosisWords(const Diagnosis& diagnosis, std::span<const Paint> paints);
+
+} // namespace iris

@@ -1,0 +1,259 @@
+#include "clirun.h"
+
+#include "../mixing/referencepaints.h"
+#include "colour/deltae.h"
+#include "finding/candidates.h"
+#include "finding/mother.h"
+#include "notebook/notebookstore.h"
+#include "words/findwords.h"
+
+#include <QTemporaryDir>
+#include <QtTest>
+
+using namespace iris;
+
+/// From a colour that is wanted to paint in the well, without a window.
+class TestFindCli : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void initTestCase();
+    void matchSaysWhatTheCoreSays();
+    void aTubeIsMatchedFullAndThin();
+    void theSiftIsKept();
+    void theHelperIsOfTheTable();
+    void aNeedAndAMixCanBeWanted();
+    void theNextTouchHelps();
+    void aGlazeIsFilmOnFilm();
+    void aStandInIsFound();
+    void aMotherColourTies();
+    void mudIsExplained();
+    void whatCannotBeIsRefused_data();
+    void whatCannotBeIsRefused();
+    void wordsSayWhatIsSeen();
+
+private:
+    std::string path(const char* name) const { return m_folder.filePath(name).toStdString(); }
+
+    QTemporaryDir m_folder;
+};
+
+namespace {
+
+nlohmann::json json(std::vector<std::string> arguments)
+{
+    arguments.push_back("--json");
+    const Run result = run(arguments);
+    return result.code == 0 ? nlohmann::json::parse(result.out) : nlohmann::json{{"failed", result.err}};
+}
+
+} // namespace
+
+void TestFindCli::initTestCase()
+{
+    const std::string demo = IRIS_SOURCE_DIR "/data/demo/";
+    QCOMPARE(run({"notebook", path("demo.iris"), "--tubes", demo + "tubes.csv", "--needs", demo + "needs.csv"}).code,
+             0);
+    auto store = NotebookStore::open(QString::fromStdString(path("demo.iris"))).value();
+    const Notebook notebook = store->load().value();
+    NotebookEdit edit;
+    MixRecord mix;
+    mix.name = "wet mud";
+    mix.parts = {{notebook.tubes[0].id, notebook.tubes[0].name, 3}, {notebook.tubes[1].id, notebook.tubes[1].name, 1}};
+    mix.painted = Lab{45, 8, 20};
+    edit.putMixes = {mix};
+    mix.name = "only thought of";
+    mix.painted.reset();
+    edit.putMixes.push_back(mix);
+    QVERIFY(store->apply(std::move(edit)).has_value());
+}
+
+void TestFindCli::matchSaysWhatTheCoreSays()
+{
+    const std::vector<std::string> names{"PY3", "PB28", "PV19/rose", "PY43"};
+    std::vector<Paint> paints;
+    for (const std::string& name : names)
+        paints.push_back(referencePaint(name.c_str()));
+    const Wanted wanted{{55, 10, 20}, {}, true, false};
+    CandidateOptions options;
+    options.most = 12;
+    auto expected = candidatesFor(wanted, paints, {0, 1, 2, 3}, options);
+    std::erase_if(expected, [](const Candidate& c) { return c.apart > 40; });
+    const auto found =
+        json({"match", "--lab", "55,10,20", "--value-first", "--tolerance", "40", "--only", "PY3,PB28,PV19/rose,PY43"});
+    QCOMPARE(found["matches"].size(), expected.size());
+    for (std::size_t i = 0; i < expected.size(); ++i) {
+        QVERIFY(std::abs(found["matches"][i]["apart"].get<double>() - expected[i].apart) < 6e-4);
+        QCOMPARE(found["matches"][i]["wash"].get<double>(), expected[i].recipe.wash);
+        QCOMPARE(found["matches"][i]["differs"].get<std::string>(),
+                 differenceWords(expected[i].laid.colour, wanted.colour));
+        QCOMPARE(found["matches"][i]["parts"].size(), expected[i].recipe.parts.size());
+    }
+    const auto four = json({"match", "--lab", "55,10,20", "--max-tubes", "4", "--only", "PY3,PB28,PV19/rose,PY43"});
+    QVERIFY(four["matches"].size() > 0);
+    const Run closest = run({"match", "--lab", "55,10,20", "--order", "closest", "--only", "PY3,PB28,PV19/rose,PY43"});
+    QVERIFY2(closest.code == 0 && closest.out.find("apart  ") != std::string::npos, closest.err.c_str());
+}
+
+void TestFindCli::aTubeIsMatchedFullAndThin()
+{
+    const auto found = json({"match", "--like", "PO49", "--only", "PO49,PY150,PV19/rose,PR122"});
+    QVERIFY(!found["wanted_thin"].is_null());
+    QVERIFY(found["matches"].size() > 0);
+    for (const auto& match : found["matches"]) // not by itself
+        for (const auto& part : match["parts"])
+            QVERIFY(part["tube"] != "PO49");
+    QVERIFY(!json({"match", "--lab", "50,20,30", "--thin", "85,5,15", "--thin-matters"})["wanted_thin"].is_null());
+    const auto warmer = json({"match", "--lab", "50,20,-20", "--but", "warmer,lighter"});
+    QVERIFY(labOf(warmer["wanted"]).l == 55 && labOf(warmer["wanted"]).b > -20);
+}
+
+void TestFindCli::theSiftIsKept()
+{
+    const auto found =
+        json({"match", "--lab", "55,10,30", "--tolerance", "20", "--with", "PY43", "--without", "PB29", "--single",
+              "--transparent", "--lasting", "--no-metals", "--no-black", "--max-tubes", "2"});
+    QVERIFY(found["matches"].size() > 0);
+    for (const auto& match : found["matches"]) {
+        bool has = false;
+        for (const auto& part : match["parts"]) {
+            const std::string tube = part["tube"];
+            has = has || tube.starts_with("PY43");
+            QVERIFY(tube != "PB29" && !tube.starts_with("PBk") && !tube.starts_with("PY35"));
+        }
+        QVERIFY(has);
+    }
+}
+
+void TestFindCli::theHelperIsOfTheTable()
+{
+    const auto found = json({"match", "--lab", "55,-45,35", "--only", "PY43,PBr7/burnt sienna,PB29", "--helper"});
+    QVERIFY(found["matches"].empty());
+    QVERIFY(found["nearest"].is_object());
+    QVERIFY(found["helper"]["apart"].get<double>() < found["nearest"]["apart"].get<double>() - 0.5);
+}
+
+void TestFindCli::aNeedAndAMixCanBeWanted()
+{
+    const auto mud = json({"match", "--mix", "wet mud", "--notebook", path("demo.iris")});
+    QCOMPARE(labOf(mud["wanted"]), (Lab{45, 8, 20}));
+    const Run unknown = run({"match", "--mix", "only thought of", "--notebook", path("demo.iris")});
+    QVERIFY(unknown.code == 2 && unknown.err.find("only written down") != std::string::npos);
+    const Notebook notebook = NotebookStore::open(QString::fromStdString(path("demo.iris"))).value()->load().value();
+    const auto need = json({"match", "--need", notebook.needs[0].need.name, "--notebook", path("demo.iris")});
+    QVERIFY(deltaE00(labOf(need["wanted"]), notebook.needs[0].need.target) < 0.01);
+}
+
+void TestFindCli::theNextTouchHelps()
+{
+    const Lab target = colourOf({{{0, 24}, {1, 2}}, 1}, std::vector{referencePaint("PY3"), referencePaint("PB15:3")});
+    const std::string lab = std::to_string(target.l) + "," + std::to_string(target.a) + "," + std::to_string(target.b);
+    const auto advice =
+        json({"next-touch", "PY3:3", "PB15:3:1t", "--lab", lab, "--only", "PY3,PB15:3", "--tolerance", "1"});
+    QCOMPARE(advice["steps"][0]["tube"], "PB15:3/green shade");
+    QVERIFY(advice["steps"].back()["apart"].get<double>() < advice["apart_now"].get<double>());
+    const auto there =
+        json({"next-touch", "PY3:3", "PB15:3:2t", "--lab", lab, "--only", "PY3,PB15:3", "--tolerance", "1"});
+    QCOMPARE(there["there"], true);
+    const auto stronger =
+        json({"next-touch", "PY3:3", "PB15:3:1t", "--lab", lab, "--seen", lab, "--only", "PY3,PB15:3"});
+    QVERIFY(stronger["in_the_well"][1]["counts_as"].get<double>() > 1.3);
+    const Run both = run({"next-touch", "PY3:3", "--lab", lab, "--looks", "too light,too dark"});
+    QVERIFY(both.code == 2 && both.err.find("at once") != std::string::npos);
+}
+
+void TestFindCli::aGlazeIsFilmOnFilm()
+{
+    const auto found =
+        json({"glaze", "PB29:1", "--wash", "0.2", "--over", "PY3:1", "--over-wash", "0.5", "--layers", "2"});
+    const Paint& blue = referencePaint("PB29");
+    Spectrum below = filmReflectance(referencePaint("PY3").film, 0.5, whitePaper());
+    QVERIFY(deltaE00(labOf(found["layers"][0]["colour"]), seenLab(blue.film, 0.2, below)) < 0.01);
+    // Twice the same wash is one wash of twice the film.
+    QVERIFY(deltaE00(labOf(found["layers"][1]["colour"]), seenLab(blue.film, 0.4, below)) < 0.01);
+    const auto toned = json({"glaze", "PB29:1", "--paper", "70,5,20", "--layers", "1"});
+    QVERIFY(labOf(toned["layers"][0]["colour"]).l
+            < labOf(json({"glaze", "PB29:1", "--layers", "1"})["layers"][0]["colour"]).l);
+}
+
+void TestFindCli::aStandInIsFound()
+{
+    const auto found = json({"replace", "PO49", "--only", "PY150,PV19/rose,PR122,PB29"});
+    QCOMPARE(found["stand_ins"][0]["parts"].size(), 2U);
+    QCOMPARE(found["stand_ins"][0]["parts"][0]["tube"], "PY150");
+    const auto of = json({"replace", "1", "--notebook", path("demo.iris"), "--most", "3"});
+    QCOMPARE(of["stand_ins"].size(), 3U);
+}
+
+void TestFindCli::aMotherColourTies()
+{
+    const auto found =
+        json({"mother", "PBr7/burnt sienna", "--share", "0.2", "--into", "PY3:3+PB29:1", "--into", "PR255:1+PB29:2"});
+    QCOMPARE(found["mixes"].size(), 2U);
+    QVERIFY(found["spread_after"].get<double>() < found["spread_before"].get<double>());
+    QCOMPARE(json({"mother", "1", "--notebook", path("demo.iris")})["mixes"].size(), 2U);
+}
+
+void TestFindCli::mudIsExplained()
+{
+    const auto found = json({"diagnose", "PR255:1", "PB29:2", "--wash", "middle"});
+    QCOMPARE(found["culprit"], "PR255");
+    QVERIFY(!found["instead"].is_null());
+    QVERIFY(found["words"].get<std::string>().find("leans away") != std::string::npos);
+}
+
+void TestFindCli::whatCannotBeIsRefused_data()
+{
+    QTest::addColumn<QStringList>("arguments");
+    QTest::addColumn<QString>("said");
+    QTest::newRow("no colour") << QStringList{"match"} << "which colour";
+    QTest::newRow("a tube and a colour") << QStringList{"match", "--lab", "1,2,3", "--like", "PY3"} << "which colour";
+    QTest::newRow("five tubes") << QStringList{"match", "--lab", "50,0,0", "--max-tubes", "5"} << "1 to 4";
+    QTest::newRow("an order") << QStringList{"match", "--lab", "50,0,0", "--order", "by name"} << "as tried, closest";
+    QTest::newRow("bluer") << QStringList{"match", "--lab", "50,0,0", "--but", "bluer"} << "warmer, cooler";
+    QTest::newRow("no need") << QStringList{"match", "--need", "sky"} << "no need called";
+    QTest::newRow("an empty well") << QStringList{"next-touch", "--lab", "50,0,0"} << "TUBE:PARTS";
+    QTest::newRow("parts of zero") << QStringList{"next-touch", "PY3:0", "--lab", "50,0,0"} << "whole numbers from 1";
+    QTest::newRow("no such sight") << QStringList{"next-touch", "PY3:1", "--lab", "50,0,0", "--looks", "too nice"}
+                                   << "too red, yellow";
+    QTest::newRow("all of it") << QStringList{"mother", "PY3", "--share", "1", "--into", "PB29:1"} << "between 0 and 1";
+    QTest::newRow("no mixes") << QStringList{"mother", "PY3"} << "no mixes to stir it into";
+    QTest::newRow("ten layers") << QStringList{"glaze", "PY3:1", "--layers", "10"} << "1 to 9";
+    QTest::newRow("no such tube") << QStringList{"replace", "PX1"} << "PX1";
+}
+
+void TestFindCli::whatCannotBeIsRefused()
+{
+    QFETCH(QStringList, arguments);
+    QFETCH(QString, said);
+    const Run refused = runRow(arguments);
+    QCOMPARE(refused.code, 2);
+    QVERIFY2(QString::fromStdString(refused.err).contains(said), refused.err.c_str());
+    QCOMPARE(std::ranges::count(refused.err, '\n'), 1);
+}
+
+void TestFindCli::wordsSayWhatIsSeen()
+{
+    QCOMPARE(differenceWords({50, 20, 20}, {50, 20, 20}), std::string("not to be told apart"));
+    QVERIFY(differenceWords({60, 20, 20}, {50, 20, 20}).find("lighter") != std::string::npos);
+    QVERIFY(differenceWords({50, 5, 40}, {50, 20, 35}).find("yellower") != std::string::npos);
+    QVERIFY(differenceWords({50, 28, 25}, {50, 20, 35}).find("redder") != std::string::npos);
+    QVERIFY(differenceWords({50, -30, -8}, {50, -30, 10}).find("bluer") != std::string::npos);
+    QVERIFY(differenceWords({50, 0, 8}, {50, 0, 0}).find("yellower") != std::string::npos);
+    QVERIFY(differenceWords({50, 10, 10}, {50, 40, 40}).find("duller") != std::string::npos);
+    QVERIFY(differenceWords({20, 0, 0}, {80, 0, 0}).starts_with("much darker"));
+    QVERIFY(differenceWords({51.5, 20, 20}, {50, 20, 20}).starts_with("a touch lighter"));
+    QCOMPARE(amountWords(0.125), std::string("a touch"));
+    QCOMPARE(amountWords(0.375), std::string("3 touches"));
+    QCOMPARE(amountWords(1), std::string("1 part"));
+    QCOMPARE(amountWords(2.5), std::string("2 and a half parts"));
+    QCOMPARE(amountWords(3.125), std::string("3 parts and a touch"));
+    const std::vector<Paint> paints{referencePaint("PB15:3"), referencePaint("PY3")};
+    const std::string start = startWords({{{0, 1}, {1, 24}}, 0.2}, paints);
+    QVERIFY2(start.starts_with("3 parts of PY3; then PB15:3/green shade by touches, about 1; stop at a "),
+             start.c_str());
+    QVERIFY(start.find("Let it out to a thin wash") != std::string::npos);
+}
+
+QTEST_APPLESS_MAIN(TestFindCli)
+#include "tst_findcli.moc"
