@@ -27,15 +27,15 @@ Result<std::optional<Sight>> sightFrom(const NextTouchArguments& arguments, cons
         return parseLab(arguments.seen).map([](const Lab& colour) { return std::optional(Sight{colour, 1}); });
     if (arguments.looks.empty())
         return std::optional<Sight>{};
-    std::vector<Fault> faults;
+    std::vector<Look> looks;
     for (const std::string& name : arguments.looks) {
-        const auto fault = parseFault(trimmed(name));
-        if (!fault)
+        const auto look = parseLook(trimmed(name));
+        if (!look)
             return failure(ErrorCode::BadOption,
                            "--looks is too red, yellow, green, blue, light, dark, dull or clean, not \"" + name + "\"");
-        faults.push_back(*fault);
+        looks.push_back(*look);
     }
-    return sightOf(faults, wanted).map([](const Sight& sight) { return std::optional(sight); });
+    return sightOf(looks, wanted).map([](const Sight& sight) { return std::optional(sight); });
 }
 
 Json stepJson(const TouchStep& step, std::span<const Paint> paints)

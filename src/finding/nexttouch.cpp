@@ -19,7 +19,7 @@ constexpr double worthATube = 0.3; ///< deltaE00 that another tube must gain
 constexpr int mostSteps = 4;
 constexpr std::size_t mostTubes = 3; ///< put in at once
 
-constexpr std::array<std::string_view, 8> faultNames{"too red",   "too yellow", "too green", "too blue",
+constexpr std::array<std::string_view, 8> lookNames{"too red",   "too yellow", "too green", "too blue",
                                                      "too light", "too dark",   "too dull",  "too clean"};
 
 /// How strongly each paint of a puddle counts: parts times strength, as believed.
@@ -145,35 +145,35 @@ Belief firstBelief(std::size_t paints)
     return {std::vector<double>(paints, 0), std::vector<double>(paints, std::hypot(strengthSd, brushSd))};
 }
 
-std::string_view nameOf(Fault fault)
+std::string_view nameOf(Look look)
 {
-    return faultNames[static_cast<std::size_t>(fault)];
+    return lookNames[static_cast<std::size_t>(look)];
 }
 
-std::optional<Fault> parseFault(std::string_view name)
+std::optional<Look> parseLook(std::string_view name)
 {
-    const auto found = std::ranges::find(faultNames, name);
-    return found == faultNames.end() ? std::nullopt
-                                     : std::optional(allFaults[static_cast<std::size_t>(found - faultNames.begin())]);
+    const auto found = std::ranges::find(lookNames, name);
+    return found == lookNames.end() ? std::nullopt
+                                     : std::optional(allLooks[static_cast<std::size_t>(found - lookNames.begin())]);
 }
 
-Result<Sight> sightOf(const std::vector<Fault>& faults, const Wanted& wanted)
+Result<Sight> sightOf(const std::vector<Look>& looks, const Wanted& wanted)
 {
     constexpr double hueStep = 9;
     constexpr double lightStep = 7;
-    const auto said = [&](Fault fault) { return std::ranges::find(faults, fault) != faults.end() ? 1.0 : 0.0; };
-    static constexpr std::array<std::pair<Fault, Fault>, 4> opposites{{{Fault::TooRed, Fault::TooGreen},
-                                                                       {Fault::TooYellow, Fault::TooBlue},
-                                                                       {Fault::TooLight, Fault::TooDark},
-                                                                       {Fault::TooDull, Fault::TooClean}}};
+    const auto said = [&](Look look) { return std::ranges::find(looks, look) != looks.end() ? 1.0 : 0.0; };
+    static constexpr std::array<std::pair<Look, Look>, 4> opposites{{{Look::TooRed, Look::TooGreen},
+                                                                       {Look::TooYellow, Look::TooBlue},
+                                                                       {Look::TooLight, Look::TooDark},
+                                                                       {Look::TooDull, Look::TooClean}}};
     for (const auto& [one, other] : opposites)
         if (said(one) > 0 && said(other) > 0)
             return failure(ErrorCode::BadValue, "it cannot be " + std::string(nameOf(one)) + " and "
                                                     + std::string(nameOf(other)) + " at once");
-    return moved(wanted, lightStep * (said(Fault::TooLight) - said(Fault::TooDark)),
-                 hueStep * (said(Fault::TooRed) - said(Fault::TooGreen)),
-                 hueStep * (said(Fault::TooYellow) - said(Fault::TooBlue)),
-                 hueStep * (said(Fault::TooClean) - said(Fault::TooDull)));
+    return moved(wanted, lightStep * (said(Look::TooLight) - said(Look::TooDark)),
+                 hueStep * (said(Look::TooRed) - said(Look::TooGreen)),
+                 hueStep * (said(Look::TooYellow) - said(Look::TooBlue)),
+                 hueStep * (said(Look::TooClean) - said(Look::TooDull)));
 }
 
 Belief corrected(const Belief& belief, const PuddleContents& contents, const Sight& sight,

@@ -20,12 +20,12 @@ struct Belief {
 Belief firstBelief(std::size_t paints);
 
 /// What a painter sees in a puddle that is not there yet.
-enum class Fault { TooRed, TooYellow, TooGreen, TooBlue, TooLight, TooDark, TooDull, TooClean };
-inline constexpr std::array<Fault, 8> allFaults{Fault::TooRed,   Fault::TooYellow, Fault::TooGreen, Fault::TooBlue,
-                                                Fault::TooLight, Fault::TooDark,   Fault::TooDull,  Fault::TooClean};
+enum class Look { TooRed, TooYellow, TooGreen, TooBlue, TooLight, TooDark, TooDull, TooClean };
+inline constexpr std::array<Look, 8> allLooks{Look::TooRed,   Look::TooYellow, Look::TooGreen, Look::TooBlue,
+                                                Look::TooLight, Look::TooDark,   Look::TooDull,  Look::TooClean};
 /// "too red", ...
-std::string_view nameOf(Fault fault);
-std::optional<Fault> parseFault(std::string_view name);
+std::string_view nameOf(Look look);
+std::optional<Look> parseLook(std::string_view name);
 
 /// What the painter sees, as a colour: a dab that was read, or what is wanted moved by what is said.
 struct Sight {
@@ -33,8 +33,8 @@ struct Sight {
     double sd = 1; ///< deltaE00
 };
 
-/// @return BadValue for faults that contradict one another
-Result<Sight> sightOf(const std::vector<Fault>& faults, const Wanted& wanted);
+/// @return BadValue for looks that contradict one another
+Result<Sight> sightOf(const std::vector<Look>& looks, const Wanted& wanted);
 
 /// What is believed once a puddle was seen: which paint got in too much, or is stronger, as little as explains the
 /// sight. The wash of what was seen is free, since dabs are laid thicker and thinner.

@@ -92,6 +92,8 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
     }
     notebook.warmBlue = edit.warmBlue.value_or(notebook.warmBlue);
     notebook.touchesAPart = edit.touchesAPart.value_or(notebook.touchesAPart);
+    if (edit.wells)
+        notebook.wells = *edit.wells;
     notebook.code = edit.code.value_or(notebook.code);
     return notebook;
 }
@@ -111,6 +113,8 @@ NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
         back.warmBlue = before.warmBlue;
     if (edit.touchesAPart)
         back.touchesAPart = before.touchesAPart;
+    if (edit.wells)
+        back.wells = before.wells;
     if (edit.code)
         back.code = before.code;
     invert(before.needs, edit.putNeeds, edit.removeNeeds, back.putNeeds, back.removeNeeds);

@@ -4,6 +4,7 @@
 #include "notebook/mixrecord.h"
 #include "notebook/swatchrecord.h"
 #include "notebook/tube.h"
+#include "notebook/wellrecord.h"
 #include "palette/need.h"
 #include "palette/school.h"
 
@@ -98,6 +99,7 @@ struct Notebook {
     PaletteWishes wishes;
     WarmBlue warmBlue = WarmBlue::VioletSide;
     int touchesAPart = usualTouchesAPart; ///< the painter's brush: one of allTouchesAPart
+    std::vector<WellRecord> wells;        ///< what lies on the mixing palette, the oldest first; at most mostWells
     std::string code; ///< six hexadecimal digits that tell its printed sheets from those of other notebooks
 
     const Tube* tube(TubeId id) const;
@@ -145,6 +147,7 @@ struct NotebookEdit {
     std::optional<PaletteWishes> wishes;
     std::optional<WarmBlue> warmBlue;
     std::optional<int> touchesAPart;
+    std::optional<std::vector<WellRecord>> wells; ///< all of them anew
     std::optional<std::string> code;
     std::vector<Picture> pictures;
     UsedIds usedIds; ///< numbers not to be given out again, besides those of the records themselves

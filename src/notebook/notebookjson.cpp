@@ -5,6 +5,7 @@
 #include "notebook/palettejson.h"
 #include "notebook/soundness.h"
 #include "notebook/tubejson.h"
+#include "notebook/welljson.h"
 
 #include <QByteArray>
 #include <QCryptographicHash>
@@ -96,6 +97,7 @@ NotebookDump readDump(const Json& json)
     notebook.palettes = reader.list("palettes", readPalette);
     notebook.mixes = reader.list("mixes", readMix);
     notebook.sheets = reader.list("sheets", readSheet);
+    notebook.wells = reader.list("wells", readWell);
     notebook.code = reader.get<std::string>("code", "");
     dump.pictures = reader.list("pictures", readPicture);
     if (reader.has("wishes"))
@@ -152,6 +154,8 @@ std::string writeNotebookJson(const NotebookDump& dump)
     json["code"] = notebook.code;
     json["warm_blue"] = nameOf(notebook.warmBlue);
     json["touches_a_part"] = notebook.touchesAPart;
+    if (!notebook.wells.empty())
+        json["wells"] = listOf(notebook.wells);
     json["used_ids"] = Json::object();
     for (const auto& [kind, last] : dump.usedIds)
         json["used_ids"][kind] = last;
@@ -196,6 +200,7 @@ NotebookEdit filling(const NotebookDump& dump)
     edit.wishes = notebook.wishes;
     edit.warmBlue = notebook.warmBlue;
     edit.touchesAPart = notebook.touchesAPart;
+    edit.wells = notebook.wells;
     edit.pictures = dump.pictures;
     edit.usedIds = dump.usedIds;
     return edit;

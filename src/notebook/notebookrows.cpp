@@ -7,6 +7,7 @@
 #include "notebook/studiotables.h"
 #include "notebook/tubetables.h"
 #include "notebook/usedids.h"
+#include "notebook/welljson.h"
 
 #include <QSqlQuery>
 #include <QStringList>
@@ -201,9 +202,10 @@ Result<Notebook> loadRows(const QSqlDatabase& database)
     auto wishes = loadWishes(database);
     auto warmBlue = loadSetting(database, "warm_blue");
     auto touches = loadSetting(database, "touches_a_part");
+    auto wells = loadSetting(database, "wells");
     auto code = loadSetting(database, "code");
     if (auto error = firstError(tubes, swatches, papers, devices, filters, needs, palettes, mixes, sheets, wishes,
-                                warmBlue, touches, code))
+                                warmBlue, touches, wells, code))
         return tl::unexpected(*error);
     return Notebook{std::move(*tubes),
                     std::move(*swatches),
@@ -218,6 +220,7 @@ Result<Notebook> loadRows(const QSqlDatabase& database)
                     parseWarmBlue(*warmBlue).value_or(WarmBlue::VioletSide),
                     touches->empty() ? usualTouchesAPart
                                      : static_cast<int>(parseWholeNumber(*touches, 1, 100).value_or(0)),
+                    wells->empty() ? std::vector<WellRecord>{} : wellsFromText(*wells),
                     std::move(*code)};
 }
 
@@ -251,6 +254,8 @@ Result<void> writeRows(const QSqlDatabase& database, NotebookEdit& edit)
         done = writeSetting(database, "warm_blue", nameOf(*edit.warmBlue));
     if (done && edit.touchesAPart)
         done = writeSetting(database, "touches_a_part", std::to_string(*edit.touchesAPart));
+    if (done && edit.wells)
+        done = writeSetting(database, "wells", textFrom(*edit.wells));
     if (done && edit.code)
         done = writeSetting(database, "code", *edit.code);
     for (const auto& [kind, last] : edit.usedIds)

@@ -353,6 +353,30 @@ void mend(MixRecord& mix, Complaints& complaints)
     }
 }
 
+void mend(WellRecord& well, Complaints& complaints)
+{
+    Mender mender(complaints, "well", 0, well.name);
+    mender.text(well.name, "its name");
+    mender.colour(well.wanted, "its colour");
+    if (well.steps.size() > mostWellSteps) {
+        mender.complain("it has more than " + std::to_string(mostWellSteps) + " steps");
+        well.steps.resize(mostWellSteps);
+    }
+    for (WellStep& step : well.steps) {
+        mender.text(step.name, "the name of a tube");
+        mender.reference(step.tube, "a tube");
+        switch (step.kind) {
+        case WellStep::Kind::Paint: mender.number(step.amount, "an amount", allowed::wellParts); break;
+        case WellStep::Kind::Water:
+        case WellStep::Kind::Blot: mender.number(step.amount, "the share that stays", allowed::wellShare); break;
+        case WellStep::Kind::Seen:
+            mender.colour(step.seen, "a colour that was seen");
+            mender.number(step.sd, "how far a colour may be off", allowed::sightSd);
+            break;
+        }
+    }
+}
+
 void mend(SheetRecord& sheet, Complaints& complaints)
 {
     Mender mender(complaints, "sheet", sheet.id.value, sheet.title);
@@ -394,6 +418,12 @@ void mend(Notebook& notebook, Complaints& complaints)
         complaints.push_back("the notebook's code is not six hexadecimal digits");
         notebook.code.clear();
     }
+    for (WellRecord& well : notebook.wells)
+        mend(well, complaints);
+    if (notebook.wells.size() > mostWells) {
+        complaints.push_back("it has more than 8 wells");
+        notebook.wells.resize(mostWells);
+    }
     if (!canMakeAPart(notebook.touchesAPart)) {
         complaints.push_back(cannotMakeAPart(notebook.touchesAPart));
         notebook.touchesAPart = usualTouchesAPart;
@@ -410,6 +440,11 @@ Result<void> checkSound(const NotebookEdit& edit)
         sound = checkPictures(edit.pictures);
     if (sound && edit.code && !isNotebookCode(*edit.code))
         sound = failure(ErrorCode::BadValue, "the notebook's code is not six hexadecimal digits");
+    if (sound && edit.wells) {
+        sound = checkAll(*edit.wells);
+        if (sound && edit.wells->size() > mostWells)
+            sound = failure(ErrorCode::BadValue, "there are 8 wells at most");
+    }
     if (sound && edit.touchesAPart && !canMakeAPart(*edit.touchesAPart))
         sound = failure(ErrorCode::BadValue, cannotMakeAPart(*edit.touchesAPart));
     return sound;

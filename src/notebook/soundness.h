@@ -24,6 +24,9 @@ inline constexpr Range grain{0, 10};
 inline constexpr Range wash{0.001, 4};
 inline constexpr Range layers{1, 9};
 inline constexpr Range parts{1, 1000};
+inline constexpr Range wellParts{0.001, 1000};
+inline constexpr Range wellShare{0.001, 1};
+inline constexpr Range sightSd{0.1, 100};
 inline constexpr Range stars{0, 3};
 inline constexpr Range tolerance{0.01, 40};
 inline constexpr Range importance{1, 3};
@@ -54,6 +57,7 @@ void mend(NeedRecord& need, Complaints& complaints);
 void mend(PaletteRecord& palette, Complaints& complaints);
 void mend(MixRecord& mix, Complaints& complaints);
 void mend(SheetRecord& sheet, Complaints& complaints);
+void mend(WellRecord& well, Complaints& complaints);
 
 /// A whole notebook, with what its records say of each other: readings of tubes that are not there, palettes and wishes
 /// that name such, two records of one number.

@@ -102,6 +102,14 @@ std::string amountWords(double parts)
     return words;
 }
 
+std::string contentsWords(const PuddleContents& contents, std::span<const Paint> paints)
+{
+    std::string words;
+    for (const auto& [paint, parts] : contents.parts)
+        words += (words.empty() ? "" : " + ") + amountWords(parts) + " of " + paints[paint].name;
+    return words;
+}
+
 std::string startWords(const Recipe& recipe, std::span<const Paint> paints)
 {
     const Puddle puddle = puddleOf(recipe, paints);
@@ -136,7 +144,7 @@ std::string adviceWords(const TouchAdvice& advice, std::span<const Paint> paints
                                  : "Nothing to put in brings it nearer.";
     const TouchStep& step = advice.steps.front();
     std::string words = "Put in " + amountWords(step.parts) + " of " + paints[step.paint].name + ", and look. "
-                        + valueChange(advice.laidNow.colour, step.laid.colour) + " and stays "
+                        + valueChange(advice.laidNow.colour, step.laid.colour) + ", "
                         + transparencyWords(step.transparency) + ".";
     for (std::size_t i = 1; i < advice.steps.size(); ++i)
         words += (i == 1 ? " Then perhaps " : ", then ") + amountWords(advice.steps[i].parts) + " of "

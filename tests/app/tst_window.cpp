@@ -281,7 +281,7 @@ void TestWindow::withoutANotebookItAsksForOne()
     m_document = std::make_unique<Document>();
     openWindow();
     QVERIFY(find<QPushButton>("newNotebook")->isVisible());
-    QTest::keyClick(m_window.get(), Qt::Key_3);
+    QTest::keyClick(m_window.get(), Qt::Key_4);
     QVERIFY(!m_window->places().the<PaletteView>().isVisible());
     m_answer = m_file; // there is a file of that name already
     click("newNotebook");
@@ -363,9 +363,9 @@ void TestWindow::keysReachEveryPlace()
     const auto first = find<QComboBox>("firstTube")->currentText();
     QTest::keyClick(find<LadderStrip>("ladder"), Qt::Key_X);
     QCOMPARE(find<QComboBox>("secondTube")->currentText(), first);
-    QTest::keyClick(m_window.get(), Qt::Key_3);
-    QVERIFY(m_window->places().the<SheetsView>().isVisible());
     QTest::keyClick(m_window.get(), Qt::Key_4);
+    QVERIFY(m_window->places().the<SheetsView>().isVisible());
+    QTest::keyClick(m_window.get(), Qt::Key_5);
     QVERIFY(m_window->places().the<PaletteView>().isVisible());
     QTest::keyClick(m_window.get(), Qt::Key_1);
     QVERIFY(m_window->places().the<TubesView>().isVisible());

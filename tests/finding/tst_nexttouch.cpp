@@ -252,14 +252,14 @@ void TestNextTouch::aStrongTubeFirstIsWarnedOf()
 void TestNextTouch::sightsContradict()
 {
     const Wanted wanted{{50, 10, 10}, {}, false, false};
-    QVERIFY(sightOf({Fault::TooGreen, Fault::TooLight}, wanted).has_value());
-    const auto refused = sightOf({Fault::TooLight, Fault::TooDark}, wanted);
+    QVERIFY(sightOf({Look::TooGreen, Look::TooLight}, wanted).has_value());
+    const auto refused = sightOf({Look::TooLight, Look::TooDark}, wanted);
     QVERIFY(!refused.has_value());
     QCOMPARE(refused.error().message, std::string("it cannot be too light and too dark at once"));
-    const Lab green = sightOf({Fault::TooGreen}, wanted)->colour;
+    const Lab green = sightOf({Look::TooGreen}, wanted)->colour;
     QVERIFY(green.a < 10 && green.b == 10);
-    for (const Fault fault : allFaults)
-        QCOMPARE(parseFault(nameOf(fault)), std::optional(fault));
+    for (const Look look : allLooks)
+        QCOMPARE(parseLook(nameOf(look)), std::optional(look));
 }
 
 void TestNextTouch::aSightSaysWhichGotInTooMuch()

@@ -180,7 +180,7 @@ void TestHands::aMixIsWrittenDownAndFound()
 {
     addTube("Lemon", "PY3");
     addTube("Ultramarine", "PB29");
-    press({"3", "m", "a"});
+    press({"4", "m", "a"});
     QVERIFY(comesUp("Write a mix down"));
     type("3");
     press({"Tab", "Tab"}); // past parts or touches
@@ -196,7 +196,7 @@ void TestHands::needsFollowOneAnotherAndAPaletteIsKept()
 {
     addTube("Lemon", "PY3");
     addTube("Ultramarine", "PB29");
-    press({"4", "n"});
+    press({"5", "n"});
     type("Reeds");
     press({"Tab"});
     type("80, -5, 60");
@@ -223,7 +223,7 @@ void TestHands::needsFollowOneAnotherAndAPaletteIsKept()
 void TestHands::whatIsTypedIsNeverACommand()
 {
     addTube("Lemon", "PY3");
-    press({"4", "n", "Tab", "Tab"}); // the box of tubes, a drop-down
+    press({"5", "n", "Tab", "Tab"}); // the box of tubes, a drop-down
     type("21av");
     press({"Tab"}); // how near is near enough
     type("1");

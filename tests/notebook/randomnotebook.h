@@ -35,9 +35,32 @@ public:
             notebook.sheets.push_back(sheet({id}, notebook));
         notebook.code = "A0B1C" + std::to_string(below(10));
         notebook.wishes = {School::Triad, {notebook.tubes[0].id}, {notebook.tubes[2].id}, 7};
+        for (int i = below(4); i > 0; --i)
+            notebook.wells.push_back(well(notebook));
         notebook.touchesAPart = iris::allTouchesAPart[static_cast<std::size_t>(below(5))];
         notebook.warmBlue = below(2) ? WarmBlue::GreenSide : WarmBlue::VioletSide;
         return dump;
+    }
+
+    iris::WellRecord well(const iris::Notebook& notebook)
+    {
+        iris::WellRecord well{below(2) ? text() : "", maybe(lab()), {}};
+        for (int i = below(6); i > 0; --i) {
+            iris::WellStep step;
+            step.kind = static_cast<iris::WellStep::Kind>(below(4));
+            if (step.kind == iris::WellStep::Kind::Seen) {
+                step.seen = lab();
+                step.sd = 0.5 + real(5);
+            } else if (step.kind == iris::WellStep::Kind::Paint) {
+                step.tube = notebook.tubes[static_cast<std::size_t>(below(3))].id;
+                step.name = text();
+                step.amount = 0.125 * (1 + below(40));
+            } else {
+                step.amount = 0.05 + real(0.9);
+            }
+            well.steps.push_back(step);
+        }
+        return well;
     }
 
     int below(int limit) { return static_cast<int>(m_random() % static_cast<unsigned>(limit)); }

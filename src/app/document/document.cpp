@@ -91,6 +91,7 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
     Q_EMIT wishesChanged();
     Q_EMIT studioChanged();
     Q_EMIT warmBlueChanged();
+    Q_EMIT wellsChanged();
     Q_EMIT mixesChanged();
     Q_EMIT sheetsChanged();
 }
@@ -118,6 +119,8 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
         Q_EMIT studioChanged();
     if (before.warmBlue != now.warmBlue)
         Q_EMIT warmBlueChanged();
+    if (before.wells != now.wells)
+        Q_EMIT wellsChanged();
     if (before.needs != now.needs)
         Q_EMIT needsChanged();
     if (before.palettes != now.palettes)
@@ -322,6 +325,15 @@ void Document::setWarmBlue(WarmBlue side)
     NotebookEdit edit;
     edit.warmBlue = side;
     push(std::move(edit), tr("call the other blue warm"));
+}
+
+void Document::setWells(std::vector<WellRecord> wells, const QString& what)
+{
+    if (wells.size() > mostWells)
+        wells.erase(wells.begin(), wells.end() - static_cast<std::ptrdiff_t>(mostWells));
+    NotebookEdit edit;
+    edit.wells = std::move(wells);
+    push(std::move(edit), what);
 }
 
 void Document::setTouchesAPart(int touches)

@@ -78,6 +78,8 @@ public:
     void keepFilter(const QString& name, const TubeSieve& sieve);
     void removeFilter(FilterId id);
     void setWarmBlue(WarmBlue side);
+    /// Sets the wells anew, the last eight of them.
+    void setWells(std::vector<WellRecord> wells, const QString& what);
     /// @param touches one of allTouchesAPart
     void setTouchesAPart(int touches);
     void removeTubes(const std::vector<TubeId>& ids);
@@ -98,6 +100,7 @@ Q_SIGNALS:
     /// Papers, devices or kept views of the tubes.
     void studioChanged();
     void warmBlueChanged();
+    void wellsChanged();
     /// Painted mixes, and with them what is learnt from them.
     void mixesChanged();
     void sheetsChanged();

@@ -20,9 +20,9 @@
 
 namespace iris {
 
-PairsView::PairsView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent)
+PairsView::PairsView(Worktable& context, QWidget* parent)
     : Place(tr("Pairs"), "Pairs", parent),
-      m_context(new Worktable(document, model, settings, this)),
+      m_context(&context),
       m_tabs(new QButtonGroup(this)),
       m_pages(new QStackedWidget(this)),
       m_chart(new ChartView(*m_context, this)),
@@ -50,7 +50,7 @@ PairsView::PairsView(Document& document, TubeModel& model, ViewSettings& setting
     connect(m_chart, &ChartView::ladderWanted, this, &PairsView::showPair);
     connect(m_chart, &ChartView::sheetPrinted, this, &PairsView::sheetPrinted);
     connect(m_ladder, &LadderView::sheetPrinted, this, &PairsView::sheetPrinted);
-    connect(&model, &QAbstractItemModel::modelReset, this, &Place::countChanged);
+    connect(&context.model(), &QAbstractItemModel::modelReset, this, &Place::countChanged);
     goTo(Chart);
 }
 

@@ -26,7 +26,8 @@ class PairsView : public Place {
 public:
     enum Page { Chart, LadderPage, Makes, WheelPage };
 
-    PairsView(Document& document, TubeModel& model, ViewSettings& settings, QWidget* parent = nullptr);
+    /// The context must outlive the place.
+    explicit PairsView(Worktable& context, QWidget* parent = nullptr);
 
     void goTo(Page page);
     Page page() const;

@@ -1,6 +1,7 @@
 #include "app/parts/mixcard.h"
 
 #include "app/parts/act.h"
+#include "app/parts/diagnosisdialog.h"
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
 #include "app/parts/paintcolour.h"
@@ -105,6 +106,8 @@ MixCard::MixCard(Worktable& context, QWidget* parent)
     add(row, tr("Pin"), Qt::Key_Space, "pinMix", &MixCard::pin, tr("Pin a mix to the bench"));
     add(row, tr("Note"), Qt::Key_N, "noteMix", &MixCard::note, tr("Write a note on a mix"));
     add(layout, tr("Write it down as a need"), Qt::Key_W, "wantMix", &MixCard::want, {});
+    add(layout, tr("What went wrong?"), Qt::Key_Y, "diagnoseMix", &MixCard::diagnose,
+        tr("Why a mix is dull, and what mends it"));
     connect(&context.document(), &Document::notebookOpened, this, &MixCard::clear);
     connect(&context.document(), &Document::tubesChanged, this, &MixCard::follow);
     connect(&context.document(), &Document::mixesChanged, this, &MixCard::follow);
@@ -240,6 +243,19 @@ void MixCard::want()
     need.name = recipeText(*m_recipe, m_studio->paints).toStdString();
     need.target = m_colour;
     m_context.document().addNeed(need);
+}
+
+void MixCard::diagnose()
+{
+    if (!m_recipe)
+        return;
+    const StudioPtr studio = m_studio;
+    const std::vector<std::size_t> atHand = studio->atHand();
+    const Diagnosis found = iris::diagnose(
+        *m_recipe, studio->paints, [&](std::size_t place) { return std::ranges::find(atHand, place) != atHand.end(); });
+    DiagnosisDialog dialog(m_context, *m_recipe, found, studio->paints, this);
+    if (dialog.exec() == QDialog::Accepted)
+        show(studio, found.mended, found.before);
 }
 
 } // namespace iris

@@ -57,6 +57,8 @@ public:
     void pin();
     void note();
     void want();
+    /// Why it is as dull as it is, and which tube would mend it.
+    void diagnose();
 
 private:
     void follow();

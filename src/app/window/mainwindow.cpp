@@ -5,6 +5,8 @@
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
+#include "app/well/wellpage.h"
+#include "app/well/wellstrip.h"
 #include "app/window/barekeys.h"
 #include "app/window/exchange.h"
 #include "app/window/keyspage.h"
@@ -141,6 +143,10 @@ void MainWindow::setUpPlaces()
         m_pages->addWidget(place);
         connect(place, &Place::wanted, this, [this, place] { goTo(*place); });
     }
+    WellPage& well = m_places->well();
+    m_pages->addWidget(&well);
+    connect(&well, &Place::wanted, this, [this, &well] { goTo(well); });
+    connect(&well, &WellPage::finished, this, [this] { goTo(*m_before); });
     m_noNotebook = makeNoNotebookPage();
     m_pages->addWidget(m_noNotebook);
     auto* centre = new QWidget(this);
@@ -148,8 +154,17 @@ void MainWindow::setUpPlaces()
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(0);
     layout->addWidget(m_rail);
-    layout->addWidget(m_pages, 1);
+    m_wells = new WellStrip(m_document, m_settings, this);
+    auto* column = new QVBoxLayout;
+    column->setSpacing(0);
+    column->addWidget(m_pages, 1);
+    column->addWidget(m_wells);
+    layout->addLayout(column, 1);
     setCentralWidget(centre);
+    connect(m_wells, &CellWidget::cellChosen, this, [this, &well](int cell) {
+        well.openWell(static_cast<std::size_t>(cell));
+        goTo(well);
+    });
     connect(m_rail, &Rail::placeChosen, this, [this](Place* place) { goTo(*place); });
 }
 
@@ -204,6 +219,7 @@ void MainWindow::setUpViewMenu()
     int number = 0;
     for (Place* place : m_places->list())
         view->addAction(addKey(place->name(), QString::number(++number), [this, place] { goTo(*place); }));
+    view->addAction(addKey(tr("The well"), Qt::Key_Q, [this] { goTo(m_places->well()); }));
     view->addSeparator();
     QAction* values =
         addKey(tr("Values only, in greys"), Qt::Key_V, [this] { m_settings.setValuesOnly(!m_settings.valuesOnly()); });
@@ -227,7 +243,7 @@ QAction* MainWindow::addKey(const QString& words, const QKeySequence& key, std::
 void MainWindow::setUpHelpMenu()
 {
     QAction* keys =
-        addKey(tr("Keys"), Qt::Key_F1, [this] { KeysPage(keySections(actions(), m_places->list()), this).exec(); });
+        addKey(tr("Keys"), Qt::Key_F1, [this] { KeysPage(keySections(actions(), m_places->all()), this).exec(); });
     QAction* words = addKey(tr("What the words mean"), Qt::SHIFT | Qt::Key_F1,
                             [this] { KeysPage(wordSections(), this, tr("What the words mean")).exec(); });
     menuBar()->addMenu(tr("&Help"))->addActions({keys, words});
@@ -237,8 +253,11 @@ void MainWindow::goTo(Place& place)
 {
     if (!m_document.isOpen())
         return;
+    const bool isTheWell = &place == &m_places->well();
+    if (!isTheWell)
+        m_before = &place;
     m_pages->setCurrentWidget(&place);
-    m_rail->setCurrent(place);
+    m_rail->setCurrent(isTheWell ? *m_before : place);
     place.takeFocus(); // keys of a place work while something in it has the focus
 }
 

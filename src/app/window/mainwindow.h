@@ -12,6 +12,7 @@ namespace iris {
 class Place;
 class Places;
 class Rail;
+class WellStrip;
 
 /// The window: the rail, and the place that is chosen on it.
 class MainWindow : public QMainWindow {
@@ -60,6 +61,8 @@ private:
     Rail* m_rail;
     QStackedWidget* m_pages;
     QWidget* m_noNotebook = nullptr;
+    WellStrip* m_wells = nullptr;
+    Place* m_before = nullptr; ///< the place the well was opened from
 };
 
 } // namespace iris

@@ -1,9 +1,13 @@
 #include "app/window/places.h"
 
+#include "app/find/findview.h"
 #include "app/pairs/pairsview.h"
 #include "app/palette/paletteview.h"
+#include "app/parts/tubemodel.h"
+#include "app/parts/worktable.h"
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
+#include "app/well/wellpage.h"
 #include "sheet/scan.h"
 #include "sheet/sheetmarks.h"
 
@@ -15,14 +19,24 @@ Places::Places(Document& document, ViewSettings& settings, QWidget* parent)
       m_window(*parent),
       m_tubes(new TubeModel(document, this)),
       m_needs(new NeedsModel(document, this)),
+      m_table(new Worktable(document, *m_tubes, settings, this)),
       m_list{
           new TubesView(document, *m_tubes, settings, parent),
-          new PairsView(document, *m_tubes, settings, parent),
+          new PairsView(*m_table, parent),
+          new FindView(*m_table, parent),
           new SheetsView(document, settings, parent),
           new PaletteView(document, *m_needs, *m_tubes, settings, parent),
-      }
+      },
+      m_well(new WellPage(*m_table, parent))
 {
     connectPlaces();
+}
+
+std::vector<Place*> Places::all() const
+{
+    std::vector<Place*> all = m_list;
+    all.push_back(m_well);
+    return all;
 }
 
 /// How one place leads to another.
@@ -33,6 +47,10 @@ void Places::connectPlaces()
     auto& sheets = the<SheetsView>();
     connect(&tubes, &TubesView::pairWanted, &pairs, &PairsView::showPair);
     connect(&pairs, &PairsView::sheetPrinted, &sheets, &Place::wanted);
+    connect(&the<FindView>(), &FindView::intoTheWell, m_well,
+            [this](const StudioPtr& studio, const Recipe& recipe, const Wanted& wanted, const QString& words) {
+                m_well->begin(studio, recipe, wanted.colour, words);
+            });
     m_fileActs = {tubes.bringInList(), tubes.readCardAct(), sheets.readSheet(), sheets.tryWithoutPaint()};
 }
 

@@ -9,6 +9,8 @@ namespace iris {
 class NeedsModel;
 class Place;
 class TubeModel;
+class WellPage;
+class Worktable;
 
 /// The places of the window in working order, how one leads to another, and which of them takes a file in. A new place
 /// is one line in the list here.
@@ -19,6 +21,10 @@ public:
     Places(Document& document, ViewSettings& settings, QWidget* parent);
 
     const std::vector<Place*>& list() const { return m_list; }
+    /// With the well.
+    std::vector<Place*> all() const;
+    /// The mixing place, at hand from all the others; it has no line on the rail.
+    WellPage& well() const { return *m_well; }
     template <typename Kind> Kind& the() const
     {
         for (Place* place : m_list)
@@ -42,7 +48,9 @@ private:
     QWidget& m_window;
     TubeModel* m_tubes;
     NeedsModel* m_needs;
+    Worktable* m_table; ///< what the places of mixes share
     std::vector<Place*> m_list;
+    WellPage* m_well;
     QList<QAction*> m_fileActs;
     Job<bool> m_looking; ///< whether a picture shows a sheet
 };

@@ -1,0 +1,125 @@
+#include "app/find/candidatetiles.h"
+
+#include "app/parts/dabs.h"
+#include "app/parts/paintcolour.h"
+#include "app/parts/washpainter.h"
+#include "app/parts/words.h"
+#include "app/theme/viewsettings.h"
+#include "words/findwords.h"
+#include "words/mixwords.h"
+
+#include <QPainter>
+#include <QScrollArea>
+
+namespace iris {
+namespace {
+
+constexpr double narrowest = 184;
+constexpr double pairHeight = 76;
+constexpr double thinHeight = 26;
+constexpr double dabHeight = 20;
+constexpr double wordsHeight = 56;
+constexpr double gap = 12;
+constexpr double ringRoom = 6;
+
+} // namespace
+
+CandidateTiles::CandidateTiles(ViewSettings& settings, QWidget* parent)
+    : CellWidget(settings, tr("Mixes that come near"), parent)
+{
+    connect(this, &CellWidget::cellChosen, this, &CandidateTiles::keepInSight);
+}
+
+void CandidateTiles::setFound(FoundMixes found)
+{
+    // The same mix stays in hand while a longer list comes in.
+    const int before = current();
+    const bool same = before >= 0 && before < cellCount() && found.studio == m_found.studio
+                      && static_cast<std::size_t>(before) < found.candidates.size()
+                      && m_found.candidates[static_cast<std::size_t>(before)].recipe
+                             == found.candidates[static_cast<std::size_t>(before)].recipe;
+    m_found = std::move(found);
+    fitHeight();
+    putInHand(-1);
+    update();
+    setCurrent(same ? before : 0);
+}
+
+int CandidateTiles::cellsInARow() const
+{
+    return std::max(1, static_cast<int>((width() - 2 * ringRoom + gap) / (narrowest + gap)));
+}
+
+QRectF CandidateTiles::placeOf(int tile) const
+{
+    const int columns = cellsInARow();
+    const double wide = (width() - 2 * ringRoom + gap) / columns - gap;
+    const double tall = pairHeight + dabHeight + wordsHeight;
+    return {ringRoom + (tile % columns) * (wide + gap), ringRoom + (tile / columns) * (tall + gap), wide, tall};
+}
+
+QString CandidateTiles::wordsOf(int tile) const
+{
+    const Candidate& candidate = m_found.candidates[static_cast<std::size_t>(tile)];
+    return tr("%1, %2\n%3: %4")
+        .arg(recipeText(candidate.recipe, m_found.studio->paints), text(washWord(candidate.recipe.wash)),
+             apart(candidate.apart), text(differenceWords(candidate.laid.colour, m_found.wanted.colour)));
+}
+
+void CandidateTiles::paintTile(QPainter& painter, int tile) const
+{
+    const Candidate& candidate = m_found.candidates[static_cast<std::size_t>(tile)];
+    const QRectF at = placeOf(tile);
+    const bool grey = settings().valuesOnly();
+    const double half = std::floor(at.width() / 2);
+    const QRectF pair(at.left(), at.top(), at.width(), pairHeight);
+    const QRectF own(pair.left() + half, pair.top(), pair.width() - half, pairHeight);
+    painter.fillRect(QRectF(pair.left(), pair.top(), half, pairHeight), displayed(m_found.wanted.colour, grey));
+    painter.fillRect(own, displayed(candidate.laid.colour, grey));
+    // Let out below: beside the thin wash that is wanted, or on its own half where only one colour is.
+    painter.fillRect(own.adjusted(0, pairHeight - thinHeight, 0, 0), displayed(candidate.laid.thin, grey));
+    if (m_found.wanted.thin)
+        painter.fillRect(QRectF(pair.left(), pair.bottom() - thinHeight, half, thinHeight),
+                         displayed(*m_found.wanted.thin, grey));
+    paintDabs(painter, QRectF(at.left(), pair.bottom() + 4, at.width(), dabHeight - 6), candidate.recipe,
+              m_found.studio->paints, grey);
+    painter.setPen(settings().colours().text);
+    painter.setFont(textFont(textsize::small));
+    painter.drawText(QRectF(at.left(), pair.bottom() + dabHeight, at.width(), wordsHeight),
+                     Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap,
+                     tr("%1, %2\n%3, %4")
+                         .arg(text(shortRecipeWords(candidate.recipe, m_found.studio->paints)),
+                              text(washWord(candidate.recipe.wash)), apart(candidate.apart),
+                              text(differenceWords(candidate.laid.colour, m_found.wanted.colour))));
+    if (tile == current())
+        paintSelection(painter, pair);
+}
+
+void CandidateTiles::paintEvent(QPaintEvent*)
+{
+    QPainter painter(this);
+    for (int tile = 0; tile < cellCount(); ++tile)
+        paintTile(painter, tile);
+}
+
+void CandidateTiles::resizeEvent(QResizeEvent*)
+{
+    fitHeight();
+}
+
+void CandidateTiles::fitHeight()
+{
+    setMinimumHeight(cellCount() == 0 ? 0 : static_cast<int>(placeOf(cellCount() - 1).bottom() + ringRoom));
+}
+
+void CandidateTiles::keepInSight(int tile)
+{
+    for (QWidget* up = parentWidget(); up; up = up->parentWidget())
+        if (auto* area = qobject_cast<QScrollArea*>(up)) {
+            const QRect at = placeOf(tile).toAlignedRect();
+            area->ensureVisible(at.center().x(), at.center().y(), at.width() / 2, at.height() / 2 + 8);
+            return;
+        }
+}
+
+} // namespace iris

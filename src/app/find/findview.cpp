@@ -1,0 +1,314 @@
+#include "app/find/findview.h"
+
+#include "app/find/picturedialog.h"
+#include "app/find/targetpanel.h"
+#include "app/parts/labels.h"
+#include "app/parts/messages.h"
+#include "app/parts/mixcard.h"
+#include "app/parts/plainlabel.h"
+#include "app/parts/tubesetbox.h"
+#include "app/parts/words.h"
+#include "app/parts/worktable.h"
+#include "app/theme/viewsettings.h"
+#include "words/findwords.h"
+#include "words/mixwords.h"
+
+#include <QComboBox>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QMenu>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+namespace iris {
+namespace {
+
+constexpr std::size_t mostTiles = 30;
+/// All threes of more tubes take longer than a painter wants to wait.
+constexpr std::size_t mostForThrees = 150;
+constexpr double nearEnough = 7;
+
+QString orderWords(CandidateOrder order)
+{
+    switch (order) {
+    case CandidateOrder::AsTried: return QObject::tr("simple ones first");
+    case CandidateOrder::Closest: return QObject::tr("closest first");
+    case CandidateOrder::FewestTubes: return QObject::tr("fewest tubes first");
+    case CandidateOrder::Forgiving: return QObject::tr("most forgiving first");
+    case CandidateOrder::Transparent: return QObject::tr("most transparent first");
+    }
+    return {};
+}
+
+} // namespace
+
+FindView::FindView(Worktable& context, QWidget* parent)
+    : Place(tr("Find"), "Find", parent),
+      m_context(context),
+      m_target(new TargetPanel(context.document(), context.settings(), this)),
+      m_tiles(new CandidateTiles(context.settings())),
+      m_card(new MixCard(context, this)),
+      m_headline(wordLabel("findHeadline", textFont(textsize::title, QFont::DemiBold), this)),
+      m_why(wordLabel("findWhy", textFont(textsize::body), this)),
+      m_start(wordLabel("findStart", textFont(textsize::body), this)),
+      m_tubes(new TubeSetBox(context, "findTubes", this)),
+      m_most(new QComboBox(this)),
+      m_order(new QComboBox(this))
+{
+    m_tiles->setObjectName(QStringLiteral("candidates"));
+    m_intoWell = addAct(
+        *this, tr("Into the well"), Qt::Key_E, [this] { start(); }, tr("Make the mix in hand in the well"));
+    auto* well = actButton(*m_intoWell, "intoWell", m_card);
+    makeMain(*well);
+    m_card->extras()->addWidget(m_start);
+    m_card->extras()->addWidget(well);
+    addActions(m_card->actions());
+    addActions(m_target->actions());
+    addAct(*this, tr("Type a colour"), Qt::Key_Slash, [this] { m_target->takeFocus(); });
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
+    layout->setSpacing(4 * gridStep);
+    layout->addWidget(m_target);
+    layout->addWidget(makeMiddle(), 1);
+    layout->addWidget(m_card);
+    connect(m_target, &TargetPanel::wantedChanged, this, &FindView::search);
+    connect(m_target, &TargetPanel::pictureAsked, this, &FindView::askPicture);
+    connect(m_tiles, &CellWidget::cellChosen, this, &FindView::showCandidate);
+    connect(m_tiles, &CellWidget::cellActivated, this, &FindView::start);
+    connect(m_tubes, &TubeSetBox::changed, this, &FindView::search);
+    connect(&context.document(), &Document::tubesChanged, this, &FindView::search);
+    tell();
+}
+
+QWidget* FindView::makeMiddle()
+{
+    m_most->setObjectName(QStringLiteral("findMost"));
+    m_most->setAccessibleName(tr("Tubes in a mix"));
+    for (int tubes = 1; tubes <= 4; ++tubes)
+        m_most->addItem(tubes == 1 ? tr("one tube") : tr("up to %1 tubes").arg(tubes), tubes);
+    m_most->setCurrentIndex(2);
+    m_order->setObjectName(QStringLiteral("findOrder"));
+    m_order->setAccessibleName(tr("Order"));
+    for (const CandidateOrder order : allCandidateOrders)
+        m_order->addItem(orderWords(order), static_cast<int>(order));
+    m_tubes->setAccessibleName(tr("Out of which tubes"));
+    auto* sift = new QToolButton(this);
+    sift->setObjectName(QStringLiteral("findSift"));
+    sift->setText(tr("Sift"));
+    sift->setPopupMode(QToolButton::InstantPopup);
+    sift->setMenu(makeSift());
+    auto* choices = new QHBoxLayout;
+    choices->setSpacing(2 * gridStep);
+    for (QWidget* choice : {static_cast<QWidget*>(m_tubes), static_cast<QWidget*>(m_most), static_cast<QWidget*>(sift)})
+        choices->addWidget(choice);
+    choices->addStretch();
+    choices->addWidget(m_order);
+    auto* scroll = new QScrollArea(this);
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setWidget(m_tiles);
+    auto* middle = new QWidget(this);
+    auto* layout = new QVBoxLayout(middle);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(3 * gridStep);
+    layout->addWidget(m_headline);
+    layout->addWidget(m_why);
+    layout->addLayout(choices);
+    layout->addWidget(scroll, 1);
+    for (QComboBox* box : {m_most, m_order})
+        connect(box, &QComboBox::currentIndexChanged, this, &FindView::search);
+    return middle;
+}
+
+QMenu* FindView::makeSift()
+{
+    const std::array<QString, 5> words{tr("Only tubes of one pigment"), tr("Only transparent tubes"),
+                                       tr("Nothing that fades"), tr("No cadmium, cobalt and other listed metals"),
+                                       tr("No tube of black")};
+    auto* menu = new QMenu(this);
+    for (std::size_t i = 0; i < words.size(); ++i) {
+        m_sifts[i] = menu->addAction(words[i]);
+        m_sifts[i]->setCheckable(true);
+        m_sifts[i]->setObjectName(QStringLiteral("sift%1").arg(i));
+        connect(m_sifts[i], &QAction::toggled, this, &FindView::search);
+    }
+    return menu;
+}
+
+Sift FindView::sift() const
+{
+    return {m_sifts[0]->isChecked(),
+            m_sifts[1]->isChecked(),
+            m_sifts[2]->isChecked(),
+            m_sifts[3]->isChecked(),
+            m_sifts[4]->isChecked(),
+            {},
+            {}};
+}
+
+std::vector<WalkingKey> FindView::walkingKeys() const
+{
+    return {{tr("Arrows"), tr("From mix to mix")}};
+}
+
+void FindView::takeFocus()
+{
+    if (m_target->wanted())
+        m_tiles->setFocus();
+    else
+        m_target->takeFocus();
+}
+
+void FindView::wantColour(const Wanted& wanted, const QString& words)
+{
+    m_target->want(wanted, words);
+    Q_EMIT this->wanted();
+}
+
+void FindView::showEvent(QShowEvent* event)
+{
+    Place::showEvent(event);
+    if (m_stale)
+        search();
+}
+
+void FindView::search()
+{
+    m_stale = !isVisible();
+    if (m_stale)
+        return;
+    m_search.drop();
+    m_helping.drop();
+    if (!m_target->wanted()) {
+        showFound({}, true);
+        return tell();
+    }
+    const StudioPtr studio = m_context.document().studio();
+    std::vector<std::size_t> places = m_tubes->places();
+    if (const auto own = studio->placeOf(m_target->tube()))
+        std::erase(places, *own);
+    CandidateOptions options;
+    options.mostTubes = m_most->currentData().toInt();
+    if (places.size() > mostForThrees)
+        options.mostTubes = std::min(options.mostTubes, 2);
+    options.most = mostTiles;
+    options.sift = sift();
+    const Wanted wanted = *m_target->wanted();
+    m_why->hide();
+    // What tubes alone and pairs give is shown at once, and three of them when they are there.
+    const auto run = [this, studio, places, options, wanted](int most, auto&& then) {
+        CandidateOptions asked = options;
+        asked.mostTubes = most;
+        m_search.start(
+            [studio, places, asked, wanted](const JobTools& tools) {
+                CandidateOptions watched = asked;
+                watched.work = tools.workOptions();
+                return candidatesFor(wanted, studio->paints, places, watched);
+            },
+            then);
+    };
+    const int first = std::min(2, options.mostTubes);
+    m_headline->setText(tr("Mixing ..."));
+    run(first, [=, this](const std::vector<Candidate>& found) {
+        showFound({studio, wanted, found}, first == options.mostTubes);
+        if (first < options.mostTubes)
+            run(options.mostTubes, [=, this](const std::vector<Candidate>& more) {
+                showFound({studio, wanted, more}, true);
+            });
+    });
+}
+
+void FindView::showFound(FoundMixes found, bool all)
+{
+    sortCandidates(found.candidates, static_cast<CandidateOrder>(m_order->currentData().toInt()));
+    m_tiles->setFound(std::move(found));
+    if (m_tiles->found().candidates.empty())
+        showCandidate(-1);
+    if (all)
+        tell();
+}
+
+void FindView::tell()
+{
+    const FoundMixes& found = m_tiles->found();
+    m_why->hide();
+    if (!m_target->wanted())
+        return m_headline->setText(tr("Which colour do you want to mix?"));
+    if (found.candidates.empty())
+        return m_headline->setText(tr("No tube is let through."));
+    const auto nearest = std::ranges::min_element(found.candidates, {}, &Candidate::apart);
+    if (nearest->apart <= nearEnough)
+        return m_headline->setText(
+            tr("%1 mixes; the closest is %2.").arg(found.candidates.size()).arg(apart(nearest->apart)));
+    m_headline->setText(tr("Nothing comes near; the closest is %1.").arg(apart(nearest->apart)));
+    m_why->setText(text(outOfReachWords(outOfReach(found.wanted, *nearest))));
+    m_why->setVisible(!m_why->text().isEmpty());
+    look(found);
+}
+
+/// Which tube of the table would help, when those at hand do not do.
+void FindView::look(const FoundMixes& found)
+{
+    m_helping.start(
+        [found](const JobTools& tools) -> std::optional<QString> {
+            std::vector<Paint> paints = found.studio->paints;
+            std::vector<std::size_t> others;
+            for (const ReferencePigment& row : ReferenceTable::shipped().pigments()) {
+                others.push_back(paints.size());
+                paints.push_back(paintOf(row));
+                paints.back().name = row.commonName + " (" + row.code.text() + ")";
+            }
+            const auto helper = helperFor(found.wanted, paints, found.candidates, others, tools.workOptions());
+            if (!helper)
+                return std::nullopt;
+            return tr("One tube more would help most: %1, to %2.")
+                .arg(text(paints[helper->place].name), apart(helper->candidate.apart));
+        },
+        [this](const std::optional<QString>& words) {
+            if (!words)
+                return;
+            m_why->setText((m_why->text().isEmpty() ? QString() : m_why->text() + QLatin1Char(' ')) + *words);
+            m_why->show();
+        });
+}
+
+void FindView::showCandidate(int tile)
+{
+    const FoundMixes& found = m_tiles->found();
+    const bool any = tile >= 0 && tile < static_cast<int>(found.candidates.size());
+    m_intoWell->setEnabled(any);
+    m_start->setVisible(any);
+    if (!any)
+        return m_card->clear();
+    const Candidate& candidate = found.candidates[static_cast<std::size_t>(tile)];
+    m_card->show(found.studio, candidate.recipe);
+    m_start->setText(tr("%1: %2.\n%3")
+                         .arg(sentence(apart(candidate.apart)),
+                              text(differenceWords(candidate.laid.colour, found.wanted.colour)),
+                              text(startWords(candidate.recipe, found.studio->paints))));
+}
+
+void FindView::start()
+{
+    if (m_card->recipe() && m_card->studio())
+        Q_EMIT intoTheWell(m_card->studio(), *m_card->recipe(), *m_target->wanted(), m_target->called());
+}
+
+void FindView::askPicture()
+{
+    const QString path = messages().fileToOpen(this, tr("A photograph or scan"), pictureFiles());
+    if (!path.isEmpty())
+        takePicture(path);
+}
+
+void FindView::takePicture(const QString& path)
+{
+    PictureDialog dialog(m_context.document(), path, this);
+    if (dialog.exec() != QDialog::Accepted || !dialog.chosen())
+        return;
+    wantColour({*dialog.chosen(), {}, false, false}, tr("a place in %1").arg(QFileInfo(path).fileName()));
+}
+
+} // namespace iris

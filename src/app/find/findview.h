@@ -1,0 +1,78 @@
+#pragma once
+
+#include "app/find/candidatetiles.h"
+#include "app/jobs/job.h"
+#include "app/parts/place.h"
+
+class QAction;
+class QComboBox;
+class QMenu;
+class QProgressBar;
+class QScrollArea;
+
+namespace iris {
+
+class MixCard;
+class PlainLabel;
+class TargetPanel;
+class TubeSetBox;
+class Worktable;
+
+/// From a colour that is wanted to a mix: the target on the left, what comes near in the middle, the one in hand on the
+/// right, and what was tried already below it.
+class FindView : public Place {
+    Q_OBJECT
+
+public:
+    explicit FindView(Worktable& context, QWidget* parent = nullptr);
+
+    QString count() const override { return {}; }
+    void takeFocus() override;
+    std::vector<WalkingKey> walkingKeys() const override;
+
+    TargetPanel& target() { return *m_target; }
+    CandidateTiles& tiles() { return *m_tiles; }
+    MixCard& card() { return *m_card; }
+    bool isBusy() const { return m_search.isRunning() || m_helping.isRunning(); }
+    /// Wants a colour, and asks to be shown.
+    void wantColour(const Wanted& wanted, const QString& words);
+    void takePicture(const QString& path);
+
+Q_SIGNALS:
+    /// A mix is to be made in the well, to come to the colour that is wanted.
+    void intoTheWell(const iris::StudioPtr& studio, const iris::Recipe& recipe, const iris::Wanted& wanted,
+                     const QString& words);
+
+protected:
+    void showEvent(QShowEvent* event) override;
+
+private:
+    QWidget* makeMiddle();
+    QMenu* makeSift();
+    Sift sift() const;
+    void search();
+    void tell();
+    void showFound(FoundMixes found, bool all);
+    void showCandidate(int tile);
+    void look(const FoundMixes& found);
+    void start();
+    void askPicture();
+
+    Worktable& m_context;
+    TargetPanel* m_target;
+    CandidateTiles* m_tiles;
+    MixCard* m_card;
+    PlainLabel* m_headline;
+    PlainLabel* m_why;
+    PlainLabel* m_start;
+    TubeSetBox* m_tubes;
+    QComboBox* m_most;
+    QComboBox* m_order;
+    QAction* m_intoWell = nullptr;
+    std::array<QAction*, 5> m_sifts{};
+    Job<std::vector<Candidate>> m_search;
+    Job<std::optional<QString>> m_helping;
+    bool m_stale = true;
+};
+
+} // namespace iris

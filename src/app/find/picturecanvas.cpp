@@ -1,0 +1,192 @@
+#include "app/find/picturecanvas.h"
+
+#include "app/theme/theme.h"
+
+#include <QMouseEvent>
+#include <QPainter>
+#include <cmath>
+
+namespace iris {
+namespace {
+
+constexpr double mostScale = 32;
+constexpr int loupeSide = 132;
+constexpr int loupePixels = 11;
+
+} // namespace
+
+PictureCanvas::PictureCanvas(QWidget* parent) : QWidget(parent)
+{
+    setObjectName(QStringLiteral("pictureCanvas"));
+    setFocusPolicy(Qt::StrongFocus);
+    setMouseTracking(true);
+    setAccessibleName(tr("Picture to pick colours from"));
+}
+
+void PictureCanvas::setImage(const QImage& image)
+{
+    m_image = image;
+    m_cross = QPoint(image.width() / 2, image.height() / 2);
+    showAll();
+}
+
+void PictureCanvas::setPins(std::vector<Pin> pins)
+{
+    m_pins = std::move(pins);
+    update();
+}
+
+void PictureCanvas::setRadius(int radius)
+{
+    m_radius = radius;
+    update();
+}
+
+void PictureCanvas::showAll()
+{
+    m_fitted = true;
+    if (m_image.isNull() || width() == 0 || height() == 0)
+        return;
+    m_scale =
+        std::min(static_cast<double>(width()) / m_image.width(), static_cast<double>(height()) / m_image.height());
+    m_origin = QPointF((width() - m_image.width() * m_scale) / 2, (height() - m_image.height() * m_scale) / 2);
+    update();
+}
+
+void PictureCanvas::zoom(double factor, QPointF around)
+{
+    const QPointF held = toPicture(around);
+    const double least = std::min({1.0, static_cast<double>(width()) / std::max(1, m_image.width()),
+                                   static_cast<double>(height()) / std::max(1, m_image.height())});
+    m_scale = std::clamp(m_scale * factor, least, mostScale);
+    m_origin = around - held * m_scale;
+    m_fitted = false;
+    update();
+}
+
+bool PictureCanvas::isWithin(QPoint place) const
+{
+    return QRect(QPoint(0, 0), m_image.size()).contains(place);
+}
+
+void PictureCanvas::resizeEvent(QResizeEvent*)
+{
+    if (m_fitted)
+        showAll();
+}
+
+void PictureCanvas::paintEvent(QPaintEvent*)
+{
+    QPainter painter(this);
+    painter.fillRect(rect(), QColor(119, 119, 119));
+    if (m_image.isNull())
+        return;
+    // Only the part that is seen is drawn: a large photograph scaled as a whole takes longer than a frame.
+    const QRectF seen =
+        QRectF(toPicture({0, 0}), toPicture(QPointF(width(), height()))).intersected(QRectF(m_image.rect()));
+    painter.setRenderHint(QPainter::SmoothPixmapTransform, m_scale < 1);
+    painter.drawImage(QRectF(toWidget(seen.topLeft()), toWidget(seen.bottomRight())), m_image, seen);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setFont(textFont(textsize::small, QFont::DemiBold));
+    for (std::size_t i = 0; i < m_pins.size(); ++i) {
+        const QPointF at = toWidget(QPointF(m_pins[i].place) + QPointF(0.5, 0.5));
+        const double ring = std::max(5.0, (m_pins[i].radius + 0.5) * m_scale);
+        painter.setBrush(Qt::NoBrush);
+        painter.setPen(QPen(Qt::black, 3));
+        painter.drawEllipse(at, ring, ring);
+        painter.setPen(QPen(Qt::white, 1.5));
+        painter.drawEllipse(at, ring, ring);
+        const QRectF number(at.x() + ring, at.y() - ring - 14, 20, 16);
+        painter.fillRect(number, Qt::white);
+        painter.setPen(Qt::black);
+        painter.drawText(number, Qt::AlignCenter, QString::number(i + 1));
+    }
+    if (hasFocus()) {
+        const QPointF at = toWidget(QPointF(m_cross) + QPointF(0.5, 0.5));
+        painter.setPen(QPen(Qt::white, 1));
+        painter.drawLine(at - QPointF(9, 0), at + QPointF(9, 0));
+        painter.drawLine(at - QPointF(0, 9), at + QPointF(0, 9));
+    }
+    if (isWithin(m_cross))
+        paintLoupe(painter);
+}
+
+void PictureCanvas::paintLoupe(QPainter& painter) const
+{
+    painter.setRenderHint(QPainter::Antialiasing, false);
+    painter.setRenderHint(QPainter::SmoothPixmapTransform, false);
+    const QRect loupe(width() - loupeSide - 8, 8, loupeSide, loupeSide);
+    const QRect source(m_cross.x() - loupePixels / 2, m_cross.y() - loupePixels / 2, loupePixels, loupePixels);
+    painter.fillRect(loupe.adjusted(-2, -2, 2, 2), Qt::white);
+    painter.fillRect(loupe, QColor(119, 119, 119));
+    painter.drawImage(loupe, m_image, source);
+    const int cell = loupeSide / loupePixels;
+    painter.setPen(Qt::black);
+    painter.drawRect(QRect(loupe.left() + cell * (loupePixels / 2) - 1, loupe.top() + cell * (loupePixels / 2) - 1,
+                           cell + 1, cell + 1));
+}
+
+void PictureCanvas::mousePressEvent(QMouseEvent* event)
+{
+    m_pressedAt = event->position();
+    m_dragging = false;
+}
+
+void PictureCanvas::mouseMoveEvent(QMouseEvent* event)
+{
+    constexpr double still = 4;
+    m_cross = toPicture(event->position()).toPoint();
+    if (event->buttons() & Qt::LeftButton) {
+        const QPointF by = event->position() - m_pressedAt;
+        if (m_dragging || by.manhattanLength() > still) {
+            m_dragging = true;
+            m_origin += by;
+            m_pressedAt = event->position();
+            m_fitted = false;
+        }
+    }
+    update();
+}
+
+void PictureCanvas::mouseReleaseEvent(QMouseEvent* event)
+{
+    const QPointF place = toPicture(event->position());
+    const QPoint pixel(static_cast<int>(std::floor(place.x())), static_cast<int>(std::floor(place.y())));
+    if (!m_dragging && isWithin(pixel))
+        Q_EMIT picked(pixel);
+    m_dragging = false;
+}
+
+void PictureCanvas::wheelEvent(QWheelEvent* event)
+{
+    zoom(std::pow(1.2, event->angleDelta().y() / 120.0), event->position());
+    event->accept();
+}
+
+void PictureCanvas::keyPressEvent(QKeyEvent* event)
+{
+    const int step = event->modifiers() & Qt::ShiftModifier ? 10 : 1;
+    const int far = std::max(1, static_cast<int>(step / std::min(1.0, m_scale)));
+    const auto walk = [&](int x, int y) {
+        m_cross = QPoint(std::clamp(m_cross.x() + x * far, 0, std::max(0, m_image.width() - 1)),
+                         std::clamp(m_cross.y() + y * far, 0, std::max(0, m_image.height() - 1)));
+        update();
+    };
+    switch (event->key()) {
+    case Qt::Key_Left: return walk(-1, 0);
+    case Qt::Key_Right: return walk(1, 0);
+    case Qt::Key_Up: return walk(0, -1);
+    case Qt::Key_Down: return walk(0, 1);
+    case Qt::Key_Plus: return zoom(1.5, toWidget(m_cross));
+    case Qt::Key_Minus: return zoom(1 / 1.5, toWidget(m_cross));
+    case Qt::Key_0: return showAll();
+    case Qt::Key_Return:
+    case Qt::Key_Enter:
+        if (isWithin(m_cross))
+            Q_EMIT picked(m_cross);
+        return;
+    default: QWidget::keyPressEvent(event);
+    }
+}
+
+} // namespace iris

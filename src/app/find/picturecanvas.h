@@ -1,0 +1,64 @@
+#pragma once
+
+#include <QImage>
+#include <QWidget>
+#include <vector>
+
+namespace iris {
+
+/// A place picked in a picture.
+struct Pin {
+    QPoint place;   ///< in pixels of the picture
+    int radius = 0; ///< of what is averaged
+};
+
+/// A picture at any zoom, with numbered pins. Click to pick, drag to move it, wheel or + and - to zoom, 0 for all of
+/// it; the arrow keys move a cross and Enter picks there. A loupe shows what is under the pointer.
+class PictureCanvas : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit PictureCanvas(QWidget* parent = nullptr);
+
+    void setImage(const QImage& image);
+    void setPins(std::vector<Pin> pins);
+    void setRadius(int radius);
+    /// In widget pixels for one of the picture.
+    double scale() const { return m_scale; }
+    void zoom(double factor, QPointF around);
+    void showAll();
+    QPoint cross() const { return m_cross; }
+    QPointF toWidget(QPointF place) const { return m_origin + place * m_scale; }
+    QPointF toPicture(QPointF place) const { return (place - m_origin) / m_scale; }
+
+    QSize sizeHint() const override { return {720, 560}; }
+    QSize minimumSizeHint() const override { return {360, 300}; }
+
+Q_SIGNALS:
+    void picked(QPoint place);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    void paintLoupe(QPainter& painter) const;
+    bool isWithin(QPoint place) const;
+
+    QImage m_image;
+    std::vector<Pin> m_pins;
+    int m_radius = 0;
+    double m_scale = 1;
+    QPointF m_origin;
+    QPoint m_cross; ///< the place under the pointer, or moved by keys
+    QPointF m_pressedAt;
+    bool m_dragging = false;
+    bool m_fitted = true;
+};
+
+} // namespace iris

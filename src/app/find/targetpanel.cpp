@@ -1,0 +1,252 @@
+#include "app/find/targetpanel.h"
+
+#include "app/parts/act.h"
+#include "app/parts/formfields.h"
+#include "app/parts/labels.h"
+#include "app/parts/paintcolour.h"
+#include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
+#include "app/parts/words.h"
+#include "app/theme/viewsettings.h"
+#include "colour/srgb.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QGridLayout>
+#include <QLineEdit>
+#include <QPainter>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QVBoxLayout>
+
+namespace iris {
+namespace {
+
+constexpr int panelWidth = 248;
+constexpr int idRole = Qt::UserRole;
+constexpr int kindRole = Qt::UserRole + 1;
+enum SourceKind { OfNothing, OfTube, OfNeed, OfMix };
+
+/// The colour that is wanted: its thin wash below, and on the left what it was before the last move.
+class Patch : public QWidget {
+public:
+    Patch(const std::optional<Wanted>& wanted, const std::optional<Lab>& before, ViewSettings& settings,
+          QWidget* parent)
+        : QWidget(parent),
+          m_wanted(wanted),
+          m_before(before),
+          m_settings(settings)
+    {
+        setFixedHeight(132);
+        setObjectName(QStringLiteral("wantedPatch"));
+        connect(&settings, &ViewSettings::changed, this, qOverload<>(&QWidget::update));
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override
+    {
+        QPainter painter(this);
+        if (!m_wanted) {
+            painter.setPen(m_settings.colours().line);
+            painter.drawRect(rect().adjusted(0, 0, -1, -1));
+            return;
+        }
+        const bool grey = m_settings.valuesOnly();
+        painter.fillRect(rect(), displayed(m_wanted->colour, grey));
+        if (m_wanted->thin)
+            painter.fillRect(QRect(0, height() * 2 / 3, width(), height()), displayed(*m_wanted->thin, grey));
+        if (m_before)
+            painter.fillRect(QRect(0, 0, width() / 2, m_wanted->thin ? height() * 2 / 3 : height()),
+                             displayed(*m_before, grey));
+    }
+
+private:
+    const std::optional<Wanted>& m_wanted;
+    const std::optional<Lab>& m_before;
+    ViewSettings& m_settings;
+};
+
+} // namespace
+
+TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* parent)
+    : QFrame(parent),
+      m_document(document),
+      m_settings(settings),
+      m_patch(new Patch(m_wanted, m_before, settings, this)),
+      m_words(wordLabel("wantedWords", textFont(textsize::body), this)),
+      m_typed(new QLineEdit(this)),
+      m_sources(new QComboBox(this)),
+      m_valueFirst(new QCheckBox(tr("Value before hue"), this)),
+      m_thinMatters(new QCheckBox(tr("The thin wash counts double"), this)),
+      m_trouble(wordLabel("wantedTrouble", textFont(textsize::small, QFont::DemiBold), this))
+{
+    setProperty("card", true);
+    setFixedWidth(panelWidth);
+    m_typed->setObjectName(QStringLiteral("wantedTyped"));
+    m_typed->setPlaceholderText(tr("L, a, b or #hex (/)"));
+    m_sources->setObjectName(QStringLiteral("wantedSource"));
+    m_sources->setAccessibleName(tr("A tube, a need or a painted mix"));
+    m_valueFirst->setObjectName(QStringLiteral("valueFirst"));
+    m_thinMatters->setObjectName(QStringLiteral("thinMatters"));
+    keepNarrow(*m_sources, 20);
+    auto* picture = actButton(*addAct(
+                                  *this, tr("Out of a picture"), Qt::Key_O, [this] { Q_EMIT pictureAsked(); },
+                                  tr("Pick a colour out of a photograph or scan")),
+                              "wantedPicture", this);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(15, 15, 15, 15);
+    layout->setSpacing(2 * gridStep);
+    layout->addWidget(m_patch);
+    layout->addWidget(m_words);
+    layout->addWidget(makeMoves());
+    layout->addWidget(m_valueFirst);
+    layout->addWidget(m_thinMatters);
+    layout->addStretch();
+    layout->addWidget(new PlainLabel(tr("Want another colour:"), this));
+    layout->addWidget(m_sources);
+    layout->addWidget(m_typed);
+    layout->addWidget(picture);
+    layout->addWidget(m_trouble);
+    m_trouble->hide();
+    connect(m_typed, &QLineEdit::returnPressed, this, &TargetPanel::takeTyped);
+    connect(m_sources, &QComboBox::activated, this, &TargetPanel::takeSource);
+    for (QCheckBox* box : {m_valueFirst, m_thinMatters})
+        connect(box, &QCheckBox::toggled, this, &TargetPanel::weighAnew);
+    connect(&document, &Document::tubesChanged, this, &TargetPanel::fillSources);
+    connect(&document, &Document::needsChanged, this, &TargetPanel::fillSources);
+    connect(&document, &Document::mixesChanged, this, &TargetPanel::fillSources);
+    connect(&document, &Document::notebookOpened, this, [this] {
+        m_wanted.reset();
+        m_before.reset();
+        show();
+    });
+    fillSources();
+    show();
+}
+
+QWidget* TargetPanel::makeMoves()
+{
+    static constexpr std::array<Qt::Key, 6> keys{Qt::Key_W, Qt::Key_C, Qt::Key_L, Qt::Key_D, Qt::Key_B, Qt::Key_U};
+    auto* moves = new QWidget(this);
+    auto* grid = new QGridLayout(moves);
+    grid->setContentsMargins(0, 0, 0, 0);
+    grid->setSpacing(gridStep);
+    for (std::size_t i = 0; i < allMoves.size(); ++i) {
+        const Move one = allMoves[i];
+        QAction* act = addAct(
+            *this, sentence(text(nameOf(one))), Qt::SHIFT | keys[i], [this, one] { move(one); },
+            tr("This, but %1").arg(text(nameOf(one))));
+        auto* button = new QPushButton(sentence(text(nameOf(one))), moves);
+        button->setObjectName(QStringLiteral("move_") + text(nameOf(one)));
+        button->setToolTip(tr("This, but %1 (%2)").arg(text(nameOf(one)), keyWords(act->shortcut())));
+        connect(button, &QPushButton::clicked, act, &QAction::trigger);
+        grid->addWidget(button, static_cast<int>(i) / 2, static_cast<int>(i) % 2);
+    }
+    return moves;
+}
+
+void TargetPanel::fillSources()
+{
+    const QSignalBlocker quiet(m_sources);
+    m_sources->clear();
+    m_sources->addItem(tr("a tube, need or mix ..."));
+    const auto add = [&](const QString& words, std::int64_t id, SourceKind kind) {
+        m_sources->addItem(words, static_cast<qlonglong>(id));
+        m_sources->setItemData(m_sources->count() - 1, kind, kindRole);
+    };
+    const Notebook& notebook = m_document.notebook();
+    for (const NeedRecord& need : notebook.needs)
+        add(tr("need: %1").arg(nameInList(need.need.name)), need.id.value, OfNeed);
+    for (const Tube& tube : notebook.tubes)
+        add(tr("tube: %1").arg(nameInList(tube.name)), tube.id.value, OfTube);
+    for (const MixRecord& mix : notebook.mixes)
+        if (mix.painted)
+            add(tr("painted: %1").arg(nameInList(mix.name.empty() ? partsText(mix.parts) : mix.name)), mix.id.value,
+                OfMix);
+}
+
+void TargetPanel::takeSource(int row)
+{
+    const std::int64_t id = m_sources->itemData(row, idRole).toLongLong();
+    const Notebook& notebook = m_document.notebook();
+    switch (m_sources->itemData(row, kindRole).toInt()) {
+    case OfTube:
+        if (const auto place = m_document.studio()->placeOf({id})) {
+            want(wantedLike(m_document.studio()->paints[*place].swatch), text(notebook.tubes[*place].name));
+            m_tube = {id};
+            Q_EMIT wantedChanged();
+        }
+        break;
+    case OfNeed:
+        if (const NeedRecord* need = notebook.need({id}))
+            want({need->need.target, {}, false, false}, text(need->need.name));
+        break;
+    case OfMix:
+        if (const MixRecord* mix = notebook.mix({id}); mix && mix->painted)
+            want({*mix->painted, {}, false, false}, text(mix->name.empty() ? partsText(mix->parts) : mix->name));
+        break;
+    default: break;
+    }
+}
+
+void TargetPanel::takeTyped()
+{
+    const std::string typed = m_typed->text().trimmed().toStdString();
+    const auto colour =
+        typed.starts_with('#') ? parseHex(typed).map([](const Srgb& hex) { return toLab(hex); }) : parseLab(typed);
+    m_trouble->setVisible(!colour.has_value());
+    if (!colour)
+        return m_trouble->setText(sentence(text(colour.error().message)));
+    want({*colour, {}, false, false}, {});
+}
+
+void TargetPanel::want(const Wanted& wanted, const QString& words)
+{
+    m_wanted = wanted;
+    m_before.reset();
+    m_called = words;
+    m_tube = {};
+    m_trouble->hide();
+    weighAnew();
+}
+
+void TargetPanel::move(Move move)
+{
+    if (!m_wanted)
+        return;
+    m_before = m_wanted->colour;
+    m_wanted = moved(*m_wanted, move);
+    m_tube = {};
+    show();
+    Q_EMIT wantedChanged();
+}
+
+void TargetPanel::weighAnew()
+{
+    if (m_wanted) {
+        m_wanted->valueFirst = m_valueFirst->isChecked();
+        m_wanted->thinMatters = m_thinMatters->isChecked();
+    }
+    show();
+    Q_EMIT wantedChanged();
+}
+
+void TargetPanel::show()
+{
+    m_thinMatters->setVisible(m_wanted && m_wanted->thin);
+    if (!m_wanted)
+        m_words->setText(tr("Nothing is wanted yet. Choose below what to match."));
+    else
+        m_words->setText((m_called.isEmpty() ? QString() : m_called + QLatin1Char('\n'))
+                         + sentence(colourWords(m_wanted->colour)) + QLatin1Char('\n') + labText(m_wanted->colour)
+                         + (m_before ? tr("\nOn the left as it was before.") : QString()));
+    m_patch->setAccessibleName(m_words->text());
+    m_patch->update();
+}
+
+void TargetPanel::takeFocus()
+{
+    m_typed->setFocus();
+}
+
+} // namespace iris

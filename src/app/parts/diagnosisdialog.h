@@ -1,0 +1,22 @@
+#pragma once
+
+#include "finding/diagnosis.h"
+
+#include <QDialog>
+
+namespace iris {
+
+class Worktable;
+
+/// Why a mix is as dull as it is: the tube that leans the wrong way, the mix and the mended one touching, and the way
+/// between the two tubes before and after.
+class DiagnosisDialog : public QDialog {
+    Q_OBJECT
+
+public:
+    /// @param paints those the diagnosis counts
+    DiagnosisDialog(Worktable& context, const Recipe& recipe, const Diagnosis& diagnosis, std::span<const Paint> paints,
+                    QWidget* parent = nullptr);
+};
+
+} // namespace iris

@@ -1,0 +1,512 @@
+#include "app/well/wellpage.h"
+
+#include "app/parts/colourfield.h"
+#include "app/parts/formfields.h"
+#include "app/parts/labels.h"
+#include "app/parts/messages.h"
+#include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
+#include "app/parts/touchingcolours.h"
+#include "app/parts/washwidget.h"
+#include "app/parts/words.h"
+#include "app/parts/worktable.h"
+#include "app/theme/viewsettings.h"
+#include "app/well/layerswidget.h"
+#include "words/findwords.h"
+#include "words/mixwords.h"
+#include "words/paintwords.h"
+
+#include <QComboBox>
+#include <QDate>
+#include <QHBoxLayout>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QMenu>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QVBoxLayout>
+
+namespace iris {
+namespace {
+
+constexpr double thereBelow = 2;
+constexpr double typedSd = 1;
+
+QVBoxLayout* columnIn(QWidget& widget)
+{
+    auto* layout = new QVBoxLayout(&widget);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(2 * gridStep);
+    return layout;
+}
+
+} // namespace
+
+WellPage::WellPage(Worktable& context, QWidget* parent)
+    : Place(tr("Well"), "Well", parent),
+      m_context(context),
+      m_title(wordLabel("wellTitle", textFont(textsize::title, QFont::DemiBold), this)),
+      m_which(new QComboBox(this)),
+      m_wash(new WashWidget(context.settings(), {380, 120}, this)),
+      m_words(wordLabel("wellWords", textFont(textsize::body), this)),
+      m_next(wordLabel("wellNext", textFont(textsize::title, QFont::DemiBold), this)),
+      m_beside(new TouchingColours(context.settings(), "puddle", this)),
+      m_layers(new LayersWidget(context.settings(), this)),
+      m_drying(wordLabel("wellDrying", textFont(textsize::small), this)),
+      m_warning(wordLabel("wellWarning", textFont(textsize::body, QFont::DemiBold), this)),
+      m_steps(new QListWidget(this)),
+      m_tube(new QComboBox(this)),
+      m_seen(new QLineEdit(this)),
+      m_trouble(wordLabel("wellTrouble", textFont(textsize::small, QFont::DemiBold), this)),
+      m_field(new ColourField(context.settings(), this))
+{
+    m_which->setObjectName(QStringLiteral("whichWell"));
+    m_which->setAccessibleName(tr("Which well"));
+    m_steps->setObjectName(QStringLiteral("wellSteps"));
+    m_steps->setAccessibleName(tr("What went in"));
+    m_tube->setObjectName(QStringLiteral("wellTube"));
+    m_tube->setAccessibleName(tr("Tube to put in"));
+    m_seen->setObjectName(QStringLiteral("wellSeen"));
+    keepNarrow(*m_tube, 22);
+    auto* layout = new QHBoxLayout(this);
+    layout->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
+    layout->setSpacing(5 * gridStep);
+    layout->addWidget(makeLeft(), 3);
+    layout->addWidget(makeMiddle(), 2);
+    layout->addWidget(makeRight(), 2);
+    connect(m_which, &QComboBox::activated, this, [this](int row) { openWell(static_cast<std::size_t>(row)); });
+    connect(m_steps, &QListWidget::currentRowChanged, this, [this](int row) { m_back->setEnabled(row >= 0); });
+    connect(m_seen, &QLineEdit::returnPressed, this, &WellPage::seeTyped);
+    connect(&context.document(), &Document::wellsChanged, this, &WellPage::showWell);
+    connect(&context.document(), &Document::tubesChanged, this, [this] {
+        fillTubes();
+        showWell();
+    });
+    connect(&context.document(), &Document::mixesChanged, this, &WellPage::showWell);
+    fillTubes();
+    showWell();
+}
+
+QWidget* WellPage::makeLeft()
+{
+    auto* left = new QWidget(this);
+    QVBoxLayout* layout = columnIn(*left);
+    auto* head = new QHBoxLayout;
+    head->addWidget(m_title, 1);
+    head->addWidget(m_which);
+    layout->addLayout(head);
+    layout->addWidget(m_wash);
+    layout->addWidget(m_words);
+    layout->addWidget(m_warning);
+    layout->addSpacing(2 * gridStep);
+    layout->addWidget(m_beside);
+    layout->addWidget(m_next);
+    m_follow = addAct(
+        *this, tr("It went in"), Qt::Key_Return, [this] { follow(); }, tr("Put in what is said next"));
+    auto* went = actButton(*m_follow, "wellFollow", this);
+    makeMain(*went);
+    auto* said = new QHBoxLayout;
+    said->setSpacing(2 * gridStep);
+    said->addWidget(went);
+    auto* looks = new QPushButton(tr("It looks ..."), this);
+    looks->setObjectName(QStringLiteral("wellLooks"));
+    m_looks = new QMenu(this);
+    for (const Look look : allLooks)
+        m_looks->addAction(sentence(text(nameOf(look))), this, [this, look] { see({look}); });
+    looks->setMenu(m_looks);
+    QAction* look = addAct(*this, tr("Say how it looks"), Qt::Key_L, [looks] { looks->showMenu(); });
+    m_whileOpen.push_back(look);
+    said->addWidget(looks);
+    m_seen->setPlaceholderText(tr("or L, a, b of a dab"));
+    said->addWidget(m_seen, 1);
+    layout->addLayout(said);
+    layout->addWidget(m_trouble);
+    m_trouble->hide();
+    layout->addStretch();
+    layout->addWidget(m_layers);
+    layout->addWidget(m_drying);
+    return left;
+}
+
+QWidget* WellPage::makeMiddle()
+{
+    auto* middle = new QWidget(this);
+    QVBoxLayout* layout = columnIn(*middle);
+    auto* heading = wordLabel("wellStepsHeading", textFont(textsize::body, QFont::DemiBold), this);
+    heading->setText(tr("What went in"));
+    layout->addWidget(heading);
+    layout->addWidget(m_steps, 1);
+    m_back = addAct(
+        *this, tr("Back to here"), Qt::Key_Backspace, [this] { backTo(m_steps->currentRow() + 1); },
+        tr("Take a puddle back to a step"));
+    layout->addWidget(actButton(*m_back, "wellBack", this));
+    layout->addSpacing(2 * gridStep);
+    layout->addWidget(m_tube);
+    const auto addRow = [&](std::initializer_list<QPushButton*> buttons) {
+        auto* row = new QHBoxLayout;
+        row->setSpacing(gridStep);
+        for (QPushButton* button : buttons)
+            row->addWidget(button);
+        layout->addLayout(row);
+    };
+    const auto act = [&](const QString& words, const QKeySequence& key, const char* name, std::function<void()> does,
+                         const QString& what, bool needsPaint) {
+        QAction* made = addAct(*this, words, key, std::move(does), what);
+        if (needsPaint)
+            m_whileOpen.push_back(made);
+        return actButton(*made, name, this);
+    };
+    addRow({act(
+                tr("A touch"), Qt::Key_T, "wellTouch", [this] { putInChosen(true); },
+                tr("Put a touch of the chosen tube in"), false),
+            act(
+                tr("A part"), Qt::Key_P, "wellPart", [this] { putInChosen(false); },
+                tr("Put a part of the chosen tube in"), false)});
+    addRow({act(
+                tr("Water"), Qt::Key_A, "wellWater", [this] { water(); }, tr("Let a puddle out with water"), true),
+            act(
+                tr("Blot half"), Qt::Key_H, "wellBlot", [this] { blot(); }, tr("Blot half of a puddle away"), true)});
+    addRow(
+        {act(
+             tr("Keep as a mix"), Qt::Key_K, "wellSave", [this] { save(); }, tr("Write a puddle down as a mix"), true),
+         act(
+             tr("Wash it out"), Qt::Key_X, "wellEmpty", [this] { empty(); }, tr("Wash a well out"), true)});
+    return middle;
+}
+
+QWidget* WellPage::makeRight()
+{
+    auto* right = new QWidget(this);
+    QVBoxLayout* layout = columnIn(*right);
+    auto* heading = wordLabel("wellWay", textFont(textsize::body, QFont::DemiBold), this);
+    heading->setText(tr("The way to what is wanted"));
+    layout->addWidget(heading);
+    layout->addWidget(m_field, 1);
+    QAction* more = addAct(
+        *this, tr("A clean well"), Qt::Key_N, [this] { beginEmpty(); }, tr("Begin another well"));
+    QAction* done = addAct(
+        *this, tr("Back"), Qt::Key_Escape, [this] { Q_EMIT finished(); }, tr("Back to where you were"));
+    layout->addWidget(actButton(*more, "wellNew", this));
+    layout->addWidget(actButton(*done, "wellDone", this));
+    return right;
+}
+
+QString WellPage::count() const
+{
+    return QString::number(m_context.document().notebook().wells.size());
+}
+
+void WellPage::takeFocus()
+{
+    m_steps->setFocus();
+}
+
+std::vector<WalkingKey> WellPage::walkingKeys() const
+{
+    return {{tr("up, down"), tr("walk what went into a well")}};
+}
+
+const WellRecord* WellPage::well() const
+{
+    const auto& wells = m_context.document().notebook().wells;
+    return m_open < wells.size() ? &wells[m_open] : nullptr;
+}
+
+void WellPage::openWell(std::size_t well)
+{
+    m_open = well;
+    showWell();
+}
+
+void WellPage::begin(const StudioPtr& studio, const Recipe& recipe, const std::optional<Lab>& wanted,
+                     const QString& name)
+{
+    auto wells = m_context.document().notebook().wells;
+    wells.push_back({name.toStdString(), wanted, stepsFor(recipe, *studio)});
+    m_open = std::min(wells.size(), mostWells) - 1;
+    m_context.document().setWells(std::move(wells), tr("begin a well"));
+    Q_EMIT this->wanted();
+}
+
+void WellPage::beginEmpty()
+{
+    auto wells = m_context.document().notebook().wells;
+    const auto wanted = well() ? well()->wanted : std::nullopt;
+    wells.push_back({well() ? well()->name : std::string(), wanted, {}});
+    m_open = std::min(wells.size(), mostWells) - 1;
+    m_context.document().setWells(std::move(wells), tr("begin a clean well"));
+}
+
+void WellPage::change(const WellRecord& well, const QString& what)
+{
+    auto wells = m_context.document().notebook().wells;
+    if (m_open >= wells.size()) {
+        wells.push_back(well);
+        m_open = std::min(wells.size(), mostWells) - 1;
+    } else {
+        wells[m_open] = well;
+    }
+    m_context.document().setWells(std::move(wells), what);
+}
+
+void WellPage::add(WellStep step, const QString& what)
+{
+    WellRecord changed = well() ? *well() : WellRecord{};
+    if (changed.steps.size() >= mostWellSteps)
+        return messages().tell(this, tr("The well is full"),
+                               tr("A well keeps %1 steps. Begin a clean one.").arg(mostWellSteps));
+    changed.steps.push_back(std::move(step));
+    change(changed, what);
+}
+
+void WellPage::putIn(TubeId tube, double parts)
+{
+    const Tube* record = m_context.document().notebook().tube(tube);
+    if (!record)
+        return;
+    WellStep step;
+    step.tube = tube;
+    step.name = record->name;
+    step.amount = parts;
+    add(std::move(step), tr("put %1 of %2 in").arg(text(amountWords(parts)), text(record->name)));
+}
+
+void WellPage::putInChosen(bool aTouch)
+{
+    putIn({m_tube->currentData().toLongLong()}, aTouch ? 1.0 / touchesAPart() : 1);
+}
+
+void WellPage::water()
+{
+    constexpr double step = 0.7071;
+    WellStep more;
+    more.kind = WellStep::Kind::Water;
+    more.amount = step;
+    add(more, tr("let a puddle out"));
+}
+
+void WellPage::blot()
+{
+    WellStep half;
+    half.kind = WellStep::Kind::Blot;
+    half.amount = 0.5;
+    add(half, tr("blot half away"));
+}
+
+void WellPage::follow()
+{
+    if (m_advice.steps.empty())
+        return;
+    const TouchStep& step = m_advice.steps.front();
+    putIn(m_studio->notebook.tubes[step.paint].id, step.parts);
+}
+
+void WellPage::see(const std::vector<Look>& looks)
+{
+    if (!well() || !well()->wanted)
+        return;
+    const auto sight = sightOf(looks, {*well()->wanted, {}, false, false});
+    if (!sight)
+        return messages().tell(this, tr("How it looks"), text(sight.error().message));
+    WellStep step;
+    step.kind = WellStep::Kind::Seen;
+    step.seen = sight->colour;
+    step.sd = sight->sd;
+    add(step, tr("say how it looks"));
+}
+
+void WellPage::seeTyped()
+{
+    const auto colour = parseLab(m_seen->text().toStdString());
+    m_trouble->setVisible(!colour.has_value());
+    if (!colour)
+        return m_trouble->setText(sentence(text(colour.error().message)));
+    m_seen->clear();
+    WellStep step;
+    step.kind = WellStep::Kind::Seen;
+    step.seen = *colour;
+    step.sd = typedSd;
+    add(step, tr("say what it looks like"));
+}
+
+void WellPage::backTo(int steps)
+{
+    if (!well() || steps < 0 || steps >= static_cast<int>(well()->steps.size()))
+        return;
+    WellRecord shorter = *well();
+    shorter.steps.resize(static_cast<std::size_t>(steps));
+    change(shorter, tr("take a puddle back"));
+}
+
+void WellPage::save()
+{
+    if (!well())
+        return;
+    const WellState state = stateOf(*well(), *m_studio);
+    const auto recipe = recipeOf(state.contents);
+    if (!recipe)
+        return;
+    MixRecord mix;
+    mix.name = well()->name;
+    mix.wash = recipe->wash;
+    mix.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    QStringList lineage;
+    for (const WellStep& step : well()->steps)
+        lineage << stepWords(step);
+    mix.notes = lineage.join(QStringLiteral("; ")).toStdString();
+    for (const Part& part : recipe->parts)
+        mix.parts.push_back(
+            {m_studio->notebook.tubes[part.paint].id, m_studio->notebook.tubes[part.paint].name, part.parts});
+    m_context.document().keepMix(mix, tr("keep a puddle"));
+}
+
+void WellPage::empty()
+{
+    if (!well())
+        return;
+    auto wells = m_context.document().notebook().wells;
+    wells.erase(wells.begin() + static_cast<std::ptrdiff_t>(m_open));
+    m_open = wells.empty() ? 0 : wells.size() - 1;
+    m_context.document().setWells(std::move(wells), tr("wash a well out"));
+}
+
+void WellPage::fillTubes()
+{
+    const QSignalBlocker quiet(m_tube);
+    const QVariant before = m_tube->currentData();
+    m_tube->clear();
+    const StudioPtr studio = m_context.document().studio();
+    for (const std::size_t place : studio->atHand())
+        m_tube->addItem(nameInList(studio->notebook.tubes[place].name),
+                        static_cast<qlonglong>(studio->notebook.tubes[place].id.value));
+    m_tube->setCurrentIndex(std::max(0, m_tube->findData(before)));
+}
+
+QString WellPage::stepWords(const WellStep& step) const
+{
+    switch (step.kind) {
+    case WellStep::Kind::Paint: return tr("%1 of %2").arg(text(amountWords(step.amount)), nameInList(step.name));
+    case WellStep::Kind::Water:
+        return tr("water, to %1 of the strength").arg(QString::number(qRound(step.amount * 100)) + QLatin1Char('%'));
+    case WellStep::Kind::Blot:
+        return tr("blotted, %1 left").arg(QString::number(qRound(step.amount * 100)) + QLatin1Char('%'));
+    case WellStep::Kind::Seen: return tr("seen: %1").arg(colourWords(step.seen));
+    }
+    return {};
+}
+
+void WellPage::showSteps(const WellRecord& well)
+{
+    const QSignalBlocker quiet(m_steps);
+    m_steps->clear();
+    for (std::size_t i = 0; i < well.steps.size(); ++i)
+        m_steps->addItem(tr("%1  %2").arg(i + 1).arg(stepWords(well.steps[i])));
+    m_steps->setCurrentRow(m_steps->count() - 1);
+    m_back->setEnabled(m_steps->count() > 0);
+}
+
+void WellPage::showWell()
+{
+    m_studio = m_context.document().studio();
+    const auto& wells = m_context.document().notebook().wells;
+    m_open = wells.empty() ? 0 : std::min(m_open, wells.size() - 1);
+    {
+        const QSignalBlocker quiet(m_which);
+        m_which->clear();
+        for (std::size_t i = 0; i < wells.size(); ++i)
+            m_which->addItem(wells[i].name.empty()
+                                 ? tr("well %1").arg(i + 1)
+                                 : tr("well %1: %2").arg(QString::number(i + 1), nameInList(wells[i].name)));
+        m_which->setCurrentIndex(static_cast<int>(m_open));
+        m_which->setVisible(wells.size() > 1);
+    }
+    Q_EMIT countChanged();
+    const WellRecord open = well() ? *well() : WellRecord{};
+    const WellState state = stateOf(open, *m_studio);
+    const bool anything = !state.contents.isEmpty();
+    for (QAction* act : m_whileOpen)
+        act->setEnabled(anything);
+    m_title->setText(open.name.empty() ? tr("A well") : text(open.name));
+    showSteps(open);
+    m_warning->setText(
+        strongCameFirst(state.puddle, m_studio->paints)
+            ? tr("A strong tube went in first. Start with the light and weak; the strong one goes in by touches.")
+            : QString());
+    m_warning->setVisible(!m_warning->text().isEmpty());
+    if (!anything) {
+        m_advice = {};
+        m_wash->clear();
+        m_words->setText(state.gone.empty() ? tr("The well is clean. Put a tube in.")
+                                            : tr("None of its tubes is in the notebook any more."));
+        m_beside->show(open.wanted ? std::vector<CaptionedColour>{{*open.wanted, tr("wanted")}}
+                                   : std::vector<CaptionedColour>{});
+        m_next->clear();
+        m_follow->setEnabled(false);
+        m_field->setContents({});
+        m_layers->clear();
+        m_drying->clear();
+        return;
+    }
+    const Film film = filmOf(state.contents, m_studio->paints);
+    const QString words = text(contentsWords(state.contents, m_studio->paints));
+    m_wash->show(film, words, 7);
+    const Lab colour = seenLab(film, state.contents.wash, whitePaper());
+    QStringList lines{sentence(words), tr("%1, %2 wash; %3")
+                                           .arg(sentence(colourWords(colour)), text(washWord(state.contents.wash)),
+                                                text(describe(transparencyOf(film))))};
+    for (const auto& [paint, amount] : state.contents.parts)
+        if (const std::string belief = beliefWords(state.belief, paint, m_studio->paints); !belief.empty())
+            lines << text(belief);
+    for (const std::string& gone : state.gone)
+        lines << tr("%1 is no longer in the notebook and is left out.").arg(nameInList(gone));
+    m_words->setText(lines.join(QLatin1Char('\n')));
+    m_layers->show(film, state.contents.wash);
+    m_drying->setText(
+        tr("Colours are as they dry. Watercolour dries lighter; how much yours does is not measured yet."));
+    showAdvice(open, state);
+    showWay(open, state);
+}
+
+void WellPage::showAdvice(const WellRecord& well, const WellState& state)
+{
+    m_advice = {};
+    if (!well.wanted) {
+        const Film film = filmOf(state.contents, m_studio->paints);
+        m_beside->show({{seenLab(film, state.contents.wash, whitePaper()), tr("now")}});
+        m_next->setText(tr("Nothing is wanted of it. Find a colour to be told the next touch."));
+        m_follow->setEnabled(false);
+        return;
+    }
+    m_advice = nextTouch(state.contents, {*well.wanted, {}, false, false}, m_studio->paints, state.belief,
+                         {m_studio->atHand(), thereBelow});
+    m_next->setText(text(adviceWords(m_advice, m_studio->paints, thereBelow)));
+    m_follow->setEnabled(!m_advice.steps.empty());
+    std::vector<CaptionedColour> beside{{m_advice.laidNow.colour, tr("now")}, {*well.wanted, tr("wanted")}};
+    if (!m_advice.steps.empty())
+        beside.push_back({m_advice.steps.front().laid.colour, tr("after the next touch")});
+    m_beside->show(std::move(beside));
+}
+
+void WellPage::showWay(const WellRecord& well, const WellState& state)
+{
+    FieldContents contents;
+    if (well.wanted)
+        contents.needs.push_back(
+            {tr("wanted: %1").arg(colourWords(*well.wanted)), *well.wanted, m_advice.apartNow <= thereBelow});
+    for (const auto& part : state.contents.parts) {
+        const Paint& paint = m_studio->paints[part.first];
+        contents.tubes.push_back({text(paint.name), paint.swatch.full, paint.swatch.thin, true});
+    }
+    for (std::size_t act = 1; act <= state.puddle.acts.size(); ++act) {
+        const PuddleContents then = contentsOf(state.puddle, act);
+        if (!then.isEmpty())
+            contents.path.push_back(seenLab(filmOf(then, m_studio->paints), then.wash, whitePaper()));
+    }
+    for (const TouchStep& step : m_advice.steps)
+        contents.dots.push_back(
+            {tr("after %1 of %2").arg(text(amountWords(step.parts)), text(m_studio->paints[step.paint].name)),
+             step.laid.colour});
+    m_field->setContents(std::move(contents));
+}
+
+} // namespace iris

@@ -1,0 +1,56 @@
+#pragma once
+
+#include "finding/nexttouch.h"
+#include "notebook/tube.h"
+
+#include <string>
+#include <vector>
+
+namespace iris {
+
+/// One thing that was done with a well: paint put in, water, some of it blotted away, or what it looked like.
+struct WellStep {
+    enum class Kind { Paint, Water, Blot, Seen };
+    Kind kind = Kind::Paint;
+    TubeId tube;       ///< of Paint
+    std::string name;  ///< the tube's, kept
+    double amount = 0; ///< parts of Paint; the share that stays of Water (of the film's thickness) and Blot
+    Lab seen;          ///< of Seen
+    double sd = 1;     ///< and how far that may be off, deltaE00
+
+    bool operator==(const WellStep&) const = default;
+};
+
+/// "paint", "water", "blot", "seen".
+std::string_view nameOf(WellStep::Kind kind);
+std::optional<WellStep::Kind> parseWellStepKind(std::string_view name);
+
+/// A puddle of the painter's, how it came about, and what it is to become.
+struct WellRecord {
+    std::string name; ///< what it is for, "reeds"; may be empty
+    std::optional<Lab> wanted;
+    std::vector<WellStep> steps;
+
+    bool operator==(const WellRecord&) const = default;
+};
+
+/// So many wells are kept; a new one takes the place of the oldest.
+inline constexpr std::size_t mostWells = 8;
+inline constexpr std::size_t mostWellSteps = 500;
+
+struct Studio;
+
+/// What lies in a well, by the places of the studio's tubes, and what is believed of them by what was seen. Paint of
+/// tubes that are gone is left out; their names are told.
+struct WellState {
+    Puddle puddle;
+    PuddleContents contents;
+    Belief belief;
+    std::vector<std::string> gone;
+};
+WellState stateOf(const WellRecord& well, const Studio& studio);
+
+/// A recipe as the steps that make it, in the order a painter would put it in.
+std::vector<WellStep> stepsFor(const Recipe& recipe, const Studio& studio);
+
+} // namespace iris

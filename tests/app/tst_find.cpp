@@ -1,0 +1,533 @@
+#include "patience.h"
+
+#include "app/find/findview.h"
+#include "app/find/picturedialog.h"
+#include "app/find/targetpanel.h"
+#include "app/parts/diagnosisdialog.h"
+#include "app/parts/messages.h"
+#include "app/parts/mixcard.h"
+#include "app/parts/touchingcolours.h"
+#include "app/well/layerswidget.h"
+#include "app/well/wellpage.h"
+#include "app/well/wellstrip.h"
+#include "app/window/mainwindow.h"
+#include "app/window/places.h"
+#include "colour/deltae.h"
+#include "sheet/pickedcolour.h"
+#include "words/findwords.h"
+
+#include <QApplication>
+#include <QCheckBox>
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPushButton>
+#include <QTemporaryDir>
+#include <QTimer>
+#include <QtTest>
+
+using namespace iris;
+
+/// From a colour that is wanted to paint in the well, in the real window.
+class TestFind : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void init();
+    void cleanup();
+    void byKeyboardFromAColourToAPuddle();
+    void byMouseToo();
+    void everyNumberIsTheCores();
+    void movesAndWeights();
+    void theSiftSifts();
+    void whatIsOutOfReachIsSaid();
+    void tubesNeedsAndMixesCanBeWanted();
+    void nonsenseIsAnswered();
+    void oneTubeAndNone();
+    void aWellRemembers();
+    void aWellOutlivesItsTubes();
+    void eightWellsAreKept();
+    void stepsAreTakenBackAndUndone();
+    void aPuddleBecomesAMix();
+    void colourComesOutOfAPicture();
+    void badPicturesAreTold();
+    void mudIsExplained();
+    void tubesGoneWhileMixing();
+
+private:
+    template <typename Widget> Widget* find(const char* name) const
+    {
+        return m_window->findChild<Widget*>(QLatin1String(name));
+    }
+    FindView& view() { return m_window->places().the<FindView>(); }
+    WellPage& well() { return m_window->places().well(); }
+    const Notebook& notebook() const { return m_document->notebook(); }
+    void want(const Lab& colour, const QString& words = {})
+    {
+        view().wantColour({colour, {}, false, false}, words);
+        COMES_TRUE(!view().isBusy() && !view().tiles().found().candidates.empty());
+    }
+    TubeId tube(const char* name) const
+    {
+        for (const Tube& one : notebook().tubes)
+            if (one.name == name)
+                return one.id;
+        return {};
+    }
+
+    std::unique_ptr<QTemporaryDir> m_folder;
+    std::unique_ptr<Document> m_document;
+    std::unique_ptr<MainWindow> m_window;
+    QStringList m_told;
+    QString m_answer;
+};
+
+void TestFind::init()
+{
+    m_told.clear();
+    messages().tell = [this](QWidget*, const QString&, const QString& message) { m_told << message; };
+    messages().fileToOpen = [this](QWidget*, const QString&, const QString&) { return m_answer; };
+    m_folder = std::make_unique<QTemporaryDir>();
+    m_document = std::make_unique<Document>();
+    QVERIFY(m_document->create(m_folder->filePath("find.iris")));
+    std::vector<Tube> tubes;
+    for (const auto& [name, code] : std::initializer_list<std::pair<const char*, const char*>>{{"Lemon", "PY3"},
+                                                                                               {"Phthalo", "PB15:3"},
+                                                                                               {"Ultramarine", "PB29"},
+                                                                                               {"Sienna", "PBr7"},
+                                                                                               {"Rose", "PV19"},
+                                                                                               {"Scarlet", "PR255"},
+                                                                                               {"Black", "PBk9"}}) {
+        Tube made;
+        made.name = name;
+        made.codes = parsePigmentCodes(code).value();
+        tubes.push_back(made);
+    }
+    m_document->addTubes(tubes, "add tubes");
+    m_window = std::make_unique<MainWindow>(*m_document);
+    m_window->show();
+    QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
+    m_window->goTo(view());
+}
+
+void TestFind::cleanup()
+{
+    m_window.reset();
+    m_document.reset();
+}
+
+void TestFind::byKeyboardFromAColourToAPuddle()
+{
+    m_window->goTo(*m_window->places().list().front());
+    QTest::keyClick(m_window.get(), Qt::Key_3);
+    QVERIFY(view().isVisible());
+    QCOMPARE(QApplication::focusWidget(), find<QLineEdit>("wantedTyped")); // nothing is wanted yet
+    QTest::keyClicks(QApplication::focusWidget(), "50, -22, 34");
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
+    COMES_TRUE(!view().isBusy() && view().tiles().found().candidates.size() > 3);
+    view().takeFocus();
+    QCOMPARE(QApplication::focusWidget(), &view().tiles());
+    QTest::keyClick(&view().tiles(), Qt::Key_Right);
+    QCOMPARE(view().tiles().current(), 1);
+    const Candidate chosen = view().tiles().found().candidates[1];
+    QTest::keyClick(&view().tiles(), Qt::Key_E);
+    QVERIFY(well().isVisible());
+    QCOMPARE(notebook().wells.size(), 1U);
+    QCOMPARE(stateOf(notebook().wells[0], *m_document->studio()).contents.parts.size(), chosen.recipe.parts.size());
+    // "Too green": three acts to a mended puddle.
+    well().see({Look::TooGreen});
+    QVERIFY(!well().advice().steps.empty());
+    QVERIFY(find<QLabel>("wellNext")->text().startsWith("Put in "));
+    const double before = well().advice().apartNow;
+    QTest::keyClick(find<QListWidget>("wellSteps"), Qt::Key_Return);
+    QVERIFY(well().advice().apartNow < before);
+    QTest::keyClick(find<QListWidget>("wellSteps"), Qt::Key_Escape);
+    QVERIFY(view().isVisible());
+    QTest::keyClick(m_window.get(), Qt::Key_Q);
+    QVERIFY(well().isVisible());
+}
+
+void TestFind::byMouseToo()
+{
+    find<QLineEdit>("wantedTyped")->setText("#8a6a3c");
+    QTest::keyClick(find<QLineEdit>("wantedTyped"), Qt::Key_Return);
+    COMES_TRUE(!view().isBusy() && view().tiles().found().candidates.size() > 1);
+    QTest::mouseClick(&view().tiles(), Qt::LeftButton, {}, QPoint(view().tiles().width() - 40, 40));
+    QVERIFY(view().tiles().current() > 0);
+    QTest::mouseClick(find<QPushButton>("intoWell"), Qt::LeftButton);
+    QVERIFY(well().isVisible());
+    QTest::mouseClick(find<QPushButton>("wellDone"), Qt::LeftButton);
+    QVERIFY(view().isVisible());
+    auto* strip = find<WellStrip>("wellStrip");
+    QVERIFY(strip->isVisible());
+    QTest::mouseClick(strip, Qt::LeftButton, {}, QPoint(110, strip->height() / 2));
+    QVERIFY(well().isVisible());
+}
+
+void TestFind::everyNumberIsTheCores()
+{
+    want({52, 12, 28});
+    CandidateOptions options;
+    options.most = 30;
+    const StudioPtr studio = m_document->studio();
+    const auto expected = candidatesFor({{52, 12, 28}, {}, false, false}, studio->paints, studio->atHand(), options);
+    QCOMPARE(view().tiles().found().candidates, expected);
+    QVERIFY(find<QLabel>("findHeadline")->text().startsWith(QString::number(expected.size()) + " mixes"));
+    view().tiles().setCurrent(0);
+    QVERIFY(find<QLabel>("findStart")
+                ->text()
+                .contains(QString::fromStdString(startWords(expected[0].recipe, studio->paints))));
+    QCOMPARE(*view().card().recipe(), expected[0].recipe);
+}
+
+void TestFind::movesAndWeights()
+{
+    want({52, 12, 28}, "mud");
+    QVERIFY(find<QLabel>("wantedWords")->text().startsWith("mud"));
+    QTest::mouseClick(find<QPushButton>("move_lighter"), Qt::LeftButton);
+    QCOMPARE(view().target().wanted()->colour.l, 57.0);
+    QVERIFY(find<QLabel>("wantedWords")->text().contains("as it was before"));
+    QTest::keyClick(&view().tiles(), Qt::Key_D, Qt::ShiftModifier);
+    QCOMPARE(view().target().wanted()->colour.l, 52.0);
+    COMES_TRUE(!view().isBusy());
+    find<QCheckBox>("valueFirst")->setChecked(true);
+    COMES_TRUE(!view().isBusy());
+    QVERIFY(view().tiles().found().wanted.valueFirst);
+}
+
+void TestFind::theSiftSifts()
+{
+    want({30, 0, 0});
+    const auto uses = [this](TubeId id) {
+        const auto place = *m_document->studio()->placeOf(id);
+        return std::ranges::any_of(view().tiles().found().candidates, [&](const Candidate& c) {
+            return std::ranges::find(c.recipe.parts, place, &Part::paint) != c.recipe.parts.end();
+        });
+    };
+    QVERIFY(uses(tube("Black")));
+    view().findChild<QAction*>("sift4")->setChecked(true);
+    COMES_TRUE(!view().isBusy());
+    QVERIFY(!uses(tube("Black")));
+    find<QComboBox>("findMost")->setCurrentIndex(0);
+    COMES_TRUE(!view().isBusy());
+    for (const Candidate& candidate : view().tiles().found().candidates)
+        QCOMPARE(candidate.recipe.parts.size(), 1U);
+    find<QComboBox>("findMost")->setCurrentIndex(3);
+    COMES_TRUE(!view().isBusy());
+    find<QComboBox>("findOrder")->setCurrentIndex(1);
+    COMES_TRUE(!view().isBusy());
+    QVERIFY(std::ranges::is_sorted(view().tiles().found().candidates, {}, &Candidate::apart));
+}
+
+void TestFind::whatIsOutOfReachIsSaid()
+{
+    want({60, -70, 60});
+    QVERIFY(find<QLabel>("findHeadline")->text().startsWith("Nothing comes near"));
+    QVERIFY(find<QLabel>("findWhy")->text().contains("are not that clean"));
+    COMES_TRUE(find<QLabel>("findWhy")->text().contains("One tube more would help most"));
+}
+
+void TestFind::tubesNeedsAndMixesCanBeWanted()
+{
+    m_document->addNeed({"reeds", {55, 4, 38}, 7, 2});
+    MixRecord mix;
+    mix.name = "mud <b>bold</b>";
+    mix.parts = {{tube("Sienna"), "Sienna", 1}};
+    mix.painted = Lab{40, 10, 18};
+    m_document->keepMix(mix, "keep");
+    auto* sources = find<QComboBox>("wantedSource");
+    const auto take = [&](const QString& words) {
+        const int row = sources->findText(words);
+        QVERIFY2(row > 0, qPrintable(words));
+        sources->setCurrentIndex(row);
+        Q_EMIT sources->activated(row);
+        COMES_TRUE(!view().isBusy());
+    };
+    take("need: reeds");
+    QCOMPARE(view().target().wanted()->colour, (Lab{55, 4, 38}));
+    take("painted: mud <b>bold</b>");
+    QCOMPARE(view().target().wanted()->colour, (Lab{40, 10, 18}));
+    QVERIFY(find<QLabel>("wantedWords")->text().startsWith("mud <b>bold</b>"));
+    take("tube: Scarlet");
+    QVERIFY(view().target().wanted()->thin.has_value());
+    QVERIFY(find<QCheckBox>("thinMatters")->isVisible());
+    const auto scarlet = *m_document->studio()->placeOf(tube("Scarlet"));
+    for (const Candidate& candidate : view().tiles().found().candidates) // not by itself
+        QVERIFY(std::ranges::find(candidate.recipe.parts, scarlet, &Part::paint) == candidate.recipe.parts.end());
+}
+
+void TestFind::nonsenseIsAnswered()
+{
+    for (const char* typed : {"", "blue", "1, 2", "50, 1e400, 0", "nan, 0, 0", "#12", "999, 0, 0", "<b>"}) {
+        find<QLineEdit>("wantedTyped")->setText(typed);
+        QTest::keyClick(find<QLineEdit>("wantedTyped"), Qt::Key_Return);
+        QVERIFY2(find<QLabel>("wantedTrouble")->isVisible() && !find<QLabel>("wantedTrouble")->text().isEmpty(), typed);
+        QVERIFY(!view().target().wanted());
+    }
+    QVERIFY(!find<QPushButton>("intoWell")->isEnabled());
+    QTest::keyClick(find<QLineEdit>("wantedTyped"), Qt::Key_Escape);
+    m_window->goTo(well());
+    find<QLineEdit>("wellSeen")->setText("too green");
+    QTest::keyClick(find<QLineEdit>("wellSeen"), Qt::Key_Return);
+    QVERIFY(find<QLabel>("wellTrouble")->isVisible());
+    QVERIFY(notebook().wells.empty());
+    well().follow();
+    well().save();
+    well().empty();
+    well().backTo(3);
+    well().see({Look::TooRed});
+    QVERIFY(notebook().wells.empty() && notebook().mixes.empty());
+    QVERIFY(!find<QPushButton>("wellSave")->isEnabled());
+}
+
+void TestFind::oneTubeAndNone()
+{
+    std::vector<TubeId> ids;
+    for (const Tube& one : notebook().tubes)
+        if (one.name != "Lemon")
+            ids.push_back(one.id);
+    m_document->removeTubes(ids);
+    want({60, 0, 60});
+    QCOMPARE(view().tiles().found().candidates.size(), 1U);
+    m_document->removeTubes({tube("Lemon")});
+    COMES_TRUE(!view().isBusy());
+    QVERIFY(view().tiles().found().candidates.empty());
+    QVERIFY(find<QLabel>("findHeadline")->text().startsWith("No tube"));
+    m_window->goTo(well());
+    well().putInChosen(true);
+    QVERIFY(notebook().wells.empty());
+}
+
+void TestFind::aWellRemembers()
+{
+    want({50, -22, 34}, "reeds");
+    view().tiles().setCurrent(0);
+    QTest::mouseClick(find<QPushButton>("intoWell"), Qt::LeftButton);
+    well().putIn(tube("Rose"), 0.125);
+    well().see({Look::TooDull});
+    const auto before = notebook().wells;
+    const QString words = find<QLabel>("wellNext")->text();
+    const QString path = m_document->path();
+    m_window.reset();
+    m_document = std::make_unique<Document>();
+    QVERIFY(m_document->open(path));
+    QCOMPARE(notebook().wells, before);
+    m_window = std::make_unique<MainWindow>(*m_document);
+    m_window->show();
+    m_window->goTo(well());
+    QCOMPARE(find<QLabel>("wellNext")->text(), words);
+    QVERIFY(find<WellStrip>("wellStrip")->isVisible());
+}
+
+void TestFind::aWellOutlivesItsTubes()
+{
+    m_window->goTo(well());
+    well().putIn(tube("Lemon"), 3);
+    well().putIn(tube("Phthalo"), 0.25);
+    m_document->removeTubes({tube("Phthalo")});
+    QVERIFY(find<QLabel>("wellWords")->text().contains("Phthalo is no longer in the notebook"));
+    m_document->removeTubes({tube("Lemon")});
+    QVERIFY(find<QLabel>("wellWords")->text().contains("None of its tubes"));
+    QVERIFY(!find<QPushButton>("wellSave")->isEnabled());
+    m_document->undo();
+    m_document->undo();
+    QVERIFY(find<QLabel>("wellWords")->text().startsWith("3 parts of Lemon + 2 touches of Phthalo"));
+}
+
+void TestFind::eightWellsAreKept()
+{
+    m_window->goTo(well());
+    for (int i = 0; i < 11; ++i) {
+        well().beginEmpty();
+        well().putIn(tube("Lemon"), i + 1);
+    }
+    QCOMPARE(notebook().wells.size(), mostWells);
+    QCOMPARE(notebook().wells.back().steps[0].amount, 11.0);
+    QCOMPARE(notebook().wells.front().steps[0].amount, 4.0);
+    QCOMPARE(find<QComboBox>("whichWell")->count(), 8);
+    well().openWell(0);
+    QCOMPARE(well().open(), 0U);
+    well().empty();
+    QCOMPARE(notebook().wells.size(), 7U);
+    // A well keeps so many steps, and says so.
+    WellRecord full;
+    WellStep step;
+    step.tube = tube("Lemon");
+    step.name = "Lemon";
+    step.amount = 0.125;
+    full.steps.assign(mostWellSteps, step);
+    m_document->setWells({full}, "fill");
+    well().putInChosen(true);
+    QCOMPARE(notebook().wells[0].steps.size(), mostWellSteps);
+    QVERIFY(m_told.last().contains("500 steps"));
+}
+
+void TestFind::stepsAreTakenBackAndUndone()
+{
+    m_window->goTo(well());
+    find<QComboBox>("wellTube")->setCurrentIndex(0);
+    QTest::keyClick(find<QListWidget>("wellSteps"), Qt::Key_P);
+    QTest::keyClick(find<QListWidget>("wellSteps"), Qt::Key_T);
+    QTest::keyClick(find<QListWidget>("wellSteps"), Qt::Key_A);
+    QTest::keyClick(find<QListWidget>("wellSteps"), Qt::Key_H);
+    QCOMPARE(notebook().wells[0].steps.size(), 4U);
+    QCOMPARE(notebook().wells[0].steps[1].amount, 0.125);
+    const auto contents = stateOf(notebook().wells[0], *m_document->studio()).contents;
+    QVERIFY(std::abs(contents.wash - 0.7071) < 1e-9 && std::abs(contents.parts[0].second - 0.5625) < 1e-9);
+    find<QListWidget>("wellSteps")->setCurrentRow(1);
+    QTest::keyClick(find<QListWidget>("wellSteps"), Qt::Key_Backspace);
+    QCOMPARE(notebook().wells[0].steps.size(), 2U);
+    m_document->undo();
+    QCOMPARE(notebook().wells[0].steps.size(), 4U);
+    for (int i = 0; i < 4; ++i)
+        m_document->undo();
+    QVERIFY(notebook().wells.empty());
+    QVERIFY(!find<WellStrip>("wellStrip")->isVisible());
+    m_document->redo();
+    QCOMPARE(notebook().wells[0].steps.size(), 1U);
+}
+
+void TestFind::aPuddleBecomesAMix()
+{
+    m_window->goTo(well());
+    well().putIn(tube("Phthalo"), 0.25);
+    QVERIFY(find<QLabel>("wellWarning")->isVisible());
+    well().putIn(tube("Lemon"), 3);
+    well().water();
+    QTest::mouseClick(find<QPushButton>("wellSave"), Qt::LeftButton);
+    QCOMPARE(notebook().mixes.size(), 1U);
+    const MixRecord& mix = notebook().mixes[0];
+    QCOMPARE(mix.parts[0].parts, 1);
+    QCOMPARE(mix.parts[1].parts, 12);
+    QVERIFY(std::abs(mix.wash - 0.7071) < 1e-9);
+    QVERIFY2(mix.notes.starts_with("2 touches of Phthalo; 3 parts of Lemon; water"), mix.notes.c_str());
+    // What is shown of it is what the core says, also in layers.
+    const auto state = stateOf(notebook().wells[0], *m_document->studio());
+    const Film film = filmOf(state.contents, m_document->studio()->paints);
+    const auto& layers = find<LayersWidget>("layers")->colours();
+    QVERIFY(deltaE00(layers[0][1], seenLab(film, 2 * state.contents.wash, whitePaper())) < 0.05);
+    QVERIFY(deltaE00(layers[1][0], seenLab(film, state.contents.wash, blackLine())) < 1e-9);
+}
+
+void TestFind::colourComesOutOfAPicture()
+{
+    QImage image(300, 200, QImage::Format_RGB32);
+    image.fill(QColor(200, 190, 150)); // a yellowish light on something grey
+    for (int y = 0; y < 200; ++y)
+        for (int x = 0; x < 100; ++x)
+            image.setPixelColor(x, y, QColor(90, 110, 40));
+    image.setPixelColor(250, 100, Qt::black); // a speck
+    m_answer = m_folder->filePath("marsh.png");
+    QVERIFY(image.save(m_answer));
+    const Scan scan = Scan::load(m_answer).value();
+    const Lab one = pickedColour(lightAt(scan, {50, 50}, 0));
+    QVERIFY(deltaE00(one, toLab(Srgb{90, 110, 40, false})) < 0.1);
+    QVERIFY(pickedColour(lightAt(scan, {250, 100}, 0)).l < 1);
+    QVERIFY(pickedColour(lightAt(scan, {250, 100}, 12)).l > 70);           // a region outvotes a speck
+    QVERIFY(deltaE00(pickedColour(lightAt(scan, {0, 0}, 40)), one) < 0.1); // beyond the edge nothing counts
+    const LinearRgb white = lightAt(scan, {200, 50}, 3);
+    const Lab neutral = pickedColour(white, white);
+    QVERIFY(std::hypot(neutral.a, neutral.b) < 0.1);
+    QVERIFY(std::abs(neutral.l - pickedColour(white).l) < 1);
+
+    bool done = false;
+    auto* timer = new QTimer(this);
+    timer->setInterval(20);
+    connect(timer, &QTimer::timeout, this, [&] {
+        auto* dialog = qobject_cast<PictureDialog*>(QApplication::activeModalWidget());
+        if (!dialog || !dialog->isOpen() || done)
+            return;
+        done = true;
+        timer->deleteLater();
+        PictureCanvas& canvas = dialog->canvas();
+        const auto clickAt = [&](QPoint place) {
+            QTest::mouseClick(&canvas, Qt::LeftButton, {},
+                              canvas.toWidget(QPointF(place) + QPointF(0.5, 0.5)).toPoint());
+        };
+        clickAt({50, 50});
+        QCOMPARE(dialog->colours().size(), 1U);
+        QVERIFY(deltaE00(dialog->colours()[0], one) < 0.1);
+        canvas.zoom(6, canvas.toWidget({150, 100}));
+        QTest::keyClick(&canvas, Qt::Key_Return); // the cross is where the pointer was
+        QCOMPARE(dialog->colours().size(), 2U);
+        QTest::keyClick(&canvas, Qt::Key_0);
+        dialog->findChild<QPushButton*>("setWhite")->setChecked(true);
+        clickAt({200, 150});
+        QCOMPARE(dialog->colours().size(), 2U);  // that was no pin
+        QVERIFY(dialog->colours()[0].b < one.b); // the yellow of the light is gone
+        dialog->findChild<QPushButton*>("needPins")->click();
+        dialog->findChild<QListWidget*>("pins")->setCurrentRow(0);
+        dialog->findChild<QPushButton*>("matchPin")->click();
+    });
+    timer->start();
+    QTest::mouseClick(find<QPushButton>("wantedPicture"), Qt::LeftButton);
+    QVERIFY(done);
+    QCOMPARE(notebook().needs.size(), 2U);
+    QCOMPARE(notebook().needs[0].need.name, std::string("marsh, place 1"));
+    QVERIFY(view().target().wanted().has_value());
+    QVERIFY(find<QLabel>("wantedWords")->text().startsWith("a place in marsh.png"));
+}
+
+void TestFind::badPicturesAreTold()
+{
+    const auto told = [this](const QString& path) {
+        PictureDialog dialog(*m_document, path);
+        auto* words = dialog.findChild<QLabel*>("pictureWords");
+        if (!QTest::qWaitFor([&] { return !words->text().startsWith("Opening"); }, patienceMs))
+            return QString();
+        dialog.pick({3, 3});
+        return dialog.isOpen() ? QString() : words->text();
+    };
+    QFile notes(m_folder->filePath("notes.png"));
+    QVERIFY(notes.open(QIODevice::WriteOnly));
+    notes.write("no picture");
+    notes.close();
+    QVERIFY(!told(notes.fileName()).isEmpty());
+    QVERIFY(!told(m_folder->filePath("gone.png")).isEmpty());
+    QImage tiny(3, 3, QImage::Format_RGB32);
+    tiny.fill(Qt::white);
+    QVERIFY(tiny.save(m_folder->filePath("tiny.png")));
+    QVERIFY(!told(m_folder->filePath("tiny.png")).isEmpty());
+}
+
+void TestFind::mudIsExplained()
+{
+    const StudioPtr studio = m_document->studio();
+    const std::size_t scarlet = *studio->placeOf(tube("Scarlet"));
+    const std::size_t blue = *studio->placeOf(tube("Ultramarine"));
+    want({40, 20, -10});
+    view().card().show(studio, {{{scarlet, 1}, {blue, 2}}, 0.45});
+    QTimer::singleShot(200, this, [&] {
+        auto* dialog = qobject_cast<DiagnosisDialog*>(QApplication::activeModalWidget());
+        QVERIFY(dialog);
+        QVERIFY(dialog->findChild<QLabel*>("diagnosisWords")->text().startsWith("Scarlet leans away"));
+        QVERIFY(dialog->findChild<TouchingColours*>("diagnosisMendedWay"));
+        dialog->findChild<QPushButton*>("takeMended")->click();
+    });
+    QTest::keyClick(&view().tiles(), Qt::Key_Y);
+    const std::size_t rose = *studio->placeOf(tube("Rose"));
+    QVERIFY(std::ranges::find(view().card().recipe()->parts, rose, &Part::paint)
+            != view().card().recipe()->parts.end());
+}
+
+/// An edit while candidates are looked for: what is shown is of tubes that are there.
+void TestFind::tubesGoneWhileMixing()
+{
+    for (int round = 0; round < 6; ++round) {
+        view().wantColour({{40.0 + round, 10, 10}, {}, false, false}, {});
+        m_document->removeTubes({notebook().tubes.back().id});
+        if (round % 2)
+            m_document->undo();
+        QCoreApplication::processEvents();
+        const FoundMixes& found = view().tiles().found();
+        for (const Candidate& candidate : found.candidates)
+            for (const Part& part : candidate.recipe.parts)
+                QVERIFY(part.paint < found.studio->paints.size());
+    }
+    COMES_TRUE(!view().isBusy());
+    QCOMPARE(view().tiles().found().studio, m_document->studio());
+}
+
+QTEST_MAIN(TestFind)
+#include "tst_find.moc"
