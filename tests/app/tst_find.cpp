@@ -7,12 +7,16 @@
 #include "app/parts/messages.h"
 #include "app/parts/mixcard.h"
 #include "app/parts/touchingcolours.h"
+#include "app/sheets/mixespage.h"
+#include "app/sheets/motherdialog.h"
+#include "app/tubes/replacedialog.h"
 #include "app/well/layerswidget.h"
 #include "app/well/wellpage.h"
 #include "app/well/wellstrip.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
 #include "colour/deltae.h"
+#include "finding/mother.h"
 #include "sheet/pickedcolour.h"
 #include "words/findwords.h"
 
@@ -23,6 +27,7 @@
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPushButton>
+#include <QSlider>
 #include <QTemporaryDir>
 #include <QTimer>
 #include <QtTest>
@@ -53,6 +58,8 @@ private Q_SLOTS:
     void colourComesOutOfAPicture();
     void badPicturesAreTold();
     void mudIsExplained();
+    void aTubeIsReplaced();
+    void aMotherColourIsStirredIn();
     void tubesGoneWhileMixing();
 
 private:
@@ -509,6 +516,57 @@ void TestFind::mudIsExplained()
     const std::size_t rose = *studio->placeOf(tube("Rose"));
     QVERIFY(std::ranges::find(view().card().recipe()->parts, rose, &Part::paint)
             != view().card().recipe()->parts.end());
+}
+
+void TestFind::aTubeIsReplaced()
+{
+    MixRecord mix;
+    mix.parts = {{tube("Scarlet"), "Scarlet", 1}, {tube("Ultramarine"), "Ultramarine", 2}};
+    m_document->keepMix(mix, "keep");
+    ReplaceDialog dialog(m_document->studio(), tube("Scarlet"), m_window->settings());
+    COMES_TRUE(!dialog.isBusy());
+    QCOMPARE(dialog.findChild<QListWidget*>("standIns")->count(), static_cast<int>(dialog.standIns().size()));
+    QVERIFY(dialog.findChild<QLabel*>("replaceHeadline")->text().contains("1 of your mixes"));
+    const double own = dialog.standIns().front().apartInMixes;
+    const auto scarlet = *m_document->studio()->placeOf(tube("Scarlet"));
+    for (const StandIn& one : dialog.standIns())
+        QVERIFY(std::ranges::find(one.recipe.parts, scarlet, &Part::paint) == one.recipe.parts.end());
+    dialog.findChild<QCheckBox*>("replaceTable")->setChecked(true);
+    COMES_TRUE(!dialog.isBusy());
+    QVERIFY(dialog.standIns().front().apartInMixes < own); // the same pigment is in the table
+    QVERIFY(dialog.findChild<QLabel*>("replaceWords")->text().contains("parts of it for one"));
+}
+
+void TestFind::aMotherColourIsStirredIn()
+{
+    const StudioPtr studio = m_document->studio();
+    MotherDialog dialog(studio, {{{{0, 3}, {1, 1}}, 1}, {{{5, 1}}, 0.5}}, m_window->settings());
+    dialog.findChild<QSlider*>("motherShare")->setValue(0);
+    const QString none = dialog.findChild<QLabel*>("motherWords")->text();
+    dialog.findChild<QComboBox*>("motherTube")->setCurrentIndex(3);
+    dialog.findChild<QSlider*>("motherShare")->setValue(40);
+    const auto tied = withMother(std::vector<Recipe>{{{{0, 3}, {1, 1}}, 1}, {{{5, 1}}, 0.5}}, 3, 0.4, studio->paints);
+    const QString words = dialog.findChild<QLabel*>("motherWords")->text();
+    QVERIFY(words != none);
+    QVERIFY2(words.contains(QString("%1 now. Chroma").arg(qRound(tied.spreadAfter))), qPrintable(words));
+    // From the list of mixes: those on show whose tubes are all there.
+    auto& page = *m_window->findChild<MixesPage*>();
+    page.stirMother();
+    QVERIFY(m_told.last().contains("no mix on show"));
+    MixRecord mix;
+    mix.parts = {{tube("Lemon"), "Lemon", 1}, {tube("Rose"), "Rose", 1}};
+    m_document->keepMix(mix, "keep");
+    mix.parts.push_back({{700}, "gone", 1});
+    m_document->keepMix(mix, "keep");
+    bool seen = false;
+    QTimer::singleShot(200, this, [&] {
+        auto* open = qobject_cast<MotherDialog*>(QApplication::activeModalWidget());
+        QVERIFY(open);
+        seen = open->findChild<QLabel*>("motherWords")->text().startsWith("1 mixes");
+        open->reject();
+    });
+    page.stirMother();
+    QVERIFY(seen);
 }
 
 /// An edit while candidates are looked for: what is shown is of tubes that are there.

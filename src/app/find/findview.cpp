@@ -6,6 +6,7 @@
 #include "app/parts/messages.h"
 #include "app/parts/mixcard.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/tubesetbox.h"
 #include "app/parts/words.h"
 #include "app/parts/worktable.h"
@@ -15,11 +16,11 @@
 
 #include <QComboBox>
 #include <QFileInfo>
+#include <QGridLayout>
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QPushButton>
 #include <QScrollArea>
-#include <QToolButton>
 #include <QVBoxLayout>
 
 namespace iris {
@@ -94,17 +95,14 @@ QWidget* FindView::makeMiddle()
     for (const CandidateOrder order : allCandidateOrders)
         m_order->addItem(orderWords(order), static_cast<int>(order));
     m_tubes->setAccessibleName(tr("Out of which tubes"));
-    auto* sift = new QToolButton(this);
-    sift->setObjectName(QStringLiteral("findSift"));
-    sift->setText(tr("Sift"));
-    sift->setPopupMode(QToolButton::InstantPopup);
-    sift->setMenu(makeSift());
-    auto* choices = new QHBoxLayout;
-    choices->setSpacing(2 * gridStep);
-    for (QWidget* choice : {static_cast<QWidget*>(m_tubes), static_cast<QWidget*>(m_most), static_cast<QWidget*>(sift)})
-        choices->addWidget(choice);
-    choices->addStretch();
-    choices->addWidget(m_order);
+    for (QComboBox* box : {static_cast<QComboBox*>(m_tubes), m_most, m_order})
+        keepNarrow(*box, 6);
+    m_siftButton = new QPushButton(tr("Sift"), this);
+    m_siftButton->setObjectName(QStringLiteral("findSift"));
+    m_siftButton->setMenu(makeSift());
+    m_choices = new QGridLayout;
+    m_choices->setSpacing(2 * gridStep);
+    arrange(false);
     auto* scroll = new QScrollArea(this);
     scroll->setWidgetResizable(true);
     scroll->setFrameShape(QFrame::NoFrame);
@@ -115,7 +113,7 @@ QWidget* FindView::makeMiddle()
     layout->setSpacing(3 * gridStep);
     layout->addWidget(m_headline);
     layout->addWidget(m_why);
-    layout->addLayout(choices);
+    layout->addLayout(m_choices);
     layout->addWidget(scroll, 1);
     for (QComboBox* box : {m_most, m_order})
         connect(box, &QComboBox::currentIndexChanged, this, &FindView::search);
@@ -172,6 +170,26 @@ void FindView::showEvent(QShowEvent* event)
     Place::showEvent(event);
     if (m_stale)
         search();
+}
+
+/// What is asked of the mixes in one row, or where there is little room in two.
+void FindView::arrange(bool narrow)
+{
+    const std::array<QWidget*, 4> choices{m_tubes, m_most, m_siftButton, m_order};
+    for (QWidget* choice : choices)
+        m_choices->removeWidget(choice);
+    for (int i = 0; i < 4; ++i)
+        m_choices->addWidget(choices[static_cast<std::size_t>(i)], narrow ? i / 2 : 0, narrow ? i % 2 : i);
+    m_target->setNarrow(narrow);
+    m_narrow = narrow;
+}
+
+void FindView::resizeEvent(QResizeEvent* event)
+{
+    constexpr int narrowBelow = 960;
+    Place::resizeEvent(event);
+    if (const bool narrow = width() < narrowBelow; narrow != m_narrow)
+        arrange(narrow);
 }
 
 void FindView::search()

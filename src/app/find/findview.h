@@ -6,9 +6,9 @@
 
 class QAction;
 class QComboBox;
+class QGridLayout;
 class QMenu;
-class QProgressBar;
-class QScrollArea;
+class QPushButton;
 
 namespace iris {
 
@@ -37,6 +37,8 @@ public:
     /// Wants a colour, and asks to be shown.
     void wantColour(const Wanted& wanted, const QString& words);
     void takePicture(const QString& path);
+    /// Makes the mix in hand in the well.
+    void start();
 
 Q_SIGNALS:
     /// A mix is to be made in the well, to come to the colour that is wanted.
@@ -45,17 +47,18 @@ Q_SIGNALS:
 
 protected:
     void showEvent(QShowEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 private:
     QWidget* makeMiddle();
     QMenu* makeSift();
+    void arrange(bool narrow);
     Sift sift() const;
     void search();
     void tell();
     void showFound(FoundMixes found, bool all);
     void showCandidate(int tile);
     void look(const FoundMixes& found);
-    void start();
     void askPicture();
 
     Worktable& m_context;
@@ -68,6 +71,9 @@ private:
     TubeSetBox* m_tubes;
     QComboBox* m_most;
     QComboBox* m_order;
+    QPushButton* m_siftButton = nullptr;
+    QGridLayout* m_choices = nullptr;
+    bool m_narrow = false;
     QAction* m_intoWell = nullptr;
     std::array<QAction*, 5> m_sifts{};
     Job<std::vector<Candidate>> m_search;

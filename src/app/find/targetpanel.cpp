@@ -23,6 +23,7 @@ namespace iris {
 namespace {
 
 constexpr int panelWidth = 248;
+constexpr int narrowWidth = 196;
 constexpr int idRole = Qt::UserRole;
 constexpr int kindRole = Qt::UserRole + 1;
 enum SourceKind { OfNothing, OfTube, OfNeed, OfMix };
@@ -88,7 +89,7 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
     m_sources->setAccessibleName(tr("A tube, a need or a painted mix"));
     m_valueFirst->setObjectName(QStringLiteral("valueFirst"));
     m_thinMatters->setObjectName(QStringLiteral("thinMatters"));
-    keepNarrow(*m_sources, 20);
+    keepNarrow(*m_sources, 12);
     auto* picture = actButton(*addAct(
                                   *this, tr("Out of a picture"), Qt::Key_O, [this] { Q_EMIT pictureAsked(); },
                                   tr("Pick a colour out of a photograph or scan")),
@@ -242,6 +243,11 @@ void TargetPanel::show()
                          + (m_before ? tr("\nOn the left as it was before.") : QString()));
     m_patch->setAccessibleName(m_words->text());
     m_patch->update();
+}
+
+void TargetPanel::setNarrow(bool narrow)
+{
+    setFixedWidth(narrow ? narrowWidth : panelWidth);
 }
 
 void TargetPanel::takeFocus()

@@ -28,6 +28,7 @@ public:
     void want(const Wanted& wanted, const QString& words);
     void move(Move move);
     void takeFocus();
+    void setNarrow(bool narrow);
     /// What it is called; "wanted colour" for one that was only typed.
     const QString& called() const { return m_called; }
     /// The tube it is the colour of, when it is one: it is not matched by itself.

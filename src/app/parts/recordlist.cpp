@@ -25,6 +25,14 @@ qlonglong chosenRecord(const QListWidget& list)
     return item ? item->data(Qt::UserRole).toLongLong() : 0;
 }
 
+std::vector<qlonglong> shownRecords(const QListWidget& list)
+{
+    std::vector<qlonglong> ids;
+    for (int row = 0; row < list.count(); ++row)
+        ids.push_back(list.item(row)->data(Qt::UserRole).toLongLong());
+    return ids;
+}
+
 void chooseRecord(QListWidget& list, qlonglong id)
 {
     for (int row = 0; row < list.count(); ++row)

@@ -21,6 +21,9 @@ void refill(QListWidget& list, const std::vector<RecordRow>& rows);
 /// The number of the current row's record; 0 for none.
 qlonglong chosenRecord(const QListWidget& list);
 
+/// The numbers of all the records on show, in order.
+std::vector<qlonglong> shownRecords(const QListWidget& list);
+
 /// Makes the row of a record current, when it is there.
 void chooseRecord(QListWidget& list, qlonglong id);
 

@@ -3,11 +3,13 @@
 #include "app/parts/act.h"
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
+#include "app/parts/messages.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/recordlist.h"
 #include "app/parts/words.h"
 #include "app/sheets/mixdialog.h"
+#include "app/sheets/motherdialog.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
 #include "colour/observer.h"
@@ -101,8 +103,29 @@ QFrame* MixesPage::makeCard()
                  add(tr("Change it"), Qt::Key_E, "changeMix", &MixesPage::changeChosen, tr("Change the mix")),
                  add(tr("Take it out"), Qt::Key_Delete, "removeMix", &MixesPage::removeChosen, tr("Take the mix out"))};
     add(tr("Write a mix down"), Qt::Key_A, "newMix", &MixesPage::writeNew, {});
+    add(tr("A mother colour"), Qt::Key_O, "motherColour", &MixesPage::stirMother,
+        tr("Stir one tube into every mix on show"));
     addAct(*this, tr("Find a mix"), Qt::Key_Slash, [this] { find(); });
     return card;
+}
+
+void MixesPage::stirMother()
+{
+    const StudioPtr studio = m_document.studio();
+    std::vector<Recipe> mixes;
+    for (const qlonglong id : shownRecords(*m_list)) {
+        const MixRecord* record = m_document.notebook().mix({id});
+        Recipe recipe{{}, record ? record->wash : wash::full};
+        for (const MixPart& part : record ? record->parts : std::vector<MixPart>{})
+            if (const auto place = studio->placeOf(part.tube))
+                recipe.parts.push_back({*place, part.parts});
+        if (record && !recipe.parts.empty() && recipe.parts.size() == record->parts.size())
+            mixes.push_back(std::move(recipe));
+    }
+    if (mixes.empty())
+        return messages().tell(this, tr("A mother colour"),
+                               tr("There is no mix on show whose tubes are all in the notebook."));
+    MotherDialog(studio, std::move(mixes), m_settings, this).exec();
 }
 
 QIcon MixesPage::chipOf(const MixRecord& mix) const

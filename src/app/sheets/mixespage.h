@@ -34,6 +34,8 @@ public:
     /// Begins a new mix from the chosen one and a touch of another tube.
     void addTouch();
     void removeChosen();
+    /// A share of one tube stirred into every mix on show.
+    void stirMother();
 
 private:
     QFrame* makeCard();

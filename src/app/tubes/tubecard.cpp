@@ -141,7 +141,7 @@ void TubeCard::setUpButtons(QVBoxLayout* layout)
     m_more = new QPushButton(tr("More"), this);
     m_more->setObjectName(QStringLiteral("moreOfTube"));
     auto* menu = new QMenu(m_more);
-    menu->addActions({m_acts.card, m_acts.letDown});
+    menu->addActions({m_acts.card, m_acts.letDown, m_acts.replace});
     menu->addSeparator();
     menu->addActions({m_acts.duplicate, m_acts.merge, m_acts.remove});
     m_more->setMenu(menu);

@@ -23,6 +23,7 @@ struct TubeActs {
     QAction* pair = nullptr;
     QAction* card = nullptr;
     QAction* letDown = nullptr;
+    QAction* replace = nullptr;
     QAction* duplicate = nullptr;
     QAction* merge = nullptr;
     QAction* remove = nullptr;

@@ -10,6 +10,7 @@
 #include "app/tubes/letdowndialog.h"
 #include "app/tubes/listimport.h"
 #include "app/tubes/manytubesdialog.h"
+#include "app/tubes/replacedialog.h"
 #include "app/tubes/tubecard.h"
 #include "app/tubes/tubedelegate.h"
 #include "app/tubes/tubedialog.h"
@@ -124,6 +125,8 @@ void TubesView::setUpActs()
     m_acts.pair = addAct(
         *this, tr("See the pair"), Qt::Key_P, [this] { seePair(); }, tr("See the two chosen tubes as a pair"));
     m_acts.letDown = addAct(*this, tr("Strength from a let-down"), Qt::Key_S, [this] { letDownChosen(); });
+    m_acts.replace = addAct(
+        *this, tr("What replaces it?"), Qt::Key_W, [this] { replaceChosen(); }, tr("What replaces the tube"));
     m_acts.duplicate = addAct(
         *this, tr("Duplicate"), Qt::Key_D, [this] { duplicateChosen(); }, tr("Duplicate the tube"));
     m_acts.merge = addAct(*this, tr("Merge the two into the first"), Qt::Key_M, [this] { mergeChosen(); });
@@ -137,7 +140,7 @@ void TubesView::showWhatCanBeDone()
     const std::size_t count = chosen().size();
     for (QAction* act : {m_acts.edit, m_acts.remove})
         act->setEnabled(count > 0);
-    for (QAction* act : {m_acts.readings, m_acts.letDown, m_acts.duplicate})
+    for (QAction* act : {m_acts.readings, m_acts.letDown, m_acts.replace, m_acts.duplicate})
         act->setEnabled(count == 1);
     for (QAction* act : {m_acts.pair, m_acts.merge})
         act->setEnabled(count == 2);
@@ -461,6 +464,12 @@ void TubesView::letDownChosen()
     LetDownDialog dialog(m_document, ids.front(), this);
     if (dialog.exec() == QDialog::Accepted)
         m_document.changeTube(dialog.tube());
+}
+
+void TubesView::replaceChosen()
+{
+    if (chosen().size() == 1)
+        ReplaceDialog(m_document.studio(), chosen().front(), m_settings, this).exec();
 }
 
 void TubesView::showReadings()

@@ -40,6 +40,7 @@ public:
     void mergeChosen();
     void letDownChosen();
     void showReadings();
+    void replaceChosen();
     void importList();
     /// Asks for a picture of a card and reads it for the chosen tube.
     void readCard();

@@ -43,7 +43,7 @@ void LayersWidget::paintEvent(QPaintEvent*)
     constexpr int captions = 20;
     constexpr int line = 7;
     QPainter painter(this);
-    const std::array<QString, 3> words{tr("one layer"), tr("two, dry between"), tr("three")};
+    const std::array<QString, 3> words{tr("one layer"), tr("two"), tr("three")};
     painter.setFont(textFont(textsize::small));
     painter.setPen(palette().color(QPalette::WindowText));
     const bool grey = m_settings.valuesOnly();

@@ -25,6 +25,7 @@
 #include <QPushButton>
 #include <QSignalBlocker>
 #include <QVBoxLayout>
+#include <numeric>
 
 namespace iris {
 namespace {
@@ -116,10 +117,10 @@ QWidget* WellPage::makeLeft()
     looks->setMenu(m_looks);
     QAction* look = addAct(*this, tr("Say how it looks"), Qt::Key_L, [looks] { looks->showMenu(); });
     m_whileOpen.push_back(look);
-    said->addWidget(looks);
-    m_seen->setPlaceholderText(tr("or L, a, b of a dab"));
-    said->addWidget(m_seen, 1);
+    said->addWidget(looks, 1);
     layout->addLayout(said);
+    m_seen->setPlaceholderText(tr("or what a dab of it measures: L, a, b"));
+    layout->addWidget(m_seen);
     layout->addWidget(m_trouble);
     m_trouble->hide();
     layout->addStretch();
@@ -166,11 +167,10 @@ QWidget* WellPage::makeMiddle()
                 tr("Water"), Qt::Key_A, "wellWater", [this] { water(); }, tr("Let a puddle out with water"), true),
             act(
                 tr("Blot half"), Qt::Key_H, "wellBlot", [this] { blot(); }, tr("Blot half of a puddle away"), true)});
-    addRow(
-        {act(
-             tr("Keep as a mix"), Qt::Key_K, "wellSave", [this] { save(); }, tr("Write a puddle down as a mix"), true),
-         act(
-             tr("Wash it out"), Qt::Key_X, "wellEmpty", [this] { empty(); }, tr("Wash a well out"), true)});
+    addRow({act(
+                tr("Keep it"), Qt::Key_K, "wellSave", [this] { save(); }, tr("Write a puddle down as a mix"), true),
+            act(
+                tr("Wash out"), Qt::Key_X, "wellEmpty", [this] { empty(); }, tr("Wash a well out"), true)});
     return middle;
 }
 
@@ -461,8 +461,10 @@ void WellPage::showWell()
         lines << tr("%1 is no longer in the notebook and is left out.").arg(nameInList(gone));
     m_words->setText(lines.join(QLatin1Char('\n')));
     m_layers->show(film, state.contents.wash);
-    m_drying->setText(
-        tr("Colours are as they dry. Watercolour dries lighter; how much yours does is not measured yet."));
+    const std::vector<double> amounts = millilitresFor(*recipeOf(state.contents), 100);
+    m_drying->setText(tr("Colours are as they dry. Watercolour dries lighter; how much yours does is not measured yet. "
+                         "A wash of 100 square centimetres takes about %1 ml of paint.")
+                          .arg(number(std::accumulate(amounts.begin(), amounts.end(), 0.0), 2)));
     showAdvice(open, state);
     showWay(open, state);
 }

@@ -2,6 +2,7 @@
 
 #include "app/window/wordspage.h"
 
+#include "app/find/findview.h"
 #include "app/pairs/chartview.h"
 #include "app/pairs/makesview.h"
 #include "app/pairs/pairsview.h"
@@ -16,6 +17,7 @@
 #include "app/sheets/sheetreadingdialog.h"
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
+#include "app/well/wellpage.h"
 #include "app/window/keyspage.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
@@ -117,6 +119,26 @@ bool savePairs(MainWindow& window, const QString& folder)
     return save(window, folder, "wheel") && saved;
 }
 
+/// A colour of the marsh, what comes near it, and a puddle of it that came out too blue. The well is taken back
+/// afterwards.
+bool saveFinding(MainWindow& window, const QString& folder)
+{
+    FindView& find = window.places().the<FindView>();
+    Document& document = window.document();
+    find.wantColour({{50, -22, 34}, {}, false, false}, QObject::tr("Reeds in the sun"));
+    bool saved = waitUntil([&] { return !find.isBusy() && !find.tiles().found().candidates.empty(); });
+    find.tiles().setCurrent(2);
+    saved = save(window, folder, "find") && saved;
+    const QUndoStack& stack = document.undoStack();
+    const int before = stack.index();
+    find.start();
+    window.places().well().see({Look::TooBlue});
+    saved = save(window, folder, "well") && saved;
+    while (stack.index() > before && document.readOnlyReason().isEmpty())
+        document.undo();
+    return saved;
+}
+
 bool saveSheets(MainWindow& window, const QString& folder)
 {
     const Document& document = window.document();
@@ -153,13 +175,14 @@ QString takeScreenshots(MainWindow& window, const QString& folder, QSize size)
     saved = save(window, folder, "tubes") && saved;
     saved = saveReading(window, folder) && saved;
     saved = savePairs(window, folder) && saved;
+    saved = saveFinding(window, folder) && saved;
     saved = saveSheets(window, folder) && saved;
     window.places().the<PaletteView>().wanted();
     window.places().the<PaletteView>().choicePanel().choose();
     if (!waitForChoice(window))
         return QObject::tr("the choice took too long");
     saved = save(window, folder, "palette") && saved;
-    KeysPage keys(keySections(window.actions(), window.places().list()), &window);
+    KeysPage keys(keySections(window.actions(), window.places().all()), &window);
     keys.show();
     saved = save(keys, folder, "keys") && saved;
     KeysPage words(wordSections(), &window, QObject::tr("What the words mean"));
