@@ -230,6 +230,8 @@ void setUpMatch(CLI::App& app, Request& request)
     addText(match, "--tolerance", request.match.tolerance, "close, workable, loose, or a number");
     addText(match, "--order", request.match.order, "as tried, closest, fewest tubes, forgiving or transparent");
     addNumber(match, "--max-tubes", request.match.mostTubes, "Tubes in a recipe, 1 to 4", {{1, 4}, "1 to 4"});
+    match->add_flag_callback(
+        "--four", [&request] { request.match.mostTubes = 4; }, "Up to four tubes in a recipe");
     addMost(match, request.match.most, "How many recipes to list");
     addText(match, "--only", request.match.only, "Use only these tubes")->delimiter(',');
     addText(match, "--with", request.match.with, "Only recipes with these tubes")->delimiter(',');

@@ -59,10 +59,10 @@ Result<Output> replaceCommand(const ReplaceArguments& arguments)
     if (!only)
         return tl::unexpected(only.error());
     const auto& paints = source->paints();
-    const std::vector<Recipe> mixes = mixesOf(*source);
-    const auto found = standInsFor(
-        *tube, mixes, paints,
-        {arguments.only.empty() ? placesAtHand(*source) : *only, static_cast<std::size_t>(arguments.most), watched()});
+    const std::vector<std::size_t> places = arguments.only.empty() ? placesAtHand(*source) : *only;
+    std::vector<Recipe> mixes = mixesOf(*source);
+    std::ranges::move(halfAndHalf(*tube, paints, places), std::back_inserter(mixes));
+    const auto found = standInsFor(*tube, mixes, paints, {places, static_cast<std::size_t>(arguments.most), watched()});
     Output output{"", Json{{"tube", paints[*tube].name}, {"stand_ins", Json::array()}}};
     for (const StandIn& one : found) {
         output.json["stand_ins"].push_back({{"parts", partsJson(one.recipe, paints)},

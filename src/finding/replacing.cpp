@@ -91,6 +91,8 @@ double strengthOf(const Recipe& recipe, std::span<const Paint> paints)
     return strength / parts;
 }
 
+} // namespace
+
 std::vector<Recipe> halfAndHalf(std::size_t tube, std::span<const Paint> paints, const std::vector<std::size_t>& places)
 {
     std::vector<Recipe> mixes{{{{tube, 1}}, wash::full}, {{{tube, 1}}, wash::thin}};
@@ -101,8 +103,6 @@ std::vector<Recipe> halfAndHalf(std::size_t tube, std::span<const Paint> paints,
         }
     return mixes;
 }
-
-} // namespace
 
 std::vector<StandIn> standInsFor(std::size_t tube, std::span<const Recipe> mixes, std::span<const Paint> paints,
                                  const ReplaceOptions& options)

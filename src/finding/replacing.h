@@ -22,9 +22,14 @@ struct ReplaceOptions {
     WorkOptions work = {};
 };
 
+/// A tube by itself, full and thin, and half and half by strength with each of the places: how it mixes when nobody has
+/// mixed it.
+std::vector<Recipe> halfAndHalf(std::size_t tube, std::span<const Paint> paints,
+                                const std::vector<std::size_t>& places);
+
 /// What replaces a tube best, ranked by how it mixes: every mix that has the tube in it is mixed again with the
-/// stand-in, as much of it as does most for all of them, and the mean distance counts. Without mixes it is tried half
-/// and half with each of the places by strength. Two tubes together must be better than either alone by half a unit.
+/// stand-in, as much of it as does most for all of them, and the mean distance counts. Without mixes it is tried
+/// halfAndHalf(). Two tubes together must be better than either alone by half a unit.
 /// Empty when stopped.
 std::vector<StandIn> standInsFor(std::size_t tube, std::span<const Recipe> mixes, std::span<const Paint> paints,
                                  const ReplaceOptions& options);

@@ -46,6 +46,8 @@ Json jsonOf(const WellRecord& well)
     addIf(object, "name", well.name);
     if (well.wanted)
         object["wanted"] = jsonOf(*well.wanted);
+    if (well.best)
+        object["best"] = true;
     object["steps"] = Json::array();
     for (const WellStep& step : well.steps)
         object["steps"].push_back(jsonOf(step));
@@ -58,6 +60,7 @@ WellRecord readWell(const JsonReader& reader)
     well.name = reader.get<std::string>("name", "");
     if (reader.has("wanted"))
         well.wanted = reader.lab("wanted");
+    well.best = reader.get<bool>("best", false);
     well.steps = reader.list("steps", readStep);
     return well;
 }

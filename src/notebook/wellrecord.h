@@ -30,6 +30,7 @@ struct WellRecord {
     std::string name; ///< what it is for, "reeds"; may be empty
     std::optional<Lab> wanted;
     std::vector<WellStep> steps;
+    bool best = false; ///< the painter's choice among the attempts at its colour
 
     bool operator==(const WellRecord&) const = default;
 };

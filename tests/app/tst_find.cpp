@@ -26,6 +26,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
+#include <QMenu>
 #include <QPushButton>
 #include <QSlider>
 #include <QTemporaryDir>
@@ -58,6 +59,8 @@ private Q_SLOTS:
     void colourComesOutOfAPicture();
     void badPicturesAreTold();
     void mudIsExplained();
+    void attemptsAreKept();
+    void dryingIsToldAsItWasRead();
     void aTubeIsReplaced();
     void aMotherColourIsStirredIn();
     void tubesGoneWhileMixing();
@@ -216,6 +219,26 @@ void TestFind::theSiftSifts()
     view().findChild<QAction*>("sift4")->setChecked(true);
     COMES_TRUE(!view().isBusy());
     QVERIFY(!uses(tube("Black")));
+    // Only with the rose: every mix has it.
+    auto* must = find<QPushButton>("findSift")->menu()->actions()[5]->menu();
+    Q_EMIT must->aboutToShow();
+    for (QAction* act : must->actions())
+        if (act->text() == "Rose")
+            act->setChecked(true);
+    COMES_TRUE(!view().isBusy());
+    const auto rose = *m_document->studio()->placeOf(tube("Rose"));
+    for (const Candidate& candidate : view().tiles().found().candidates)
+        QVERIFY(std::ranges::find(candidate.recipe.parts, rose, &Part::paint) != candidate.recipe.parts.end());
+    find<QPushButton>("findSift")->menu()->actions().back()->trigger(); // sift no more
+    COMES_TRUE(!view().isBusy());
+    QVERIFY(uses(tube("Black")));
+    Tube dear = *notebook().tube(tube("Black"));
+    dear.stock.price = 90;
+    dear.stock.sizeMl = 5;
+    m_document->changeTube(dear);
+    find<QComboBox>("findOrder")->setCurrentIndex(find<QComboBox>("findOrder")->count() - 1);
+    COMES_TRUE(!view().isBusy());
+    find<QComboBox>("findOrder")->setCurrentIndex(0);
     find<QComboBox>("findMost")->setCurrentIndex(0);
     COMES_TRUE(!view().isBusy());
     for (const Candidate& candidate : view().tiles().found().candidates)
@@ -526,7 +549,7 @@ void TestFind::aTubeIsReplaced()
     ReplaceDialog dialog(m_document->studio(), tube("Scarlet"), m_window->settings());
     COMES_TRUE(!dialog.isBusy());
     QCOMPARE(dialog.findChild<QListWidget*>("standIns")->count(), static_cast<int>(dialog.standIns().size()));
-    QVERIFY(dialog.findChild<QLabel*>("replaceHeadline")->text().contains("1 of your mixes"));
+    QVERIFY(dialog.findChild<QLabel*>("replaceHeadline")->text().contains("in one of your mixes"));
     const double own = dialog.standIns().front().apartInMixes;
     const auto scarlet = *m_document->studio()->placeOf(tube("Scarlet"));
     for (const StandIn& one : dialog.standIns())
@@ -562,11 +585,77 @@ void TestFind::aMotherColourIsStirredIn()
     QTimer::singleShot(200, this, [&] {
         auto* open = qobject_cast<MotherDialog*>(QApplication::activeModalWidget());
         QVERIFY(open);
-        seen = open->findChild<QLabel*>("motherWords")->text().startsWith("1 mixes");
+        seen = open->findChild<QLabel*>("motherWords")->text().startsWith("In one mix.");
         open->reject();
     });
     page.stirMother();
     QVERIFY(seen);
+}
+
+/// Every well begun for a colour is an attempt at it: numbered, opened again by a click, one marked as the best, and
+/// half of one poured into another.
+void TestFind::attemptsAreKept()
+{
+    want({50, -22, 34}, "reeds");
+    for (int tile = 0; tile < 3; ++tile) {
+        view().tiles().setCurrent(tile);
+        view().start();
+        m_window->goTo(view());
+    }
+    auto* attempts = find<QListWidget>("attempts");
+    QCOMPARE(attempts->count(), 3);
+    QVERIFY(attempts->item(1)->text().startsWith("2: "));
+    view().target().move(Move::Darker);
+    QCOMPARE(attempts->count(), 0); // another colour
+    want({50, -22, 34}, "reeds");
+    QCOMPARE(attempts->count(), 3);
+    Q_EMIT attempts->itemClicked(attempts->item(1));
+    QVERIFY(well().isVisible());
+    QCOMPARE(well().open(), 1U);
+    QTest::keyClick(find<QListWidget>("wellSteps"), Qt::Key_B);
+    QVERIFY(notebook().wells[1].best);
+    well().openWell(2);
+    well().markBest();
+    QVERIFY(!notebook().wells[1].best && notebook().wells[2].best);
+    const double before = stateOf(notebook().wells[2], *m_document->studio()).contents.partsInAll();
+    const double other = stateOf(notebook().wells[0], *m_document->studio()).contents.partsInAll();
+    well().pour(0);
+    QCOMPARE(stateOf(notebook().wells[2], *m_document->studio()).contents.partsInAll(), before + other / 2);
+    // Over a dry wash of another well it is a glaze.
+    auto* over = find<QComboBox>("wellOver");
+    const auto plain = find<LayersWidget>("layers")->colours()[0][0];
+    QVERIFY(over->count() >= 3);
+    over->setCurrentIndex(1);
+    Q_EMIT over->activated(1);
+    const auto mine = stateOf(notebook().wells[2], *m_document->studio());
+    const auto below = stateOf(notebook().wells[0], *m_document->studio());
+    const auto& paints = m_document->studio()->paints;
+    const Spectrum dry = filmReflectance(filmOf(below.contents, paints), below.contents.wash, whitePaper());
+    QVERIFY(deltaE00(find<LayersWidget>("layers")->colours()[0][0],
+                     seenLab(filmOf(mine.contents, paints), mine.contents.wash, dry))
+            < 1e-9);
+    QVERIFY(deltaE00(plain, find<LayersWidget>("layers")->colours()[0][0]) > 0.5);
+}
+
+/// Nothing is made up of how wet and dry differ: it is what readings of both say.
+void TestFind::dryingIsToldAsItWasRead()
+{
+    m_window->goTo(well());
+    well().putIn(tube("Lemon"), 1);
+    QVERIFY(find<QLabel>("wellDrying")->text().contains("not measured yet"));
+    SwatchRecord reading;
+    reading.tube = tube("Rose");
+    reading.painted = reading.onWhite = {{40, 50, 0}, {80, 20, 0}, {20, 10, 0}};
+    reading.paperWhite = {96, 0, 1};
+    reading.wet = true;
+    m_document->fileReading(reading);
+    reading.wet = false;
+    reading.painted.full.l = reading.onWhite.full.l = 46;
+    m_document->fileReading(reading);
+    QVERIFY2(find<QLabel>("wellDrying")->text().contains("about 6 of L* darker, as your tubes"),
+             qPrintable(find<QLabel>("wellDrying")->text()));
+    well().putIn(tube("Rose"), 1);
+    QVERIFY(find<QLabel>("wellDrying")->text().contains("about 6 of L* darker, as its own tubes did"));
 }
 
 /// An edit while candidates are looked for: what is shown is of tubes that are there.

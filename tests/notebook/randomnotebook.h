@@ -60,6 +60,7 @@ public:
             }
             well.steps.push_back(step);
         }
+        well.best = below(2) == 1;
         return well;
     }
 

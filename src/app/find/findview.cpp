@@ -30,6 +30,7 @@ constexpr std::size_t mostTiles = 30;
 /// All threes of more tubes take longer than a painter wants to wait.
 constexpr std::size_t mostForThrees = 150;
 constexpr double nearEnough = 7;
+constexpr int byPrice = -1; ///< beside the orders of the core, which knows no prices
 
 QString orderWords(CandidateOrder order)
 {
@@ -75,6 +76,7 @@ FindView::FindView(Worktable& context, QWidget* parent)
     layout->addWidget(makeMiddle(), 1);
     layout->addWidget(m_card);
     connect(m_target, &TargetPanel::wantedChanged, this, &FindView::search);
+    connect(m_target, &TargetPanel::attemptChosen, this, &FindView::attemptChosen);
     connect(m_target, &TargetPanel::pictureAsked, this, &FindView::askPicture);
     connect(m_tiles, &CellWidget::cellChosen, this, &FindView::showCandidate);
     connect(m_tiles, &CellWidget::cellActivated, this, &FindView::start);
@@ -94,6 +96,7 @@ QWidget* FindView::makeMiddle()
     m_order->setAccessibleName(tr("Order"));
     for (const CandidateOrder order : allCandidateOrders)
         m_order->addItem(orderWords(order), static_cast<int>(order));
+    m_order->addItem(tr("cheapest first"), byPrice);
     m_tubes->setAccessibleName(tr("Out of which tubes"));
     for (QComboBox* box : {static_cast<QComboBox*>(m_tubes), m_most, m_order})
         keepNarrow(*box, 6);
@@ -132,18 +135,72 @@ QMenu* FindView::makeSift()
         m_sifts[i]->setObjectName(QStringLiteral("sift%1").arg(i));
         connect(m_sifts[i], &QAction::toggled, this, &FindView::search);
     }
+    m_must = menu->addMenu(tr("Only with"));
+    m_without = menu->addMenu(tr("Not with"));
+    for (QMenu* tubes : {m_must, m_without})
+        connect(tubes, &QMenu::aboutToShow, this, [this, tubes] { fillTubeMenu(*tubes); });
+    menu->addAction(tr("Sift no more"), this, [this] {
+        for (QMenu* tubes : {m_must, m_without})
+            tubes->clear();
+        for (QAction* sift : m_sifts)
+            sift->setChecked(false);
+        search();
+    });
     return menu;
+}
+
+/// The tubes at hand to tick; those that were ticked stay so.
+void FindView::fillTubeMenu(QMenu& menu)
+{
+    QSet<qlonglong> before;
+    for (const QAction* act : menu.actions())
+        if (act->isChecked())
+            before.insert(act->data().toLongLong());
+    menu.clear();
+    const StudioPtr studio = m_context.document().studio();
+    for (const std::size_t place : studio->atHand()) {
+        const Tube& tube = studio->notebook.tubes[place];
+        QAction* act = menu.addAction(buttonWords(nameInList(tube.name)));
+        act->setData(static_cast<qlonglong>(tube.id.value));
+        act->setCheckable(true);
+        act->setChecked(before.contains(tube.id.value));
+        connect(act, &QAction::toggled, this, &FindView::search);
+    }
+}
+
+std::vector<std::size_t> FindView::ticked(const QMenu& menu) const
+{
+    std::vector<std::size_t> places;
+    for (const QAction* act : menu.actions())
+        if (act->isChecked())
+            if (const auto place = m_context.document().studio()->placeOf({act->data().toLongLong()}))
+                places.push_back(*place);
+    return places;
+}
+
+void FindView::sortByPrice(std::vector<Candidate>& candidates) const
+{
+    const Notebook& notebook = m_context.document().notebook();
+    const auto price = [&](const Candidate& candidate) {
+        double sum = 0;
+        double parts = 0;
+        for (const Part& part : candidate.recipe.parts) {
+            const auto own =
+                part.paint < notebook.tubes.size() ? notebook.tubes[part.paint].stock.pricePerMl() : std::nullopt;
+            if (!own)
+                return std::numeric_limits<double>::infinity();
+            sum += part.parts * *own;
+            parts += part.parts;
+        }
+        return sum / parts * candidate.recipe.wash;
+    };
+    std::ranges::stable_sort(candidates, {}, price);
 }
 
 Sift FindView::sift() const
 {
-    return {m_sifts[0]->isChecked(),
-            m_sifts[1]->isChecked(),
-            m_sifts[2]->isChecked(),
-            m_sifts[3]->isChecked(),
-            m_sifts[4]->isChecked(),
-            {},
-            {}};
+    return {m_sifts[0]->isChecked(), m_sifts[1]->isChecked(), m_sifts[2]->isChecked(), m_sifts[3]->isChecked(),
+            m_sifts[4]->isChecked(), ticked(*m_must),         ticked(*m_without)};
 }
 
 std::vector<WalkingKey> FindView::walkingKeys() const
@@ -240,7 +297,11 @@ void FindView::search()
 
 void FindView::showFound(FoundMixes found, bool all)
 {
-    sortCandidates(found.candidates, static_cast<CandidateOrder>(m_order->currentData().toInt()));
+    const int order = m_order->currentData().toInt();
+    if (order == byPrice)
+        sortByPrice(found.candidates);
+    else
+        sortCandidates(found.candidates, static_cast<CandidateOrder>(order));
     m_tiles->setFound(std::move(found));
     if (m_tiles->found().candidates.empty())
         showCandidate(-1);

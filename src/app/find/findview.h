@@ -40,7 +40,11 @@ public:
     /// Makes the mix in hand in the well.
     void start();
 
+    /// By what the paint costs, where prices are known; what is not known comes last.
+    void sortByPrice(std::vector<Candidate>& candidates) const;
+
 Q_SIGNALS:
+    void attemptChosen(int well);
     /// A mix is to be made in the well, to come to the colour that is wanted.
     void intoTheWell(const iris::StudioPtr& studio, const iris::Recipe& recipe, const iris::Wanted& wanted,
                      const QString& words);
@@ -52,6 +56,8 @@ protected:
 private:
     QWidget* makeMiddle();
     QMenu* makeSift();
+    void fillTubeMenu(QMenu& menu);
+    std::vector<std::size_t> ticked(const QMenu& menu) const;
     void arrange(bool narrow);
     Sift sift() const;
     void search();
@@ -76,6 +82,8 @@ private:
     bool m_narrow = false;
     QAction* m_intoWell = nullptr;
     std::array<QAction*, 5> m_sifts{};
+    QMenu* m_must = nullptr;
+    QMenu* m_without = nullptr;
     Job<std::vector<Candidate>> m_search;
     Job<std::optional<QString>> m_helping;
     bool m_stale = true;

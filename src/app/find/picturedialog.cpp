@@ -73,6 +73,8 @@ QWidget* PictureDialog::makeSide()
     m_list->setObjectName(QStringLiteral("pins"));
     m_list->setAccessibleName(tr("Places that were picked"));
     m_list->setIconSize({44, 32});
+    m_list->setWordWrap(true);
+    m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_match->setObjectName(QStringLiteral("matchPin"));
     m_needs->setObjectName(QStringLiteral("needPins"));
     makeMain(*m_match);

@@ -8,12 +8,15 @@
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "colour/deltae.h"
 #include "colour/srgb.h"
+#include "words/findwords.h"
 
 #include <QCheckBox>
 #include <QComboBox>
 #include <QGridLayout>
 #include <QLineEdit>
+#include <QListWidget>
 #include <QPainter>
 #include <QPushButton>
 #include <QSignalBlocker>
@@ -79,7 +82,9 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
       m_sources(new QComboBox(this)),
       m_valueFirst(new QCheckBox(tr("Value before hue"), this)),
       m_thinMatters(new QCheckBox(tr("The thin wash counts double"), this)),
-      m_trouble(wordLabel("wantedTrouble", textFont(textsize::small, QFont::DemiBold), this))
+      m_trouble(wordLabel("wantedTrouble", textFont(textsize::small, QFont::DemiBold), this)),
+      m_tried(new PlainLabel(tr("Tried already:"), this)),
+      m_attempts(new QListWidget(this))
 {
     setProperty("card", true);
     setFixedWidth(panelWidth);
@@ -102,6 +107,8 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
     layout->addWidget(makeMoves());
     layout->addWidget(m_valueFirst);
     layout->addWidget(m_thinMatters);
+    layout->addWidget(m_tried);
+    layout->addWidget(m_attempts, 1);
     layout->addStretch();
     layout->addWidget(new PlainLabel(tr("Want another colour:"), this));
     layout->addWidget(m_sources);
@@ -109,6 +116,16 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
     layout->addWidget(picture);
     layout->addWidget(m_trouble);
     m_trouble->hide();
+    m_attempts->setObjectName(QStringLiteral("attempts"));
+    m_attempts->setAccessibleName(tr("What was tried for this colour"));
+    m_attempts->setIconSize({40, 24});
+    m_attempts->setWordWrap(true);
+    m_attempts->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    connect(m_attempts, &QListWidget::itemActivated, this,
+            [this](QListWidgetItem* item) { Q_EMIT attemptChosen(item->data(idRole).toInt()); });
+    connect(m_attempts, &QListWidget::itemClicked, this,
+            [this](QListWidgetItem* item) { Q_EMIT attemptChosen(item->data(idRole).toInt()); });
+    connect(&document, &Document::wellsChanged, this, &TargetPanel::fillAttempts);
     connect(m_typed, &QLineEdit::returnPressed, this, &TargetPanel::takeTyped);
     connect(m_sources, &QComboBox::activated, this, &TargetPanel::takeSource);
     for (QCheckBox* box : {m_valueFirst, m_thinMatters})
@@ -243,6 +260,35 @@ void TargetPanel::show()
                          + (m_before ? tr("\nOn the left as it was before.") : QString()));
     m_patch->setAccessibleName(m_words->text());
     m_patch->update();
+    fillAttempts();
+}
+
+/// The wells that were begun for this colour, numbered, each with what is in it.
+void TargetPanel::fillAttempts()
+{
+    constexpr double same = 0.5;
+    const QSignalBlocker quiet(m_attempts);
+    m_attempts->clear();
+    const StudioPtr studio = m_document.studio();
+    const auto& wells = studio->notebook.wells;
+    for (std::size_t i = 0; i < wells.size(); ++i) {
+        if (!m_wanted || !wells[i].wanted || deltaE00(*wells[i].wanted, m_wanted->colour) > same)
+            continue;
+        const PuddleContents contents = stateOf(wells[i], *studio).contents;
+        if (contents.isEmpty())
+            continue;
+        QPixmap patch(m_attempts->iconSize());
+        patch.fill(
+            displayed(seenLab(filmOf(contents, studio->paints), contents.wash, whitePaper()), m_settings.valuesOnly()));
+        const QString words = text(contentsWords(contents, studio->paints));
+        auto* item = new QListWidgetItem(
+            paintIcon(patch),
+            (wells[i].best ? tr("%1, the best: %2") : tr("%1: %2")).arg(m_attempts->count() + 1).arg(words),
+            m_attempts);
+        item->setData(idRole, static_cast<int>(i));
+    }
+    for (QWidget* part : {static_cast<QWidget*>(m_tried), static_cast<QWidget*>(m_attempts)})
+        part->setVisible(m_attempts->count() > 0);
 }
 
 void TargetPanel::setNarrow(bool narrow)

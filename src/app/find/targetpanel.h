@@ -8,6 +8,7 @@
 class QCheckBox;
 class QComboBox;
 class QLineEdit;
+class QListWidget;
 class QPushButton;
 
 namespace iris {
@@ -37,6 +38,8 @@ public:
 Q_SIGNALS:
     void wantedChanged();
     void pictureAsked();
+    /// One of the wells that were mixed for this colour.
+    void attemptChosen(int well);
 
 private:
     void fillSources();
@@ -45,6 +48,7 @@ private:
     void show();
     QWidget* makeMoves();
     void weighAnew();
+    void fillAttempts();
 
     Document& m_document;
     ViewSettings& m_settings;
@@ -59,6 +63,8 @@ private:
     QCheckBox* m_valueFirst;
     QCheckBox* m_thinMatters;
     PlainLabel* m_trouble;
+    PlainLabel* m_tried;
+    QListWidget* m_attempts;
 };
 
 } // namespace iris

@@ -1,6 +1,7 @@
 #include "app/parts/touchingcolours.h"
 
 #include "app/parts/paintcolour.h"
+#include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 
@@ -38,8 +39,13 @@ void TouchingColours::paintEvent(QPaintEvent*)
         const int left = width() * i / count;
         const QRect at(left, 0, width() * (i + 1) / count - left, height() - captions);
         painter.fillRect(at, displayed(one.colour, m_settings.valuesOnly()));
-        painter.drawText(QRect(left, at.bottom() + 1, at.width(), captions), Qt::AlignLeft | Qt::AlignVCenter,
-                         one.caption);
+        // A word may run on below colours that have none of their own.
+        int next = i + 1;
+        while (next < count && m_colours[static_cast<std::size_t>(next)].caption.isEmpty())
+            ++next;
+        const int room = width() * next / count - left - 4;
+        painter.drawText(QRect(left, at.bottom() + 1, room, captions), Qt::AlignLeft | Qt::AlignVCenter,
+                         fitting(one.caption, painter.fontMetrics(), room));
     }
 }
 

@@ -79,9 +79,10 @@ void MotherDialog::stir()
     }
     m_before->show(std::move(before));
     m_after->show(std::move(after));
-    m_words->setText(tr("%1 mixes. Apart in hue and strength %2 before, %3 now. Chroma %4 before, %5 now.")
-                         .arg(QString::number(m_mixes.size()), number(tied.spreadBefore, 0),
-                              number(tied.spreadAfter, 0), number(tied.chromaBefore, 0), number(tied.chromaAfter, 0)));
+    m_words->setText(tr("In %1. Apart in hue and strength %2 before, %3 now. Chroma %4 before, %5 now.")
+                         .arg(m_mixes.size() == 1 ? tr("one mix") : tr("%1 mixes").arg(m_mixes.size()),
+                              number(tied.spreadBefore, 0), number(tied.spreadAfter, 0), number(tied.chromaBefore, 0),
+                              number(tied.chromaAfter, 0)));
 }
 
 } // namespace iris

@@ -83,8 +83,11 @@ void ReplaceDialog::search()
     if (m_table->isChecked())
         for (std::size_t place = m_studio->paints.size(); place < m_paints.size(); ++place)
             options.places.push_back(place);
+    // A few mixes of one's own do not tell how it mixes with everything else.
+    std::vector<Recipe> mixes = m_mixes;
+    std::ranges::move(halfAndHalf(m_tube, m_paints, m_studio->atHand()), std::back_inserter(mixes));
     m_search.start(
-        [paints = m_paints, mixes = m_mixes, tube = m_tube, options](const JobTools& tools) {
+        [paints = m_paints, mixes = std::move(mixes), tube = m_tube, options](const JobTools& tools) {
             ReplaceOptions watched = options;
             watched.work = tools.workOptions();
             return standInsFor(tube, mixes, paints, watched);
@@ -95,9 +98,11 @@ void ReplaceDialog::search()
 void ReplaceDialog::take(const std::vector<StandIn>& found)
 {
     m_found = found;
-    m_headline->setText(found.empty()     ? tr("There is no other tube to stand in for it.")
-                        : m_mixes.empty() ? tr("Tried half and half with each of your tubes, best first.")
-                                          : tr("Tried in %1 of your mixes, best first.").arg(m_mixes.size()));
+    m_headline->setText(found.empty() ? tr("There is no other tube to stand in for it.")
+                        : m_mixes.empty()
+                            ? tr("Tried half and half with each of your tubes, best first.")
+                            : tr("Tried in %1 of your mixes and half and half with each of your tubes, best first.")
+                                  .arg(m_mixes.size() == 1 ? tr("one") : QString::number(m_mixes.size())));
     m_list->clear();
     for (const StandIn& one : found)
         m_list->addItem(tr("%1 in mixes, %2 by itself:  %3")

@@ -14,9 +14,9 @@ LayersWidget::LayersWidget(ViewSettings& settings, QWidget* parent) : QWidget(pa
     connect(&settings, &ViewSettings::changed, this, qOverload<>(&QWidget::update));
 }
 
-void LayersWidget::show(const Film& film, double wash)
+void LayersWidget::show(const Film& film, double wash, const Spectrum& paper)
 {
-    std::array<Spectrum, 2> below{whitePaper(), blackLine()};
+    std::array<Spectrum, 2> below{paper, blackLine()};
     for (std::size_t on = 0; on < below.size(); ++on)
         for (Lab& colour : m_colours[on]) {
             colour = seenLab(film, wash, below[on]);

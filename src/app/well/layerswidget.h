@@ -18,7 +18,8 @@ class LayersWidget : public QWidget {
 public:
     explicit LayersWidget(ViewSettings& settings, QWidget* parent = nullptr);
 
-    void show(const Film& film, double wash);
+    /// @param paper what lies below, under its surface: a paper, or a dry wash on one
+    void show(const Film& film, double wash, const Spectrum& paper = whitePaper());
     void clear();
     /// On paper, then over the line, each after one, two and three layers.
     const std::array<std::array<Lab, 3>, 2>& colours() const { return m_colours; }

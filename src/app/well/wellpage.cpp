@@ -59,7 +59,8 @@ WellPage::WellPage(Worktable& context, QWidget* parent)
       m_tube(new QComboBox(this)),
       m_seen(new QLineEdit(this)),
       m_trouble(wordLabel("wellTrouble", textFont(textsize::small, QFont::DemiBold), this)),
-      m_field(new ColourField(context.settings(), this))
+      m_field(new ColourField(context.settings(), this)),
+      m_over(new QComboBox(this))
 {
     m_which->setObjectName(QStringLiteral("whichWell"));
     m_which->setAccessibleName(tr("Which well"));
@@ -77,6 +78,8 @@ WellPage::WellPage(Worktable& context, QWidget* parent)
     layout->addWidget(makeRight(), 2);
     connect(m_which, &QComboBox::activated, this, [this](int row) { openWell(static_cast<std::size_t>(row)); });
     connect(m_steps, &QListWidget::currentRowChanged, this, [this](int row) { m_back->setEnabled(row >= 0); });
+    connect(m_over, &QComboBox::activated, this, &WellPage::showWell);
+    connect(&context.document(), &Document::studioChanged, this, &WellPage::showWell);
     connect(m_seen, &QLineEdit::returnPressed, this, &WellPage::seeTyped);
     connect(&context.document(), &Document::wellsChanged, this, &WellPage::showWell);
     connect(&context.document(), &Document::tubesChanged, this, [this] {
@@ -124,6 +127,10 @@ QWidget* WellPage::makeLeft()
     layout->addWidget(m_trouble);
     m_trouble->hide();
     layout->addStretch();
+    m_over->setObjectName(QStringLiteral("wellOver"));
+    m_over->setAccessibleName(tr("What it is laid over"));
+    keepNarrow(*m_over, 20);
+    layout->addWidget(m_over);
     layout->addWidget(m_layers);
     layout->addWidget(m_drying);
     return left;
@@ -182,6 +189,15 @@ QWidget* WellPage::makeRight()
     heading->setText(tr("The way to what is wanted"));
     layout->addWidget(heading);
     layout->addWidget(m_field, 1);
+    m_best = addAct(
+        *this, tr("The best so far"), Qt::Key_B, [this] { markBest(); }, tr("Mark a well as the best attempt"));
+    m_whileOpen.push_back(m_best);
+    layout->addWidget(actButton(*m_best, "wellBest", this));
+    auto* pour = new QPushButton(tr("Pour half of another in"), this);
+    pour->setObjectName(QStringLiteral("wellPour"));
+    m_pour = new QMenu(this);
+    pour->setMenu(m_pour);
+    layout->addWidget(pour);
     QAction* more = addAct(
         *this, tr("A clean well"), Qt::Key_N, [this] { beginEmpty(); }, tr("Begin another well"));
     QAction* done = addAct(
@@ -370,6 +386,107 @@ void WellPage::empty()
     m_context.document().setWells(std::move(wells), tr("wash a well out"));
 }
 
+void WellPage::markBest()
+{
+    if (!well())
+        return;
+    auto wells = m_context.document().notebook().wells;
+    const bool best = !wells[m_open].best;
+    for (WellRecord& other : wells)
+        if (other.wanted == wells[m_open].wanted)
+            other.best = false;
+    wells[m_open].best = best;
+    m_context.document().setWells(std::move(wells), best ? tr("mark the best attempt") : tr("take a mark off"));
+}
+
+void WellPage::pour(std::size_t from)
+{
+    const auto& wells = m_context.document().notebook().wells;
+    if (from >= wells.size() || from == m_open)
+        return;
+    WellRecord changed = well() ? *well() : WellRecord{};
+    const WellState state = stateOf(wells[from], *m_studio);
+    for (const auto& [paint, parts] : state.contents.parts) {
+        WellStep step;
+        step.tube = m_studio->notebook.tubes[paint].id;
+        step.name = m_studio->notebook.tubes[paint].name;
+        step.amount = std::max(0.001, parts / 2);
+        changed.steps.push_back(std::move(step));
+    }
+    if (changed.steps.size() <= mostWellSteps)
+        change(changed, tr("pour half of another well in"));
+}
+
+/// What can lie below: the white paper, the papers of the notebook, and what the other wells would lay.
+void WellPage::fillOver()
+{
+    const QSignalBlocker quiet(m_over);
+    const QVariant before = m_over->currentData();
+    m_over->clear();
+    m_pour->clear();
+    m_over->addItem(tr("on white paper"), 0);
+    const Notebook& notebook = m_context.document().notebook();
+    for (const PaperRecord& paper : notebook.papers)
+        m_over->addItem(tr("on %1").arg(nameInList(paper.name)), static_cast<qlonglong>(paper.id.value));
+    for (std::size_t i = 0; i < notebook.wells.size(); ++i) {
+        if (i == m_open || stateOf(notebook.wells[i], *m_studio).contents.isEmpty())
+            continue;
+        const QString name = m_which->itemText(static_cast<int>(i));
+        m_over->addItem(tr("over %1, dry").arg(name), -static_cast<qlonglong>(i) - 1);
+        m_pour->addAction(name, this, [this, i] { pour(i); });
+    }
+    m_over->setCurrentIndex(std::max(0, m_over->findData(before)));
+}
+
+Spectrum WellPage::backing() const
+{
+    const qlonglong below = m_over->currentData().toLongLong();
+    const Notebook& notebook = m_context.document().notebook();
+    if (below > 0)
+        for (const PaperRecord& paper : notebook.papers)
+            if (paper.id.value == below)
+                return paperSeenAs(paper.white);
+    if (below < 0) {
+        const auto& record = notebook.wells[static_cast<std::size_t>(-below - 1)];
+        const PuddleContents contents = stateOf(record, *m_studio).contents;
+        if (!contents.isEmpty())
+            return filmReflectance(filmOf(contents, m_studio->paints), contents.wash, whitePaper());
+    }
+    return whitePaper();
+}
+
+/// How wet and dry differ: by what its own tubes did, or failing that by all that were read wet and dry.
+QString WellPage::dryingWords(const PuddleContents& contents) const
+{
+    const auto meanOf = [&](auto&& counts) {
+        double sum = 0;
+        int read = 0;
+        for (const Tube& tube : m_studio->notebook.tubes)
+            if (counts(tube.id))
+                if (const auto shift = dryingShift(m_studio->notebook.swatches, tube.id)) {
+                    sum += shift->lighter;
+                    ++read;
+                }
+        return std::pair(read > 0 ? sum / read : 0.0, read);
+    };
+    auto [lighter, read] = meanOf([&](TubeId id) {
+        const auto place = m_studio->placeOf(id);
+        return place && std::ranges::find(contents.parts, *place, [](const auto& part) {
+                            return part.first;
+                        }) != contents.parts.end();
+    });
+    const bool own = read > 0;
+    if (!own)
+        std::tie(lighter, read) = meanOf([](TubeId) { return true; });
+    if (read == 0)
+        return tr("Colours are as they dry. Watercolour dries lighter; how much yours does is not measured yet.");
+    return own ? tr("Colours are as they dry. Wet it looks about %1 of L* darker, as its own tubes did.")
+                     .arg(number(lighter, 0))
+               : tr("Colours are as they dry. Wet it looks about %1 of L* darker, as your tubes that were read wet and "
+                    "dry did.")
+                     .arg(number(lighter, 0));
+}
+
 void WellPage::fillTubes()
 {
     const QSignalBlocker quiet(m_tube);
@@ -414,12 +531,14 @@ void WellPage::showWell()
         const QSignalBlocker quiet(m_which);
         m_which->clear();
         for (std::size_t i = 0; i < wells.size(); ++i)
-            m_which->addItem(wells[i].name.empty()
-                                 ? tr("well %1").arg(i + 1)
-                                 : tr("well %1: %2").arg(QString::number(i + 1), nameInList(wells[i].name)));
+            m_which->addItem((wells[i].best ? QStringLiteral("\u2713 ") : QString())
+                             + (wells[i].name.empty()
+                                    ? tr("well %1").arg(i + 1)
+                                    : tr("well %1: %2").arg(QString::number(i + 1), nameInList(wells[i].name))));
         m_which->setCurrentIndex(static_cast<int>(m_open));
         m_which->setVisible(wells.size() > 1);
     }
+    fillOver();
     Q_EMIT countChanged();
     const WellRecord open = well() ? *well() : WellRecord{};
     const WellState state = stateOf(open, *m_studio);
@@ -460,11 +579,12 @@ void WellPage::showWell()
     for (const std::string& gone : state.gone)
         lines << tr("%1 is no longer in the notebook and is left out.").arg(nameInList(gone));
     m_words->setText(lines.join(QLatin1Char('\n')));
-    m_layers->show(film, state.contents.wash);
+    m_layers->show(film, state.contents.wash, backing());
     const std::vector<double> amounts = millilitresFor(*recipeOf(state.contents), 100);
-    m_drying->setText(tr("Colours are as they dry. Watercolour dries lighter; how much yours does is not measured yet. "
-                         "A wash of 100 square centimetres takes about %1 ml of paint.")
-                          .arg(number(std::accumulate(amounts.begin(), amounts.end(), 0.0), 2)));
+    m_drying->setText(dryingWords(state.contents) + QLatin1Char(' ')
+                      + tr("A wash of 100 square centimetres takes about %1 ml of paint.")
+                            .arg(number(std::accumulate(amounts.begin(), amounts.end(), 0.0), 2)));
+    m_best->setText(open.best ? tr("Not the best") : tr("The best so far"));
     showAdvice(open, state);
     showWay(open, state);
 }

@@ -48,6 +48,10 @@ public:
     void seeTyped();
     void backTo(int steps);
     void save();
+    /// Marks it as the best of the attempts at its colour.
+    void markBest();
+    /// Pours half of another well in.
+    void pour(std::size_t from);
     void empty();
 
     const TouchAdvice& advice() const { return m_advice; }
@@ -67,6 +71,9 @@ private:
     void showAdvice(const WellRecord& well, const WellState& state);
     void showWay(const WellRecord& well, const WellState& state);
     void fillTubes();
+    void fillOver();
+    Spectrum backing() const;
+    QString dryingWords(const PuddleContents& contents) const;
     QString stepWords(const WellStep& step) const;
 
     Worktable& m_context;
@@ -91,6 +98,9 @@ private:
     ColourField* m_field;
     std::vector<QAction*> m_whileOpen; ///< what needs a well with something in it
     QAction* m_back = nullptr;
+    QAction* m_best = nullptr;
+    QComboBox* m_over;
+    QMenu* m_pour = nullptr;
 };
 
 } // namespace iris

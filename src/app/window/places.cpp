@@ -47,6 +47,10 @@ void Places::connectPlaces()
     auto& sheets = the<SheetsView>();
     connect(&tubes, &TubesView::pairWanted, &pairs, &PairsView::showPair);
     connect(&pairs, &PairsView::sheetPrinted, &sheets, &Place::wanted);
+    connect(&the<FindView>(), &FindView::attemptChosen, m_well, [this](int well) {
+        m_well->openWell(static_cast<std::size_t>(well));
+        Q_EMIT m_well->wanted();
+    });
     connect(&the<FindView>(), &FindView::intoTheWell, m_well,
             [this](const StudioPtr& studio, const Recipe& recipe, const Wanted& wanted, const QString& words) {
                 m_well->begin(studio, recipe, wanted.colour, words);
