@@ -13,10 +13,11 @@ namespace {
 
 constexpr int mostSteps = 24;
 constexpr double lengthOfTry = 1e-4; ///< for differences in place of derivatives
-constexpr double enough = 1e-5;      ///< a step of the sum of squares that small ends it
+constexpr double enough = 1e-4;      ///< a step of the sum of squares that small ends it
 
 /// What is searched: the logarithm of each share, and of the wash last.
 using Place = Eigen::VectorXd;
+using Miss = Eigen::Matrix<double, 6, 1>;
 
 Film filmOf(std::span<const std::size_t> set, std::span<const double> shares, std::span<const Paint> paints)
 {
@@ -84,17 +85,18 @@ Tuned Finetuner::washOf(std::span<const std::size_t> set, const Tuned& start) co
 
 Tuned Finetuner::search(std::span<const std::size_t> set, const Tuned& start, bool sharesToo) const
 {
-    const auto missAt = [&](const Place& at) -> Eigen::VectorXd {
+    const auto missAt = [&](const Place& at) -> Miss {
         const Tuned tuned = tunedAt(at);
-        return Eigen::VectorXd::Map(missOf(m_wanted, laid(set, tuned.shares, tuned.wash)).data(), 6);
+        const std::array<double, 6> miss = missOf(m_wanted, laid(set, tuned.shares, tuned.wash));
+        return Miss::Map(miss.data());
     };
     Place place = placeOf(start);
     const Eigen::Index first = sharesToo ? 0 : place.size() - 1;
     const Eigen::Index free = place.size() - first;
-    Eigen::VectorXd miss = missAt(place);
+    Miss miss = missAt(place);
     double damping = 1e-2;
     for (int step = 0; step < mostSteps; ++step) {
-        Eigen::MatrixXd slope(6, free);
+        Eigen::Matrix<double, 6, Eigen::Dynamic> slope(6, free);
         for (Eigen::Index i = 0; i < free; ++i) {
             Place beside = place;
             // At full strength the wash can only be let out.
@@ -109,7 +111,7 @@ Tuned Finetuner::search(std::span<const std::size_t> set, const Tuned& start, bo
         for (Eigen::Index i = 0; i < free; ++i)
             next(first + i) += std::clamp(move(i), -1.5, 1.5);
         next(next.size() - 1) = std::clamp(next(next.size() - 1), std::log(thinnestWash), 0.0);
-        const Eigen::VectorXd nextMiss = missAt(next);
+        const Miss nextMiss = missAt(next);
         const double gain = miss.squaredNorm() - nextMiss.squaredNorm();
         if (gain > 0) {
             place = next;

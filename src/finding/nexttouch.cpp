@@ -20,7 +20,7 @@ constexpr int mostSteps = 4;
 constexpr std::size_t mostTubes = 3; ///< put in at once
 
 constexpr std::array<std::string_view, 8> lookNames{"too red",   "too yellow", "too green", "too blue",
-                                                     "too light", "too dark",   "too dull",  "too clean"};
+                                                    "too light", "too dark",   "too dull",  "too clean"};
 
 /// How strongly each paint of a puddle counts: parts times strength, as believed.
 double weightOf(const std::pair<std::size_t, double>& part, std::span<const Paint> paints, const Belief& belief)
@@ -95,25 +95,62 @@ struct Plan {
     Tuned tuned;
 };
 
-Plan planFor(const Bench& bench, const Tuned& now)
-{
-    Plan plan{{}, now};
-    while (plan.added.size() < mostTubes) {
+/// Plans what goes into a puddle, one paint after the other as long as each gains enough. All paints are tried when the
+/// first plan is made; what helps then is what further paints and later plans are chosen from.
+class Planner {
+public:
+    explicit Planner(const Bench& bench) : m_bench(bench)
+    {
+        for (std::size_t one = 1; one < bench.count(); ++one)
+            m_tried.push_back(one);
+    }
+
+    Plan planFor(const Tuned& now)
+    {
+        Plan plan{{}, now};
+        while (plan.added.size() < mostTubes) {
+            const Plan best = oneMore(plan);
+            if (best.tuned.apart > plan.tuned.apart - worthATube)
+                break;
+            plan = best;
+        }
+        return plan;
+    }
+
+private:
+    static constexpr std::size_t mostTried = 8;
+
+    Plan oneMore(const Plan& plan)
+    {
         Plan best = plan;
-        for (std::size_t one = 1; one < bench.count(); ++one) {
+        std::vector<std::pair<double, std::size_t>> ranked;
+        for (const std::size_t one : m_tried) {
             if (std::ranges::find(plan.added, one) != plan.added.end())
                 continue;
             std::vector<std::size_t> added = plan.added;
             added.push_back(one);
-            if (Tuned tuned = bench.with(added, plan.tuned); tuned.apart < best.tuned.apart)
+            Tuned tuned = m_bench.with(added, plan.tuned);
+            ranked.emplace_back(tuned.apart, one);
+            if (tuned.apart < best.tuned.apart)
                 best = {std::move(added), std::move(tuned)};
         }
-        if (best.tuned.apart > plan.tuned.apart - worthATube)
-            break;
-        plan = std::move(best);
+        if (m_tried.size() > mostTried)
+            keepBest(std::move(ranked));
+        return best;
     }
-    return plan;
-}
+
+    void keepBest(std::vector<std::pair<double, std::size_t>> ranked)
+    {
+        std::ranges::sort(ranked);
+        m_tried.clear();
+        for (const auto& [apart, one] : ranked)
+            if (m_tried.size() < mostTried)
+                m_tried.push_back(one);
+    }
+
+    const Bench& m_bench;
+    std::vector<std::size_t> m_tried;
+};
 
 /// Parts in whole touches, a little less than would be right; above a part in half parts. At least a touch.
 double carefully(double parts, double sd)
@@ -154,7 +191,7 @@ std::optional<Look> parseLook(std::string_view name)
 {
     const auto found = std::ranges::find(lookNames, name);
     return found == lookNames.end() ? std::nullopt
-                                     : std::optional(allLooks[static_cast<std::size_t>(found - lookNames.begin())]);
+                                    : std::optional(allLooks[static_cast<std::size_t>(found - lookNames.begin())]);
 }
 
 Result<Sight> sightOf(const std::vector<Look>& looks, const Wanted& wanted)
@@ -163,9 +200,9 @@ Result<Sight> sightOf(const std::vector<Look>& looks, const Wanted& wanted)
     constexpr double lightStep = 7;
     const auto said = [&](Look look) { return std::ranges::find(looks, look) != looks.end() ? 1.0 : 0.0; };
     static constexpr std::array<std::pair<Look, Look>, 4> opposites{{{Look::TooRed, Look::TooGreen},
-                                                                       {Look::TooYellow, Look::TooBlue},
-                                                                       {Look::TooLight, Look::TooDark},
-                                                                       {Look::TooDull, Look::TooClean}}};
+                                                                     {Look::TooYellow, Look::TooBlue},
+                                                                     {Look::TooLight, Look::TooDark},
+                                                                     {Look::TooDull, Look::TooClean}}};
     for (const auto& [one, other] : opposites)
         if (said(one) > 0 && said(other) > 0)
             return failure(ErrorCode::BadValue, "it cannot be " + std::string(nameOf(one)) + " and "
@@ -236,6 +273,7 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
     if (contents.isEmpty())
         return advice;
     Bench bench(wanted, paints, options);
+    Planner planner(bench);
     PuddleContents expected = contents;
     Belief later = belief;
     for (int step = 0; step <= mostSteps; ++step) {
@@ -255,7 +293,7 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
         }
         if (now.apart <= options.tolerance || step == mostSteps)
             break;
-        Plan plan = planFor(bench, now);
+        const Plan plan = planner.planFor(now);
         if (plan.added.empty())
             break;
         const double whole = wholeWeight(expected, paints, later);
