@@ -268,18 +268,16 @@ void Monkey::type(QWidget& root)
 
 void Monkey::key(QWidget& root)
 {
-    static const std::vector<Qt::Key> keys = {Qt::Key_1,      Qt::Key_2,      Qt::Key_3,           Qt::Key_4,
-                                              Qt::Key_A,      Qt::Key_B,      Qt::Key_C,           Qt::Key_D,
-                                              Qt::Key_E,      Qt::Key_G,      Qt::Key_H,           Qt::Key_K,
-                                              Qt::Key_L,      Qt::Key_M,      Qt::Key_N,           Qt::Key_O,
-                                              Qt::Key_P,      Qt::Key_Q,      Qt::Key_R,           Qt::Key_S,
-                                              Qt::Key_T,      Qt::Key_V,      Qt::Key_W,           Qt::Key_X,
-                                              Qt::Key_Z,      Qt::Key_Delete, Qt::Key_Escape,      Qt::Key_Return,
-                                              Qt::Key_Space,  Qt::Key_Tab,    Qt::Key_Backtab,     Qt::Key_Left,
-                                              Qt::Key_Right,  Qt::Key_Up,     Qt::Key_Down,        Qt::Key_PageDown,
-                                              Qt::Key_PageUp, Qt::Key_Home,   Qt::Key_End,         Qt::Key_Plus,
-                                              Qt::Key_Minus,  Qt::Key_Slash,  Qt::Key_BracketLeft, Qt::Key_BracketRight,
-                                              Qt::Key_F1,     Qt::Key_F2};
+    static const std::vector<Qt::Key> keys = {
+        Qt::Key_1,      Qt::Key_2,         Qt::Key_3,     Qt::Key_4,        Qt::Key_5,           Qt::Key_6,
+        Qt::Key_6,      Qt::Key_Backspace, Qt::Key_A,     Qt::Key_B,        Qt::Key_C,           Qt::Key_D,
+        Qt::Key_E,      Qt::Key_G,         Qt::Key_H,     Qt::Key_K,        Qt::Key_L,           Qt::Key_M,
+        Qt::Key_N,      Qt::Key_O,         Qt::Key_P,     Qt::Key_Q,        Qt::Key_R,           Qt::Key_S,
+        Qt::Key_T,      Qt::Key_V,         Qt::Key_W,     Qt::Key_X,        Qt::Key_Z,           Qt::Key_Delete,
+        Qt::Key_Escape, Qt::Key_Return,    Qt::Key_Space, Qt::Key_Tab,      Qt::Key_Backtab,     Qt::Key_Left,
+        Qt::Key_Right,  Qt::Key_Up,        Qt::Key_Down,  Qt::Key_PageDown, Qt::Key_PageUp,      Qt::Key_Home,
+        Qt::Key_End,    Qt::Key_Plus,      Qt::Key_Minus, Qt::Key_Slash,    Qt::Key_BracketLeft, Qt::Key_BracketRight,
+        Qt::Key_F1,     Qt::Key_F2};
     static const std::vector<Qt::KeyboardModifiers> modifiers = {Qt::NoModifier,
                                                                  Qt::NoModifier,
                                                                  Qt::NoModifier,

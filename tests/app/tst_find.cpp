@@ -154,7 +154,7 @@ void TestFind::byKeyboardFromAColourToAPuddle()
     QVERIFY(well().advice().apartNow < before);
     QTest::keyClick(find<QListWidget>("wellSteps"), Qt::Key_Escape);
     QVERIFY(view().isVisible());
-    QTest::keyClick(m_window.get(), Qt::Key_Q);
+    QTest::keyClick(m_window.get(), Qt::Key_6);
     QVERIFY(well().isVisible());
 }
 

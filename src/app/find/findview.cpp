@@ -205,7 +205,7 @@ Sift FindView::sift() const
 
 std::vector<WalkingKey> FindView::walkingKeys() const
 {
-    return {{tr("Arrows"), tr("From mix to mix")}};
+    return {{tr("arrows"), tr("from mix to mix")}};
 }
 
 void FindView::takeFocus()

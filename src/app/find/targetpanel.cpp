@@ -294,6 +294,8 @@ void TargetPanel::fillAttempts()
 void TargetPanel::setNarrow(bool narrow)
 {
     setFixedWidth(narrow ? narrowWidth : panelWidth);
+    m_patch->setFixedHeight(narrow ? 72 : 132);
+    m_attempts->setIconSize(narrow ? QSize(20, 20) : QSize(40, 24));
 }
 
 void TargetPanel::takeFocus()

@@ -18,6 +18,7 @@
 
 #include <QComboBox>
 #include <QDate>
+#include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLineEdit>
 #include <QListWidget>
@@ -51,6 +52,7 @@ WellPage::WellPage(Worktable& context, QWidget* parent)
       m_wash(new WashWidget(context.settings(), {380, 120}, this)),
       m_words(wordLabel("wellWords", textFont(textsize::body), this)),
       m_next(wordLabel("wellNext", textFont(textsize::title, QFont::DemiBold), this)),
+      m_then(wordLabel("wellThen", textFont(textsize::body), this)),
       m_beside(new TouchingColours(context.settings(), "puddle", this)),
       m_layers(new LayersWidget(context.settings(), this)),
       m_drying(wordLabel("wellDrying", textFont(textsize::small), this)),
@@ -103,15 +105,15 @@ QWidget* WellPage::makeLeft()
     layout->addWidget(m_words);
     layout->addWidget(m_warning);
     layout->addSpacing(2 * gridStep);
-    layout->addWidget(m_beside);
+    m_beside->setMaximumHeight(200);
+    layout->addWidget(m_beside, 1);
     layout->addWidget(m_next);
+    layout->addWidget(m_then);
     m_follow = addAct(
         *this, tr("It went in"), Qt::Key_Return, [this] { follow(); }, tr("Put in what is said next"));
     auto* went = actButton(*m_follow, "wellFollow", this);
     makeMain(*went);
-    auto* said = new QHBoxLayout;
-    said->setSpacing(2 * gridStep);
-    said->addWidget(went);
+    layout->addWidget(went);
     auto* looks = new QPushButton(tr("It looks ..."), this);
     looks->setObjectName(QStringLiteral("wellLooks"));
     m_looks = new QMenu(this);
@@ -120,19 +122,15 @@ QWidget* WellPage::makeLeft()
     looks->setMenu(m_looks);
     QAction* look = addAct(*this, tr("Say how it looks"), Qt::Key_L, [looks] { looks->showMenu(); });
     m_whileOpen.push_back(look);
-    said->addWidget(looks, 1);
+    m_seen->setPlaceholderText(tr("or L, a, b of a dab"));
+    auto* said = new QHBoxLayout;
+    said->setSpacing(2 * gridStep);
+    said->addWidget(looks);
+    said->addWidget(m_seen, 1);
     layout->addLayout(said);
-    m_seen->setPlaceholderText(tr("or what a dab of it measures: L, a, b"));
-    layout->addWidget(m_seen);
     layout->addWidget(m_trouble);
     m_trouble->hide();
     layout->addStretch();
-    m_over->setObjectName(QStringLiteral("wellOver"));
-    m_over->setAccessibleName(tr("What it is laid over"));
-    keepNarrow(*m_over, 20);
-    layout->addWidget(m_over);
-    layout->addWidget(m_layers);
-    layout->addWidget(m_drying);
     return left;
 }
 
@@ -189,21 +187,31 @@ QWidget* WellPage::makeRight()
     heading->setText(tr("The way to what is wanted"));
     layout->addWidget(heading);
     layout->addWidget(m_field, 1);
+    m_over->setObjectName(QStringLiteral("wellOver"));
+    m_over->setAccessibleName(tr("What it is laid over"));
+    keepNarrow(*m_over, 20);
+    layout->addWidget(m_over);
+    layout->addWidget(m_layers);
+    layout->addWidget(m_drying);
     m_best = addAct(
-        *this, tr("The best so far"), Qt::Key_B, [this] { markBest(); }, tr("Mark a well as the best attempt"));
+        *this, tr("Best"), Qt::Key_B, [this] { markBest(); }, tr("Mark a well as the best attempt"));
     m_whileOpen.push_back(m_best);
-    layout->addWidget(actButton(*m_best, "wellBest", this));
-    auto* pour = new QPushButton(tr("Pour half of another in"), this);
+    auto* pour = new QPushButton(tr("Pour in ..."), this);
     pour->setObjectName(QStringLiteral("wellPour"));
     m_pour = new QMenu(this);
     pour->setMenu(m_pour);
-    layout->addWidget(pour);
+    pour->setToolTip(tr("Half of another well into this one"));
     QAction* more = addAct(
-        *this, tr("A clean well"), Qt::Key_N, [this] { beginEmpty(); }, tr("Begin another well"));
+        *this, tr("New one"), Qt::Key_N, [this] { beginEmpty(); }, tr("Begin another well"));
     QAction* done = addAct(
         *this, tr("Back"), Qt::Key_Escape, [this] { Q_EMIT finished(); }, tr("Back to where you were"));
-    layout->addWidget(actButton(*more, "wellNew", this));
-    layout->addWidget(actButton(*done, "wellDone", this));
+    auto* grid = new QGridLayout;
+    grid->setSpacing(gridStep);
+    grid->addWidget(actButton(*m_best, "wellBest", this), 0, 0);
+    grid->addWidget(pour, 0, 1);
+    grid->addWidget(actButton(*more, "wellNew", this), 1, 0);
+    grid->addWidget(actButton(*done, "wellDone", this), 1, 1);
+    layout->addLayout(grid);
     return right;
 }
 
@@ -560,6 +568,7 @@ void WellPage::showWell()
         m_beside->show(open.wanted ? std::vector<CaptionedColour>{{*open.wanted, tr("wanted")}}
                                    : std::vector<CaptionedColour>{});
         m_next->clear();
+        m_then->clear();
         m_follow->setEnabled(false);
         m_field->setContents({});
         m_layers->clear();
@@ -584,7 +593,7 @@ void WellPage::showWell()
     m_drying->setText(dryingWords(state.contents) + QLatin1Char(' ')
                       + tr("A wash of 100 square centimetres takes about %1 ml of paint.")
                             .arg(number(std::accumulate(amounts.begin(), amounts.end(), 0.0), 2)));
-    m_best->setText(open.best ? tr("Not the best") : tr("The best so far"));
+    m_best->setText(open.best ? tr("Not best") : tr("Best"));
     showAdvice(open, state);
     showWay(open, state);
 }
@@ -592,6 +601,7 @@ void WellPage::showWell()
 void WellPage::showAdvice(const WellRecord& well, const WellState& state)
 {
     m_advice = {};
+    m_then->clear();
     if (!well.wanted) {
         const Film film = filmOf(state.contents, m_studio->paints);
         m_beside->show({{seenLab(film, state.contents.wash, whitePaper()), tr("now")}});
@@ -601,11 +611,14 @@ void WellPage::showAdvice(const WellRecord& well, const WellState& state)
     }
     m_advice = nextTouch(state.contents, {*well.wanted, {}, false, false}, m_studio->paints, state.belief,
                          {m_studio->atHand(), thereBelow});
-    m_next->setText(text(adviceWords(m_advice, m_studio->paints, thereBelow)));
+    const QString words = text(adviceWords(m_advice, m_studio->paints, thereBelow));
+    const qsizetype first = words.indexOf(QLatin1String(". ")) + 1; // what to do, large, and what then comes of it
+    m_next->setText(first > 0 ? words.left(first) : words);
+    m_then->setText(first > 0 ? words.mid(first + 1) : QString());
     m_follow->setEnabled(!m_advice.steps.empty());
     std::vector<CaptionedColour> beside{{m_advice.laidNow.colour, tr("now")}, {*well.wanted, tr("wanted")}};
     if (!m_advice.steps.empty())
-        beside.push_back({m_advice.steps.front().laid.colour, tr("after the next touch")});
+        beside.push_back({m_advice.steps.front().laid.colour, tr("then")});
     m_beside->show(std::move(beside));
 }
 

@@ -85,6 +85,7 @@ private:
     WashWidget* m_wash;
     PlainLabel* m_words;
     PlainLabel* m_next;
+    PlainLabel* m_then;
     TouchingColours* m_beside;
     LayersWidget* m_layers;
     PlainLabel* m_drying;

@@ -219,7 +219,7 @@ void MainWindow::setUpViewMenu()
     int number = 0;
     for (Place* place : m_places->list())
         view->addAction(addKey(place->name(), QString::number(++number), [this, place] { goTo(*place); }));
-    view->addAction(addKey(tr("The well"), Qt::Key_Q, [this] { goTo(m_places->well()); }));
+    view->addAction(addKey(tr("The well"), QString::number(++number), [this] { goTo(m_places->well()); }));
     view->addSeparator();
     QAction* values =
         addKey(tr("Values only, in greys"), Qt::Key_V, [this] { m_settings.setValuesOnly(!m_settings.valuesOnly()); });

@@ -175,7 +175,6 @@ QString takeScreenshots(MainWindow& window, const QString& folder, QSize size)
     saved = save(window, folder, "tubes") && saved;
     saved = saveReading(window, folder) && saved;
     saved = savePairs(window, folder) && saved;
-    saved = saveFinding(window, folder) && saved;
     saved = saveSheets(window, folder) && saved;
     window.places().the<PaletteView>().wanted();
     window.places().the<PaletteView>().choicePanel().choose();
@@ -191,6 +190,8 @@ QString takeScreenshots(MainWindow& window, const QString& folder, QSize size)
     window.settings().setGround(Ground::Dark);
     saved = save(window, folder, "palette-dark") && saved;
     window.settings().setGround(Ground::Light);
+    // Last: what is taken back can be made again, and the rail would say so in every picture.
+    saved = saveFinding(window, folder) && saved;
     return saved ? QString() : QObject::tr("a picture could not be written to %1").arg(folder);
 }
 
