@@ -60,6 +60,18 @@ Result<Recipe> parseRecipe(const std::vector<std::string>& texts, double wash, c
     return recipe;
 }
 
+Result<SourcedRecipe> sourcedRecipe(const SourceArguments& arguments, const std::vector<std::string>& parts,
+                                    double wash)
+{
+    auto source = TubeSource::from(arguments);
+    if (!source)
+        return tl::unexpected(source.error());
+    auto recipe = parseRecipe(parts, wash, *source);
+    if (!recipe)
+        return tl::unexpected(recipe.error());
+    return SourcedRecipe{std::move(*source), std::move(*recipe)};
+}
+
 Result<double> checkedWash(double wash)
 {
     if (!(wash > 0 && wash <= 4))

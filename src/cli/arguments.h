@@ -12,6 +12,13 @@ namespace iris {
 /// @param wash as checkedWash()
 Result<Recipe> parseRecipe(const std::vector<std::string>& texts, double wash, const TubeSource& source);
 
+/// The tubes a command works with, and a recipe of them.
+struct SourcedRecipe {
+    TubeSource source;
+    Recipe recipe;
+};
+Result<SourcedRecipe> sourcedRecipe(const SourceArguments& source, const std::vector<std::string>& parts, double wash);
+
 /// Checks a wash typed as a film thickness: above 0, at most 4.
 Result<double> checkedWash(double wash);
 

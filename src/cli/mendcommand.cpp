@@ -125,14 +125,13 @@ Result<Output> motherCommand(const MotherArguments& arguments)
 
 Result<Output> diagnoseCommand(const DiagnoseArguments& arguments)
 {
-    const auto source = TubeSource::from(arguments.source);
-    if (!source)
-        return tl::unexpected(source.error());
-    const auto recipe = parseRecipe(arguments.parts, arguments.wash, *source);
-    if (!recipe)
-        return tl::unexpected(recipe.error());
-    const auto& paints = source->paints();
-    const Diagnosis found = diagnose(*recipe, paints, [&](std::size_t place) { return source->isAtHand(place); });
+    const auto asked = sourcedRecipe(arguments.source, arguments.parts, arguments.wash);
+    if (!asked)
+        return tl::unexpected(asked.error());
+    const TubeSource& source = asked->source;
+    const Recipe& recipe = asked->recipe;
+    const auto& paints = source.paints();
+    const Diagnosis found = diagnose(recipe, paints, [&](std::size_t place) { return source.isAtHand(place); });
     Output output{
         colourName(found.before) + ". " + shown(diagnosisWords(found, paints)) + "\n",
         Json{{"colour", toJson(found.before)},
@@ -143,7 +142,7 @@ Result<Output> diagnoseCommand(const DiagnoseArguments& arguments)
              {"mended_wash", rounded(found.mended.wash, 3)},
              {"mended_colour", toJson(found.after)},
              {"words", diagnosisWords(found, paints)}}};
-    output.remarks = source->remarks();
+    output.remarks = source.remarks();
     return output;
 }
 

@@ -36,22 +36,21 @@ void addGlaze(Output& output, const Recipe& recipe, const Recipe& below, const s
 
 Result<Output> mixCommand(const MixArguments& arguments)
 {
-    const auto source = TubeSource::from(arguments.source);
-    if (!source)
-        return tl::unexpected(source.error());
-    const auto recipe = parseRecipe(arguments.parts, arguments.wash, *source);
-    if (!recipe)
-        return tl::unexpected(recipe.error());
-    const auto below = parseRecipe(arguments.over, arguments.overWash, *source);
+    const auto asked = sourcedRecipe(arguments.source, arguments.parts, arguments.wash);
+    if (!asked)
+        return tl::unexpected(asked.error());
+    const TubeSource& source = asked->source;
+    const Recipe& recipe = asked->recipe;
+    const auto below = parseRecipe(arguments.over, arguments.overWash, source);
     if (!below)
         return tl::unexpected(below.error());
-    const auto& paints = source->paints();
-    const Lab colour = colourOf(*recipe, paints);
-    const MixJudgement judgement = judge(*recipe, paints);
-    Output output{mixText(*recipe, colour, judgement, paints), mixJson(*recipe, colour, judgement, paints)};
+    const auto& paints = source.paints();
+    const Lab colour = colourOf(recipe, paints);
+    const MixJudgement judgement = judge(recipe, paints);
+    Output output{mixText(recipe, colour, judgement, paints), mixJson(recipe, colour, judgement, paints)};
     if (!below->parts.empty())
-        addGlaze(output, *recipe, *below, paints);
-    output.remarks = source->remarks();
+        addGlaze(output, recipe, *below, paints);
+    output.remarks = source.remarks();
     return output;
 }
 

@@ -101,13 +101,12 @@ Result<Output> nextTouchCommand(const NextTouchArguments& arguments)
 
 Result<Output> glazeCommand(const GlazeArguments& arguments)
 {
-    const auto source = TubeSource::from(arguments.source);
-    if (!source)
-        return tl::unexpected(source.error());
-    const auto recipe = parseRecipe(arguments.parts, arguments.wash, *source);
-    if (!recipe)
-        return tl::unexpected(recipe.error());
-    const auto below = parseRecipe(arguments.over, arguments.overWash, *source);
+    const auto asked = sourcedRecipe(arguments.source, arguments.parts, arguments.wash);
+    if (!asked)
+        return tl::unexpected(asked.error());
+    const TubeSource& source = asked->source;
+    const Recipe& recipe = asked->recipe;
+    const auto below = parseRecipe(arguments.over, arguments.overWash, source);
     if (!below)
         return tl::unexpected(below.error());
     Spectrum paper = whitePaper();
@@ -117,20 +116,20 @@ Result<Output> glazeCommand(const GlazeArguments& arguments)
             return tl::unexpected(white.error());
         paper = paperSeenAs(*white);
     }
-    const auto& paints = source->paints();
+    const auto& paints = source.paints();
     const auto laidOver = [&](Spectrum backing) {
         if (!below->parts.empty())
             backing = filmReflectance(mixedFilm(*below, paints), below->wash, backing);
-        const Film film = mixedFilm(*recipe, paints);
+        const Film film = mixedFilm(recipe, paints);
         std::vector<Lab> layers;
         for (int layer = 0; layer < arguments.layers; ++layer) {
-            layers.push_back(seenLab(film, recipe->wash, backing));
-            backing = filmReflectance(film, recipe->wash, backing);
+            layers.push_back(seenLab(film, recipe.wash, backing));
+            backing = filmReflectance(film, recipe.wash, backing);
         }
         return layers;
     };
-    Output output{"", Json{{"parts", partsJson(*recipe, paints)},
-                           {"wash", recipe->wash},
+    Output output{"", Json{{"parts", partsJson(recipe, paints)},
+                           {"wash", recipe.wash},
                            {"layers", Json::array()},
                            {"over_ink", Json::array()}}};
     const auto onPaper = laidOver(paper);
@@ -143,7 +142,7 @@ Result<Output> glazeCommand(const GlazeArguments& arguments)
         output.text += (i == 0 ? "one layer: " : std::to_string(i + 1) + " layers: ") + colourName(onPaper[i])
                        + ", Lab " + labText(onPaper[i]) + "; over a pen line L* " + formatNumber(onInk[i].l, 0) + "\n";
     }
-    output.remarks = source->remarks();
+    output.remarks = source.remarks();
     return output;
 }
 

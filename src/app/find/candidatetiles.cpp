@@ -9,7 +9,6 @@
 #include "words/mixwords.h"
 
 #include <QPainter>
-#include <QScrollArea>
 
 namespace iris {
 namespace {
@@ -110,16 +109,6 @@ void CandidateTiles::resizeEvent(QResizeEvent*)
 void CandidateTiles::fitHeight()
 {
     setMinimumHeight(cellCount() == 0 ? 0 : static_cast<int>(placeOf(cellCount() - 1).bottom() + ringRoom));
-}
-
-void CandidateTiles::keepInSight(int tile)
-{
-    for (QWidget* up = parentWidget(); up; up = up->parentWidget())
-        if (auto* area = qobject_cast<QScrollArea*>(up)) {
-            const QRect at = placeOf(tile).toAlignedRect();
-            area->ensureVisible(at.center().x(), at.center().y(), at.width() / 2, at.height() / 2 + 8);
-            return;
-        }
 }
 
 } // namespace iris

@@ -34,7 +34,6 @@ protected:
 
 private:
     void fitHeight();
-    void keepInSight(int tile);
     void paintTile(QPainter& painter, int tile) const;
 
     FoundMixes m_found;

@@ -163,8 +163,18 @@ QWidget* TargetPanel::makeMoves()
     return moves;
 }
 
+void TargetPanel::showEvent(QShowEvent* event)
+{
+    QFrame::showEvent(event);
+    if (m_sourcesStale)
+        fillSources();
+}
+
 void TargetPanel::fillSources()
 {
+    m_sourcesStale = !isVisible();
+    if (m_sourcesStale)
+        return;
     const QSignalBlocker quiet(m_sources);
     m_sources->clear();
     m_sources->addItem(tr("a tube, need or mix ..."));

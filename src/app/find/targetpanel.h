@@ -41,7 +41,11 @@ Q_SIGNALS:
     /// One of the wells that were mixed for this colour.
     void attemptChosen(int well);
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
+    /// The tubes, needs and painted mixes to choose from, when someone can see them: there may be thousands.
     void fillSources();
     void takeSource(int row);
     void takeTyped();
@@ -63,6 +67,7 @@ private:
     QCheckBox* m_valueFirst;
     QCheckBox* m_thinMatters;
     PlainLabel* m_trouble;
+    bool m_sourcesStale = true;
     PlainLabel* m_tried;
     QListWidget* m_attempts;
 };

@@ -5,6 +5,7 @@
 #include <QHelpEvent>
 #include <QKeyEvent>
 #include <QMouseEvent>
+#include <QScrollArea>
 #include <QToolTip>
 #include <algorithm>
 
@@ -35,6 +36,16 @@ void CellWidget::setCurrent(int cell)
     setAccessibleDescription(wordsOf(cell));
     update();
     Q_EMIT cellChosen(cell);
+}
+
+void CellWidget::keepInSight(int cell)
+{
+    for (QWidget* up = parentWidget(); up; up = up->parentWidget())
+        if (auto* area = qobject_cast<QScrollArea*>(up)) {
+            const QRect at = placeOf(cell).toAlignedRect();
+            area->ensureVisible(at.center().x(), at.center().y(), at.width() / 2, at.height() / 2 + 8);
+            return;
+        }
 }
 
 void CellWidget::putInHand(int cell)

@@ -35,6 +35,9 @@ protected:
     virtual int cellUnder(QPointF place) const;
     virtual QString wordsOf(int cell) const = 0;
 
+    /// Scrolls a page the cells lie in until one of them is seen.
+    void keepInSight(int cell);
+
     /// Takes one in hand without telling anyone: what is on show was exchanged. Clamped to the cells there are.
     void putInHand(int cell);
 

@@ -4,7 +4,6 @@
 #include "app/theme/viewsettings.h"
 
 #include <QPainter>
-#include <QScrollArea>
 
 namespace iris {
 namespace {
@@ -57,17 +56,6 @@ void MixTiles::setTiles(const StudioPtr& studio, std::vector<MixTile> tiles)
     setMinimumHeight(tileGeometry(width()).heightFor(static_cast<int>(m_tiles.size())));
     update();
     setCurrent(0);
-}
-
-/// Where it lies in a scrolled page.
-void MixTiles::keepInSight(int tile)
-{
-    for (QWidget* up = parentWidget(); up; up = up->parentWidget())
-        if (auto* area = qobject_cast<QScrollArea*>(up)) {
-            const QRect at = placeOf(tile).toAlignedRect();
-            area->ensureVisible(at.center().x(), at.center().y(), at.width() / 2, at.height() / 2 + 8);
-            return;
-        }
 }
 
 void MixTiles::paintEvent(QPaintEvent*)

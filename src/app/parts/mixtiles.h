@@ -46,8 +46,6 @@ protected:
     void resizeEvent(QResizeEvent* event) override;
 
 private:
-    void keepInSight(int tile);
-
     StudioPtr m_studio;
     std::vector<MixTile> m_tiles;
 };

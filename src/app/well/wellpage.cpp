@@ -85,12 +85,18 @@ WellPage::WellPage(Worktable& context, QWidget* parent)
     connect(m_seen, &QLineEdit::returnPressed, this, &WellPage::seeTyped);
     connect(&context.document(), &Document::wellsChanged, this, &WellPage::showWell);
     connect(&context.document(), &Document::tubesChanged, this, [this] {
-        fillTubes();
+        m_tubesStale = true;
         showWell();
     });
     connect(&context.document(), &Document::mixesChanged, this, &WellPage::showWell);
-    fillTubes();
     showWell();
+}
+
+void WellPage::showEvent(QShowEvent* event)
+{
+    Place::showEvent(event);
+    if (m_stale)
+        showWell();
 }
 
 QWidget* WellPage::makeLeft()
@@ -497,10 +503,11 @@ QString WellPage::dryingWords(const PuddleContents& contents) const
 
 void WellPage::fillTubes()
 {
+    m_tubesStale = false;
     const QSignalBlocker quiet(m_tube);
     const QVariant before = m_tube->currentData();
     m_tube->clear();
-    const StudioPtr studio = m_context.document().studio();
+    const StudioPtr studio = m_studio;
     for (const std::size_t place : studio->atHand())
         m_tube->addItem(nameInList(studio->notebook.tubes[place].name),
                         static_cast<qlonglong>(studio->notebook.tubes[place].id.value));
@@ -533,6 +540,12 @@ void WellPage::showSteps(const WellRecord& well)
 void WellPage::showWell()
 {
     m_studio = m_context.document().studio();
+    Q_EMIT countChanged();
+    m_stale = !isVisible();
+    if (m_stale)
+        return;
+    if (m_tubesStale)
+        fillTubes();
     const auto& wells = m_context.document().notebook().wells;
     m_open = wells.empty() ? 0 : std::min(m_open, wells.size() - 1);
     {
@@ -547,7 +560,6 @@ void WellPage::showWell()
         m_which->setVisible(wells.size() > 1);
     }
     fillOver();
-    Q_EMIT countChanged();
     const WellRecord open = well() ? *well() : WellRecord{};
     const WellState state = stateOf(open, *m_studio);
     const bool anything = !state.contents.isEmpty();
@@ -598,6 +610,20 @@ void WellPage::showWell()
     showWay(open, state);
 }
 
+/// The tubes that may go in; of more than can be tried within a frame those that lie on the palette.
+std::vector<std::size_t> WellPage::atHand() const
+{
+    constexpr std::size_t most = 80;
+    std::vector<std::size_t> places = m_studio->atHand();
+    if (places.size() <= most)
+        return places;
+    std::vector<std::size_t> onPalette;
+    for (const std::size_t place : places)
+        if (m_studio->notebook.tubes[place].stock.where == Whereabouts::Palette)
+            onPalette.push_back(place);
+    return onPalette.empty() ? places : onPalette;
+}
+
 void WellPage::showAdvice(const WellRecord& well, const WellState& state)
 {
     m_advice = {};
@@ -610,7 +636,7 @@ void WellPage::showAdvice(const WellRecord& well, const WellState& state)
         return;
     }
     m_advice = nextTouch(state.contents, {*well.wanted, {}, false, false}, m_studio->paints, state.belief,
-                         {m_studio->atHand(), thereBelow});
+                         {atHand(), thereBelow});
     const QString words = text(adviceWords(m_advice, m_studio->paints, thereBelow));
     const qsizetype first = words.indexOf(QLatin1String(". ")) + 1; // what to do, large, and what then comes of it
     m_next->setText(first > 0 ? words.left(first) : words);

@@ -59,6 +59,9 @@ public:
 Q_SIGNALS:
     void finished();
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
     QWidget* makeLeft();
     QWidget* makeMiddle();
@@ -66,8 +69,10 @@ private:
     const WellRecord* well() const;
     void add(WellStep step, const QString& what);
     void change(const WellRecord& well, const QString& what);
+    /// Shows it anew, as soon as it can be seen.
     void showWell();
     void showSteps(const WellRecord& well);
+    std::vector<std::size_t> atHand() const;
     void showAdvice(const WellRecord& well, const WellState& state);
     void showWay(const WellRecord& well, const WellState& state);
     void fillTubes();
@@ -78,6 +83,8 @@ private:
 
     Worktable& m_context;
     std::size_t m_open = 0;
+    bool m_stale = true;
+    bool m_tubesStale = true;
     StudioPtr m_studio;
     TouchAdvice m_advice;
     PlainLabel* m_title;
