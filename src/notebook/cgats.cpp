@@ -216,6 +216,31 @@ std::optional<int> lineThatIncludes(std::string_view text)
     return 1 + static_cast<int>(std::count(plain.begin(), plain.begin() + static_cast<std::ptrdiff_t>(at), '\n'));
 }
 
+/// The line on which a table says anew how many fields it has, or names them anew. LittleCMS has made room for the
+/// first number by then, and reads beyond it.
+std::optional<int> lineThatCountsAgain(std::string_view text)
+{
+    const std::string plain = lowered(text);
+    bool counted = false;
+    bool named = false;
+    int number = 0;
+    for (const std::string& whole : split(plain, '\n')) {
+        ++number;
+        const std::string line = whole.substr(0, whole.find('#')); // what follows is a remark
+        for (const auto& [word, said] :
+             {std::pair("number_of_fields", &counted), std::pair("begin_data_format", &named)})
+            for (auto at = line.find(word); at != std::string::npos; at = line.find(word, at + 1)) {
+                if (*said)
+                    return number;
+                *said = true;
+            }
+        const auto end = line.find("end_data");
+        if (end != std::string::npos && line.find("end_data_format") == std::string::npos)
+            counted = named = false; // the next table begins
+    }
+    return std::nullopt;
+}
+
 std::string property(cmsHANDLE table, const char* name)
 {
     const char* value = cmsIT8GetProperty(table, name);
@@ -243,6 +268,9 @@ Result<CgatsFile> readCgats(std::string_view text)
                   {},
                   *line,
                   0});
+    if (const auto line = lineThatCountsAgain(text))
+        return tl::unexpected(Error{
+            ErrorCode::BadCgats, "the file says twice how many fields its table has (NUMBER_OF_FIELDS)", {}, *line, 0});
     const PlainLocale plain; // LittleCMS hands numbers back as text in the desktop's own way
     Complaint complaint;
     const Context context(cmsCreateContext(nullptr, &complaint), &cmsDeleteContext);

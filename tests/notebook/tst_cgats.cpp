@@ -57,6 +57,7 @@ private Q_SLOTS:
     void argyllChartsAreRead();
     void argyllReadsWhatIsWritten();
     void moreFieldsThanNamesEndNothing();
+    void fieldsAreCountedOnce();
     void badFiles_data();
     void badFiles();
 };
@@ -150,6 +151,23 @@ void TestCgats::moreFieldsThanNamesEndNothing()
     QVERIFY(read || read.error().code == ErrorCode::BadCgats);
     if (read)
         QCOMPARE(read->samples.size(), 1U);
+}
+
+/// LittleCMS makes room for the number it reads first, and then reads beyond it.
+void TestCgats::fieldsAreCountedOnce()
+{
+    const std::string names = "BEGIN_DATA_FORMAT\nSAMPLE_ID LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\n";
+    const std::string data = "NUMBER_OF_SETS 1\nBEGIN_DATA\n1 50 3 4\nEND_DATA\n";
+    const auto twice = readCgats("CGATS.17\nNUMBER_OF_FIELDS 4\n" + names + "NUMBER_OF_FIELDS 900\n" + names + data);
+    QVERIFY(!twice);
+    QCOMPARE(twice.error().line, 6);
+    QVERIFY2(twice.error().message.find("twice") != std::string::npos, twice.error().message.c_str());
+    QVERIFY(!readCgats("CGATS.17\nNUMBER_OF_FIELDS 4 number_of_fields 90\n" + names + data));
+    // A remark is none, and a second table counts its own.
+    const std::string table = "NUMBER_OF_FIELDS 4 # NUMBER_OF_FIELDS says how many\n" + names + data;
+    const auto two = readCgats("CGATS.17\n" + table + table);
+    QVERIFY2(two, two ? "" : two.error().message.c_str());
+    QCOMPARE(two->samples.size(), 1U);
 }
 
 void TestCgats::badFiles_data()
