@@ -16,6 +16,7 @@ class TestMending : public QObject {
 private Q_SLOTS:
     void theSameTubeStandsInBest();
     void aStrongerTubeStandsInByLess();
+    void aWeakerFilmStandsInByMore();
     void rankedByHowTheyMix();
     void twoTogetherWhereOneWillNotDo();
     void withoutMixesAllPairsAreTried();
@@ -61,6 +62,23 @@ void TestMending::aStrongerTubeStandsInByLess()
     const auto found = standInsFor(0, mixes, paints, {placesOf(paints), 10, {}});
     QCOMPARE(found.front().recipe.parts, (std::vector<Part>{{2, 1}}));
     QVERIFY2(std::abs(found.front().strength - 0.5) < 0.02, qPrintable(QString::number(found.front().strength)));
+}
+
+/// Paint of half the film does the same with twice as much of it, whatever its label says of its strength.
+void TestMending::aWeakerFilmStandsInByMore()
+{
+    std::vector<Paint> paints{referencePaint("PB29"), referencePaint("PY3"), referencePaint("PB29")};
+    for (double& k : paints[2].film.absorption)
+        k /= 2;
+    for (double& s : paints[2].film.scattering)
+        s /= 2;
+    const std::vector<Recipe> mixes{{{{0, 2}, {1, 3}}, 0.6}, {{{0, 1}}, 0.4}};
+    const auto found = standInsFor(0, mixes, paints, {placesOf(paints), 10, {}});
+    const auto same = std::ranges::find_if(found, [](const StandIn& s) {
+        return s.recipe.parts == std::vector<Part>{{2, 1}};
+    });
+    QVERIFY(same != found.end());
+    QVERIFY2(std::abs(same->strength - 2) < 0.25, qPrintable(QString::number(same->strength)));
 }
 
 /// By itself an indigo of pigments may look nearer than it mixes: the order goes by the mixes, each of which is checked
