@@ -20,6 +20,7 @@ private Q_SLOTS:
     void everyRecipeGivesWhatItSays();
     void fourTubesReachFurther();
     void theSiftHolds();
+    void eachSieveHoldsWhatItShould();
     void simpleOnesComeFirst();
     void valueFirstKeepsTheValue();
     void movesGoWhereTheySay();
@@ -266,6 +267,34 @@ void TestCandidates::theSiftHolds()
     }
     options.sift.must = {1, 2, 3};
     QVERIFY(candidatesFor(wanted, paints, placesOf(paints.size()), options).empty()); // three do not go into two
+}
+
+/// Each question of the sift by itself.
+void TestCandidates::eachSieveHoldsWhatItShould()
+{
+    Paint paint = referencePaint("PY150");
+    paint.cautions.clear();
+    Sift all{true, true, true, true, true, {}, {}};
+    QVERIFY(letsThrough(all, paint));
+    Paint two = paint;
+    two.codes.push_back(two.codes.front());
+    QVERIFY(!letsThrough({true, false, false, false, false, {}, {}}, two) && letsThrough({}, two));
+    Paint opaque = referencePaint("PY35/light");
+    QVERIFY(!letsThrough({false, true, false, false, false, {}, {}}, opaque));
+    QVERIFY(!letsThrough({false, false, false, true, false, {}, {}}, opaque)); // cadmium
+    Paint fading = paint;
+    fading.lightfastness = 4;
+    QVERIFY(!letsThrough({false, false, true, false, false, {}, {}}, fading));
+    fading.lightfastness = 3;
+    QVERIFY(letsThrough({false, false, true, false, false, {}, {}}, fading));
+    Paint copper = paint;
+    copper.cautions = {"copper"};
+    QVERIFY(letsThrough(all, copper));
+    QVERIFY(!letsThrough({false, false, false, false, true, {}, {}}, referencePaint("PBk9")));
+    // What must be in comes in whatever it is; what may not stays out even then.
+    const std::vector<Paint> paints{paint, opaque};
+    QCOMPARE(sifted({false, true, false, false, false, {1}, {}}, paints, {0, 1}), (std::vector<std::size_t>{0, 1}));
+    QCOMPARE(sifted({false, true, false, false, false, {1}, {1}}, paints, {0, 1}), (std::vector<std::size_t>{0}));
 }
 
 void TestCandidates::simpleOnesComeFirst()
