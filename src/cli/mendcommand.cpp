@@ -14,24 +14,11 @@
 namespace iris {
 namespace {
 
-/// A written down mix by the places of its tubes; nothing when one is gone.
-std::optional<Recipe> recipeOf(const MixRecord& mix, const Notebook& notebook)
-{
-    Recipe recipe{{}, mix.wash};
-    for (const MixPart& part : mix.parts) {
-        const auto tube = std::ranges::find(notebook.tubes, part.tube, &Tube::id);
-        if (tube == notebook.tubes.end())
-            return std::nullopt;
-        recipe.parts.push_back({static_cast<std::size_t>(tube - notebook.tubes.begin()), part.parts});
-    }
-    return recipe;
-}
-
 std::vector<Recipe> mixesOf(const TubeSource& source)
 {
     std::vector<Recipe> mixes;
     for (const MixRecord& mix : source.notebook().mixes)
-        if (auto recipe = recipeOf(mix, source.notebook()); recipe && !recipe->parts.empty())
+        if (auto recipe = recipeOf(mix.parts, mix.wash, source.notebook()))
             mixes.push_back(std::move(*recipe));
     return mixes;
 }

@@ -590,6 +590,19 @@ void TestFind::aMotherColourIsStirredIn()
     });
     page.stirMother();
     QVERIFY(seen);
+    page.choose(notebook().mixes[1].id); // a tube of it is gone
+    page.diagnoseChosen();
+    QVERIFY(m_told.last().contains("no longer in the notebook"));
+    page.choose(notebook().mixes[0].id);
+    bool told = false;
+    QTimer::singleShot(200, this, [&] {
+        auto* open = qobject_cast<DiagnosisDialog*>(QApplication::activeModalWidget());
+        QVERIFY(open);
+        told = !open->findChild<QLabel*>("diagnosisWords")->text().isEmpty();
+        open->reject();
+    });
+    page.diagnoseChosen();
+    QVERIFY(told);
 }
 
 /// Every well begun for a colour is an attempt at it: numbered, opened again by a click, one marked as the best, and

@@ -25,7 +25,12 @@ PictureCanvas::PictureCanvas(QWidget* parent) : QWidget(parent)
 
 void PictureCanvas::setImage(const QImage& image)
 {
+    constexpr int smallest = 1200;
     m_image = image;
+    m_levels = {image};
+    while (m_levels.back().width() > smallest && m_levels.back().height() > smallest / 2)
+        m_levels.push_back(
+            m_levels.back().scaled(m_levels.back().size() / 2, Qt::IgnoreAspectRatio, Qt::SmoothTransformation));
     m_cross = QPoint(image.width() / 2, image.height() / 2);
     showAll();
 }
@@ -81,11 +86,7 @@ void PictureCanvas::paintEvent(QPaintEvent*)
     painter.fillRect(rect(), QColor(119, 119, 119));
     if (m_image.isNull())
         return;
-    // Only the part that is seen is drawn: a large photograph scaled as a whole takes longer than a frame.
-    const QRectF seen =
-        QRectF(toPicture({0, 0}), toPicture(QPointF(width(), height()))).intersected(QRectF(m_image.rect()));
-    painter.setRenderHint(QPainter::SmoothPixmapTransform, m_scale < 1);
-    painter.drawImage(QRectF(toWidget(seen.topLeft()), toWidget(seen.bottomRight())), m_image, seen);
+    paintPicture(painter);
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setFont(textFont(textsize::small, QFont::DemiBold));
     for (std::size_t i = 0; i < m_pins.size(); ++i) {
@@ -109,6 +110,23 @@ void PictureCanvas::paintEvent(QPaintEvent*)
     }
     if (isWithin(m_cross))
         paintLoupe(painter);
+}
+
+/// Only what is seen of it, out of the smallest copy that still has a pixel for each of the screen: a large photograph
+/// scaled as a whole takes longer than a frame.
+void PictureCanvas::paintPicture(QPainter& painter) const
+{
+    std::size_t level = 0;
+    while (level + 1 < m_levels.size() && m_scale * static_cast<double>(2U << level) <= 1)
+        ++level;
+    const QImage& copy = m_levels[level];
+    const double across = static_cast<double>(copy.width()) / m_image.width();
+    const double down = static_cast<double>(copy.height()) / m_image.height();
+    const QRectF seen =
+        QRectF(toPicture({0, 0}), toPicture(QPointF(width(), height()))).intersected(QRectF(m_image.rect()));
+    painter.setRenderHint(QPainter::SmoothPixmapTransform, m_scale < 1);
+    painter.drawImage(QRectF(toWidget(seen.topLeft()), toWidget(seen.bottomRight())), copy,
+                      QRectF(seen.left() * across, seen.top() * down, seen.width() * across, seen.height() * down));
 }
 
 void PictureCanvas::paintLoupe(QPainter& painter) const

@@ -47,10 +47,12 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
+    void paintPicture(QPainter& painter) const;
     void paintLoupe(QPainter& painter) const;
     bool isWithin(QPoint place) const;
 
     QImage m_image;
+    std::vector<QImage> m_levels; ///< the picture, and each half as large as the one before
     std::vector<Pin> m_pins;
     int m_radius = 0;
     double m_scale = 1;

@@ -4,7 +4,6 @@
 #include "app/parts/plainlabel.h"
 #include "app/parts/touchingcolours.h"
 #include "app/parts/words.h"
-#include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
 #include "mixing/ladder.h"
 #include "words/findwords.h"
@@ -32,7 +31,7 @@ std::vector<CaptionedColour> wayOf(const Recipe& recipe, std::span<const Paint> 
 
 } // namespace
 
-DiagnosisDialog::DiagnosisDialog(Worktable& context, const Recipe& recipe, const Diagnosis& diagnosis,
+DiagnosisDialog::DiagnosisDialog(ViewSettings& settings, const Recipe& recipe, const Diagnosis& diagnosis,
                                  std::span<const Paint> paints, QWidget* parent)
     : QDialog(parent)
 {
@@ -46,7 +45,7 @@ DiagnosisDialog::DiagnosisDialog(Worktable& context, const Recipe& recipe, const
     words->setFixedWidth(wide);
     layout->addWidget(words);
     const auto add = [&](const char* name, std::vector<CaptionedColour> colours) {
-        auto* patch = new TouchingColours(context.settings(), name, this);
+        auto* patch = new TouchingColours(settings, name, this);
         patch->show(std::move(colours));
         layout->addWidget(patch);
     };

@@ -6,7 +6,7 @@
 
 namespace iris {
 
-class Worktable;
+class ViewSettings;
 
 /// Why a mix is as dull as it is: the tube that leans the wrong way, the mix and the mended one touching, and the way
 /// between the two tubes before and after.
@@ -15,8 +15,8 @@ class DiagnosisDialog : public QDialog {
 
 public:
     /// @param paints those the diagnosis counts
-    DiagnosisDialog(Worktable& context, const Recipe& recipe, const Diagnosis& diagnosis, std::span<const Paint> paints,
-                    QWidget* parent = nullptr);
+    DiagnosisDialog(ViewSettings& settings, const Recipe& recipe, const Diagnosis& diagnosis,
+                    std::span<const Paint> paints, QWidget* parent = nullptr);
 };
 
 } // namespace iris

@@ -253,7 +253,7 @@ void MixCard::diagnose()
     const std::vector<std::size_t> atHand = studio->atHand();
     const Diagnosis found = iris::diagnose(
         *m_recipe, studio->paints, [&](std::size_t place) { return std::ranges::find(atHand, place) != atHand.end(); });
-    DiagnosisDialog dialog(m_context, *m_recipe, found, studio->paints, this);
+    DiagnosisDialog dialog(m_context.settings(), *m_recipe, found, studio->paints, this);
     if (dialog.exec() == QDialog::Accepted)
         show(studio, found.mended, found.before);
 }

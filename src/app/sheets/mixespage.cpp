@@ -1,6 +1,7 @@
 #include "app/sheets/mixespage.h"
 
 #include "app/parts/act.h"
+#include "app/parts/diagnosisdialog.h"
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
 #include "app/parts/messages.h"
@@ -100,6 +101,8 @@ QFrame* MixesPage::makeCard()
     };
     m_mixActs = {add(tr("And a touch of ..."), Qt::Key_T, "touchMix", &MixesPage::addTouch,
                      tr("Begin a mix from this one and a touch")),
+                 add(tr("What went wrong?"), Qt::Key_Y, "diagnoseRecord", &MixesPage::diagnoseChosen,
+                     tr("Why a mix is dull, and what mends it")),
                  add(tr("Change it"), Qt::Key_E, "changeMix", &MixesPage::changeChosen, tr("Change the mix")),
                  add(tr("Take it out"), Qt::Key_Delete, "removeMix", &MixesPage::removeChosen, tr("Take the mix out"))};
     add(tr("Write a mix down"), Qt::Key_A, "newMix", &MixesPage::writeNew, {});
@@ -111,21 +114,30 @@ QFrame* MixesPage::makeCard()
 
 void MixesPage::stirMother()
 {
-    const StudioPtr studio = m_document.studio();
     std::vector<Recipe> mixes;
-    for (const qlonglong id : shownRecords(*m_list)) {
-        const MixRecord* record = m_document.notebook().mix({id});
-        Recipe recipe{{}, record ? record->wash : wash::full};
-        for (const MixPart& part : record ? record->parts : std::vector<MixPart>{})
-            if (const auto place = studio->placeOf(part.tube))
-                recipe.parts.push_back({*place, part.parts});
-        if (record && !recipe.parts.empty() && recipe.parts.size() == record->parts.size())
-            mixes.push_back(std::move(recipe));
-    }
+    for (const qlonglong id : shownRecords(*m_list))
+        if (const MixRecord* record = m_document.notebook().mix({id}))
+            if (auto recipe = recipeOf(record->parts, record->wash, m_document.notebook()))
+                mixes.push_back(std::move(*recipe));
     if (mixes.empty())
         return messages().tell(this, tr("A mother colour"),
                                tr("There is no mix on show whose tubes are all in the notebook."));
-    MotherDialog(studio, std::move(mixes), m_settings, this).exec();
+    MotherDialog(m_document.studio(), std::move(mixes), m_settings, this).exec();
+}
+
+void MixesPage::diagnoseChosen()
+{
+    const MixRecord* record = m_document.notebook().mix(chosen());
+    if (!record)
+        return;
+    const auto recipe = recipeOf(record->parts, record->wash, m_document.notebook());
+    if (!recipe)
+        return messages().tell(this, tr("What went wrong?"), tr("One of its tubes is no longer in the notebook."));
+    const StudioPtr studio = m_document.studio();
+    const std::vector<std::size_t> atHand = studio->atHand();
+    const Diagnosis found = diagnose(
+        *recipe, studio->paints, [&](std::size_t place) { return std::ranges::find(atHand, place) != atHand.end(); });
+    DiagnosisDialog(m_settings, *recipe, found, studio->paints, this).exec();
 }
 
 QIcon MixesPage::chipOf(const MixRecord& mix) const

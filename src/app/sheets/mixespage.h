@@ -36,6 +36,8 @@ public:
     void removeChosen();
     /// A share of one tube stirred into every mix on show.
     void stirMother();
+    /// Why the chosen mix is as dull as it is, and which tube would mend it.
+    void diagnoseChosen();
 
 private:
     QFrame* makeCard();

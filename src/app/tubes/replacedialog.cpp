@@ -24,13 +24,9 @@ std::vector<Recipe> mixesWith(std::size_t tube, const Studio& studio)
 {
     std::vector<Recipe> mixes;
     for (const MixRecord& record : studio.notebook.mixes) {
-        Recipe recipe{{}, record.wash};
-        for (const MixPart& part : record.parts)
-            if (const auto place = studio.placeOf(part.tube))
-                recipe.parts.push_back({*place, part.parts});
-        const bool whole = recipe.parts.size() == record.parts.size();
-        if (whole && std::ranges::find(recipe.parts, tube, &Part::paint) != recipe.parts.end())
-            mixes.push_back(std::move(recipe));
+        auto recipe = recipeOf(record.parts, record.wash, studio.notebook);
+        if (recipe && std::ranges::find(recipe->parts, tube, &Part::paint) != recipe->parts.end())
+            mixes.push_back(std::move(*recipe));
     }
     return mixes;
 }

@@ -384,9 +384,7 @@ void WellPage::save()
     for (const WellStep& step : well()->steps)
         lineage << stepWords(step);
     mix.notes = lineage.join(QStringLiteral("; ")).toStdString();
-    for (const Part& part : recipe->parts)
-        mix.parts.push_back(
-            {m_studio->notebook.tubes[part.paint].id, m_studio->notebook.tubes[part.paint].name, part.parts});
+    mix.parts = mixPartsOf(*recipe, m_studio->notebook);
     m_context.document().keepMix(mix, tr("keep a puddle"));
 }
 
