@@ -98,8 +98,6 @@ QWidget* FindView::makeMiddle()
         m_order->addItem(orderWords(order), static_cast<int>(order));
     m_order->addItem(tr("cheapest first"), byPrice);
     m_tubes->setAccessibleName(tr("Out of which tubes"));
-    keepNarrow(*m_tubes, 6);
-    keepNarrow(*m_most, 6);
     m_siftButton = new QPushButton(tr("Sift"), this);
     m_siftButton->setObjectName(QStringLiteral("findSift"));
     m_siftButton->setMenu(makeSift());
@@ -237,7 +235,9 @@ void FindView::arrange(bool narrow)
         m_choices->removeWidget(choice);
     for (int i = 0; i < 4; ++i)
         m_choices->addWidget(choices[static_cast<std::size_t>(i)], narrow ? i / 2 : 0, narrow ? i % 2 : i);
-    keepNarrow(*m_order, narrow ? 6 : 15);
+    for (const auto& [box, letters] :
+         {std::pair(static_cast<QComboBox*>(m_tubes), 8), std::pair(m_most, 11), std::pair(m_order, 13)})
+        keepNarrow(*box, narrow ? 6 : letters);
     m_target->setNarrow(narrow);
     m_narrow = narrow;
 }
