@@ -11,6 +11,7 @@
 #include "app/sheets/motherdialog.h"
 #include "app/tubes/replacedialog.h"
 #include "app/well/layerswidget.h"
+#include "app/well/wellacts.h"
 #include "app/well/wellpage.h"
 #include "app/well/wellstrip.h"
 #include "app/window/mainwindow.h"
@@ -146,7 +147,7 @@ void TestFind::byKeyboardFromAColourToAPuddle()
     QCOMPARE(notebook().wells.size(), 1U);
     QCOMPARE(stateOf(notebook().wells[0], *m_document->studio()).contents.parts.size(), chosen.recipe.parts.size());
     // "Too green": three acts to a mended puddle.
-    well().see({Look::TooGreen});
+    well().acts().see({Look::TooGreen});
     QVERIFY(!well().advice().steps.empty());
     QVERIFY(find<QLabel>("wellNext")->text().startsWith("Put in "));
     const double before = well().advice().apartNow;
@@ -303,10 +304,10 @@ void TestFind::nonsenseIsAnswered()
     QVERIFY(find<QLabel>("wellTrouble")->isVisible());
     QVERIFY(notebook().wells.empty());
     well().follow();
-    well().save();
-    well().empty();
-    well().backTo(3);
-    well().see({Look::TooRed});
+    well().acts().save();
+    well().acts().empty();
+    well().acts().backTo(3);
+    well().acts().see({Look::TooRed});
     QVERIFY(notebook().wells.empty() && notebook().mixes.empty());
     QVERIFY(!find<QPushButton>("wellSave")->isEnabled());
 }
@@ -334,8 +335,8 @@ void TestFind::aWellRemembers()
     want({50, -22, 34}, "reeds");
     view().tiles().setCurrent(0);
     QTest::mouseClick(find<QPushButton>("intoWell"), Qt::LeftButton);
-    well().putIn(tube("Rose"), 0.125);
-    well().see({Look::TooDull});
+    well().acts().putIn(tube("Rose"), 0.125);
+    well().acts().see({Look::TooDull});
     const auto before = notebook().wells;
     const QString words = find<QLabel>("wellNext")->text();
     const QString path = m_document->path();
@@ -353,8 +354,8 @@ void TestFind::aWellRemembers()
 void TestFind::aWellOutlivesItsTubes()
 {
     m_window->goTo(well());
-    well().putIn(tube("Lemon"), 3);
-    well().putIn(tube("Phthalo"), 0.25);
+    well().acts().putIn(tube("Lemon"), 3);
+    well().acts().putIn(tube("Phthalo"), 0.25);
     m_document->removeTubes({tube("Phthalo")});
     QVERIFY(find<QLabel>("wellWords")->text().contains("Phthalo is no longer in the notebook"));
     m_document->removeTubes({tube("Lemon")});
@@ -369,16 +370,16 @@ void TestFind::eightWellsAreKept()
 {
     m_window->goTo(well());
     for (int i = 0; i < 11; ++i) {
-        well().beginEmpty();
-        well().putIn(tube("Lemon"), i + 1);
+        well().acts().beginEmpty();
+        well().acts().putIn(tube("Lemon"), i + 1);
     }
     QCOMPARE(notebook().wells.size(), mostWells);
     QCOMPARE(notebook().wells.back().steps[0].amount, 11.0);
     QCOMPARE(notebook().wells.front().steps[0].amount, 4.0);
     QCOMPARE(find<QComboBox>("whichWell")->count(), 8);
-    well().openWell(0);
-    QCOMPARE(well().open(), 0U);
-    well().empty();
+    well().acts().choose(0);
+    QCOMPARE(well().acts().open(), 0U);
+    well().acts().empty();
     QCOMPARE(notebook().wells.size(), 7U);
     // A well keeps so many steps, and says so.
     WellRecord full;
@@ -421,10 +422,10 @@ void TestFind::stepsAreTakenBackAndUndone()
 void TestFind::aPuddleBecomesAMix()
 {
     m_window->goTo(well());
-    well().putIn(tube("Phthalo"), 0.25);
+    well().acts().putIn(tube("Phthalo"), 0.25);
     QVERIFY(find<QLabel>("wellWarning")->isVisible());
-    well().putIn(tube("Lemon"), 3);
-    well().water();
+    well().acts().putIn(tube("Lemon"), 3);
+    well().acts().water();
     QTest::mouseClick(find<QPushButton>("wellSave"), Qt::LeftButton);
     QCOMPARE(notebook().mixes.size(), 1U);
     const MixRecord& mix = notebook().mixes[0];
@@ -624,15 +625,15 @@ void TestFind::attemptsAreKept()
     QCOMPARE(attempts->count(), 3);
     Q_EMIT attempts->itemClicked(attempts->item(1));
     QVERIFY(well().isVisible());
-    QCOMPARE(well().open(), 1U);
+    QCOMPARE(well().acts().open(), 1U);
     QTest::keyClick(find<QListWidget>("wellSteps"), Qt::Key_B);
     QVERIFY(notebook().wells[1].best);
-    well().openWell(2);
-    well().markBest();
+    well().acts().choose(2);
+    well().acts().markBest();
     QVERIFY(!notebook().wells[1].best && notebook().wells[2].best);
     const double before = stateOf(notebook().wells[2], *m_document->studio()).contents.partsInAll();
     const double other = stateOf(notebook().wells[0], *m_document->studio()).contents.partsInAll();
-    well().pour(0);
+    well().acts().pour(0);
     QCOMPARE(stateOf(notebook().wells[2], *m_document->studio()).contents.partsInAll(), before + other / 2);
     // Over a dry wash of another well it is a glaze.
     auto* over = find<QComboBox>("wellOver");
@@ -654,7 +655,7 @@ void TestFind::attemptsAreKept()
 void TestFind::dryingIsToldAsItWasRead()
 {
     m_window->goTo(well());
-    well().putIn(tube("Lemon"), 1);
+    well().acts().putIn(tube("Lemon"), 1);
     QVERIFY(find<QLabel>("wellDrying")->text().contains("not measured yet"));
     SwatchRecord reading;
     reading.tube = tube("Rose");
@@ -667,7 +668,7 @@ void TestFind::dryingIsToldAsItWasRead()
     m_document->fileReading(reading);
     QVERIFY2(find<QLabel>("wellDrying")->text().contains("about 6 of L* darker, as your tubes"),
              qPrintable(find<QLabel>("wellDrying")->text()));
-    well().putIn(tube("Rose"), 1);
+    well().acts().putIn(tube("Rose"), 1);
     QVERIFY(find<QLabel>("wellDrying")->text().contains("about 6 of L* darker, as its own tubes did"));
 }
 

@@ -3,7 +3,6 @@
 #include "app/parts/colourfield.h"
 #include "app/parts/formfields.h"
 #include "app/parts/labels.h"
-#include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/touchingcolours.h"
@@ -12,12 +11,12 @@
 #include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
 #include "app/well/layerswidget.h"
+#include "app/well/wellacts.h"
 #include "words/findwords.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
 
 #include <QComboBox>
-#include <QDate>
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLineEdit>
@@ -32,7 +31,6 @@ namespace iris {
 namespace {
 
 constexpr double thereBelow = 2;
-constexpr double typedSd = 1;
 
 QVBoxLayout* columnIn(QWidget& widget)
 {
@@ -47,6 +45,7 @@ QVBoxLayout* columnIn(QWidget& widget)
 WellPage::WellPage(Worktable& context, QWidget* parent)
     : Place(tr("Well"), "Well", parent),
       m_context(context),
+      m_acts(new WellActs(context.document(), this)),
       m_title(wordLabel("wellTitle", textFont(textsize::title, QFont::DemiBold), this)),
       m_which(new QComboBox(this)),
       m_wash(new WashWidget(context.settings(), {380, 120}, this)),
@@ -78,11 +77,13 @@ WellPage::WellPage(Worktable& context, QWidget* parent)
     layout->addWidget(makeLeft(), 3);
     layout->addWidget(makeMiddle(), 2);
     layout->addWidget(makeRight(), 2);
-    connect(m_which, &QComboBox::activated, this, [this](int row) { openWell(static_cast<std::size_t>(row)); });
+    connect(m_which, &QComboBox::activated, this, [this](int row) { m_acts->choose(static_cast<std::size_t>(row)); });
     connect(m_steps, &QListWidget::currentRowChanged, this, [this](int row) { m_back->setEnabled(row >= 0); });
     connect(m_over, &QComboBox::activated, this, &WellPage::showWell);
     connect(&context.document(), &Document::studioChanged, this, &WellPage::showWell);
     connect(m_seen, &QLineEdit::returnPressed, this, &WellPage::seeTyped);
+    connect(m_acts, &WellActs::chosen, this, &WellPage::showWell);
+    connect(m_acts, &WellActs::begun, this, &Place::wanted);
     connect(&context.document(), &Document::wellsChanged, this, &WellPage::showWell);
     connect(&context.document(), &Document::tubesChanged, this, [this] {
         m_tubesStale = true;
@@ -124,7 +125,7 @@ QWidget* WellPage::makeLeft()
     looks->setObjectName(QStringLiteral("wellLooks"));
     m_looks = new QMenu(this);
     for (const Look look : allLooks)
-        m_looks->addAction(sentence(text(nameOf(look))), this, [this, look] { see({look}); });
+        m_looks->addAction(sentence(text(nameOf(look))), this, [this, look] { m_acts->see({look}); });
     looks->setMenu(m_looks);
     QAction* look = addAct(*this, tr("Say how it looks"), Qt::Key_L, [looks] { looks->showMenu(); });
     m_whileOpen.push_back(look);
@@ -149,7 +150,7 @@ QWidget* WellPage::makeMiddle()
     layout->addWidget(heading);
     layout->addWidget(m_steps, 1);
     m_back = addAct(
-        *this, tr("Back to here"), Qt::Key_Backspace, [this] { backTo(m_steps->currentRow() + 1); },
+        *this, tr("Back to here"), Qt::Key_Backspace, [this] { m_acts->backTo(m_steps->currentRow() + 1); },
         tr("Take a puddle back to a step"));
     layout->addWidget(actButton(*m_back, "wellBack", this));
     layout->addSpacing(2 * gridStep);
@@ -174,14 +175,17 @@ QWidget* WellPage::makeMiddle()
             act(
                 tr("A part"), Qt::Key_P, "wellPart", [this] { putInChosen(false); },
                 tr("Put a part of the chosen tube in"), false)});
+    addRow(
+        {act(
+             tr("Water"), Qt::Key_A, "wellWater", [this] { m_acts->water(); }, tr("Let a puddle out with water"), true),
+         act(
+             tr("Blot half"), Qt::Key_H, "wellBlot", [this] { m_acts->blot(); }, tr("Blot half of a puddle away"),
+             true)});
     addRow({act(
-                tr("Water"), Qt::Key_A, "wellWater", [this] { water(); }, tr("Let a puddle out with water"), true),
+                tr("Keep it"), Qt::Key_K, "wellSave", [this] { m_acts->save(); }, tr("Write a puddle down as a mix"),
+                true),
             act(
-                tr("Blot half"), Qt::Key_H, "wellBlot", [this] { blot(); }, tr("Blot half of a puddle away"), true)});
-    addRow({act(
-                tr("Keep it"), Qt::Key_K, "wellSave", [this] { save(); }, tr("Write a puddle down as a mix"), true),
-            act(
-                tr("Wash out"), Qt::Key_X, "wellEmpty", [this] { empty(); }, tr("Wash a well out"), true)});
+                tr("Wash out"), Qt::Key_X, "wellEmpty", [this] { m_acts->empty(); }, tr("Wash a well out"), true)});
     return middle;
 }
 
@@ -200,7 +204,7 @@ QWidget* WellPage::makeRight()
     layout->addWidget(m_layers);
     layout->addWidget(m_drying);
     m_best = addAct(
-        *this, tr("Best"), Qt::Key_B, [this] { markBest(); }, tr("Mark a well as the best attempt"));
+        *this, tr("Best"), Qt::Key_B, [this] { m_acts->markBest(); }, tr("Mark a well as the best attempt"));
     m_whileOpen.push_back(m_best);
     auto* pour = new QPushButton(tr("Pour in ..."), this);
     pour->setObjectName(QStringLiteral("wellPour"));
@@ -208,7 +212,7 @@ QWidget* WellPage::makeRight()
     pour->setMenu(m_pour);
     pour->setToolTip(tr("Half of another well into this one"));
     QAction* more = addAct(
-        *this, tr("New one"), Qt::Key_N, [this] { beginEmpty(); }, tr("Begin another well"));
+        *this, tr("New one"), Qt::Key_N, [this] { m_acts->beginEmpty(); }, tr("Begin another well"));
     QAction* done = addAct(
         *this, tr("Back"), Qt::Key_Escape, [this] { Q_EMIT finished(); }, tr("Back to where you were"));
     auto* grid = new QGridLayout;
@@ -236,91 +240,9 @@ std::vector<WalkingKey> WellPage::walkingKeys() const
     return {{tr("up, down"), tr("walk what went into a well")}};
 }
 
-const WellRecord* WellPage::well() const
-{
-    const auto& wells = m_context.document().notebook().wells;
-    return m_open < wells.size() ? &wells[m_open] : nullptr;
-}
-
-void WellPage::openWell(std::size_t well)
-{
-    m_open = well;
-    showWell();
-}
-
-void WellPage::begin(const StudioPtr& studio, const Recipe& recipe, const std::optional<Lab>& wanted,
-                     const QString& name)
-{
-    auto wells = m_context.document().notebook().wells;
-    wells.push_back({name.toStdString(), wanted, stepsFor(recipe, *studio)});
-    m_open = std::min(wells.size(), mostWells) - 1;
-    m_context.document().setWells(std::move(wells), tr("begin a well"));
-    Q_EMIT this->wanted();
-}
-
-void WellPage::beginEmpty()
-{
-    auto wells = m_context.document().notebook().wells;
-    const auto wanted = well() ? well()->wanted : std::nullopt;
-    wells.push_back({well() ? well()->name : std::string(), wanted, {}});
-    m_open = std::min(wells.size(), mostWells) - 1;
-    m_context.document().setWells(std::move(wells), tr("begin a clean well"));
-}
-
-void WellPage::change(const WellRecord& well, const QString& what)
-{
-    auto wells = m_context.document().notebook().wells;
-    if (m_open >= wells.size()) {
-        wells.push_back(well);
-        m_open = std::min(wells.size(), mostWells) - 1;
-    } else {
-        wells[m_open] = well;
-    }
-    m_context.document().setWells(std::move(wells), what);
-}
-
-void WellPage::add(WellStep step, const QString& what)
-{
-    WellRecord changed = well() ? *well() : WellRecord{};
-    if (changed.steps.size() >= mostWellSteps)
-        return messages().tell(this, tr("The well is full"),
-                               tr("A well keeps %1 steps. Begin a clean one.").arg(mostWellSteps));
-    changed.steps.push_back(std::move(step));
-    change(changed, what);
-}
-
-void WellPage::putIn(TubeId tube, double parts)
-{
-    const Tube* record = m_context.document().notebook().tube(tube);
-    if (!record)
-        return;
-    WellStep step;
-    step.tube = tube;
-    step.name = record->name;
-    step.amount = parts;
-    add(std::move(step), tr("put %1 of %2 in").arg(text(amountWords(parts)), text(record->name)));
-}
-
 void WellPage::putInChosen(bool aTouch)
 {
-    putIn({m_tube->currentData().toLongLong()}, aTouch ? 1.0 / touchesAPart() : 1);
-}
-
-void WellPage::water()
-{
-    constexpr double step = 0.7071;
-    WellStep more;
-    more.kind = WellStep::Kind::Water;
-    more.amount = step;
-    add(more, tr("let a puddle out"));
-}
-
-void WellPage::blot()
-{
-    WellStep half;
-    half.kind = WellStep::Kind::Blot;
-    half.amount = 0.5;
-    add(half, tr("blot half away"));
+    m_acts->putIn({m_tube->currentData().toLongLong()}, aTouch ? 1.0 / touchesAPart() : 1);
 }
 
 void WellPage::follow()
@@ -328,21 +250,7 @@ void WellPage::follow()
     if (m_advice.steps.empty())
         return;
     const TouchStep& step = m_advice.steps.front();
-    putIn(m_studio->notebook.tubes[step.paint].id, step.parts);
-}
-
-void WellPage::see(const std::vector<Look>& looks)
-{
-    if (!well() || !well()->wanted)
-        return;
-    const auto sight = sightOf(looks, {*well()->wanted, {}, false, false});
-    if (!sight)
-        return messages().tell(this, tr("How it looks"), text(sight.error().message));
-    WellStep step;
-    step.kind = WellStep::Kind::Seen;
-    step.seen = sight->colour;
-    step.sd = sight->sd;
-    add(step, tr("say how it looks"));
+    m_acts->putIn(m_studio->notebook.tubes[step.paint].id, step.parts);
 }
 
 void WellPage::seeTyped()
@@ -352,81 +260,7 @@ void WellPage::seeTyped()
     if (!colour)
         return m_trouble->setText(sentence(text(colour.error().message)));
     m_seen->clear();
-    WellStep step;
-    step.kind = WellStep::Kind::Seen;
-    step.seen = *colour;
-    step.sd = typedSd;
-    add(step, tr("say what it looks like"));
-}
-
-void WellPage::backTo(int steps)
-{
-    if (!well() || steps < 0 || steps >= static_cast<int>(well()->steps.size()))
-        return;
-    WellRecord shorter = *well();
-    shorter.steps.resize(static_cast<std::size_t>(steps));
-    change(shorter, tr("take a puddle back"));
-}
-
-void WellPage::save()
-{
-    if (!well())
-        return;
-    const WellState state = stateOf(*well(), *m_studio);
-    const auto recipe = recipeOf(state.contents);
-    if (!recipe)
-        return;
-    MixRecord mix;
-    mix.name = well()->name;
-    mix.wash = recipe->wash;
-    mix.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
-    QStringList lineage;
-    for (const WellStep& step : well()->steps)
-        lineage << stepWords(step);
-    mix.notes = lineage.join(QStringLiteral("; ")).toStdString();
-    mix.parts = mixPartsOf(*recipe, m_studio->notebook);
-    m_context.document().keepMix(mix, tr("keep a puddle"));
-}
-
-void WellPage::empty()
-{
-    if (!well())
-        return;
-    auto wells = m_context.document().notebook().wells;
-    wells.erase(wells.begin() + static_cast<std::ptrdiff_t>(m_open));
-    m_open = wells.empty() ? 0 : wells.size() - 1;
-    m_context.document().setWells(std::move(wells), tr("wash a well out"));
-}
-
-void WellPage::markBest()
-{
-    if (!well())
-        return;
-    auto wells = m_context.document().notebook().wells;
-    const bool best = !wells[m_open].best;
-    for (WellRecord& other : wells)
-        if (other.wanted == wells[m_open].wanted)
-            other.best = false;
-    wells[m_open].best = best;
-    m_context.document().setWells(std::move(wells), best ? tr("mark the best attempt") : tr("take a mark off"));
-}
-
-void WellPage::pour(std::size_t from)
-{
-    const auto& wells = m_context.document().notebook().wells;
-    if (from >= wells.size() || from == m_open)
-        return;
-    WellRecord changed = well() ? *well() : WellRecord{};
-    const WellState state = stateOf(wells[from], *m_studio);
-    for (const auto& [paint, parts] : state.contents.parts) {
-        WellStep step;
-        step.tube = m_studio->notebook.tubes[paint].id;
-        step.name = m_studio->notebook.tubes[paint].name;
-        step.amount = std::max(0.001, parts / 2);
-        changed.steps.push_back(std::move(step));
-    }
-    if (changed.steps.size() <= mostWellSteps)
-        change(changed, tr("pour half of another well in"));
+    m_acts->seeColour(*colour);
 }
 
 /// What can lie below: the white paper, the papers of the notebook, and what the other wells would lay.
@@ -441,11 +275,11 @@ void WellPage::fillOver()
     for (const PaperRecord& paper : notebook.papers)
         m_over->addItem(tr("on %1").arg(nameInList(paper.name)), static_cast<qlonglong>(paper.id.value));
     for (std::size_t i = 0; i < notebook.wells.size(); ++i) {
-        if (i == m_open || stateOf(notebook.wells[i], *m_studio).contents.isEmpty())
+        if (i == m_acts->open() || stateOf(notebook.wells[i], *m_studio).contents.isEmpty())
             continue;
         const QString name = m_which->itemText(static_cast<int>(i));
         m_over->addItem(tr("over %1, dry").arg(name), -static_cast<qlonglong>(i) - 1);
-        m_pour->addAction(name, this, [this, i] { pour(i); });
+        m_pour->addAction(name, this, [this, i] { m_acts->pour(i); });
     }
     m_over->setCurrentIndex(std::max(0, m_over->findData(before)));
 }
@@ -512,19 +346,6 @@ void WellPage::fillTubes()
     m_tube->setCurrentIndex(std::max(0, m_tube->findData(before)));
 }
 
-QString WellPage::stepWords(const WellStep& step) const
-{
-    switch (step.kind) {
-    case WellStep::Kind::Paint: return tr("%1 of %2").arg(text(amountWords(step.amount)), nameInList(step.name));
-    case WellStep::Kind::Water:
-        return tr("water, to %1 of the strength").arg(QString::number(qRound(step.amount * 100)) + QLatin1Char('%'));
-    case WellStep::Kind::Blot:
-        return tr("blotted, %1 left").arg(QString::number(qRound(step.amount * 100)) + QLatin1Char('%'));
-    case WellStep::Kind::Seen: return tr("seen: %1").arg(colourWords(step.seen));
-    }
-    return {};
-}
-
 void WellPage::showSteps(const WellRecord& well)
 {
     const QSignalBlocker quiet(m_steps);
@@ -545,7 +366,7 @@ void WellPage::showWell()
     if (m_tubesStale)
         fillTubes();
     const auto& wells = m_context.document().notebook().wells;
-    m_open = wells.empty() ? 0 : std::min(m_open, wells.size() - 1);
+    m_acts->keepWithin();
     {
         const QSignalBlocker quiet(m_which);
         m_which->clear();
@@ -554,11 +375,11 @@ void WellPage::showWell()
                              + (wells[i].name.empty()
                                     ? tr("well %1").arg(i + 1)
                                     : tr("well %1: %2").arg(QString::number(i + 1), nameInList(wells[i].name))));
-        m_which->setCurrentIndex(static_cast<int>(m_open));
+        m_which->setCurrentIndex(static_cast<int>(m_acts->open()));
         m_which->setVisible(wells.size() > 1);
     }
     fillOver();
-    const WellRecord open = well() ? *well() : WellRecord{};
+    const WellRecord open = m_acts->record() ? *m_acts->record() : WellRecord{};
     const WellState state = stateOf(open, *m_studio);
     const bool anything = !state.contents.isEmpty();
     for (QAction* act : m_whileOpen)

@@ -16,6 +16,7 @@ class LayersWidget;
 class PlainLabel;
 class TouchingColours;
 class WashWidget;
+class WellActs;
 class Worktable;
 
 /// The mixing place: the puddle as a wash over a line, what went in, the way to what is wanted, and what to put in
@@ -30,29 +31,12 @@ public:
     void takeFocus() override;
     std::vector<WalkingKey> walkingKeys() const override;
 
-    /// Begins a new well beside the others with a recipe in it.
-    void begin(const StudioPtr& studio, const Recipe& recipe, const std::optional<Lab>& wanted, const QString& name);
-    /// Begins an empty one.
-    void beginEmpty();
-    /// Which well is open; there is none while there are no wells.
-    std::size_t open() const { return m_open; }
-    void openWell(std::size_t well);
-
-    void putIn(TubeId tube, double parts);
+    /// What is done to the wells.
+    WellActs& acts() { return *m_acts; }
     void putInChosen(bool aTouch);
-    void water();
-    void blot();
     /// Puts in what the advice says.
     void follow();
-    void see(const std::vector<Look>& looks);
     void seeTyped();
-    void backTo(int steps);
-    void save();
-    /// Marks it as the best of the attempts at its colour.
-    void markBest();
-    /// Pours half of another well in.
-    void pour(std::size_t from);
-    void empty();
 
     const TouchAdvice& advice() const { return m_advice; }
 
@@ -66,9 +50,6 @@ private:
     QWidget* makeLeft();
     QWidget* makeMiddle();
     QWidget* makeRight();
-    const WellRecord* well() const;
-    void add(WellStep step, const QString& what);
-    void change(const WellRecord& well, const QString& what);
     /// Shows it anew, as soon as it can be seen.
     void showWell();
     void showSteps(const WellRecord& well);
@@ -79,10 +60,9 @@ private:
     void fillOver();
     Spectrum backing() const;
     QString dryingWords(const PuddleContents& contents) const;
-    QString stepWords(const WellStep& step) const;
 
     Worktable& m_context;
-    std::size_t m_open = 0;
+    WellActs* m_acts;
     bool m_stale = true;
     bool m_tubesStale = true;
     StudioPtr m_studio;

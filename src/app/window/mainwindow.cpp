@@ -5,6 +5,7 @@
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
+#include "app/well/wellacts.h"
 #include "app/well/wellpage.h"
 #include "app/well/wellstrip.h"
 #include "app/window/barekeys.h"
@@ -162,7 +163,7 @@ void MainWindow::setUpPlaces()
     layout->addLayout(column, 1);
     setCentralWidget(centre);
     connect(m_wells, &CellWidget::cellChosen, this, [this, &well](int cell) {
-        well.openWell(static_cast<std::size_t>(cell));
+        well.acts().choose(static_cast<std::size_t>(cell));
         goTo(well);
     });
     connect(m_rail, &Rail::placeChosen, this, [this](Place* place) { goTo(*place); });

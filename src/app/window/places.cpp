@@ -7,6 +7,7 @@
 #include "app/parts/worktable.h"
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
+#include "app/well/wellacts.h"
 #include "app/well/wellpage.h"
 #include "sheet/scan.h"
 #include "sheet/sheetmarks.h"
@@ -48,12 +49,12 @@ void Places::connectPlaces()
     connect(&tubes, &TubesView::pairWanted, &pairs, &PairsView::showPair);
     connect(&pairs, &PairsView::sheetPrinted, &sheets, &Place::wanted);
     connect(&the<FindView>(), &FindView::attemptChosen, m_well, [this](int well) {
-        m_well->openWell(static_cast<std::size_t>(well));
+        m_well->acts().choose(static_cast<std::size_t>(well));
         Q_EMIT m_well->wanted();
     });
     connect(&the<FindView>(), &FindView::intoTheWell, m_well,
             [this](const StudioPtr& studio, const Recipe& recipe, const Wanted& wanted, const QString& words) {
-                m_well->begin(studio, recipe, wanted.colour, words);
+                m_well->acts().begin(studio, recipe, wanted.colour, words);
             });
     m_fileActs = {tubes.bringInList(), tubes.readCardAct(), sheets.readSheet(), sheets.tryWithoutPaint()};
 }

@@ -17,6 +17,7 @@
 #include "app/sheets/sheetreadingdialog.h"
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
+#include "app/well/wellacts.h"
 #include "app/well/wellpage.h"
 #include "app/window/keyspage.h"
 #include "app/window/mainwindow.h"
@@ -132,7 +133,7 @@ bool saveFinding(MainWindow& window, const QString& folder)
     const QUndoStack& stack = document.undoStack();
     const int before = stack.index();
     find.start();
-    window.places().well().see({Look::TooBlue});
+    window.places().well().acts().see({Look::TooBlue});
     saved = save(window, folder, "well") && saved;
     while (stack.index() > before && document.readOnlyReason().isEmpty())
         document.undo();

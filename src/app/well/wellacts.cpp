@@ -1,0 +1,212 @@
+#include "app/well/wellacts.h"
+
+#include "app/parts/messages.h"
+#include "app/parts/plainwords.h"
+#include "app/parts/words.h"
+#include "words/findwords.h"
+
+#include <QDate>
+#include <QWidget>
+
+namespace iris {
+
+QString stepWords(const WellStep& step)
+{
+    switch (step.kind) {
+    case WellStep::Kind::Paint:
+        return QObject::tr("%1 of %2").arg(text(amountWords(step.amount)), nameInList(step.name));
+    case WellStep::Kind::Water:
+        return QObject::tr("water, to %1 of the strength")
+            .arg(QString::number(qRound(step.amount * 100)) + QLatin1Char('%'));
+    case WellStep::Kind::Blot:
+        return QObject::tr("blotted, %1 left").arg(QString::number(qRound(step.amount * 100)) + QLatin1Char('%'));
+    case WellStep::Kind::Seen: return QObject::tr("seen: %1").arg(colourWords(step.seen));
+    }
+    return {};
+}
+
+WellActs::WellActs(Document& document, QWidget* window) : QObject(window), m_document(document), m_window(*window) {}
+
+void WellActs::choose(std::size_t well)
+{
+    m_open = well;
+    Q_EMIT chosen();
+}
+
+void WellActs::keepWithin()
+{
+    const std::size_t count = m_document.notebook().wells.size();
+    m_open = count == 0 ? 0 : std::min(m_open, count - 1);
+}
+
+const WellRecord* WellActs::record() const
+{
+    const auto& wells = m_document.notebook().wells;
+    return m_open < wells.size() ? &wells[m_open] : nullptr;
+}
+
+void WellActs::begin(const StudioPtr& studio, const Recipe& recipe, const std::optional<Lab>& wanted,
+                     const QString& name)
+{
+    auto wells = m_document.notebook().wells;
+    wells.push_back({name.toStdString(), wanted, stepsFor(recipe, *studio)});
+    m_open = std::min(wells.size(), mostWells) - 1;
+    m_document.setWells(std::move(wells), tr("begin a well"));
+    Q_EMIT begun();
+}
+
+void WellActs::beginEmpty()
+{
+    auto wells = m_document.notebook().wells;
+    const auto wanted = record() ? record()->wanted : std::nullopt;
+    wells.push_back({record() ? record()->name : std::string(), wanted, {}});
+    m_open = std::min(wells.size(), mostWells) - 1;
+    m_document.setWells(std::move(wells), tr("begin a clean well"));
+}
+
+void WellActs::change(const WellRecord& well, const QString& what)
+{
+    auto wells = m_document.notebook().wells;
+    if (m_open >= wells.size()) {
+        wells.push_back(well);
+        m_open = std::min(wells.size(), mostWells) - 1;
+    } else {
+        wells[m_open] = well;
+    }
+    m_document.setWells(std::move(wells), what);
+}
+
+void WellActs::add(WellStep step, const QString& what)
+{
+    WellRecord changed = record() ? *record() : WellRecord{};
+    if (changed.steps.size() >= mostWellSteps)
+        return messages().tell(&m_window, tr("The well is full"),
+                               tr("A well keeps %1 steps. Begin a clean one.").arg(mostWellSteps));
+    changed.steps.push_back(std::move(step));
+    change(changed, what);
+}
+
+void WellActs::putIn(TubeId tube, double parts)
+{
+    const Tube* record = m_document.notebook().tube(tube);
+    if (!record)
+        return;
+    WellStep step;
+    step.tube = tube;
+    step.name = record->name;
+    step.amount = parts;
+    add(std::move(step), tr("put %1 of %2 in").arg(text(amountWords(parts)), text(record->name)));
+}
+
+void WellActs::water()
+{
+    constexpr double step = 0.7071;
+    WellStep more;
+    more.kind = WellStep::Kind::Water;
+    more.amount = step;
+    add(more, tr("let a puddle out"));
+}
+
+void WellActs::blot()
+{
+    WellStep half;
+    half.kind = WellStep::Kind::Blot;
+    half.amount = 0.5;
+    add(half, tr("blot half away"));
+}
+
+void WellActs::see(const std::vector<Look>& looks)
+{
+    if (!record() || !record()->wanted)
+        return;
+    const auto sight = sightOf(looks, {*record()->wanted, {}, false, false});
+    if (!sight)
+        return messages().tell(&m_window, tr("How it looks"), text(sight.error().message));
+    WellStep step;
+    step.kind = WellStep::Kind::Seen;
+    step.seen = sight->colour;
+    step.sd = sight->sd;
+    add(step, tr("say how it looks"));
+}
+
+void WellActs::seeColour(const Lab& colour)
+{
+    constexpr double readSd = 1;
+    WellStep step;
+    step.kind = WellStep::Kind::Seen;
+    step.seen = colour;
+    step.sd = readSd;
+    add(step, tr("say what it looks like"));
+}
+
+void WellActs::backTo(int steps)
+{
+    if (!record() || steps < 0 || steps >= static_cast<int>(record()->steps.size()))
+        return;
+    WellRecord shorter = *record();
+    shorter.steps.resize(static_cast<std::size_t>(steps));
+    change(shorter, tr("take a puddle back"));
+}
+
+void WellActs::save()
+{
+    if (!record())
+        return;
+    const WellState state = stateOf(*record(), *m_document.studio());
+    const auto recipe = recipeOf(state.contents);
+    if (!recipe)
+        return;
+    MixRecord mix;
+    mix.name = record()->name;
+    mix.wash = recipe->wash;
+    mix.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    QStringList lineage;
+    for (const WellStep& step : record()->steps)
+        lineage << stepWords(step);
+    mix.notes = lineage.join(QStringLiteral("; ")).toStdString();
+    mix.parts = mixPartsOf(*recipe, m_document.studio()->notebook);
+    m_document.keepMix(mix, tr("keep a puddle"));
+}
+
+void WellActs::markBest()
+{
+    if (!record())
+        return;
+    auto wells = m_document.notebook().wells;
+    const bool best = !wells[m_open].best;
+    for (WellRecord& other : wells)
+        if (other.wanted == wells[m_open].wanted)
+            other.best = false;
+    wells[m_open].best = best;
+    m_document.setWells(std::move(wells), best ? tr("mark the best attempt") : tr("take a mark off"));
+}
+
+void WellActs::pour(std::size_t from)
+{
+    const auto& wells = m_document.notebook().wells;
+    if (from >= wells.size() || from == m_open)
+        return;
+    WellRecord changed = record() ? *record() : WellRecord{};
+    const WellState state = stateOf(wells[from], *m_document.studio());
+    for (const auto& [paint, parts] : state.contents.parts) {
+        WellStep step;
+        step.tube = m_document.studio()->notebook.tubes[paint].id;
+        step.name = m_document.studio()->notebook.tubes[paint].name;
+        step.amount = std::max(0.001, parts / 2);
+        changed.steps.push_back(std::move(step));
+    }
+    if (changed.steps.size() <= mostWellSteps)
+        change(changed, tr("pour half of another well in"));
+}
+
+void WellActs::empty()
+{
+    if (!record())
+        return;
+    auto wells = m_document.notebook().wells;
+    wells.erase(wells.begin() + static_cast<std::ptrdiff_t>(m_open));
+    m_open = wells.empty() ? 0 : wells.size() - 1;
+    m_document.setWells(std::move(wells), tr("wash a well out"));
+}
+
+} // namespace iris

@@ -1,0 +1,57 @@
+#pragma once
+
+#include "app/document/document.h"
+
+namespace iris {
+
+/// "2 touches of Phthalo Blue", "water, to 71% of the strength".
+QString stepWords(const WellStep& step);
+
+/// The well that is open, and everything that is done to wells: each act is a change of the notebook, so that it can be
+/// undone.
+class WellActs : public QObject {
+    Q_OBJECT
+
+public:
+    /// @param window what is told stands in front of it
+    WellActs(Document& document, QWidget* window);
+
+    /// The well that is open; null while there are none.
+    const WellRecord* record() const;
+    std::size_t open() const { return m_open; }
+    void choose(std::size_t well);
+    /// Opens the last well where the one that was open is gone.
+    void keepWithin();
+
+    /// Begins a new well beside the others with a recipe in it.
+    void begin(const StudioPtr& studio, const Recipe& recipe, const std::optional<Lab>& wanted, const QString& name);
+    /// Begins an empty one for the same colour.
+    void beginEmpty();
+    void putIn(TubeId tube, double parts);
+    void water();
+    void blot();
+    void see(const std::vector<Look>& looks);
+    void seeColour(const Lab& colour);
+    void backTo(int steps);
+    /// Writes the puddle down as a mix, with what went in as its note.
+    void save();
+    /// Marks it as the best of the attempts at its colour.
+    void markBest();
+    /// Pours half of another well in.
+    void pour(std::size_t from);
+    void empty();
+
+Q_SIGNALS:
+    void chosen();
+    void begun();
+
+private:
+    void add(WellStep step, const QString& what);
+    void change(const WellRecord& well, const QString& what);
+
+    Document& m_document;
+    QWidget& m_window;
+    std::size_t m_open = 0;
+};
+
+} // namespace iris
