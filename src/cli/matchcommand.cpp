@@ -100,9 +100,8 @@ Result<Output> matchCommand(const MatchArguments& arguments)
     std::vector<std::size_t> places(paints.size());
     std::iota(places.begin(), places.end(), 0U);
     if (!arguments.wanted.tube.empty()) // a tube is matched by the others
-        for (const std::string& name : {arguments.wanted.tube})
-            if (const auto own = source->find(name))
-                std::erase(places, *own);
+        if (const auto own = source->find(arguments.wanted.tube))
+            std::erase(places, *own);
     auto found = candidatesFor(*wanted, paints, places, options);
     sortCandidates(found, *order);
 

@@ -21,17 +21,10 @@ using Miss = Eigen::Matrix<double, 6, 1>;
 
 Film filmOf(std::span<const std::size_t> set, std::span<const double> shares, std::span<const Paint> paints)
 {
-    Film film;
-    const double whole = std::accumulate(shares.begin(), shares.end(), 0.0);
-    for (std::size_t i = 0; i < set.size(); ++i) {
-        const Film& own = paints[set[i]].film;
-        const double share = shares[i] / whole;
-        for (std::size_t band = 0; band < bandCount; ++band) {
-            film.absorption[band] += share * own.absorption[band];
-            film.scattering[band] += share * own.scattering[band];
-        }
-    }
-    return film;
+    std::vector<WeightedFilm> films;
+    for (std::size_t i = 0; i < set.size(); ++i)
+        films.push_back({&paints[set[i]].film, shares[i]});
+    return mixedFilm(films);
 }
 
 Place placeOf(const Tuned& start)

@@ -60,10 +60,7 @@ public:
 
     std::size_t count() const { return m_bench.size(); }
     std::size_t placeOf(std::size_t onBench) const { return m_places[onBench - 1]; }
-    double strengthOf(std::size_t onBench) const
-    {
-        return m_bench[onBench].strength * (100 - m_bench[onBench].swatch.full.l);
-    }
+    double takesOver(std::size_t onBench) const { return iris::takesOver(m_bench[onBench]); }
 
     /// The puddle alone, let out as it comes nearest.
     Tuned asItIs() const
@@ -305,7 +302,7 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
         };
         // What is weak goes in first.
         const std::size_t next =
-            *std::ranges::min_element(plan.added, {}, [&](std::size_t one) { return bench.strengthOf(one); });
+            *std::ranges::min_element(plan.added, {}, [&](std::size_t one) { return bench.takesOver(one); });
         const std::size_t paint = bench.placeOf(next);
         TouchStep made;
         made.paint = paint;

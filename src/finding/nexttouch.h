@@ -22,7 +22,7 @@ Belief firstBelief(std::size_t paints);
 /// What a painter sees in a puddle that is not there yet.
 enum class Look { TooRed, TooYellow, TooGreen, TooBlue, TooLight, TooDark, TooDull, TooClean };
 inline constexpr std::array<Look, 8> allLooks{Look::TooRed,   Look::TooYellow, Look::TooGreen, Look::TooBlue,
-                                                Look::TooLight, Look::TooDark,   Look::TooDull,  Look::TooClean};
+                                              Look::TooLight, Look::TooDark,   Look::TooDull,  Look::TooClean};
 /// "too red", ...
 std::string_view nameOf(Look look);
 std::optional<Look> parseLook(std::string_view name);

@@ -25,12 +25,12 @@ void putIn(PuddleContents& contents, std::size_t paint, double amount)
         contents.parts.emplace_back(paint, amount);
 }
 
+} // namespace
+
 double takesOver(const Paint& paint)
 {
     return paint.strength * (100 - paint.swatch.full.l);
 }
-
-} // namespace
 
 double PuddleContents::partsInAll() const
 {

@@ -56,9 +56,12 @@ std::optional<Recipe> recipeOf(const PuddleContents& contents);
 Puddle puddleOf(const Recipe& recipe, std::span<const Paint> paints);
 
 /// The order a painter puts the paints of a recipe in: the light and weak first, what is strong last, by touches. By
-/// tinting strength times the darkness of the full wash (100 - L*). Places in the recipe's parts.
+/// takesOver(). Places in the recipe's parts.
 /// Source: common practice.
 std::vector<std::size_t> startOrder(const Recipe& recipe, std::span<const Paint> paints);
+
+/// How much a paint takes over in a puddle: tinting strength times the darkness of its full wash (100 - L*).
+double takesOver(const Paint& paint);
 
 /// True when a paint that takes over went in first: the first act put in the strongest, and something came after or
 /// will. Strong means twice as strong as another paint of the recipe.

@@ -1,15 +1,16 @@
 #include "finding/wanted.h"
 
 #include "colour/deltae.h"
+#include "mixing/cleanliness.h"
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 namespace iris {
 namespace {
 
 constexpr double valueFirstFactor = 0.5; ///< kL
-constexpr double warmPole = 60;          ///< degrees, as warmthOf()
 
 constexpr std::array<std::string_view, 6> moveNames{"warmer", "cooler", "lighter", "darker", "cleaner", "duller"};
 
@@ -19,10 +20,10 @@ Lab turned(const Lab& colour, bool warmer)
     constexpr double step = 3;
     constexpr double degrees = 10;
     Lch lch = toLch(colour);
-    const double way = signedDegreesBetween(lch.hueDegrees, warmPole);
+    const double way = signedDegreesBetween(lch.hueDegrees, warmPoleDegrees);
     if (lch.chroma < neutral || (warmer && std::abs(way) < degrees) || (!warmer && std::abs(way) > 180 - degrees)) {
         const double towards = (warmer ? step : -step);
-        const double angle = warmPole * M_PI / 180;
+        const double angle = warmPoleDegrees * std::numbers::pi / 180;
         return {colour.l, colour.a + towards * std::cos(angle), colour.b + towards * std::sin(angle)};
     }
     lch.hueDegrees = normalisedDegrees(lch.hueDegrees + (warmer == (way > 0) ? degrees : -degrees));

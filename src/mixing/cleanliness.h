@@ -30,6 +30,9 @@ private:
     double m_wash;
 };
 
+/// Where warm is warmest, a hue angle in degrees. Source: common practice; the angle is ours.
+inline constexpr double warmPoleDegrees = 60;
+
 /// How far a colour goes towards orange, the warm pole: a cos 60 + b sin 60. Only the difference between two colours
 /// means anything. Source: common practice; the angle is ours.
 double warmthOf(const Lab& colour);
