@@ -14,15 +14,6 @@
 namespace iris {
 namespace {
 
-std::vector<Recipe> mixesOf(const TubeSource& source)
-{
-    std::vector<Recipe> mixes;
-    for (const MixRecord& mix : source.notebook().mixes)
-        if (auto recipe = recipeOf(mix.parts, mix.wash, source.notebook()))
-            mixes.push_back(std::move(*recipe));
-    return mixes;
-}
-
 std::vector<std::size_t> placesAtHand(const TubeSource& source)
 {
     std::vector<std::size_t> places;
@@ -47,7 +38,7 @@ Result<Output> replaceCommand(const ReplaceArguments& arguments)
         return tl::unexpected(only.error());
     const auto& paints = source->paints();
     const std::vector<std::size_t> places = arguments.only.empty() ? placesAtHand(*source) : *only;
-    std::vector<Recipe> mixes = mixesOf(*source);
+    std::vector<Recipe> mixes = recipesOf(source->notebook());
     std::ranges::move(halfAndHalf(*tube, paints, places), std::back_inserter(mixes));
     const auto found = standInsFor(*tube, mixes, paints, {places, static_cast<std::size_t>(arguments.most), watched()});
     Output output{"", Json{{"tube", paints[*tube].name}, {"stand_ins", Json::array()}}};
@@ -83,7 +74,7 @@ Result<Output> motherCommand(const MotherArguments& arguments)
         mixes.push_back(*recipe);
     }
     if (mixes.empty())
-        mixes = mixesOf(*source);
+        mixes = recipesOf(source->notebook());
     if (mixes.empty())
         return failure(ErrorCode::NotFound,
                        "there are no mixes to stir it into; say some with --into TUBE:PARTS+TUBE:PARTS");

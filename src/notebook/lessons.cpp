@@ -116,6 +116,15 @@ std::optional<Recipe> recipeOf(const std::vector<MixPart>& parts, double wash, c
     return recipe.parts.empty() ? std::nullopt : std::optional(recipe);
 }
 
+std::vector<Recipe> recipesOf(const Notebook& notebook)
+{
+    std::vector<Recipe> recipes;
+    for (const MixRecord& mix : notebook.mixes)
+        if (auto recipe = recipeOf(mix.parts, mix.wash, notebook))
+            recipes.push_back(std::move(*recipe));
+    return recipes;
+}
+
 bool isMixOf(const MixRecord& mix, const Recipe& recipe, const Notebook& notebook)
 {
     const std::size_t count = recipe.parts.size();

@@ -32,6 +32,9 @@ std::vector<MixPart> mixPartsOf(const Recipe& recipe, const Notebook& notebook);
 /// The recipe of some parts; nothing when one of the tubes is gone.
 std::optional<Recipe> recipeOf(const std::vector<MixPart>& parts, double wash, const Notebook& notebook);
 
+/// Every mix of the notebook whose tubes are all there.
+std::vector<Recipe> recipesOf(const Notebook& notebook);
+
 /// True when a record is of a recipe: the same tubes in the same proportions at the same wash.
 bool isMixOf(const MixRecord& mix, const Recipe& recipe, const Notebook& notebook);
 

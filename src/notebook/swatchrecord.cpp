@@ -8,19 +8,21 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <set>
 
 namespace iris {
 namespace {
 
 constexpr std::array<std::string_view, 4> originNames{"typed", "card", "instrument", "picture"};
 
-// A reading that repeats to the last digit is one reading filed twice; one that repeats worse than this is of other paint.
+// A reading that repeats to the last digit is one reading filed twice; one that repeats worse than this is of other
+// paint.
 constexpr double leastNoise = 0.3;
 constexpr double mostNoise = 3;
 
 std::array<double, 9> numbersOf(const Swatch& swatch)
 {
-    return {swatch.full.l, swatch.full.a, swatch.full.b,      swatch.thin.l,     swatch.thin.a,
+    return {swatch.full.l, swatch.full.a,      swatch.full.b,      swatch.thin.l,     swatch.thin.a,
             swatch.thin.b, swatch.overBlack.l, swatch.overBlack.a, swatch.overBlack.b};
 }
 
@@ -78,6 +80,28 @@ std::optional<DryingShift> dryingShift(const std::vector<SwatchRecord>& swatches
     if (!wet || !dry)
         return std::nullopt;
     return DryingShift{dry->onWhite.full.l - wet->onWhite.full.l, deltaE00(wet->onWhite.full, dry->onWhite.full)};
+}
+
+std::optional<ExpectedDrying> expectedDrying(const std::vector<SwatchRecord>& swatches,
+                                             const std::vector<TubeId>& tubes)
+{
+    const auto meanOf = [&](const std::set<TubeId>& counted) -> std::optional<double> {
+        double sum = 0;
+        int read = 0;
+        for (const TubeId tube : counted)
+            if (const auto shift = dryingShift(swatches, tube)) {
+                sum += shift->lighter;
+                ++read;
+            }
+        return read > 0 ? std::optional(sum / read) : std::nullopt;
+    };
+    if (const auto own = meanOf({tubes.begin(), tubes.end()}))
+        return ExpectedDrying{*own, true};
+    std::set<TubeId> all;
+    for (const SwatchRecord& swatch : swatches)
+        all.insert(swatch.tube);
+    const auto lighter = meanOf(all);
+    return lighter ? std::optional(ExpectedDrying{*lighter, false}) : std::nullopt;
 }
 
 ReadingNoises::ReadingNoises(const std::vector<SwatchRecord>& swatches)

@@ -188,12 +188,12 @@ void TestPairsView::chartCellsTouchTheirNeighbours()
 
 void TestPairsView::tilesStandInRows()
 {
-    const TileGeometry at = tileGeometry(752);
+    const TileGeometry at = tileGeometry(752, 168, 116);
     QCOMPARE(at.columns, 4);
     QVERIFY(at.tileAt(3).right() < 752 && at.tileAt(4).top() > at.tileAt(0).bottom());
     QCOMPARE(at.indexAt(at.tileAt(5).center(), 6), 5);
     QCOMPARE(at.indexAt(at.tileAt(5).center(), 5), -1);
-    QCOMPARE(tileGeometry(10).columns, 1);
+    QCOMPARE(tileGeometry(10, 168, 116).columns, 1);
 }
 
 void TestPairsView::chartsAreWalked()

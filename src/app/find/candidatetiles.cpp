@@ -1,6 +1,7 @@
 #include "app/find/candidatetiles.h"
 
 #include "app/parts/dabs.h"
+#include "app/parts/mixtiles.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/washpainter.h"
 #include "app/parts/words.h"
@@ -18,8 +19,11 @@ constexpr double pairHeight = 76;
 constexpr double thinHeight = 26;
 constexpr double dabHeight = 20;
 constexpr double wordsHeight = 56;
-constexpr double gap = 12;
-constexpr double ringRoom = 6;
+
+TileGeometry candidateGeometry(int width)
+{
+    return tileGeometry(width, narrowest, pairHeight + dabHeight + wordsHeight);
+}
 
 } // namespace
 
@@ -46,15 +50,12 @@ void CandidateTiles::setFound(FoundMixes found)
 
 int CandidateTiles::cellsInARow() const
 {
-    return std::max(1, static_cast<int>((width() - 2 * ringRoom + gap) / (narrowest + gap)));
+    return candidateGeometry(width()).columns;
 }
 
 QRectF CandidateTiles::placeOf(int tile) const
 {
-    const int columns = cellsInARow();
-    const double wide = (width() - 2 * ringRoom + gap) / columns - gap;
-    const double tall = pairHeight + dabHeight + wordsHeight;
-    return {ringRoom + (tile % columns) * (wide + gap), ringRoom + (tile / columns) * (tall + gap), wide, tall};
+    return candidateGeometry(width()).tileAt(tile);
 }
 
 QString CandidateTiles::wordsOf(int tile) const
@@ -108,7 +109,7 @@ void CandidateTiles::resizeEvent(QResizeEvent*)
 
 void CandidateTiles::fitHeight()
 {
-    setMinimumHeight(cellCount() == 0 ? 0 : static_cast<int>(placeOf(cellCount() - 1).bottom() + ringRoom));
+    setMinimumHeight(candidateGeometry(width()).heightFor(cellCount()));
 }
 
 } // namespace iris

@@ -58,12 +58,7 @@ WishesDialog::WishesDialog(const Notebook& notebook, QWidget* parent)
         m_table->setRowHeight(row, 36);
     }
     layout->addWidget(m_table, 1);
-    auto* buttons = new QDialogButtonBox(this);
-    auto* keep = buttons->addButton(tr("Keep"), QDialogButtonBox::AcceptRole);
-    makeMain(*keep);
-    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
-    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    QDialogButtonBox* buttons = keepOrLeave(*this, tr("Keep")).box;
     layout->addWidget(buttons);
     followReadingOrder(*this);
 }

@@ -1,9 +1,14 @@
 #include "app/parts/formfields.h"
 
+#include "app/theme/theme.h"
+
 #include "base/text.h"
 
+#include <QDialog>
+#include <QDialogButtonBox>
 #include <QFormLayout>
 #include <QLineEdit>
+#include <QPushButton>
 
 namespace iris {
 namespace {
@@ -60,6 +65,18 @@ void followReadingOrder(QWidget& form)
         QWidget::setTabOrder(fields[i - 1], fields[i]);
     if (!fields.isEmpty())
         fields.front()->setFocus();
+}
+
+KeepOrLeave keepOrLeave(QDialog& form, const QString& words, const char* objectName)
+{
+    auto* box = new QDialogButtonBox(&form);
+    QPushButton* keep = box->addButton(words, QDialogButtonBox::AcceptRole);
+    keep->setObjectName(QLatin1String(objectName));
+    makeMain(*keep);
+    box->addButton(QObject::tr("Leave it"), QDialogButtonBox::RejectRole);
+    QObject::connect(box, &QDialogButtonBox::accepted, &form, &QDialog::accept);
+    QObject::connect(box, &QDialogButtonBox::rejected, &form, &QDialog::reject);
+    return {box, keep};
 }
 
 } // namespace iris

@@ -5,7 +5,10 @@
 #include <QString>
 #include <optional>
 
+class QDialog;
+class QDialogButtonBox;
 class QLineEdit;
+class QPushButton;
 class QWidget;
 
 namespace iris {
@@ -21,6 +24,14 @@ void showIn(QLineEdit& field, const QString& words);
 
 /// True while a field shows what showIn() gave it: then the value behind it stands, to its last digit.
 bool untouched(const QLineEdit& field);
+
+/// The buttons below a form: one that keeps what it says and stands out, one that leaves all as it was.
+struct KeepOrLeave {
+    QDialogButtonBox* box;
+    QPushButton* keep;
+};
+/// @param words of the first; @param objectName of it, or "" for none
+KeepOrLeave keepOrLeave(QDialog& form, const QString& words, const char* objectName = "");
 
 /// Lets Tab go through a form as one reads it, row by row as its layouts have them, beginning with the first field.
 void followReadingOrder(QWidget& form);

@@ -105,8 +105,11 @@ MixCard::MixCard(Worktable& context, QWidget* parent)
     layout->addLayout(row);
     add(row, tr("Pin"), Qt::Key_Space, "pinMix", &MixCard::pin, tr("Pin a mix to the bench"));
     add(row, tr("Note"), Qt::Key_N, "noteMix", &MixCard::note, tr("Write a note on a mix"));
-    add(layout, tr("Write it down as a need"), Qt::Key_W, "wantMix", &MixCard::want, {});
-    add(layout, tr("What went wrong?"), Qt::Key_Y, "diagnoseMix", &MixCard::diagnose,
+    auto* below = new QHBoxLayout;
+    below->setSpacing(gridStep);
+    layout->addLayout(below);
+    add(below, tr("As a need"), Qt::Key_W, "wantMix", &MixCard::want, tr("Write it down as a need"));
+    add(below, tr("Gone wrong?"), Qt::Key_Y, "diagnoseMix", &MixCard::diagnose,
         tr("Why a mix is dull, and what mends it"));
     connect(&context.document(), &Document::notebookOpened, this, &MixCard::clear);
     connect(&context.document(), &Document::tubesChanged, this, &MixCard::follow);

@@ -46,13 +46,7 @@ MixNoteDialog::MixNoteDialog(const MixRecord& mix, QWidget* parent)
     form->addRow(tr("Mark"), m_stars);
     form->addRow(tr("Tags"), m_tags);
     form->addRow(tr("Notes"), m_notes);
-    auto* buttons = new QDialogButtonBox(this);
-    QPushButton* keep = buttons->addButton(tr("Keep"), QDialogButtonBox::AcceptRole);
-    keep->setObjectName(QStringLiteral("keepNote"));
-    makeMain(*keep);
-    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
-    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    QDialogButtonBox* buttons = keepOrLeave(*this, tr("Keep"), "keepNote").box;
     form->addRow(buttons);
     followReadingOrder(*this);
 }

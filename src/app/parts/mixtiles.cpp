@@ -8,19 +8,24 @@
 namespace iris {
 namespace {
 
-constexpr double narrowest = 168;
+constexpr double narrowestMix = 168;
 constexpr double washHeight = 64;
 constexpr double wordsHeight = 52;
 constexpr double gap = 12;
 constexpr double ringRoom = 6;
 
+TileGeometry mixGeometry(int width)
+{
+    return tileGeometry(width, narrowestMix, washHeight + wordsHeight);
+}
+
 } // namespace
 
-TileGeometry tileGeometry(int width)
+TileGeometry tileGeometry(int width, double narrowest, double tall)
 {
     const int columns = std::max(1, static_cast<int>((width - 2 * ringRoom + gap) / (narrowest + gap)));
     const double wide = (width - 2 * ringRoom + gap) / columns - gap;
-    return {columns, QSizeF(wide, washHeight + wordsHeight)};
+    return {columns, QSizeF(wide, tall)};
 }
 
 QRectF TileGeometry::tileAt(int index) const
@@ -43,6 +48,16 @@ int TileGeometry::heightFor(int count) const
     return static_cast<int>(2 * ringRoom + rows * (tile.height() + gap));
 }
 
+int MixTiles::cellsInARow() const
+{
+    return mixGeometry(width()).columns;
+}
+
+QRectF MixTiles::placeOf(int tile) const
+{
+    return mixGeometry(width()).tileAt(tile);
+}
+
 MixTiles::MixTiles(ViewSettings& settings, QWidget* parent) : CellWidget(settings, tr("Mixes"), parent)
 {
     connect(this, &CellWidget::cellChosen, this, &MixTiles::keepInSight);
@@ -53,7 +68,7 @@ void MixTiles::setTiles(const StudioPtr& studio, std::vector<MixTile> tiles)
     m_studio = studio;
     m_tiles = std::move(tiles);
     putInHand(-1);
-    setMinimumHeight(tileGeometry(width()).heightFor(static_cast<int>(m_tiles.size())));
+    setMinimumHeight(mixGeometry(width()).heightFor(static_cast<int>(m_tiles.size())));
     update();
     setCurrent(0);
 }
@@ -61,7 +76,7 @@ void MixTiles::setTiles(const StudioPtr& studio, std::vector<MixTile> tiles)
 void MixTiles::paintEvent(QPaintEvent*)
 {
     QPainter painter(this);
-    const TileGeometry at = tileGeometry(width());
+    const TileGeometry at = mixGeometry(width());
     const GroundColours colours = settings().colours();
     WashStyle style;
     style.valuesOnly = settings().valuesOnly();
@@ -81,7 +96,7 @@ void MixTiles::paintEvent(QPaintEvent*)
 
 void MixTiles::resizeEvent(QResizeEvent*)
 {
-    setMinimumHeight(tileGeometry(width()).heightFor(static_cast<int>(m_tiles.size())));
+    setMinimumHeight(mixGeometry(width()).heightFor(static_cast<int>(m_tiles.size())));
 }
 
 } // namespace iris

@@ -23,7 +23,8 @@ struct TileGeometry {
     int indexAt(QPointF place, int count) const;
     int heightFor(int count) const;
 };
-TileGeometry tileGeometry(int width);
+/// @param narrowest a tile may be; @param tall each is
+TileGeometry tileGeometry(int width, double narrowest, double tall);
 
 /// Mixes as washes with their tubes and parts below, as many in a row as fit. Arrow keys walk.
 class MixTiles : public CellWidget {
@@ -39,8 +40,8 @@ public:
 
 protected:
     int cellCount() const override { return static_cast<int>(m_tiles.size()); }
-    int cellsInARow() const override { return tileGeometry(width()).columns; }
-    QRectF placeOf(int tile) const override { return tileGeometry(width()).tileAt(tile); }
+    int cellsInARow() const override;
+    QRectF placeOf(int tile) const override;
     QString wordsOf(int tile) const override { return m_tiles[static_cast<std::size_t>(tile)].words; }
     void paintEvent(QPaintEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;

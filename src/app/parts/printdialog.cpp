@@ -98,14 +98,9 @@ PrintDialog::PrintDialog(std::vector<SheetCell> cells, int columns, std::vector<
     if (!m_controls.empty())
         form->addRow(QString(), m_checks);
     form->addRow(m_effort);
-    auto* buttons = new QDialogButtonBox(this);
-    m_print = buttons->addButton(tr("Write the PDF"), QDialogButtonBox::AcceptRole);
-    m_print->setObjectName(QStringLiteral("writePdf"));
-    makeMain(*m_print);
-    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
+    const auto [buttons, keep] = keepOrLeave(*this, tr("Write the PDF"), "writePdf");
+    m_print = keep;
     form->addRow(buttons);
-    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     connect(m_title, &QLineEdit::textChanged, this, &PrintDialog::layOut);
     connect(m_format, &QComboBox::currentIndexChanged, this, &PrintDialog::layOut);
     connect(m_size, &QSpinBox::valueChanged, this, &PrintDialog::layOut);

@@ -1,5 +1,6 @@
 #include "app/parts/tubesetbox.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/tubechoicemodel.h"
 #include "app/parts/tubemodel.h"
@@ -138,11 +139,7 @@ ByHandDialog::ByHandDialog(Worktable& context, const std::vector<std::int64_t>& 
     movers->addWidget(makeMover(tr("Up (Ctrl+Up)"), "moveUp", -1));
     movers->addWidget(makeMover(tr("Down (Ctrl+Down)"), "moveDown", 1));
     layout->addLayout(movers);
-    auto* buttons = new QDialogButtonBox(this);
-    makeMain(*buttons->addButton(tr("Take these"), QDialogButtonBox::AcceptRole));
-    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
-    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    QDialogButtonBox* buttons = keepOrLeave(*this, tr("Take these")).box;
     layout->addWidget(buttons);
 }
 

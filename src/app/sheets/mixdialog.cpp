@@ -164,13 +164,8 @@ QHBoxLayout* MixDialog::makePictureRow()
 
 void MixDialog::addButtons(QFormLayout* form)
 {
-    auto* buttons = new QDialogButtonBox(this);
-    m_keep = buttons->addButton(tr("Keep"), QDialogButtonBox::AcceptRole);
-    m_keep->setObjectName(QStringLiteral("keepMix"));
-    makeMain(*m_keep);
-    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
-    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    const auto [buttons, keep] = keepOrLeave(*this, tr("Keep"), "keepMix");
+    m_keep = keep;
     form->addRow(buttons);
 }
 

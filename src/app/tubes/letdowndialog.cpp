@@ -58,13 +58,8 @@ LetDownDialog::LetDownDialog(Document& document, TubeId tube, QWidget* parent)
     form->addRow(tr("of"), m_known);
     form->addRow(tr("Colour"), m_colour);
     m_words->setMinimumHeight(48);
-    auto* buttons = new QDialogButtonBox(this);
-    m_keep = buttons->addButton(tr("Keep"), QDialogButtonBox::AcceptRole);
-    m_keep->setObjectName(QStringLiteral("keepStrength"));
-    makeMain(*m_keep);
-    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
-    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    const auto [buttons, keep] = keepOrLeave(*this, tr("Keep"), "keepStrength");
+    m_keep = keep;
     auto* layout = new QVBoxLayout(this);
     layout->setSpacing(3 * gridStep);
     layout->addLayout(form);

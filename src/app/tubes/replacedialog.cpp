@@ -22,12 +22,10 @@ constexpr double suffers = 5;
 /// The painted and written down mixes that have a tube in them, as far as their tubes are there.
 std::vector<Recipe> mixesWith(std::size_t tube, const Studio& studio)
 {
-    std::vector<Recipe> mixes;
-    for (const MixRecord& record : studio.notebook.mixes) {
-        auto recipe = recipeOf(record.parts, record.wash, studio.notebook);
-        if (recipe && std::ranges::find(recipe->parts, tube, &Part::paint) != recipe->parts.end())
-            mixes.push_back(std::move(*recipe));
-    }
+    std::vector<Recipe> mixes = recipesOf(studio.notebook);
+    std::erase_if(mixes, [&](const Recipe& recipe) {
+        return std::ranges::find(recipe.parts, tube, &Part::paint) == recipe.parts.end();
+    });
     return mixes;
 }
 

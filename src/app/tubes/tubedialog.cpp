@@ -102,13 +102,8 @@ TubeDialog::TubeDialog(const Tube& tube, QWidget* parent) : QDialog(parent), m_t
     m_problem->setWordWrap(true);
     m_problem->setMinimumHeight(36);
     layout->addWidget(m_problem);
-    auto* buttons = new QDialogButtonBox(this);
-    m_keep = buttons->addButton(tr("Keep"), QDialogButtonBox::AcceptRole);
-    m_keep->setObjectName(QStringLiteral("keep"));
-    makeMain(*m_keep);
-    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
-    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    const auto [buttons, keep] = keepOrLeave(*this, tr("Keep"), "keep");
+    m_keep = keep;
     layout->addWidget(buttons);
     followReadingOrder(*this);
     read();

@@ -304,33 +304,17 @@ Spectrum WellPage::backing() const
 /// How wet and dry differ: by what its own tubes did, or failing that by all that were read wet and dry.
 QString WellPage::dryingWords(const PuddleContents& contents) const
 {
-    const auto meanOf = [&](auto&& counts) {
-        double sum = 0;
-        int read = 0;
-        for (const Tube& tube : m_studio->notebook.tubes)
-            if (counts(tube.id))
-                if (const auto shift = dryingShift(m_studio->notebook.swatches, tube.id)) {
-                    sum += shift->lighter;
-                    ++read;
-                }
-        return std::pair(read > 0 ? sum / read : 0.0, read);
-    };
-    auto [lighter, read] = meanOf([&](TubeId id) {
-        const auto place = m_studio->placeOf(id);
-        return place && std::ranges::find(contents.parts, *place, [](const auto& part) {
-                            return part.first;
-                        }) != contents.parts.end();
-    });
-    const bool own = read > 0;
-    if (!own)
-        std::tie(lighter, read) = meanOf([](TubeId) { return true; });
-    if (read == 0)
+    std::vector<TubeId> tubes;
+    for (const auto& part : contents.parts)
+        tubes.push_back(m_studio->notebook.tubes[part.first].id);
+    const auto drying = expectedDrying(m_studio->notebook.swatches, tubes);
+    if (!drying)
         return tr("Colours are as they dry. Watercolour dries lighter; how much yours does is not measured yet.");
-    return own ? tr("Colours are as they dry. Wet it looks about %1 of L* darker, as its own tubes did.")
-                     .arg(number(lighter, 0))
-               : tr("Colours are as they dry. Wet it looks about %1 of L* darker, as your tubes that were read wet and "
-                    "dry did.")
-                     .arg(number(lighter, 0));
+    return (drying->ofItsTubes
+                ? tr("Colours are as they dry. Wet it looks about %1 of L* darker, as its own tubes did.")
+                : tr("Colours are as they dry. Wet it looks about %1 of L* darker, as your tubes that were read wet "
+                     "and dry did."))
+        .arg(number(drying->lighter, 0));
 }
 
 void WellPage::fillTubes()

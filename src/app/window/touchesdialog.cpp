@@ -1,5 +1,6 @@
 #include "app/window/touchesdialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/plainlabel.h"
 #include "app/theme/theme.h"
@@ -34,13 +35,7 @@ TouchesDialog::TouchesDialog(int touches, QWidget* parent) : QDialog(parent), m_
         m_choices->addButton(choice, allTouchesAPart[i]);
         layout->addWidget(choice);
     }
-    auto* buttons = new QDialogButtonBox(this);
-    auto* keep = buttons->addButton(tr("Count so"), QDialogButtonBox::AcceptRole);
-    keep->setObjectName(QStringLiteral("keepTouches"));
-    makeMain(*keep);
-    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
-    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    QDialogButtonBox* buttons = keepOrLeave(*this, tr("Count so"), "keepTouches").box;
     layout->addSpacing(2 * gridStep);
     layout->addWidget(buttons);
 }

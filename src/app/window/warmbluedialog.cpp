@@ -1,5 +1,6 @@
 #include "app/window/warmbluedialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/plainlabel.h"
 #include "app/theme/theme.h"
@@ -40,13 +41,7 @@ WarmBlueDialog::WarmBlueDialog(WarmBlue side, QWidget* parent)
     };
     explain(m_violet, tr("There is red in them, and red is warm."));
     explain(m_green, tr("There is yellow in them, and yellow is nearer to the sun than violet."));
-    auto* buttons = new QDialogButtonBox(this);
-    auto* keep = buttons->addButton(tr("Call it so"), QDialogButtonBox::AcceptRole);
-    keep->setObjectName(QStringLiteral("keepWarmBlue"));
-    makeMain(*keep);
-    buttons->addButton(tr("Leave it"), QDialogButtonBox::RejectRole);
-    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    QDialogButtonBox* buttons = keepOrLeave(*this, tr("Call it so"), "keepWarmBlue").box;
     layout->addSpacing(2 * gridStep);
     layout->addWidget(buttons);
 }
