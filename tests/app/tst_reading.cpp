@@ -220,6 +220,11 @@ void TestReading::picturesFitTheirWidget()
     QCOMPARE(geometry.target, QRectF(0, 50, 400, 200));
     QCOMPARE(geometry.toPicture(geometry.toWidget({123, 45})), QPointF(123, 45));
     QCOMPARE(PictureGeometry::fitted({0, 0}, {10, 10}).scale, 1.0);
+    // Enlarged about a place, that place stays where it is and of the picture what it was.
+    const PictureGeometry larger = geometry.zoomed(3, {120, 140});
+    QCOMPARE(larger.scale, 3 * geometry.scale);
+    QVERIFY(QLineF(larger.toPicture({120, 140}), geometry.toPicture({120, 140})).length() < 1e-9);
+    QVERIFY(QLineF(larger.toWidget(larger.toPicture({7, 9})), QPointF(7, 9)).length() < 1e-9);
 }
 
 void TestReading::placesAreMarkedByHand()

@@ -52,19 +52,14 @@ void PictureCanvas::showAll()
     m_fitted = true;
     if (m_image.isNull() || width() == 0 || height() == 0)
         return;
-    m_scale =
-        std::min(static_cast<double>(width()) / m_image.width(), static_cast<double>(height()) / m_image.height());
-    m_origin = QPointF((width() - m_image.width() * m_scale) / 2, (height() - m_image.height() * m_scale) / 2);
+    m_at = PictureGeometry::fitted(size(), m_image.size());
     update();
 }
 
 void PictureCanvas::zoom(double factor, QPointF around)
 {
-    const QPointF held = toPicture(around);
-    const double least = std::min({1.0, static_cast<double>(width()) / std::max(1, m_image.width()),
-                                   static_cast<double>(height()) / std::max(1, m_image.height())});
-    m_scale = std::clamp(m_scale * factor, least, mostScale);
-    m_origin = around - held * m_scale;
+    const double least = std::min(1.0, PictureGeometry::fitted(size(), m_image.size()).scale);
+    m_at = m_at.zoomed(std::clamp(m_at.scale * factor, least, mostScale) / m_at.scale, around);
     m_fitted = false;
     update();
 }
@@ -91,7 +86,7 @@ void PictureCanvas::paintEvent(QPaintEvent*)
     painter.setFont(textFont(textsize::small, QFont::DemiBold));
     for (std::size_t i = 0; i < m_pins.size(); ++i) {
         const QPointF at = toWidget(QPointF(m_pins[i].place) + QPointF(0.5, 0.5));
-        const double ring = std::max(5.0, (m_pins[i].radius + 0.5) * m_scale);
+        const double ring = std::max(5.0, (m_pins[i].radius + 0.5) * m_at.scale);
         painter.setBrush(Qt::NoBrush);
         painter.setPen(QPen(Qt::black, 3));
         painter.drawEllipse(at, ring, ring);
@@ -117,14 +112,14 @@ void PictureCanvas::paintEvent(QPaintEvent*)
 void PictureCanvas::paintPicture(QPainter& painter) const
 {
     std::size_t level = 0;
-    while (level + 1 < m_levels.size() && m_scale * static_cast<double>(2U << level) <= 1)
+    while (level + 1 < m_levels.size() && m_at.scale * static_cast<double>(2U << level) <= 1)
         ++level;
     const QImage& copy = m_levels[level];
     const double across = static_cast<double>(copy.width()) / m_image.width();
     const double down = static_cast<double>(copy.height()) / m_image.height();
     const QRectF seen =
         QRectF(toPicture({0, 0}), toPicture(QPointF(width(), height()))).intersected(QRectF(m_image.rect()));
-    painter.setRenderHint(QPainter::SmoothPixmapTransform, m_scale < 1);
+    painter.setRenderHint(QPainter::SmoothPixmapTransform, m_at.scale < 1);
     painter.drawImage(QRectF(toWidget(seen.topLeft()), toWidget(seen.bottomRight())), copy,
                       QRectF(seen.left() * across, seen.top() * down, seen.width() * across, seen.height() * down));
 }
@@ -158,7 +153,7 @@ void PictureCanvas::mouseMoveEvent(QMouseEvent* event)
         const QPointF by = event->position() - m_pressedAt;
         if (m_dragging || by.manhattanLength() > still) {
             m_dragging = true;
-            m_origin += by;
+            m_at.target.translate(by);
             m_pressedAt = event->position();
             m_fitted = false;
         }
@@ -184,7 +179,7 @@ void PictureCanvas::wheelEvent(QWheelEvent* event)
 void PictureCanvas::keyPressEvent(QKeyEvent* event)
 {
     const int step = event->modifiers() & Qt::ShiftModifier ? 10 : 1;
-    const int far = std::max(1, static_cast<int>(step / std::min(1.0, m_scale)));
+    const int far = std::max(1, static_cast<int>(step / std::min(1.0, m_at.scale)));
     const auto walk = [&](int x, int y) {
         m_cross = QPoint(std::clamp(m_cross.x() + x * far, 0, std::max(0, m_image.width() - 1)),
                          std::clamp(m_cross.y() + y * far, 0, std::max(0, m_image.height() - 1)));

@@ -1,5 +1,7 @@
 #pragma once
 
+#include "app/parts/picturegeometry.h"
+
 #include <QImage>
 #include <QWidget>
 #include <vector>
@@ -24,12 +26,12 @@ public:
     void setPins(std::vector<Pin> pins);
     void setRadius(int radius);
     /// In widget pixels for one of the picture.
-    double scale() const { return m_scale; }
+    double scale() const { return m_at.scale; }
     void zoom(double factor, QPointF around);
     void showAll();
     QPoint cross() const { return m_cross; }
-    QPointF toWidget(QPointF place) const { return m_origin + place * m_scale; }
-    QPointF toPicture(QPointF place) const { return (place - m_origin) / m_scale; }
+    QPointF toWidget(QPointF place) const { return m_at.toWidget(place); }
+    QPointF toPicture(QPointF place) const { return m_at.toPicture(place); }
 
     QSize sizeHint() const override { return {720, 560}; }
     QSize minimumSizeHint() const override { return {360, 300}; }
@@ -55,8 +57,7 @@ private:
     std::vector<QImage> m_levels; ///< the picture, and each half as large as the one before
     std::vector<Pin> m_pins;
     int m_radius = 0;
-    double m_scale = 1;
-    QPointF m_origin;
+    PictureGeometry m_at;
     QPoint m_cross; ///< the place under the pointer, or moved by keys
     QPointF m_pressedAt;
     bool m_dragging = false;

@@ -30,17 +30,6 @@ QPolygonF grown(const QPolygonF& region, double by)
 
 } // namespace
 
-PictureGeometry PictureGeometry::fitted(QSizeF widget, QSizeF picture)
-{
-    PictureGeometry geometry;
-    if (picture.isEmpty() || widget.isEmpty())
-        return geometry;
-    geometry.scale = std::min(widget.width() / picture.width(), widget.height() / picture.height());
-    geometry.target = QRectF({}, picture * geometry.scale);
-    geometry.target.moveCenter({widget.width() / 2, widget.height() / 2});
-    return geometry;
-}
-
 RegionEditor::RegionEditor(QWidget* parent) : QWidget(parent)
 {
     setFocusPolicy(Qt::StrongFocus);

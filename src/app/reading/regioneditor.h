@@ -1,5 +1,7 @@
 #pragma once
 
+#include "app/parts/picturegeometry.h"
+
 #include <QImage>
 #include <QPolygonF>
 #include <QWidget>
@@ -15,16 +17,6 @@ struct MarkedPlace {
     bool many = false;              ///< dragging adds another one instead of moving the one there is
     bool grid = false;              ///< drawn with the patches of a chart
     bool nameBelow = false;         ///< for a place whose upper edge is crowded
-};
-
-/// Where a picture stands in a widget; plain numbers, tested alone.
-struct PictureGeometry {
-    QRectF target;
-    double scale = 1; ///< widget pixels for one of the picture
-
-    static PictureGeometry fitted(QSizeF widget, QSizeF picture);
-    QPointF toWidget(QPointF place) const { return target.topLeft() + place * scale; }
-    QPointF toPicture(QPointF place) const { return (place - target.topLeft()) / scale; }
 };
 
 /// A picture with places marked on it. Drag over it to mark the chosen place anew, drag a marked place to move it; the
