@@ -228,7 +228,7 @@ void setUpMatch(CLI::App& app, Request& request)
                              [&] { return matchCommand(request.match); });
     addWanted(match, request.match.wanted);
     addText(match, "--tolerance", request.match.tolerance, "close, workable, loose, or a number");
-    addText(match, "--order", request.match.order, "as tried, closest, fewest tubes, forgiving or transparent");
+    addText(match, "--order", request.match.order, "as tried, closest, fewest tubes, forgiving, transparent or price");
     addNumber(match, "--max-tubes", request.match.mostTubes, "Tubes in a recipe, 1 to 4", {{1, 4}, "1 to 4"});
     match->add_flag_callback(
         "--four", [&request] { request.match.mostTubes = 4; }, "Up to four tubes in a recipe");

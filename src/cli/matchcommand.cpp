@@ -3,6 +3,7 @@
 #include "cli/progress.h"
 #include "cli/wantedcolour.h"
 #include "finding/candidates.h"
+#include "notebook/prices.h"
 #include "palette/need.h"
 #include "words/findwords.h"
 
@@ -76,9 +77,11 @@ Result<Output> matchCommand(const MatchArguments& arguments)
     const auto tolerance = parseTolerance(arguments.tolerance);
     if (!tolerance)
         return tl::unexpected(tolerance.error());
-    const auto order = parseCandidateOrder(arguments.order);
+    const bool byPrice = arguments.order == "price"; // which the core does not know
+    const auto order = parseCandidateOrder(byPrice ? "as tried" : arguments.order);
     if (!order)
-        return failure(ErrorCode::BadOption, "--order is as tried, closest, fewest tubes, forgiving or transparent");
+        return failure(ErrorCode::BadOption,
+                       "--order is as tried, closest, fewest tubes, forgiving, transparent or price");
     const auto all = TubeSource::from(arguments.source);
     if (!all)
         return tl::unexpected(all.error());
@@ -104,6 +107,8 @@ Result<Output> matchCommand(const MatchArguments& arguments)
             std::erase(places, *own);
     auto found = candidatesFor(*wanted, paints, places, options);
     sortCandidates(found, *order);
+    if (byPrice)
+        sortByPrice(found, source->notebook());
 
     Output output{"", Json{{"wanted", toJson(wanted->colour)}, {"tolerance", *tolerance}, {"matches", Json::array()}}};
     output.json["wanted_thin"] = wanted->thin ? toJson(*wanted->thin) : Json(nullptr);

@@ -22,6 +22,14 @@ inline Run run(const std::vector<std::string>& arguments)
     return {code, out.str(), err.str()};
 }
 
+/// A notebook of the demo's tubes and needs.
+inline Run makeDemoNotebook(const std::string& path)
+{
+    const std::string demo = IRIS_SOURCE_DIR "/data/demo/";
+    return run({"notebook", path, "--tubes", demo + "tubes.csv", "--needs", demo + "needs.csv", "--palettes",
+                demo + "palettes.csv"});
+}
+
 /// The same from the rows of a test's table.
 inline Run runRow(const QStringList& arguments)
 {

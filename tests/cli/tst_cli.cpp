@@ -57,9 +57,7 @@ nlohmann::json json(std::vector<std::string> arguments)
 
 void TestCli::initTestCase()
 {
-    const std::string demo = IRIS_SOURCE_DIR "/data/demo/";
-    const Run made = run({"notebook", path("demo.iris"), "--tubes", demo + "tubes.csv", "--needs", demo + "needs.csv",
-                          "--palettes", demo + "palettes.csv"});
+    const Run made = makeDemoNotebook(path("demo.iris"));
     QVERIFY2(made.code == 0, made.err.c_str());
     const Notebook notebook = NotebookStore::open(QString::fromStdString(path("demo.iris"))).value()->load().value();
     QCOMPARE(notebook.tubes.size(), 24U);

@@ -5,6 +5,7 @@
 #include "finding/candidates.h"
 #include "finding/mother.h"
 #include "notebook/notebookstore.h"
+#include "notebook/prices.h"
 #include "words/findwords.h"
 
 #include <QTemporaryDir>
@@ -19,6 +20,7 @@ class TestFindCli : public QObject {
 private Q_SLOTS:
     void initTestCase();
     void matchSaysWhatTheCoreSays();
+    void theCheapestComesFirst();
     void aTubeIsMatchedFullAndThin();
     void theSiftIsKept();
     void theHelperIsOfTheTable();
@@ -51,9 +53,7 @@ nlohmann::json json(std::vector<std::string> arguments)
 
 void TestFindCli::initTestCase()
 {
-    const std::string demo = IRIS_SOURCE_DIR "/data/demo/";
-    QCOMPARE(run({"notebook", path("demo.iris"), "--tubes", demo + "tubes.csv", "--needs", demo + "needs.csv"}).code,
-             0);
+    QCOMPARE(makeDemoNotebook(path("demo.iris")).code, 0);
     auto store = NotebookStore::open(QString::fromStdString(path("demo.iris"))).value();
     const Notebook notebook = store->load().value();
     NotebookEdit edit;
@@ -93,6 +93,29 @@ void TestFindCli::matchSaysWhatTheCoreSays()
     QVERIFY(four["matches"].size() > 0);
     const Run closest = run({"match", "--lab", "55,10,20", "--order", "closest", "--only", "PY3,PB28,PV19/rose,PY43"});
     QVERIFY2(closest.code == 0 && closest.out.find("apart  ") != std::string::npos, closest.err.c_str());
+}
+
+/// Worked out by hand: parts times the price of a ml, over all parts, times the wash.
+void TestFindCli::theCheapestComesFirst()
+{
+    Notebook notebook = NotebookStore::open(QString::fromStdString(path("demo.iris"))).value()->load().value();
+    notebook.tubes[0].stock.price = 10;
+    notebook.tubes[0].stock.sizeMl = 5;
+    notebook.tubes[1].stock.price = 30;
+    notebook.tubes[1].stock.sizeMl = 5;
+    QCOMPARE(*priceOf({{{0, 3}, {1, 1}}, 0.5}, notebook), (3 * 2 + 6) / 4.0 * 0.5);
+    notebook.tubes[1].stock.sizeMl.reset();
+    QVERIFY(!priceOf({{{0, 3}, {1, 1}}, 0.5}, notebook));
+    QVERIFY(!priceOf({{{900, 1}}, 1}, notebook));
+    std::vector<Candidate> candidates(3);
+    candidates[0].recipe = {{{1, 1}}, 1}; // not known
+    candidates[1].recipe = {{{0, 1}}, 1};
+    candidates[2].recipe = {{{0, 1}}, 0.2};
+    sortByPrice(candidates, notebook);
+    QCOMPARE(candidates[0].recipe.wash, 0.2);
+    QCOMPARE(candidates[2].recipe.parts[0].paint, 1U);
+    const Run asked = run({"match", "--lab", "50,10,20", "--order", "price", "--notebook", path("demo.iris")});
+    QVERIFY2(asked.code == 0, asked.err.c_str());
 }
 
 void TestFindCli::aTubeIsMatchedFullAndThin()

@@ -11,6 +11,7 @@
 #include "app/parts/words.h"
 #include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
+#include "notebook/prices.h"
 #include "words/findwords.h"
 #include "words/mixwords.h"
 
@@ -176,25 +177,6 @@ std::vector<std::size_t> FindView::ticked(const QMenu& menu) const
     return places;
 }
 
-void FindView::sortByPrice(std::vector<Candidate>& candidates) const
-{
-    const Notebook& notebook = m_context.document().notebook();
-    const auto price = [&](const Candidate& candidate) {
-        double sum = 0;
-        double parts = 0;
-        for (const Part& part : candidate.recipe.parts) {
-            const auto own =
-                part.paint < notebook.tubes.size() ? notebook.tubes[part.paint].stock.pricePerMl() : std::nullopt;
-            if (!own)
-                return std::numeric_limits<double>::infinity();
-            sum += part.parts * *own;
-            parts += part.parts;
-        }
-        return sum / parts * candidate.recipe.wash;
-    };
-    std::ranges::stable_sort(candidates, {}, price);
-}
-
 Sift FindView::sift() const
 {
     return {m_sifts[0]->isChecked(), m_sifts[1]->isChecked(), m_sifts[2]->isChecked(), m_sifts[3]->isChecked(),
@@ -300,7 +282,7 @@ void FindView::showFound(FoundMixes found, bool all)
 {
     const int order = m_order->currentData().toInt();
     if (order == byPrice)
-        sortByPrice(found.candidates);
+        sortByPrice(found.candidates, m_context.document().notebook());
     else
         sortCandidates(found.candidates, static_cast<CandidateOrder>(order));
     m_tiles->setFound(std::move(found));

@@ -40,9 +40,6 @@ public:
     /// Makes the mix in hand in the well.
     void start();
 
-    /// By what the paint costs, where prices are known; what is not known comes last.
-    void sortByPrice(std::vector<Candidate>& candidates) const;
-
 Q_SIGNALS:
     void attemptChosen(int well);
     /// A mix is to be made in the well, to come to the colour that is wanted.
