@@ -174,7 +174,7 @@ Range lightnessTerm(const LabBox& box, const Lab& target)
 
 } // namespace
 
-Range deltaE00Range(const LabBox& box, const Lab& target)
+Range deltaE00Range(const LabBox& box, const Lab& target, double kL)
 {
     const Range a{box.least.a, box.most.a};
     const Range b{box.least.b, box.most.b};
@@ -187,7 +187,7 @@ Range deltaE00Range(const LabBox& box, const Lab& target)
     Range colour{std::numeric_limits<double>::infinity(), 0};
     for (const HuePair& hues : huePairs(one.hue, two.hue))
         colour = joined(colour, colourTerms(one, two, hues));
-    const Range lightness = through(lightnessTerm(box, target), [](double term) { return term * term; });
+    const Range lightness = through(1 / kL * lightnessTerm(box, target), [](double term) { return term * term; });
     return through(lightness + colour, [](double sum) { return std::sqrt(sum); });
 }
 

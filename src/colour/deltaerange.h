@@ -18,6 +18,7 @@ struct LabBox {
 /// followed through the formula as an interval instead.
 /// Source of the method: Moore, Kearfott and Cloud, "Introduction to Interval Analysis" (2009), chapters 3 and 5.
 /// Rounding of double precision is not followed; it stays below 1e-9.
-Range deltaE00Range(const LabBox& box, const Lab& target);
+/// @param kL what the difference in lightness is divided by, as in deltaE00Terms()
+Range deltaE00Range(const LabBox& box, const Lab& target, double kL = 1);
 
 } // namespace iris

@@ -2,10 +2,13 @@
 
 #include "palette/choose.h"
 
+#include <memory>
 #include <mutex>
 #include <vector>
 
 namespace iris {
+
+class Closeness;
 
 /// Many questions about the same tubes and needs: what each set of tubes covers is found once, after which a tube that
 /// is locked, banned or freed again, a school, another size is a question of masks. Questions may come from any thread;
@@ -13,6 +16,7 @@ namespace iris {
 class ChoiceSession {
 public:
     ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs);
+    ~ChoiceSession();
 
     const std::vector<Paint>& paints() const { return m_paints; }
     const std::vector<Need>& needs() const { return m_needs; }
@@ -38,6 +42,7 @@ private:
     int m_touches = touchesAPart();
     std::mutex m_oneAtATime;
     Covered m_covered;
+    std::unique_ptr<Closeness> m_closeness; ///< of all the paints, whatever is banned
 };
 
 } // namespace iris

@@ -1,6 +1,5 @@
 #include "palette/choicesession.h"
 
-#include "colour/deltae.h"
 #include "palette/closeness.h"
 #include "palette/coverage.h"
 
@@ -70,7 +69,7 @@ std::vector<Unreachable> findUnreachable(const Candidates& candidates, std::span
     std::vector<Unreachable> result;
     std::vector<Need> missed;
     for (std::size_t n = 0; n < needs.size(); ++n) {
-        if ((reachable & needBit(n)) == 0) {
+        if (!reachable.has(n)) {
             result.push_back({n, {}});
             missed.push_back(needs[n]);
         }
@@ -89,7 +88,7 @@ CoveringProblem problemOf(const Candidates& candidates, std::span<const Need> ne
     CoveringProblem problem;
     problem.table = &table;
     for (std::size_t n = 0; n < needs.size(); ++n) {
-        problem.needs |= needBit(n);
+        problem.needs.add(n);
         problem.weights.push_back(needs[n].importance);
     }
     problem.needs &= table.everything();
@@ -101,99 +100,91 @@ CoveringProblem problemOf(const Candidates& candidates, std::span<const Need> ne
     return problem;
 }
 
-/// Ranks the sets by how close they come and works out the answers of the first few.
+/// Ranks the sets by how close they come and works out the answers of the first few. Sets come in by places among the
+/// candidates and go out by those in the session's list.
 class SetWriter {
 public:
-    SetWriter(const Candidates& candidates, std::span<const Need> needs, const CoverageTable& table)
+    SetWriter(const Candidates& candidates, std::span<const Paint> paints, std::span<const Need> needs,
+              const CoverageTable& table, Closeness& closeness)
         : m_candidates(candidates),
+          m_paints(paints),
           m_needs(needs),
           m_table(table),
-          m_tolerances(tolerancesWithMargin(needs)),
-          m_closeness(m_candidates.paints, needs, m_tolerances)
+          m_closeness(closeness)
     {
     }
 
     double meanApart(const std::vector<std::size_t>& set)
     {
+        const std::vector<Closest> closest = m_closeness.within(inSession(set));
         const NeedMask met = coveredBy(set, m_table);
-        const std::vector<Closest> closest = m_closeness.within(set);
         double sum = 0;
-        int count = 0;
-        for (std::size_t n = 0; n < m_needs.size(); ++n) {
-            if ((met & needBit(n)) != 0) {
-                sum += closest[n].apart;
-                ++count;
-            }
-        }
-        return count > 0 ? sum / count : 0;
+        met.forEach([&](std::size_t need) { sum += closest[need].apart; });
+        return met.isEmpty() ? 0 : sum / static_cast<double>(met.count());
     }
 
     PaletteSet written(const std::vector<std::size_t>& set)
     {
         PaletteSet result;
+        result.tubes = inSession(set);
         const NeedMask met = coveredBy(set, m_table);
-        const std::vector<Closest> closest = m_closeness.within(set);
+        const std::vector<Closest> closest = m_closeness.within(result.tubes);
         double sum = 0;
         for (std::size_t n = 0; n < m_needs.size(); ++n) {
-            result.answers.push_back(answerFor(n, set, (met & needBit(n)) != 0, closest[n]));
-            sum += result.answers.back().met ? result.answers.back().match.apart : 0;
+            result.answers.push_back(
+                met.has(n) ? NeedAnswer{true, matchFor(m_needs[n], m_closeness.recipeOf(closest[n]), m_paints)}
+                           : NeedAnswer{false, closestAtAnyDistance(n, result.tubes)});
+            sum += met.has(n) ? result.answers.back().match.apart : 0;
         }
-        const auto metCount = std::ranges::count_if(result.answers, &NeedAnswer::met);
-        result.meanApart = metCount > 0 ? sum / static_cast<double>(metCount) : 0;
-        for (const std::size_t tube : set) {
-            result.tubes.push_back(m_candidates.origin[tube]);
+        result.meanApart = met.isEmpty() ? 0 : sum / static_cast<double>(met.count());
+        for (const std::size_t tube : set)
             result.reasons.push_back(reasonFor(tube, set, met));
-        }
         return result;
     }
 
 private:
-    static std::vector<double> tolerancesWithMargin(std::span<const Need> needs)
+    std::vector<std::size_t> inSession(std::vector<std::size_t> set) const
     {
-        std::vector<double> radii;
-        for (const Need& need : needs)
-            radii.push_back(need.tolerance + 0.1);
-        return radii;
+        for (std::size_t& tube : set)
+            tube = m_candidates.origin[tube];
+        return set;
     }
 
-    NeedAnswer answerFor(std::size_t need, const std::vector<std::size_t>& set, bool met, const Closest& closest)
-    {
-        if (!met)
-            return {false, withOriginalTubes(closestAtAnyDistance(need, set), m_candidates)};
-        Match match{m_closeness.recipeOf(closest), {}, 0};
-        match.colour = colourOf(match.recipe, m_candidates.paints);
-        match.apart = deltaE00(match.colour, m_needs[need].target);
-        return {true, withOriginalTubes(std::move(match), m_candidates)};
-    }
-
-    Match closestAtAnyDistance(std::size_t need, const std::vector<std::size_t>& set) const
+    Match closestAtAnyDistance(std::size_t need, const std::vector<std::size_t>& tubes) const
     {
         std::vector<Paint> paints;
-        for (const std::size_t tube : set)
-            paints.push_back(m_candidates.paints[tube]);
-        Match match = closestMatch(m_needs[need].target, paints).value_or(Match{});
+        for (const std::size_t tube : tubes)
+            paints.push_back(m_paints[tube]);
+        Match match = closestOfAll(paints, m_needs.subspan(need, 1), {}).front();
         for (Part& part : match.recipe.parts)
-            part.paint = set[part.paint];
+            part.paint = tubes[part.paint];
         return match;
     }
 
-    TubeReason reasonFor(std::size_t tube, std::vector<std::size_t> set, NeedMask met) const
+    TubeReason reasonFor(std::size_t tube, std::vector<std::size_t> set, const NeedMask& met) const
     {
         TubeReason reason{m_candidates.origin[tube], {}};
         std::erase(set, tube);
         const NeedMask lost = met & ~coveredBy(set, m_table);
-        for (std::size_t n = 0; n < m_needs.size(); ++n)
-            if ((lost & needBit(n)) != 0)
-                reason.lostWithout.push_back(n);
+        lost.forEach([&](std::size_t need) { reason.lostWithout.push_back(need); });
         return reason;
     }
 
     const Candidates& m_candidates;
+    std::span<const Paint> m_paints;
     std::span<const Need> m_needs;
     const CoverageTable& m_table;
-    std::vector<double> m_tolerances;
-    Closeness m_closeness;
+    Closeness& m_closeness;
 };
+
+/// How far from each need recipes are looked for: a little beyond its tolerance, for single precision's sake.
+std::vector<double> tolerancesWithMargin(std::span<const Need> needs)
+{
+    std::vector<double> radii;
+    for (const Need& need : needs)
+        radii.push_back(need.tolerance + 0.1);
+    return radii;
+}
 
 void writeSets(const std::vector<std::vector<std::size_t>>& sets, std::size_t most, SetWriter& writer,
                const WorkOptions& work, Choice& choice)
@@ -213,6 +204,8 @@ void writeSets(const std::vector<std::vector<std::size_t>>& sets, std::size_t mo
     // Means of the first sort are single precision; the order shown is that of the figures shown.
     std::ranges::stable_sort(choice.sets, {}, &PaletteSet::meanApart);
 }
+
+constexpr std::size_t mostSetsRemembered = 20000;
 
 Result<void> checkQuestion(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits)
 {
@@ -262,6 +255,8 @@ ChoiceSession::ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs)
 {
 }
 
+ChoiceSession::~ChoiceSession() = default;
+
 std::optional<std::uint64_t> ChoiceSession::coverAll(const std::vector<std::size_t>& places, const WorkOptions& work)
 {
     if (std::ranges::includes(m_covered.places, places))
@@ -298,7 +293,10 @@ Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& wo
     choice.ruledOut = covering.smaller;
     choice.setsOfThisSize = covering.answer.sets.size();
     choice.moreSets = covering.answer.capped;
-    SetWriter writer(candidates, m_needs, table);
+    // What sets were measured for one question is there for the next, as long as that does not take much memory.
+    if (!m_closeness || m_closeness->setsMeasured() > mostSetsRemembered)
+        m_closeness = std::make_unique<Closeness>(m_paints, m_needs, tolerancesWithMargin(m_needs));
+    SetWriter writer(candidates, m_paints, m_needs, table, *m_closeness);
     writeSets(covering.answer.sets, limits.mostSets, writer, stage(work, 0.85, 1), choice);
     if (choice.sets.empty() && !work.stop.stop_requested())
         return failure(ErrorCode::BadOption, "the must tubes and the school leave no palette");

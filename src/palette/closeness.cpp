@@ -1,6 +1,5 @@
 #include "palette/closeness.h"
 
-#include "colour/deltae.h"
 #include "mixing/setsearch.h"
 
 #include <algorithm>
@@ -21,18 +20,23 @@ void keepCloser(std::vector<Closest>& best, const std::vector<Closest>& others)
             best[n] = others[n];
 }
 
-/// Tries every recipe of one set and keeps the closest for each need.
-void tryAll(std::span<const std::size_t> set, const MixKernel& kernel, TouchFinder& finder, std::vector<Closest>& best)
+/// Tries every recipe of one set and keeps the closest for each need that allows its paints.
+void tryAll(std::span<const std::size_t> set, const MixKernel& kernel, const std::vector<NeedMask>& allowed,
+            TouchFinder& finder, std::vector<Closest>& best)
 {
+    NeedMask wanted = needBits(best.size());
+    for (const std::size_t paint : set)
+        wanted &= allowed[paint];
+    if (wanted.isEmpty())
+        return;
     LabChunk chunk;
     RecipePlace at;
     at.tubes = set.size();
     std::ranges::copy(set, at.set.begin());
     for (at.chunk = 0; at.chunk < MixKernel::chunkCount(set.size()); ++at.chunk) {
         kernel.mix(set, at.chunk, chunk);
-        const NeedMask all = needBits(best.size());
-        finder.surelyMet(chunk, all);
-        for (const Touch& touch : finder.touches(chunk, all)) {
+        finder.surelyMet(chunk, wanted);
+        for (const Touch& touch : finder.touches(chunk, wanted)) {
             if (touch.apart < best[touch.need].apart) {
                 at.place = touch.place;
                 best[touch.need] = {touch.apart, at};
@@ -43,16 +47,17 @@ void tryAll(std::span<const std::size_t> set, const MixKernel& kernel, TouchFind
 
 /// The closest recipes of sets of some sizes, none farther than each need's radius.
 std::vector<Closest> closestWithin(const std::vector<double>& radii, std::size_t least, std::size_t most,
-                                   std::size_t paints, std::span<const Need> needs, const MixKernel& kernel,
+                                   std::span<const Paint> paints, std::span<const Need> needs, const MixKernel& kernel,
                                    const WorkOptions& work)
 {
-    const NeedGrid grid(needs, radii);
+    const std::vector<NeedGrid> grids = gridsOf(needs, radii);
+    const std::vector<NeedMask> allowed = needsAllowing(paints, needs);
     std::vector<Closest> best(needs.size());
     std::mutex mutex;
-    searchSets(paints, least, most, work, [&](const SetRange& sets) {
-        TouchFinder finder(grid);
+    searchSets(paints.size(), least, most, work, [&](const SetRange& sets) {
+        TouchFinder finder(grids);
         std::vector<Closest> own(needs.size());
-        sets.forEach([&](std::span<const std::size_t> set) { tryAll(set, kernel, finder, own); });
+        sets.forEach([&](std::span<const std::size_t> set) { tryAll(set, kernel, allowed, finder, own); });
         const std::scoped_lock lock(mutex);
         keepCloser(best, own);
     });
@@ -60,6 +65,16 @@ std::vector<Closest> closestWithin(const std::vector<double>& radii, std::size_t
 }
 
 } // namespace
+
+Match matchFor(const Need& need, Recipe recipe, std::span<const Paint> paints)
+{
+    Match match{std::move(recipe), {}, std::numeric_limits<double>::infinity()};
+    if (match.recipe.parts.empty())
+        return match;
+    match.colour = colourOf(match.recipe, paints);
+    match.apart = apartFrom(need, match.colour);
+    return match;
+}
 
 Recipe RecipePlace::recipe(const MixKernel& kernel) const
 {
@@ -69,8 +84,9 @@ Recipe RecipePlace::recipe(const MixKernel& kernel) const
 Closeness::Closeness(std::span<const Paint> paints, std::span<const Need> needs, std::span<const double> radii)
     : m_needs(needs.size()),
       m_kernel(paints),
-      m_grid(needs, radii),
-      m_finder(m_grid)
+      m_grids(gridsOf(needs, radii)),
+      m_allowed(needsAllowing(paints, needs)),
+      m_finder(m_grids)
 {
 }
 
@@ -82,7 +98,7 @@ const std::vector<Closest>& Closeness::ofSet(std::span<const std::size_t> set)
         key[2] = set[1];
     const auto [entry, isNew] = m_bySet.try_emplace(key, m_needs);
     if (isNew)
-        tryAll(set, m_kernel, m_finder, entry->second);
+        tryAll(set, m_kernel, m_allowed, m_finder, entry->second);
     return entry->second;
 }
 
@@ -104,17 +120,14 @@ std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const N
     WorkOptions quick = work;
     quick.progress = {};
     const std::vector<double> everywhere(needs.size(), 1000.0);
-    std::vector<Closest> best = closestWithin(everywhere, 1, 2, paints.size(), needs, kernel, quick);
+    std::vector<Closest> best = closestWithin(everywhere, 1, 2, paints, needs, kernel, quick);
     std::vector<double> radii;
     for (const Closest& closest : best)
         radii.push_back(std::min<double>(closest.apart, everywhere.front()));
-    keepCloser(best, closestWithin(radii, 3, 3, paints.size(), needs, kernel, work));
+    keepCloser(best, closestWithin(radii, 3, 3, paints, needs, kernel, work));
     std::vector<Match> matches;
     for (std::size_t n = 0; n < needs.size(); ++n) {
-        Match match{best[n].at.recipe(kernel), {}, 0};
-        match.colour = colourOf(match.recipe, paints);
-        match.apart = deltaE00(match.colour, needs[n].target);
-        matches.push_back(std::move(match));
+        matches.push_back(matchFor(needs[n], best[n].at.tubes > 0 ? best[n].at.recipe(kernel) : Recipe{}, paints));
     }
     return matches;
 }

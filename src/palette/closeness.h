@@ -7,6 +7,9 @@
 
 namespace iris {
 
+/// A recipe as the answer to a need; infinitely far when it has no tubes.
+Match matchFor(const Need& need, Recipe recipe, std::span<const Paint> paints);
+
 /// A recipe's place in the search: which set, which chunk, where in it.
 struct RecipePlace {
     std::array<std::size_t, 3> set{};
@@ -27,11 +30,16 @@ struct Closest {
 /// do when many palettes share tubes, are measured once.
 class Closeness {
 public:
-    /// Looks no farther than each need's radius. The arguments must outlive the object.
+    /// Looks no farther than each need's radius, and only among the paints it allows. The arguments must outlive the
+    /// object.
     Closeness(std::span<const Paint> paints, std::span<const Need> needs, std::span<const double> radii);
+    Closeness(const Closeness&) = delete; // its finder looks into its own grids
 
     /// For each need, the closest recipe within these paints; infinitely far where none comes within the radius.
     std::vector<Closest> within(const std::vector<std::size_t>& tubes);
+
+    /// How many sets of up to three paints it remembers.
+    std::size_t setsMeasured() const { return m_bySet.size(); }
 
     Recipe recipeOf(const Closest& closest) const { return closest.at.recipe(m_kernel); }
 
@@ -40,13 +48,14 @@ private:
 
     std::size_t m_needs;
     MixKernel m_kernel;
-    NeedGrid m_grid;
+    std::vector<NeedGrid> m_grids;
+    std::vector<NeedMask> m_allowed; ///< for each paint the needs it may serve
     TouchFinder m_finder;
     std::map<std::array<std::size_t, 3>, std::vector<Closest>> m_bySet;
 };
 
-/// The closest recipe out of all the paints for each of a few needs, however far; exact in single precision. Every
-/// recipe is looked at: long work.
+/// The closest recipe out of all the paints it allows for each of a few needs, however far; exact in single precision.
+/// Every recipe is looked at: long work. A need that allows none of the paints has no recipe and is infinitely far.
 std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work);
 
 } // namespace iris

@@ -1,6 +1,5 @@
 #include "palette/coverage.h"
 
-#include "colour/deltae.h"
 #include "mixing/setsearch.h"
 
 #include <algorithm>
@@ -14,25 +13,25 @@ namespace {
 class SetCoverer {
 public:
     SetCoverer(std::span<const Paint> paints, std::span<const Need> needs, const MixKernel& kernel,
-               const NeedGrid& grid)
+               const std::vector<NeedGrid>& grids)
         : m_paints(paints),
           m_needs(needs),
           m_kernel(kernel),
-          m_finder(grid)
+          m_finder(grids)
     {
     }
 
     /// The wanted needs that recipes using all of the set meet.
-    NeedMask met(std::span<const std::size_t> set, NeedMask wanted)
+    NeedMask met(std::span<const std::size_t> set, const NeedMask& wanted)
     {
-        NeedMask found = 0;
+        NeedMask found;
         for (std::size_t chunk = 0; chunk < MixKernel::chunkCount(set.size()) && found != wanted; ++chunk) {
             m_kernel.mix(set, chunk, m_chunk);
             m_mixed += chunkRecipes;
             found |= m_finder.surelyMet(m_chunk, wanted & ~found);
             for (const Touch& touch : m_finder.touches(m_chunk, wanted & ~found)) {
-                if ((found & needBit(touch.need)) == 0 && meets(touch, set, chunk))
-                    found |= needBit(touch.need);
+                if (!found.has(touch.need) && meets(touch, set, chunk))
+                    found.add(touch.need);
             }
         }
         return found;
@@ -50,7 +49,7 @@ private:
         if (touch.apart > limit + nearCall)
             return false;
         const Recipe recipe = m_kernel.recipeAt(set, chunk, touch.place);
-        return deltaE00(colourOf(recipe, m_paints), need.target) <= need.tolerance;
+        return apartFrom(need, colourOf(recipe, m_paints)) <= need.tolerance;
     }
 
     std::span<const Paint> m_paints;
@@ -78,93 +77,96 @@ std::uint64_t recipesInAll(std::size_t n)
 
 } // namespace
 
-CoverageTable::CoverageTable(std::size_t paints)
+CoverageTable::CoverageTable(std::size_t paints, std::size_t needs)
     : m_paints(paints),
+      m_words((needs + NeedMask::wordBits - 1) / NeedMask::wordBits),
       m_one(paints),
       m_two(paints * paints),
-      m_three(paints * paints * paints)
+      m_three(paints < 3 ? 0 : placeOf(0, 1, paints) * m_words)
 {
+}
+
+NeedMask CoverageTable::extra(std::size_t t, std::size_t u, std::size_t v) const
+{
+    std::array set{t, u, v};
+    std::ranges::sort(set);
+    return extraInOrder(set[0], set[1], set[2]);
 }
 
 NeedMask CoverageTable::everything() const
 {
-    NeedMask all = 0;
-    for (const auto* masks : {&m_one, &m_two, &m_three})
-        for (const NeedMask mask : *masks)
+    NeedMask all;
+    for (const auto* masks : {&m_one, &m_two})
+        for (const NeedMask& mask : *masks)
             all |= mask;
+    for (std::size_t place = 0; place < m_three.size() / m_words; ++place)
+        all |= threeAt(place);
     return all;
 }
 
-void CoverageTable::setMask(std::span<const std::size_t> set, NeedMask mask)
+void CoverageTable::setMask(std::span<const std::size_t> set, const NeedMask& mask)
 {
-    if (set.size() == 3)
-        m_three[(set[0] * m_paints + set[1]) * m_paints + set[2]] = mask;
-    else
-        m_two[set.front() * m_paints + set.back()] = m_two[set.back() * m_paints + set.front()] = mask;
+    if (set.size() == 1) {
+        m_one[set[0]] = mask;
+        m_two[set[0] * m_paints + set[0]] = mask;
+    } else if (set.size() == 2) {
+        m_two[set[0] * m_paints + set[1]] = m_two[set[1] * m_paints + set[0]] = mask | inside(set);
+    } else {
+        const NeedMask extra = mask & ~inside(set);
+        for (std::size_t i = 0; i < m_words; ++i)
+            m_three[placeOf(set[0], set[1], set[2]) * m_words + i] = extra.word(i);
+    }
+}
+
+NeedMask CoverageTable::inside(std::span<const std::size_t> set) const
+{
     if (set.size() == 1)
-        m_one[set.front()] = mask;
+        return {};
+    return set.size() == 2 ? one(set[0]) | one(set[1])
+                           : two(set[0], set[1]) | two(set[0], set[2]) | two(set[1], set[2]);
 }
 
 CoverageTable CoverageTable::within(const std::vector<std::size_t>& places) const
 {
-    CoverageTable part(places.size());
-    for (std::size_t t = 0; t < places.size(); ++t) {
-        part.m_one[t] = m_one[places[t]];
-        for (std::size_t u = 0; u < places.size(); ++u) {
-            part.m_two[t * part.m_paints + u] = two(places[t], places[u]);
-            const NeedMask* all = row(places[t], places[u]);
-            for (std::size_t v = 0; v < places.size(); ++v)
-                part.m_three[(t * part.m_paints + u) * part.m_paints + v] = all[places[v]];
-        }
+    CoverageTable part(places.size(), m_words * NeedMask::wordBits);
+    for (std::size_t v = 0; v < places.size(); ++v) {
+        part.m_one[v] = one(places[v]);
+        for (std::size_t u = 0; u < places.size(); ++u)
+            part.m_two[v * part.m_paints + u] = two(places[v], places[u]);
+        for (std::size_t u = 0; u < v; ++u)
+            for (std::size_t t = 0; t < u; ++t)
+                for (std::size_t i = 0; i < m_words; ++i)
+                    part.m_three[placeOf(t, u, v) * m_words + i] =
+                        m_three[placeOf(places[t], places[u], places[v]) * m_words + i];
     }
     return part;
-}
-
-void CoverageTable::spread()
-{
-    for (std::size_t t = 0; t < m_paints; ++t) {
-        for (std::size_t u = 0; u < m_paints; ++u) {
-            for (std::size_t v = 0; v < m_paints; ++v) {
-                std::array<std::size_t, 3> set{t, u, v};
-                std::ranges::sort(set);
-                const NeedMask mask = set[0] == set[1] || set[1] == set[2]
-                                          ? two(set[0], set[2])
-                                          : m_three[(set[0] * m_paints + set[1]) * m_paints + set[2]];
-                m_three[(t * m_paints + u) * m_paints + v] = mask;
-            }
-        }
-    }
 }
 
 CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work)
 {
     assert(paints.size() <= mostPaints && needs.size() <= mostNeeds);
     const std::size_t count = paints.size();
-    CoverageSummary summary{CoverageTable(count), 0, recipesInAll(count), false};
+    CoverageSummary summary{CoverageTable(count, needs.size()), 0, recipesInAll(count), false};
     CoverageTable& table = summary.table;
     const MixKernel kernel(paints);
     const std::vector<double> tolerances = tolerancesOf(needs);
-    const NeedGrid grid(needs, tolerances);
-    const NeedMask all = needBits(needs.size());
-
-    const auto metInside = [&](std::span<const std::size_t> set) {
-        if (set.size() == 1)
-            return NeedMask{0};
-        return set.size() == 2 ? table.one(set[0]) | table.one(set[1])
-                               : table.two(set[0], set[1]) | table.two(set[0], set[2]) | table.two(set[1], set[2]);
-    };
+    const std::vector<NeedGrid> grids = gridsOf(needs, tolerances);
+    const std::vector<NeedMask> allowed = needsAllowing(paints, needs);
     std::atomic<std::uint64_t> mixed = 0;
     summary.stopped = !searchSets(count, 1, 3, work, [&](const SetRange& sets) {
-        SetCoverer coverer(paints, needs, kernel, grid);
+        SetCoverer coverer(paints, needs, kernel, grids);
         sets.forEach([&](std::span<const std::size_t> set) {
-            const NeedMask inside = metInside(set);
-            table.setMask(set, inside | coverer.met(set, all & ~inside));
+            NeedMask wanted = ~table.inside(set);
+            for (const std::size_t paint : set)
+                wanted &= allowed[paint];
+            if (!wanted.isEmpty())
+                table.setMask(set, coverer.met(set, wanted));
+            else if (set.size() == 2)
+                table.setMask(set, {});
         });
         mixed += coverer.mixed();
     });
     summary.recipesMixed = mixed;
-    if (!summary.stopped)
-        table.spread();
     return summary;
 }
 

@@ -5,25 +5,30 @@
 
 namespace iris {
 
-/// For every set of one to three paints, the needs that some recipe inside it meets: subsets count.
+/// For every set of one to three paints, the needs that some recipe of all of them meets. Singles and pairs count what
+/// the paints in them meet by themselves; threes hold only what none of their pairs meets, which is little, and in as
+/// many words as there are needs for, since there are many of them.
 class CoverageTable {
 public:
-    explicit CoverageTable(std::size_t paints);
+    explicit CoverageTable(std::size_t paints, std::size_t needs = NeedMask::wordBits);
 
     std::size_t paints() const { return m_paints; }
-    NeedMask one(std::size_t t) const { return m_one[t]; }
-    NeedMask two(std::size_t t, std::size_t u) const { return m_two[t * m_paints + u]; }
-    NeedMask three(std::size_t t, std::size_t u, std::size_t v) const { return row(t, u)[v]; }
-    /// The masks of {t, u, v} for every v; v = t or u gives the mask of the pair.
-    const NeedMask* row(std::size_t t, std::size_t u) const { return &m_three[(t * m_paints + u) * m_paints]; }
+    const NeedMask& one(std::size_t t) const { return m_one[t]; }
+    const NeedMask& two(std::size_t t, std::size_t u) const { return m_two[t * m_paints + u]; }
+    /// What three different paints, in any order, meet beyond their pairs.
+    NeedMask extra(std::size_t t, std::size_t u, std::size_t v) const;
+    /// The same for paints in rising order.
+    NeedMask extraInOrder(std::size_t t, std::size_t u, std::size_t v) const { return threeAt(placeOf(t, u, v)); }
 
     /// What the whole list of paints can meet.
     NeedMask everything() const;
 
-    /// Sets the mask of one to three paints in rising order. Of the six places of a triple it sets one; spread() fills
-    /// in the others. Different sets may be set from different threads.
-    void setMask(std::span<const std::size_t> set, NeedMask mask);
-    void spread();
+    /// Sets what one to three paints, in rising order, meet. Sets of two and three are set after all that they hold.
+    /// Different sets of one size may be set from different threads.
+    void setMask(std::span<const std::size_t> set, const NeedMask& mask);
+
+    /// What subsets of a set, in rising order, meet: of one paint nothing.
+    NeedMask inside(std::span<const std::size_t> set) const;
 
     /// The same of some of its paints alone, counted by their place among them.
     CoverageTable within(const std::vector<std::size_t>& places) const;
@@ -31,10 +36,24 @@ public:
     bool operator==(const CoverageTable&) const = default;
 
 private:
+    /// Threes in rising order, counted by the last first: those below v come before v.
+    static std::size_t placeOf(std::size_t t, std::size_t u, std::size_t v)
+    {
+        return v * (v - 1) * (v - 2) / 6 + u * (u - 1) / 2 + t;
+    }
+    NeedMask threeAt(std::size_t place) const
+    {
+        NeedMask mask;
+        for (std::size_t i = 0; i < m_words; ++i)
+            mask.setWord(i, m_three[place * m_words + i]);
+        return mask;
+    }
+
     std::size_t m_paints;
+    std::size_t m_words; ///< of a mask of three
     std::vector<NeedMask> m_one;
     std::vector<NeedMask> m_two;
-    std::vector<NeedMask> m_three;
+    std::vector<std::uint64_t> m_three;
 };
 
 /// How much work a coverage took.
@@ -52,6 +71,6 @@ struct CoverageSummary {
 CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work = {});
 
 /// The most paints a palette is chosen from at once; beyond it the tables outgrow the memory and the patience.
-inline constexpr std::size_t mostPaints = 128;
+inline constexpr std::size_t mostPaints = 512;
 
 } // namespace iris

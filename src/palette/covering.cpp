@@ -1,25 +1,19 @@
 #include "palette/covering.h"
 
 #include <algorithm>
-#include <bit>
 #include <cassert>
+#include <span>
 
 namespace iris {
 namespace {
 
 using Tubes = std::vector<std::size_t>;
 
-int weightOf(NeedMask needs, const std::vector<int>& weights)
+template <std::size_t Words> int weightOf(const NeedBits<Words>& needs, const std::vector<int>& weights)
 {
     int weight = 0;
-    for (NeedMask left = needs; left != 0; left &= left - 1)
-        weight += weights[static_cast<std::size_t>(std::countr_zero(left))];
+    needs.forEach([&](std::size_t need) { weight += weights[need]; });
     return weight;
-}
-
-NeedMask lowestBit(NeedMask mask)
-{
-    return mask & (~mask + 1);
 }
 
 /// Whether every mask can be given a place of its own.
@@ -33,25 +27,78 @@ bool canBePlaced(const std::vector<std::uint32_t>& masks, std::size_t from = 0, 
     return false;
 }
 
+/// What threes add to their pairs, as rows of masks no wider than the needs ask for. Where there is room for it the
+/// whole cube is laid out, so that a row is read as it lies; otherwise rows are gathered.
+template <std::size_t Words> class Threes {
+public:
+    using Mask = NeedBits<Words>;
+
+    explicit Threes(const CoverageTable& table) : m_table(table), m_count(table.paints())
+    {
+        if (m_count * m_count * m_count * sizeof(Mask) > mostBytes)
+            return;
+        m_cube.resize(m_count * m_count * m_count);
+        for (std::size_t v = 2; v < m_count; ++v)
+            for (std::size_t u = 1; u < v; ++u)
+                for (std::size_t t = 0; t < u; ++t)
+                    lay(t, u, v, Mask(table.extraInOrder(t, u, v)));
+    }
+
+    const CoverageTable& table() const { return m_table; }
+
+    /// For every third tube what it adds to two different ones; holds until the next call with the same work space.
+    const Mask* row(std::size_t t, std::size_t u, std::vector<Mask>& space) const
+    {
+        if (!m_cube.empty())
+            return &m_cube[(t * m_count + u) * m_count];
+        space.assign(m_count, Mask());
+        for (std::size_t v = 0; v < m_count; ++v)
+            if (v != t && v != u)
+                space[v] = Mask(m_table.extra(t, u, v));
+        return space.data();
+    }
+
+private:
+    static constexpr std::size_t mostBytes = std::size_t{128} << 20;
+
+    void lay(std::size_t t, std::size_t u, std::size_t v, const Mask& mask)
+    {
+        for (const auto& [x, y, z] : {std::array{t, u, v}, std::array{t, v, u}, std::array{u, t, v},
+                                      std::array{u, v, t}, std::array{v, t, u}, std::array{v, u, t}})
+            m_cube[(x * m_count + y) * m_count + z] = mask;
+    }
+
+    const CoverageTable& m_table;
+    std::size_t m_count;
+    std::vector<Mask> m_cube;
+};
+
 /// The chosen tubes, what they cover and what others would add to them.
-struct State {
+template <typename Mask> struct State {
     Tubes chosen;
-    NeedMask covered = 0;
-    std::vector<NeedMask> adds;     ///< g[t]: covered when t joins
-    std::vector<NeedMask> pairAdds; ///< G[t * n + u]: covered when t and u join, beyond g[t] and g[u]
+    Mask covered;
+    std::vector<Mask> adds;     ///< g[t]: covered when t joins
+    std::vector<Mask> pairAdds; ///< G[t * n + u]: covered when t and u join, what is not in g[t] and g[u]
 };
 
 /// What is given up on a branch.
-struct Loss {
-    NeedMask needs = 0;
+template <typename Mask> struct Loss {
+    Mask needs;
     int weight = 0;
 };
 
-class Search {
+template <std::size_t Words> class Search {
 public:
-    Search(const CoveringProblem& problem, const WorkOptions& work)
+    using Mask = NeedBits<Words>;
+    using State = iris::State<Mask>;
+    using Loss = iris::Loss<Mask>;
+
+    /// The threes are of the problem's table.
+    Search(const CoveringProblem& problem, const Threes<Words>& threes, const WorkOptions& work)
         : m_problem(problem),
+          m_needs(problem.needs),
           m_table(*problem.table),
+          m_threes(threes),
           m_work(work),
           m_count(m_table.paints()),
           m_allowed(m_count, 1)
@@ -97,9 +144,9 @@ private:
         state.adds.resize(m_count);
         state.pairAdds.resize(m_count * m_count);
         for (std::size_t t = 0; t < m_count; ++t) {
-            state.adds[t] = m_table.one(t);
+            state.adds[t] = Mask(m_table.one(t));
             for (std::size_t u = 0; u < m_count; ++u)
-                state.pairAdds[t * m_count + u] = m_table.two(t, u);
+                state.pairAdds[t * m_count + u] = Mask(m_table.two(t, u));
         }
         return state;
     }
@@ -109,20 +156,22 @@ private:
         State next = state;
         next.chosen.push_back(tube);
         next.covered |= state.adds[tube];
-        const NeedMask* pairsOfTube = &state.pairAdds[tube * m_count];
+        const Mask* pairsOfTube = &state.pairAdds[tube * m_count];
         for (std::size_t t = 0; t < m_count; ++t) {
             next.adds[t] |= pairsOfTube[t];
-            const NeedMask* triples = m_table.row(tube, t);
-            NeedMask* pairs = &next.pairAdds[t * m_count];
+            if (t == tube)
+                continue;
+            const Mask* extras = m_threes.row(tube, t, m_space);
+            Mask* pairs = &next.pairAdds[t * m_count];
             for (std::size_t u = 0; u < m_count; ++u)
-                pairs[u] |= triples[u];
+                pairs[u] |= extras[u];
         }
         return next;
     }
 
-    int weight(NeedMask needs) const { return weightOf(needs, m_problem.weights); }
-    bool tooMuch(NeedMask missing) const { return missing != 0 && weight(missing) > m_answer.lost; }
-    NeedMask missingIn(const State& state) const { return m_problem.needs & ~state.covered; }
+    int weight(const Mask& needs) const { return weightOf(needs, m_problem.weights); }
+    bool tooMuch(const Mask& missing) const { return !missing.isEmpty() && weight(missing) > m_answer.lost; }
+    Mask missingIn(const State& state) const { return m_needs & ~state.covered; }
 
     void search(const State& state, std::size_t more, Loss loss)
     {
@@ -135,13 +184,13 @@ private:
             scanOne(state);
         else if (more == 2)
             scanTwo(state);
-        else if ((missingIn(state) & ~loss.needs) == 0)
+        else if (loss.needs.includes(missingIn(state)))
             fill(state, more, loss);
         else
             branch(state, more, loss);
     }
 
-    void keep(const Tubes& chosen, std::initializer_list<std::size_t> others, NeedMask missing)
+    void keep(const Tubes& chosen, std::initializer_list<std::size_t> others, const Mask& missing)
     {
         const int lost = weight(missing);
         if (lost > m_answer.lost || !fits(chosen, others))
@@ -185,7 +234,7 @@ private:
 
     void scanOne(const State& state)
     {
-        const NeedMask missing = missingIn(state);
+        const Mask missing = missingIn(state);
         for (std::size_t t = 0; t < m_count; ++t)
             if (m_allowed[t] && !tooMuch(missing & ~state.adds[t]))
                 keep(state.chosen, {t}, missing & ~state.adds[t]);
@@ -194,12 +243,12 @@ private:
     void scanTwo(const State& state)
     {
         const Tubes tubes = candidates(state);
-        const NeedMask missing = missingIn(state);
+        const Mask missing = missingIn(state);
         for (std::size_t i = 0; i < tubes.size(); ++i) {
-            const NeedMask* pairs = &state.pairAdds[tubes[i] * m_count];
-            const NeedMask missingWithFirst = missing & ~state.adds[tubes[i]];
+            const Mask* pairs = &state.pairAdds[tubes[i] * m_count];
+            const Mask missingWithFirst = missing & ~state.adds[tubes[i]];
             for (std::size_t j = i + 1; j < tubes.size(); ++j) {
-                const NeedMask left = missingWithFirst & ~state.adds[tubes[j]] & ~pairs[tubes[j]];
+                const Mask left = missingWithFirst & ~state.adds[tubes[j]] & ~pairs[tubes[j]];
                 if (!tooMuch(left))
                     keep(state.chosen, {tubes[i], tubes[j]}, left);
             }
@@ -217,83 +266,83 @@ private:
 
     /// For each tube the open needs it could still help to cover with three or more places left: alone, with one other
     /// that does not cover it by itself, or with two others that do not.
-    std::vector<NeedMask> helps(const State& state, NeedMask open) const
+    std::vector<Mask> helps(const State& state, const Mask& open) const
     {
         const Tubes tubes = candidates(state);
         // Masks instead of a list of places keep the innermost loop free of jumps.
-        std::vector<NeedMask> isCandidate(m_count);
+        std::vector<Mask> isCandidate(m_count);
         for (const std::size_t t : tubes)
-            isCandidate[t] = ~NeedMask{0};
-        std::vector<NeedMask> result(m_count);
+            isCandidate[t] = ~Mask();
+        std::vector<Mask> result(m_count);
         for (const std::size_t t : tubes) {
-            NeedMask mask = state.adds[t];
-            const NeedMask* pairs = &state.pairAdds[t * m_count];
+            Mask mask = state.adds[t];
+            const Mask* pairs = &state.pairAdds[t * m_count];
             for (const std::size_t u : tubes)
                 mask |= pairs[u] & ~state.adds[u];
-            for (auto u = tubes.begin(); u != tubes.end() && (mask & open) != open; ++u)
-                mask |= helpedInThrees(m_table.row(t, *u), &state.pairAdds[*u * m_count], isCandidate, *u);
+            for (auto u = tubes.begin(); u != tubes.end() && !mask.includes(open); ++u)
+                if (*u != t)
+                    mask |=
+                        helpedInThrees(m_threes.row(t, *u, m_space), &state.pairAdds[*u * m_count], isCandidate, *u);
             result[t] = mask & open;
         }
         return result;
     }
 
     /// What a tube and another cover together with any third that comes after the other, and those two alone do not.
-    NeedMask helpedInThrees(const NeedMask* triples, const NeedMask* withoutFirst,
-                            const std::vector<NeedMask>& isCandidate, std::size_t other) const
+    Mask helpedInThrees(const Mask* extras, const Mask* withoutFirst, const std::vector<Mask>& isCandidate,
+                        std::size_t other) const
     {
-        NeedMask mask = 0;
+        Mask mask;
         for (std::size_t v = other + 1; v < m_count; ++v)
-            mask |= triples[v] & ~withoutFirst[v] & isCandidate[v];
+            mask |= extras[v] & ~withoutFirst[v] & isCandidate[v];
         return mask;
     }
 
     void branch(const State& state, std::size_t more, Loss loss)
     {
-        NeedMask open = missingIn(state) & ~loss.needs;
-        const std::vector<NeedMask> help = helps(state, open);
-        const NeedMask hopeless = open & ~unionOf(help);
+        Mask open = missingIn(state) & ~loss.needs;
+        const std::vector<Mask> help = helps(state, open);
+        const Mask hopeless = open & ~unionOf(help);
         loss.needs |= hopeless;
         loss.weight += weight(hopeless);
         open &= ~hopeless;
         if (loss.weight > m_answer.lost)
             return;
-        if (open == 0) {
+        if (open.isEmpty()) {
             fill(state, more, loss);
             return;
         }
-        const NeedMask hardest = needWithFewestHelpers(open, help);
+        const std::size_t hardest = needWithFewestHelpers(open, help);
         Tubes helpers;
         for (std::size_t t = 0; t < m_count; ++t)
-            if ((help[t] & hardest) != 0)
+            if (help[t].has(hardest))
                 helpers.push_back(t);
         // Tubes that cover much first: a good answer early lets more be passed over.
-        std::ranges::stable_sort(helpers, std::greater<>(),
-                                 [&](std::size_t t) { return std::popcount(help[t] & open); });
+        std::ranges::stable_sort(helpers, std::greater<>(), [&](std::size_t t) { return (help[t] & open).count(); });
         tryEach(state, more, loss, helpers, [&] {
-            search(state, more, {loss.needs | hardest, loss.weight + weight(hardest)});
+            search(state, more, {loss.needs | Mask(needBit(hardest)), loss.weight + m_problem.weights[hardest]});
         });
     }
 
-    static NeedMask unionOf(const std::vector<NeedMask>& masks)
+    static Mask unionOf(const std::vector<Mask>& masks)
     {
-        NeedMask all = 0;
-        for (const NeedMask mask : masks)
+        Mask all;
+        for (const Mask& mask : masks)
             all |= mask;
         return all;
     }
 
-    static NeedMask needWithFewestHelpers(NeedMask open, const std::vector<NeedMask>& help)
+    static std::size_t needWithFewestHelpers(const Mask& open, const std::vector<Mask>& help)
     {
-        NeedMask hardest = lowestBit(open);
+        std::size_t hardest = 0;
         std::ptrdiff_t fewest = std::ssize(help) + 1;
-        for (NeedMask left = open; left != 0; left &= left - 1) {
-            const NeedMask need = lowestBit(left);
-            const auto count = std::ranges::count_if(help, [need](NeedMask mask) { return (mask & need) != 0; });
+        open.forEach([&](std::size_t need) {
+            const auto count = std::ranges::count_if(help, [need](const Mask& mask) { return mask.has(need); });
             if (count < fewest) {
                 fewest = count;
                 hardest = need;
             }
-        }
+        });
         return hardest;
     }
 
@@ -312,7 +361,10 @@ private:
     }
 
     const CoveringProblem& m_problem;
+    Mask m_needs;
     const CoverageTable& m_table;
+    const Threes<Words>& m_threes;
+    mutable std::vector<Mask> m_space;
     const WorkOptions& m_work;
     std::size_t m_count;
     std::vector<char> m_allowed;
@@ -322,11 +374,12 @@ private:
 };
 
 /// Sizes below `size` are searched for a set that loses no more than `lost`; the first found is the answer.
-void trySmaller(const CoveringProblem& problem, const WorkOptions& work, std::size_t from, std::size_t to, int lost,
-                CoveringSummary& summary)
+template <std::size_t Words>
+void trySmaller(const CoveringProblem& problem, const Threes<Words>& threes, const WorkOptions& work, std::size_t from,
+                std::size_t to, int lost, CoveringSummary& summary)
 {
     for (std::size_t size = from; size <= to && !work.stop.stop_requested(); ++size) {
-        Search search(problem, work);
+        Search<Words> search(problem, threes, work);
         CoveringAnswer answer = search.best(size - problem.must.size(), lost);
         if (!answer.sets.empty()) {
             summary.answer = std::move(answer);
@@ -337,20 +390,21 @@ void trySmaller(const CoveringProblem& problem, const WorkOptions& work, std::si
     }
 }
 
-CoveringSummary solveFree(const CoveringProblem& problem, const WorkOptions& work)
+template <std::size_t Words>
+CoveringSummary solveFree(const CoveringProblem& problem, const Threes<Words>& threes, const WorkOptions& work)
 {
-    const std::size_t least = std::max<std::size_t>(problem.must.size(), problem.needs != 0 ? 1 : 0);
+    const std::size_t least = std::max<std::size_t>(problem.must.size(), problem.needs.isEmpty() ? 0 : 1);
     const std::size_t most = std::clamp(problem.mostTubes, least, std::max(least, problem.table->paints()));
     const int unreachable = weightOf(problem.needs & ~problem.table->everything(), problem.weights);
     CoveringSummary summary;
-    trySmaller(problem, work, least, most, unreachable, summary);
+    trySmaller(problem, threes, work, least, most, unreachable, summary);
     if (summary.answer.sets.empty() && !work.stop.stop_requested()) {
         // The limit on tubes leaves needs uncovered: first how few at the limit, then whether fewer tubes do as well.
-        Search search(problem, work);
+        Search<Words> search(problem, threes, work);
         CoveringAnswer atLimit = search.best(most - problem.must.size(), weightOf(problem.needs, problem.weights));
         summary.smaller.clear();
         if (most > least)
-            trySmaller(problem, work, least, most - 1, atLimit.lost, summary);
+            trySmaller(problem, threes, work, least, most - 1, atLimit.lost, summary);
         if (summary.answer.sets.empty()) {
             summary.answer = std::move(atLimit);
             summary.looked = search.looked();
@@ -360,9 +414,10 @@ CoveringSummary solveFree(const CoveringProblem& problem, const WorkOptions& wor
     return summary;
 }
 
-CoveringSummary solveSchool(const CoveringProblem& problem, const WorkOptions& work)
+template <std::size_t Words>
+CoveringSummary solveSchool(const CoveringProblem& problem, const Threes<Words>& threes, const WorkOptions& work)
 {
-    Search search(problem, work);
+    Search<Words> search(problem, threes, work);
     CoveringSummary summary;
     summary.answer = search.best(search.openPlaces(), weightOf(problem.needs, problem.weights));
     summary.looked = search.looked();
@@ -370,17 +425,23 @@ CoveringSummary solveSchool(const CoveringProblem& problem, const WorkOptions& w
     return summary;
 }
 
+template <std::size_t Words> CoveringSummary solve(const CoveringProblem& problem, const WorkOptions& work)
+{
+    const Threes<Words> threes(*problem.table);
+    return problem.slots > 0 ? solveSchool(problem, threes, work) : solveFree(problem, threes, work);
+}
+
 } // namespace
 
 NeedMask coveredBy(const Tubes& set, const CoverageTable& table)
 {
-    NeedMask covered = 0;
+    NeedMask covered;
     for (std::size_t i = 0; i < set.size(); ++i) {
         covered |= table.one(set[i]);
         for (std::size_t j = i + 1; j < set.size(); ++j) {
             covered |= table.two(set[i], set[j]);
             for (std::size_t k = j + 1; k < set.size(); ++k)
-                covered |= table.three(set[i], set[j], set[k]);
+                covered |= table.extra(set[i], set[j], set[k]);
         }
     }
     return covered;
@@ -389,7 +450,8 @@ NeedMask coveredBy(const Tubes& set, const CoverageTable& table)
 CoveringSummary solveCovering(const CoveringProblem& problem, const WorkOptions& work)
 {
     assert(problem.table != nullptr);
-    return problem.slots > 0 ? solveSchool(problem, work) : solveFree(problem, work);
+    return NeedMask(NeedBits<1>(problem.needs)) == problem.needs ? solve<1>(problem, work)
+                                                                 : solve<mostNeeds / NeedMask::wordBits>(problem, work);
 }
 
 } // namespace iris

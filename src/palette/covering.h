@@ -10,7 +10,7 @@ namespace iris {
 /// What a set of tubes must be like, without any colour in it: the pure covering problem.
 struct CoveringProblem {
     const CoverageTable* table = nullptr;
-    NeedMask needs = 0;                   ///< the needs that count
+    NeedMask needs;                       ///< the needs that count
     std::vector<int> weights;             ///< importance of each need, by its bit
     std::vector<std::size_t> must;        ///< tubes in every set
     std::size_t slots = 0;                ///< places of a school, at most 32; 0 for a free choice

@@ -2,9 +2,11 @@
 
 #include "base/csvfields.h"
 #include "base/text.h"
+#include "colour/deltae.h"
 #include "colour/srgb.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace iris {
 namespace {
@@ -15,6 +17,31 @@ Result<Lab> colourOf(const CsvFields& fields)
     if (!trimmed(hex).empty())
         return parseHex(hex).map([](const Srgb& colour) { return toLab(colour); });
     return parseLab(fields.text("l") + "," + fields.text("a") + "," + fields.text("b"));
+}
+
+/// A column of yes and no; an empty field is no.
+Result<bool> yesOrNo(const CsvFields& fields, const char* column)
+{
+    const std::string word = lowered(trimmed(fields.text(column)));
+    if (word.empty() || word == "no" || word == "0")
+        return false;
+    if (word == "yes" || word == "1" || word == "x")
+        return true;
+    return failure(ErrorCode::BadNeed, std::string(column) + " is yes or no");
+}
+
+Result<NeedTerms> termsFrom(const CsvFields& fields)
+{
+    NeedTerms terms;
+    for (const auto& [column, asked] :
+         {std::pair("transparent", &terms.transparent), std::pair("lightfast", &terms.lightfast),
+          std::pair("lifts", &terms.lifts), std::pair("value_first", &terms.valueFirst)}) {
+        const auto answer = yesOrNo(fields, column);
+        if (!answer)
+            return tl::unexpected(answer.error());
+        *asked = *answer;
+    }
+    return terms;
 }
 
 Result<Need> needFrom(const CsvFields& fields)
@@ -37,10 +64,49 @@ Result<Need> needFrom(const CsvFields& fields)
             return failure(ErrorCode::BadNeed, "importance is 1, 2 or 3");
         need.importance = static_cast<int>(*importance);
     }
-    return need;
+    return termsFrom(fields).map([&](const NeedTerms& terms) {
+        need.terms = terms;
+        return need;
+    });
 }
 
+constexpr double valueFirstFactor = 0.5; ///< kL
+constexpr int stillLightfast = 2;
+constexpr int stillLifts = 1; ///< staining
+
 } // namespace
+
+bool allows(const NeedTerms& terms, const Paint& paint)
+{
+    if (terms.transparent && paint.transparency().kind > TransparencyClass::SemiTransparent)
+        return false;
+    if (terms.lightfast && paint.lightfastness > stillLightfast)
+        return false;
+    return !terms.lifts || paint.staining <= stillLifts;
+}
+
+std::vector<NeedMask> needsAllowing(std::span<const Paint> paints, std::span<const Need> needs)
+{
+    std::vector<NeedMask> allowing(paints.size());
+    for (std::size_t t = 0; t < paints.size(); ++t)
+        for (std::size_t n = 0; n < needs.size(); ++n)
+            if (allows(needs[n].terms, paints[t]))
+                allowing[t].add(n);
+    return allowing;
+}
+
+double lightnessFactor(const Need& need)
+{
+    return need.terms.valueFirst ? valueFirstFactor : 1;
+}
+
+double apartFrom(const Need& need, const Lab& colour)
+{
+    if (!need.terms.valueFirst)
+        return deltaE00(colour, need.target);
+    const auto [l, c, h] = deltaE00Terms(colour, need.target, valueFirstFactor);
+    return std::sqrt(l * l + c * c + h * h);
+}
 
 std::string toleranceWord(double value)
 {

@@ -1,14 +1,26 @@
 #pragma once
 
 #include "base/result.h"
-#include "colour/cielab.h"
+#include "paint/paint.h"
+#include "palette/needmask.h"
 
-#include <cstdint>
+#include <span>
 #include <string>
 #include <string_view>
 #include <vector>
 
 namespace iris {
+
+/// What a need asks of the mix besides its colour. What is asked of the mix is asked of every tube in it: transparent
+/// paints stay so when they are mixed, and one that fades, or stains, spoils the rest.
+struct NeedTerms {
+    bool transparent = false; ///< transparent or semi-transparent tubes
+    bool lightfast = false;   ///< lightfastness excellent or very good, 1 or 2
+    bool lifts = false;       ///< staining none or low, 0 or 1
+    bool valueFirst = false;  ///< lightness counts double: the right value matters more than the exact hue
+
+    bool operator==(const NeedTerms&) const = default;
+};
 
 /// A colour the picture wants.
 struct Need {
@@ -16,9 +28,23 @@ struct Need {
     Lab target;
     double tolerance = 7; ///< deltaE00, > 0 and at most 40
     int importance = 2;   ///< 1 nice to have, 2 matters, 3 essential
+    NeedTerms terms = {};
 
     bool operator==(const Need&) const = default;
 };
+
+/// Whether a need may be met with a mix that this paint is in.
+bool allows(const NeedTerms& terms, const Paint& paint);
+
+/// For each paint the needs that may be met with it in the mix.
+/// @param needs at most mostNeeds
+std::vector<NeedMask> needsAllowing(std::span<const Paint> paints, std::span<const Need> needs);
+
+/// How far a colour is from what is needed, deltaE00; value first divides the difference in lightness by kL = 1/2.
+double apartFrom(const Need& need, const Lab& colour);
+
+/// kL of a need's differences: 1, or valueFirstFactor.
+double lightnessFactor(const Need& need);
 
 /// The tolerances painters speak of.
 namespace tolerance {
@@ -33,23 +59,9 @@ std::string toleranceWord(double tolerance);
 /// Reads "close", "workable", "loose" or a number above 0 and up to 40.
 Result<double> parseTolerance(std::string_view text);
 
-/// One bit a need. Needs are limited to what one machine word holds; no picture has asked for more.
-using NeedMask = std::uint64_t;
-inline constexpr std::size_t mostNeeds = 64;
-
-constexpr NeedMask needBit(std::size_t need)
-{
-    return NeedMask{1} << need;
-}
-
-/// The first so many needs.
-constexpr NeedMask needBits(std::size_t count)
-{
-    return count >= mostNeeds ? ~NeedMask{0} : needBit(count) - 1;
-}
-
 /// Reads needs from CSV. Columns: `name`, a colour as `L`,`a`,`b` or as `hex`, and optional `tolerance` (a number or a
-/// word) and `importance` (1 to 3). Other columns are ignored. A bad row is an error with its line.
+/// word), `importance` (1 to 3), and `transparent`, `lightfast`, `lifts`, `value_first` (yes or no). Other columns are
+/// ignored. A bad row is an error with its line.
 Result<std::vector<Need>> readNeedsCsv(std::string_view text);
 
 } // namespace iris

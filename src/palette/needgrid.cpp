@@ -62,16 +62,15 @@ bool atEdge(std::size_t cell)
 
 NeedGrid::NeedGrid(std::span<const Need> needs, std::span<const double> radii)
     : m_maybe(grid.count()),
-      m_surely(grid.count())
+      m_surely(grid.count()),
+      m_needs(needs.begin(), needs.end())
 {
-    assert(needs.size() == radii.size() && needs.size() <= mostNeeds);
-    for (std::size_t n = 0; n < needs.size(); ++n) {
-        m_targets.push_back(needs[n].target);
+    assert(needs.size() == radii.size() && needs.size() <= NeedMask::wordBits);
+    for (std::size_t n = 0; n < needs.size(); ++n)
         note(n, radii[n]);
-    }
     for (std::size_t cell = 0; cell < m_maybe.size(); ++cell) {
         if (atEdge(cell)) {
-            m_maybe[cell] = ~NeedMask{0};
+            m_maybe[cell] = ~Word{0};
             m_surely[cell] = 0;
         }
     }
@@ -79,11 +78,12 @@ NeedGrid::NeedGrid(std::span<const Need> needs, std::span<const double> radii)
 
 void NeedGrid::note(std::size_t need, double radius)
 {
+    const Word bit = Word{1} << need;
     std::vector<Block> open{{}};
     while (!open.empty()) {
         const Block block = open.back();
         open.pop_back();
-        const Range apart = deltaE00Range(boxOf(block), m_targets[need]);
+        const Range apart = deltaE00Range(boxOf(block), m_needs[need].target, lightnessFactor(m_needs[need]));
         if (apart.least > radius + nearCall)
             continue;
         const bool surely = apart.most <= radius - nearCall;
@@ -93,17 +93,17 @@ void NeedGrid::note(std::size_t need, double radius)
             continue;
         }
         forEachCell(block, [&](std::size_t cell) {
-            m_maybe[cell] |= needBit(need);
-            m_surely[cell] |= surely ? needBit(need) : 0;
+            m_maybe[cell] |= bit;
+            m_surely[cell] |= surely ? bit : 0;
         });
     }
 }
 
-NeedMask NeedGrid::look(const LabChunk& chunk, NeedMask wanted, std::array<NeedMask, chunkRecipes>& maybe) const
+NeedGrid::Word NeedGrid::look(const LabChunk& chunk, Word wanted, std::array<Word, chunkRecipes>& maybe) const
 {
     std::array<std::uint32_t, chunkRecipes> cells;
     cellsOf(chunk, grid, cells);
-    NeedMask surely = 0;
+    Word surely = 0;
     for (std::size_t i = 0; i < chunkRecipes; ++i) {
         maybe[i] = m_maybe[cells[i]] & wanted;
         if (maybe[i] != 0)
@@ -112,9 +112,28 @@ NeedMask NeedGrid::look(const LabChunk& chunk, NeedMask wanted, std::array<NeedM
     return surely & wanted;
 }
 
-NeedMask TouchFinder::surelyMet(const LabChunk& chunk, NeedMask wanted)
+std::vector<NeedGrid> gridsOf(std::span<const Need> needs, std::span<const double> radii)
 {
-    return m_grid.look(chunk, wanted, m_maybe);
+    assert(needs.size() == radii.size() && needs.size() <= mostNeeds);
+    std::vector<NeedGrid> grids;
+    for (std::size_t from = 0; from < needs.size(); from += NeedMask::wordBits) {
+        const std::size_t count = std::min(NeedMask::wordBits, needs.size() - from);
+        grids.emplace_back(needs.subspan(from, count), radii.subspan(from, count));
+    }
+    return grids;
+}
+
+NeedMask TouchFinder::surelyMet(const LabChunk& chunk, const NeedMask& wanted)
+{
+    NeedMask surely;
+    for (std::size_t i = 0; i < m_grids.size(); ++i)
+        surely.setWord(i, m_grids[i].look(chunk, wanted.word(i), m_maybe[i]));
+    return surely;
+}
+
+const Need& TouchFinder::needAt(std::size_t need) const
+{
+    return m_grids[need / NeedMask::wordBits].need(need % NeedMask::wordBits);
 }
 
 void TouchFinder::add(const LabChunk& chunk, std::size_t place, std::size_t need)
@@ -123,7 +142,7 @@ void TouchFinder::add(const LabChunk& chunk, std::size_t place, std::size_t need
     if (at >= m_columns[0].size())
         for (auto& column : m_columns)
             column.resize(at + 4 * chunkRecipes);
-    const Lab& target = m_grid.target(need);
+    const Lab& target = needAt(need).target;
     m_touches.push_back({need, place, 0});
     m_columns[0][at] = chunk.l[place];
     m_columns[1][at] = chunk.a[place];
@@ -133,16 +152,22 @@ void TouchFinder::add(const LabChunk& chunk, std::size_t place, std::size_t need
     m_columns[5][at] = static_cast<float>(target.b);
 }
 
-std::span<const Touch> TouchFinder::touches(const LabChunk& chunk, NeedMask wanted)
+std::span<const Touch> TouchFinder::touches(const LabChunk& chunk, const NeedMask& wanted)
 {
     m_touches.clear();
-    for (std::size_t i = 0; i < chunkRecipes; ++i)
-        for (NeedMask left = m_maybe[i] & wanted; left != 0; left &= left - 1)
-            add(chunk, i, static_cast<std::size_t>(std::countr_zero(left)));
+    for (std::size_t word = 0; word < m_grids.size(); ++word)
+        for (std::size_t i = 0; i < chunkRecipes; ++i)
+            for (NeedGrid::Word left = m_maybe[word][i] & wanted.word(word); left != 0; left &= left - 1)
+                add(chunk, i, word * NeedMask::wordBits + static_cast<std::size_t>(std::countr_zero(left)));
     m_apart.resize(m_touches.size());
     deltaE00({m_columns[0], m_columns[1], m_columns[2]}, {m_columns[3], m_columns[4], m_columns[5]}, m_apart);
-    for (std::size_t i = 0; i < m_touches.size(); ++i)
-        m_touches[i].apart = m_apart[i];
+    for (std::size_t i = 0; i < m_touches.size(); ++i) {
+        const Need& need = needAt(m_touches[i].need);
+        m_touches[i].apart =
+            need.terms.valueFirst
+                ? static_cast<float>(apartFrom(need, {m_columns[0][i], m_columns[1][i], m_columns[2][i]}))
+                : m_apart[i];
+    }
     return m_touches;
 }
 

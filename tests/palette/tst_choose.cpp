@@ -175,7 +175,7 @@ void TestChoose::limitLeavesTheLeastImportant()
         const NeedMask met = coveredBy(set, table);
         int missed = 0;
         for (std::size_t n = 0; n < wanted.size(); ++n)
-            missed += (met >> n & 1) ? 0 : wanted[n].importance;
+            missed += met.has(n) ? 0 : wanted[n].importance;
         least = std::min(least, missed);
     }
     QCOMPARE(lost, least);

@@ -58,7 +58,7 @@ void TestNeed::refusesBadLists_data()
     QTest::newRow("bad hex") << QByteArray("name,hex\nMud,#12\n") << 2;
     QTest::newRow("bad tolerance") << QByteArray("name,L,a,b,tolerance\nMud,1,2,3,x\n") << 2;
     QTest::newRow("bad importance") << QByteArray("name,L,a,b,importance\nMud,1,2,3,9\n") << 2;
-    QTest::newRow("too many") << QByteArray("name,hex\n") + QByteArray("m,#888\n").repeated(65) << 0;
+    QTest::newRow("too many") << QByteArray("name,hex\n") + QByteArray("m,#888\n").repeated(257) << 0;
 }
 
 void TestNeed::refusesBadLists()
