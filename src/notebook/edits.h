@@ -7,8 +7,9 @@ namespace iris {
 // What a painter does to a notebook, where it is more than writing one record down: each as the edit it comes to. The
 // window and the command line both make their edits here.
 
-/// The tubes of a list that are not in the notebook yet. One that has the maker, range, name, codes and form of a tube that
-/// is there is that tube: a list that is brought in twice does not double it. Two alike within the list are two tubes.
+/// The tubes of a list that are not in the notebook yet. One that has the maker, range, name, codes and form of a tube
+/// that is there is that tube: a list that is brought in twice does not double it. Two alike within the list are two
+/// tubes.
 std::vector<Tube> notYetIn(const Notebook& notebook, std::vector<Tube> tubes);
 
 /// Files readings: the records themselves, and each tube that goes by its last dry one from now on. Colours a tube went

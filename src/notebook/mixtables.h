@@ -2,12 +2,14 @@
 
 #include "notebook/mixjson.h"
 #include "notebook/recordtable.h"
+#include "notebook/subjectjson.h"
 
 namespace iris {
 
 template <> struct Table<NeedRecord> {
     static constexpr auto name = "need";
-    static constexpr std::array columns{"name", "l", "a", "b", "tolerance", "importance"};
+    static constexpr std::array columns{"name",        "l",         "a",     "b",           "tolerance", "importance",
+                                        "transparent", "lightfast", "lifts", "value_first", "subject"};
 
     static NeedRecord read(Row& row)
     {
@@ -17,12 +19,37 @@ template <> struct Table<NeedRecord> {
         record.need.target = row.lab();
         record.need.tolerance = row.real();
         record.need.importance = row.whole();
+        record.need.terms = {row.flag(), row.flag(), row.flag(), row.flag()};
+        record.subject = {row.id()};
         return record;
     }
 
     static void bind(Binder& to, const NeedRecord& record)
     {
-        to << record.need.name << record.need.target << record.need.tolerance << record.need.importance;
+        to << record.need.name << record.need.target << record.need.tolerance << record.need.importance
+           << int(record.need.terms.transparent) << int(record.need.terms.lightfast) << int(record.need.terms.lifts)
+           << int(record.need.terms.valueFirst) << record.subject;
+    }
+};
+
+template <> struct Table<SubjectRecord> {
+    static constexpr auto name = "subject";
+    static constexpr std::array columns{"name", "picture", "white_l", "white_a", "white_b", "pins"};
+
+    static SubjectRecord read(Row& row)
+    {
+        SubjectRecord subject;
+        subject.id = {row.id()};
+        subject.name = row.text();
+        subject.picture = row.text();
+        subject.white = row.maybeLab();
+        subject.pins = pinsFromText(row.text());
+        return subject;
+    }
+
+    static void bind(Binder& to, const SubjectRecord& subject)
+    {
+        to << subject.name << subject.picture << subject.white << textFrom(subject.pins);
     }
 };
 

@@ -72,6 +72,7 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
     remove(notebook.palettes, edit.removePalettes);
     remove(notebook.mixes, edit.removeMixes);
     remove(notebook.sheets, edit.removeSheets);
+    remove(notebook.subjects, edit.removeSubjects);
     for (PaletteRecord& palette : notebook.palettes)
         forget(palette.tubes, edit.removeTubes);
     forget(notebook.wishes.must, edit.removeTubes);
@@ -85,6 +86,7 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
     put(notebook.palettes, edit.putPalettes);
     put(notebook.mixes, edit.putMixes);
     put(notebook.sheets, edit.putSheets);
+    put(notebook.subjects, edit.putSubjects);
     if (edit.wishes) {
         notebook.wishes = *edit.wishes;
         std::ranges::sort(notebook.wishes.must);
@@ -121,6 +123,7 @@ NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
     invert(before.palettes, edit.putPalettes, edit.removePalettes, back.putPalettes, back.removePalettes);
     invert(before.mixes, edit.putMixes, edit.removeMixes, back.putMixes, back.removeMixes);
     invert(before.sheets, edit.putSheets, edit.removeSheets, back.putSheets, back.removeSheets);
+    invert(before.subjects, edit.putSubjects, edit.removeSubjects, back.putSubjects, back.removeSubjects);
     for (const PaletteRecord& palette : before.palettes)
         if (usesAny(palette.tubes, edit.removeTubes) && !find(back.putPalettes, palette.id))
             back.putPalettes.push_back(palette);
@@ -170,6 +173,11 @@ const MixRecord* Notebook::mix(MixId id) const
 const SheetRecord* Notebook::sheet(SheetId id) const
 {
     return find(sheets, id);
+}
+
+const SubjectRecord* Notebook::subject(SubjectId id) const
+{
+    return find(subjects, id);
 }
 
 const PaletteRecord* Notebook::palette(PaletteId id) const

@@ -2,21 +2,15 @@
 
 #include "mixing/ratios.h"
 #include "notebook/mixrecord.h"
+#include "notebook/subjectrecord.h"
 #include "notebook/swatchrecord.h"
 #include "notebook/tube.h"
 #include "notebook/wellrecord.h"
-#include "palette/need.h"
 #include "palette/school.h"
 
 #include <map>
 
 namespace iris {
-
-struct NeedId {
-    std::int64_t value = 0;
-
-    auto operator<=>(const NeedId&) const = default;
-};
 
 struct PaletteId {
     std::int64_t value = 0;
@@ -28,14 +22,6 @@ struct FilterId {
     std::int64_t value = 0;
 
     auto operator<=>(const FilterId&) const = default;
-};
-
-/// A need as it stands in a notebook.
-struct NeedRecord {
-    NeedId id;
-    Need need;
-
-    bool operator==(const NeedRecord&) const = default;
 };
 
 /// A palette the painter decided to keep.
@@ -96,6 +82,7 @@ struct Notebook {
     std::vector<PaletteRecord> palettes;
     std::vector<MixRecord> mixes;
     std::vector<SheetRecord> sheets;
+    std::vector<SubjectRecord> subjects; ///< what is to be painted; at most mostSubjects
     PaletteWishes wishes;
     WarmBlue warmBlue = WarmBlue::VioletSide;
     int touchesAPart = usualTouchesAPart; ///< the painter's brush: one of allTouchesAPart
@@ -108,6 +95,7 @@ struct Notebook {
     const PaletteRecord* palette(PaletteId id) const;
     const MixRecord* mix(MixId id) const;
     const SheetRecord* sheet(SheetId id) const;
+    const SubjectRecord* subject(SubjectId id) const;
 
     /// The readings of a tube, oldest first.
     std::vector<const SwatchRecord*> swatchesOf(TubeId tube) const;
@@ -144,6 +132,8 @@ struct NotebookEdit {
     std::vector<MixId> removeMixes;
     std::vector<SheetRecord> putSheets;
     std::vector<SheetId> removeSheets;
+    std::vector<SubjectRecord> putSubjects;
+    std::vector<SubjectId> removeSubjects;
     std::optional<PaletteWishes> wishes;
     std::optional<WarmBlue> warmBlue;
     std::optional<int> touchesAPart;
@@ -154,6 +144,20 @@ struct NotebookEdit {
 
     bool operator==(const NotebookEdit&) const = default;
 };
+
+/// Calls visit(name) for the name of every picture that records of these kinds go by; it may be changed.
+template <typename Swatches, typename Mixes, typename Subjects, typename Visit>
+void forEachPictureOf(Swatches& swatches, Mixes& mixes, Subjects& subjects, Visit&& visit)
+{
+    const auto visitAll = [&](auto& records) {
+        for (auto& record : records)
+            if (!record.picture.empty())
+                visit(record.picture);
+    };
+    visitAll(swatches);
+    visitAll(mixes);
+    visitAll(subjects);
+}
 
 /// The notebook after an edit whose new records have their ids. Records stay in the order of their ids.
 Notebook edited(Notebook notebook, const NotebookEdit& edit);

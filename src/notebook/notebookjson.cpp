@@ -4,6 +4,7 @@
 #include "notebook/notebookstore.h"
 #include "notebook/palettejson.h"
 #include "notebook/soundness.h"
+#include "notebook/subjectjson.h"
 #include "notebook/tubejson.h"
 #include "notebook/welljson.h"
 
@@ -56,11 +57,8 @@ UsedIds readUsedIds(const JsonReader& reader)
 std::set<std::string> picturesNamedIn(const Notebook& notebook)
 {
     std::set<std::string> names;
-    for (const SwatchRecord& swatch : notebook.swatches)
-        names.insert(swatch.picture);
-    for (const MixRecord& mix : notebook.mixes)
-        names.insert(mix.picture);
-    names.erase("");
+    forEachPictureOf(notebook.swatches, notebook.mixes, notebook.subjects,
+                     [&](const std::string& name) { names.insert(name); });
     return names;
 }
 
@@ -97,6 +95,7 @@ NotebookDump readDump(const Json& json)
     notebook.palettes = reader.list("palettes", readPalette);
     notebook.mixes = reader.list("mixes", readMix);
     notebook.sheets = reader.list("sheets", readSheet);
+    notebook.subjects = reader.list("subjects", readSubject);
     notebook.wells = reader.list("wells", readWell);
     notebook.code = reader.get<std::string>("code", "");
     dump.pictures = reader.list("pictures", readPicture);
@@ -127,12 +126,11 @@ Result<FullDump> dumpOf(const NotebookStore& store, const Notebook& notebook)
         else
             lost.insert(name);
     }
-    for (SwatchRecord& swatch : full.dump.notebook.swatches)
-        if (lost.contains(swatch.picture))
-            swatch.picture.clear();
-    for (MixRecord& mix : full.dump.notebook.mixes)
-        if (lost.contains(mix.picture))
-            mix.picture.clear();
+    Notebook& out = full.dump.notebook;
+    forEachPictureOf(out.swatches, out.mixes, out.subjects, [&](std::string& name) {
+        if (lost.contains(name))
+            name.clear();
+    });
     full.picturesLeftOut = lost.size();
     return full;
 }
@@ -151,6 +149,8 @@ std::string writeNotebookJson(const NotebookDump& dump)
     json["wishes"] = jsonOf(notebook.wishes);
     json["mixes"] = listOf(notebook.mixes);
     json["sheets"] = listOf(notebook.sheets);
+    if (!notebook.subjects.empty())
+        json["subjects"] = listOf(notebook.subjects);
     json["code"] = notebook.code;
     json["warm_blue"] = nameOf(notebook.warmBlue);
     json["touches_a_part"] = notebook.touchesAPart;
@@ -195,6 +195,7 @@ NotebookEdit filling(const NotebookDump& dump)
     edit.putPalettes = notebook.palettes;
     edit.putMixes = notebook.mixes;
     edit.putSheets = notebook.sheets;
+    edit.putSubjects = notebook.subjects;
     if (!notebook.code.empty())
         edit.code = notebook.code;
     edit.wishes = notebook.wishes;

@@ -66,6 +66,19 @@ template <> Result<void> keepNamed(const QSqlDatabase& database, const MixRecord
     return done;
 }
 
+template <> Result<void> keepNamed(const QSqlDatabase& database, const NeedRecord& need)
+{
+    return keepUsed(database, "subject", need.subject.value);
+}
+
+template <> Result<void> keepNamed(const QSqlDatabase& database, const SubjectRecord& subject)
+{
+    NeedId highest;
+    for (const SubjectPin& pin : subject.pins)
+        highest = std::max(highest, pin.need);
+    return keepUsed(database, "need", highest.value);
+}
+
 template <> Result<void> keepNamed(const QSqlDatabase& database, const SheetRecord& sheet)
 {
     Result<void> done;
@@ -175,6 +188,8 @@ Result<void> removeAll(const QSqlDatabase& database, const NotebookEdit& edit)
         done = removeRows(database, QStringLiteral("mix"), edit.removeMixes);
     if (done)
         done = removeRows(database, QStringLiteral("sheet"), edit.removeSheets);
+    if (done)
+        done = removeRows(database, QStringLiteral("subject"), edit.removeSubjects);
     return done;
 }
 
@@ -199,13 +214,14 @@ Result<Notebook> loadRows(const QSqlDatabase& database)
     auto palettes = loadPalettes(database);
     auto mixes = load<MixRecord>(database);
     auto sheets = load<SheetRecord>(database);
+    auto subjects = load<SubjectRecord>(database);
     auto wishes = loadWishes(database);
     auto warmBlue = loadSetting(database, "warm_blue");
     auto touches = loadSetting(database, "touches_a_part");
     auto wells = loadSetting(database, "wells");
     auto code = loadSetting(database, "code");
-    if (auto error = firstError(tubes, swatches, papers, devices, filters, needs, palettes, mixes, sheets, wishes,
-                                warmBlue, touches, wells, code))
+    if (auto error = firstError(tubes, swatches, papers, devices, filters, needs, palettes, mixes, sheets, subjects,
+                                wishes, warmBlue, touches, wells, code))
         return tl::unexpected(*error);
     return Notebook{std::move(*tubes),
                     std::move(*swatches),
@@ -216,6 +232,7 @@ Result<Notebook> loadRows(const QSqlDatabase& database)
                     std::move(*palettes),
                     std::move(*mixes),
                     std::move(*sheets),
+                    std::move(*subjects),
                     std::move(*wishes),
                     parseWarmBlue(*warmBlue).value_or(WarmBlue::VioletSide),
                     touches->empty() ? usualTouchesAPart
@@ -245,6 +262,8 @@ Result<void> writeRows(const QSqlDatabase& database, NotebookEdit& edit)
         done = write(database, edit.putMixes);
     if (done)
         done = write(database, edit.putSheets);
+    if (done)
+        done = write(database, edit.putSubjects);
     for (PaletteRecord& palette : edit.putPalettes)
         if (done)
             done = writePalette(database, palette);
@@ -281,11 +300,8 @@ Result<Picture> loadPicture(const QSqlDatabase& database, const std::string& nam
 Result<void> checkPicturesAreThere(const QSqlDatabase& database, const NotebookEdit& edit)
 {
     std::set<std::string> named;
-    for (const SwatchRecord& swatch : edit.putSwatches)
-        named.insert(swatch.picture);
-    for (const MixRecord& mix : edit.putMixes)
-        named.insert(mix.picture);
-    named.erase("");
+    forEachPictureOf(edit.putSwatches, edit.putMixes, edit.putSubjects,
+                     [&](const std::string& name) { named.insert(name); });
     QSqlQuery query(database);
     query.prepare(QStringLiteral("SELECT count(*) FROM picture WHERE name = ?"));
     for (const std::string& name : named) {

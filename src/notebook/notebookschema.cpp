@@ -87,8 +87,23 @@ const QStringList& upgradeFrom(int version)
         statements({"CREATE TABLE used_id (kind TEXT PRIMARY KEY, last INTEGER NOT NULL)",
                     "INSERT INTO used_id (kind, last) SELECT 'sheet', seq FROM sqlite_sequence WHERE name = 'sheet'",
                     "PRAGMA user_version = 4"});
+    static const QStringList toFifth =
+        statements({"ALTER TABLE need ADD COLUMN transparent INTEGER NOT NULL DEFAULT 0",
+                    "ALTER TABLE need ADD COLUMN lightfast INTEGER NOT NULL DEFAULT 0",
+                    "ALTER TABLE need ADD COLUMN lifts INTEGER NOT NULL DEFAULT 0",
+                    "ALTER TABLE need ADD COLUMN value_first INTEGER NOT NULL DEFAULT 0",
+                    "ALTER TABLE need ADD COLUMN subject INTEGER NOT NULL DEFAULT 0",
+                    "CREATE TABLE subject (id INTEGER PRIMARY KEY, name TEXT NOT NULL, picture TEXT NOT NULL, "
+                    "white_l REAL, white_a REAL, white_b REAL, pins TEXT NOT NULL)",
+                    "PRAGMA user_version = 5"});
     static const QStringList nothing;
-    return version == 1 ? toSecond : version == 2 ? toThird : version == 3 ? toFourth : nothing;
+    switch (version) {
+    case 1: return toSecond;
+    case 2: return toThird;
+    case 3: return toFourth;
+    case 4: return toFifth;
+    default: return nothing;
+    }
 }
 
 QStringList tablesOf(int version)
@@ -100,6 +115,8 @@ QStringList tablesOf(int version)
         tables += statements({"mix", "sheet"});
     if (version >= 4)
         tables += statements({"used_id"});
+    if (version >= 5)
+        tables += statements({"subject"});
     return tables;
 }
 

@@ -426,6 +426,8 @@ Result<Notebook> NotebookStore::load()
         forget(swatch, "reading ");
     for (MixRecord& mix : notebook->mixes)
         forget(mix, "mix ");
+    for (SubjectRecord& subject : notebook->subjects)
+        forget(subject, "picture ");
     return notebook;
 }
 

@@ -17,7 +17,7 @@ class NotebookStore {
 public:
     /// "Iris" in ASCII, as SQLite's application_id.
     static constexpr int applicationId = 0x49726973;
-    static constexpr int schemaVersion = 4;
+    static constexpr int schemaVersion = 5;
 
     /// Makes a new, empty notebook, under another name first, so that one cut short leaves nothing of this name; an
     /// empty file of this name, such as an earlier program may have left, is taken for none. FileUnwritable when there

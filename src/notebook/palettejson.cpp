@@ -3,6 +3,7 @@
 #include "notebook/jsonfields.h"
 
 #include <algorithm>
+#include <array>
 
 namespace iris {
 namespace {
@@ -30,15 +31,28 @@ std::vector<TubeId> readIds(const JsonReader& reader, const char* key)
     return ids;
 }
 
+/// What a need asks besides its colour, each under its key.
+template <typename Terms> auto termsOf(Terms& terms)
+{
+    return std::array{std::pair("transparent", &terms.transparent), std::pair("lightfast", &terms.lightfast),
+                      std::pair("lifts", &terms.lifts), std::pair("value_first", &terms.valueFirst)};
+}
+
 } // namespace
 
 Json jsonOf(const NeedRecord& record)
 {
-    return Json{{"id", record.id.value},
+    Json object{{"id", record.id.value},
                 {"name", record.need.name},
                 {"target", jsonOf(record.need.target)},
                 {"tolerance", record.need.tolerance},
                 {"importance", record.need.importance}};
+    for (const auto& [key, asked] : termsOf(record.need.terms))
+        if (*asked)
+            object[key] = true;
+    if (record.subject.value != 0)
+        object["subject"] = record.subject.value;
+    return object;
 }
 
 Json jsonOf(const PaletteRecord& palette)
@@ -56,9 +70,13 @@ Json jsonOf(const PaletteWishes& wishes)
 
 NeedRecord readNeed(const JsonReader& reader)
 {
-    return {idOf<NeedId>(reader),
-            {reader.get<std::string>("name"), reader.lab("target"), reader.get<double>("tolerance"),
-             reader.get<int>("importance")}};
+    NeedRecord record{idOf<NeedId>(reader),
+                      {reader.get<std::string>("name"), reader.lab("target"), reader.get<double>("tolerance"),
+                       reader.get<int>("importance")},
+                      {reader.get<std::int64_t>("subject", 0)}};
+    for (const auto& [key, asked] : termsOf(record.need.terms))
+        *asked = reader.get<bool>(key, false);
+    return record;
 }
 
 PaletteRecord readPalette(const JsonReader& reader)

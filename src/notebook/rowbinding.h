@@ -1,6 +1,7 @@
 #pragma once
 
 #include "notebook/mixrecord.h"
+#include "notebook/needrecord.h"
 #include "paint/rebuild.h"
 
 #include <QSqlQuery>
@@ -19,6 +20,7 @@ public:
     std::string text() { return m_query.value(m_column++).toString().toStdString(); }
     double real() { return m_query.value(m_column++).toDouble(); }
     int whole() { return m_query.value(m_column++).toInt(); }
+    bool flag() { return whole() != 0; }
     std::int64_t id() { return m_query.value(m_column++).toLongLong(); }
     Lab lab()
     {
@@ -79,6 +81,7 @@ public:
     Binder& operator<<(TubeId value) { return add(static_cast<qlonglong>(value.value)); }
     Binder& operator<<(MixId value) { return add(static_cast<qlonglong>(value.value)); }
     Binder& operator<<(SheetId value) { return add(static_cast<qlonglong>(value.value)); }
+    Binder& operator<<(SubjectId value) { return add(static_cast<qlonglong>(value.value)); }
     Binder& operator<<(const Lab& lab) { return *this << lab.l << lab.a << lab.b; }
     Binder& operator<<(const Swatch& swatch) { return *this << swatch.full << swatch.thin << swatch.overBlack; }
     Binder& operator<<(const std::optional<double>& value) { return add(value ? QVariant(*value) : QVariant()); }

@@ -316,6 +316,26 @@ void mend(NeedRecord& need, Complaints& complaints)
     mender.colour(need.need.target, "its colour");
     mender.number(need.need.tolerance, "tolerance", allowed::tolerance);
     mender.number(need.need.importance, "importance", allowed::importance);
+    mender.reference(need.subject, "its picture");
+}
+
+void mend(SubjectRecord& subject, Complaints& complaints)
+{
+    Mender mender(complaints, "picture", subject.id.value, subject.name);
+    mender.name(subject.name, "name");
+    mender.picture(subject.picture);
+    mender.colour(subject.white, "its white");
+    if (subject.pins.size() > mostPins) {
+        mender.complain("it has more than " + std::to_string(mostPins) + " places");
+        subject.pins.resize(mostPins);
+    }
+    for (SubjectPin& pin : subject.pins) {
+        mender.number(pin.x, "where a place is across", allowed::pinPlace);
+        mender.number(pin.y, "where a place is down", allowed::pinPlace);
+        mender.number(pin.radius, "how large a place is", allowed::pinPlace);
+        mender.colour(pin.colour, "the colour of a place");
+        mender.reference(pin.need, "the need of a place");
+    }
 }
 
 void mend(PaletteRecord& palette, Complaints& complaints)
@@ -405,6 +425,11 @@ void mend(Notebook& notebook, Complaints& complaints)
     sortAndMend(notebook.palettes, "palettes", complaints);
     sortAndMend(notebook.mixes, "mixes", complaints);
     sortAndMend(notebook.sheets, "sheets", complaints);
+    sortAndMend(notebook.subjects, "pictures", complaints);
+    if (notebook.subjects.size() > mostSubjects) {
+        complaints.push_back("it has more than " + std::to_string(mostSubjects) + " pictures");
+        notebook.subjects.resize(mostSubjects);
+    }
     std::erase_if(notebook.swatches, [&](const SwatchRecord& swatch) {
         const bool stranger = !notebook.tube(swatch.tube);
         if (stranger)
@@ -435,7 +460,7 @@ Result<void> checkSound(const NotebookEdit& edit)
     Result<void> sound;
     const auto checkEach = [&](const auto&... lists) { return (static_cast<bool>(sound = checkAll(lists)) && ...); };
     checkEach(edit.putTubes, edit.putSwatches, edit.putPapers, edit.putDevices, edit.putFilters, edit.putNeeds,
-              edit.putPalettes, edit.putMixes, edit.putSheets);
+              edit.putPalettes, edit.putMixes, edit.putSheets, edit.putSubjects);
     if (sound)
         sound = checkPictures(edit.pictures);
     if (sound && edit.code && !isNotebookCode(*edit.code))

@@ -35,6 +35,7 @@ inline constexpr Range gain{-100, 100}; ///< a cell of a device's matrix
 inline constexpr Range cellMm{15, 75};
 inline constexpr Range columns{1, 100};
 inline constexpr Range cell{-1, 9999}; ///< of a sheet; -1 for none
+inline constexpr Range pinPlace{0, 1}; ///< of a picture
 inline constexpr Range paletteTubes{1, 12};
 inline constexpr Range id{1, 9e15};        ///< whole numbers a double still tells apart
 inline constexpr Range reference{0, 9e15}; ///< an id, or 0 for none
@@ -57,6 +58,7 @@ void mend(NeedRecord& need, Complaints& complaints);
 void mend(PaletteRecord& palette, Complaints& complaints);
 void mend(MixRecord& mix, Complaints& complaints);
 void mend(SheetRecord& sheet, Complaints& complaints);
+void mend(SubjectRecord& subject, Complaints& complaints);
 void mend(WellRecord& well, Complaints& complaints);
 
 /// A whole notebook, with what its records say of each other: readings of tubes that are not there, palettes and wishes
@@ -79,7 +81,7 @@ bool isAllowed(const Lab& colour);
 
 /// The kinds of records that have numbers, as their tables are called.
 inline constexpr std::array kindsWithIds{"tube", "swatch",  "paper", "device", "filter",
-                                         "need", "palette", "mix",   "sheet"};
+                                         "need", "palette", "mix",   "sheet",  "subject"};
 bool isKindWithIds(std::string_view kind);
 
 /// Says so of a number of touches that is none of allTouchesAPart.

@@ -145,7 +145,7 @@ Result<std::vector<std::string>> rebuildUsedIds(const QSqlDatabase& database)
                     {"paper", highest(notebook->papers)},     {"device", highest(notebook->devices)},
                     {"filter", highest(notebook->filters)},   {"need", highest(notebook->needs)},
                     {"palette", highest(notebook->palettes)}, {"mix", highest(notebook->mixes)},
-                    {"sheet", highest(notebook->sheets)}};
+                    {"sheet", highest(notebook->sheets)},     {"subject", highest(notebook->subjects)}};
     Reunion reunion(*notebook);
     for (MixRecord mix : notebook->mixes) {
         reunion.mend(mix.parts, nameOf(mix));

@@ -26,7 +26,15 @@ public:
         for (std::int64_t id = 1; id <= below(3); ++id)
             notebook.filters.push_back(filter({id}));
         for (std::int64_t id = 1; id <= below(4); ++id)
-            notebook.needs.push_back({{id}, {text(), lab(), 1 + real(9), 1 + below(3)}});
+            notebook.needs.push_back({{id},
+                                      {text(),
+                                       lab(),
+                                       1 + real(9),
+                                       1 + below(3),
+                                       {below(2) == 1, below(2) == 1, below(2) == 1, below(2) == 1}},
+                                      {below(3)}});
+        for (std::int64_t id = 1; id <= below(4); ++id)
+            notebook.subjects.push_back(subject({id}, dump));
         for (std::int64_t id = 1; id <= below(3); ++id)
             notebook.palettes.push_back({{id}, text(), {notebook.tubes[1].id, notebook.tubes[0].id}});
         for (std::int64_t id = 1; id <= below(5); ++id)
@@ -62,6 +70,15 @@ public:
         }
         well.best = below(2) == 1;
         return well;
+    }
+
+    iris::SubjectRecord subject(iris::SubjectId id, iris::NotebookDump& dump)
+    {
+        iris::SubjectRecord subject{
+            id, text(), below(2) ? picture("p" + std::to_string(id.value), dump) : "", maybe(lab()), {}};
+        for (int i = below(5); i > 0; --i)
+            subject.pins.push_back({real(1), real(1), real(1), lab(), {below(4)}});
+        return subject;
     }
 
     int below(int limit) { return static_cast<int>(m_random() % static_cast<unsigned>(limit)); }

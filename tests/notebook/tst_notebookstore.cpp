@@ -239,7 +239,7 @@ void TestNotebookStore::marksItsFiles()
     const QByteArray header = contentsOf(file("a.iris"));
     // SQLite file format: application_id at byte 68, user_version at byte 60, big-endian.
     QCOMPARE(header.mid(68, 4), QByteArray("Iris"));
-    QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\4", 4));
+    QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\5", 4));
 }
 
 void TestNotebookStore::olderNotebooksAreCopiedAndBroughtUpToDate()
@@ -437,7 +437,7 @@ void TestNotebookStore::aTornJournalIsRolledBack()
         QSqlQuery query(database);
         QVERIFY(query.exec("PRAGMA cache_size = 1") && query.exec("BEGIN"));
         for (int i = 0; i < 400; ++i)
-            QVERIFY(query.exec(QString("INSERT INTO need VALUES (NULL, '%1', 1, 2, 3, 4, 5)").arg(QString(400, 'x'))));
+            QVERIFY(query.exec(QString("INSERT INTO need (name, l, a, b, tolerance, importance) VALUES ('%1', 1, 2, 3, 4, 2)").arg(QString(400, 'x'))));
         QVERIFY(QFile::copy(file("a.iris"), file("b.iris")));
         QVERIFY(QFile::copy(file("a.iris-journal"), file("b.iris-journal")));
         QVERIFY(query.exec("ROLLBACK"));

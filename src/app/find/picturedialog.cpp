@@ -19,7 +19,6 @@ namespace iris {
 namespace {
 
 constexpr int sideWidth = 260;
-constexpr std::size_t mostPins = 40;
 constexpr double workable = 7;
 
 /// Radii go up by thirds, from one pixel to a large region.
