@@ -38,6 +38,7 @@ struct Request {
     MotherArguments mother;
     DiagnoseArguments diagnose;
     PaletteArguments palette;
+    PictureArguments picture;
     NotebookArguments notebook;
     TouchesArguments touches;
     TubesArguments tubes;
@@ -311,6 +312,18 @@ void setUpChoosing(CLI::App& app, Request& request)
     addSource(palette, request.palette.source);
 }
 
+void setUpPictures(CLI::App& app, Request& request)
+{
+    auto* needs = addCommand(app, request, "needs-from-picture", "The colours a picture is made of, as needs",
+                             [&] { return needsFromPictureCommand(request.picture); });
+    addText(needs, "PICTURE", request.picture.picture, "A photograph or sketch: PNG, JPEG, TIFF or WebP")->required();
+    addNumber(needs, "--colours", request.picture.most, "How many at most, 2 to 40", {{2, 40}, "2 to 40"});
+    addText(needs, "--white", request.picture.white, "A place that is white or grey, as X,Y in pixels");
+    addText(needs, "--out", request.picture.out, "Write them as CSV");
+    auto* into = addText(needs, "--into", request.picture.into, "Keep the picture and its needs in this notebook");
+    addText(needs, "--name", request.picture.name, "What the picture is called there")->needs(into);
+}
+
 void setUpNotebooks(CLI::App& app, Request& request)
 {
     auto* notebook = addCommand(app, request, "notebook", "Make a new notebook from CSV files",
@@ -502,6 +515,7 @@ int runCli(std::vector<std::string> arguments, std::ostream& out, std::ostream& 
     setUpWell(app, request);
     setUpMending(app, request);
     setUpChoosing(app, request);
+    setUpPictures(app, request);
     setUpNotebooks(app, request);
     setUpReading(app, request);
     setUpExchange(app, request);

@@ -236,6 +236,17 @@ struct PaletteArguments {
 };
 Result<Output> paletteCommand(const PaletteArguments& arguments);
 
+struct PictureArguments {
+    std::string picture;
+    int most = 12;
+    std::string white; ///< X,Y of a place that is white or grey
+    std::string out;   ///< a CSV of needs to write
+    std::string into;  ///< a notebook to keep picture and needs in
+    std::string name;  ///< of the picture; that of its file when empty
+};
+/// The colours a picture is made of, as needs.
+Result<Output> needsFromPictureCommand(const PictureArguments& arguments);
+
 struct NotebookArguments {
     std::string file;
     std::string tubesFile;

@@ -71,14 +71,6 @@ template <> Result<void> keepNamed(const QSqlDatabase& database, const NeedRecor
     return keepUsed(database, "subject", need.subject.value);
 }
 
-template <> Result<void> keepNamed(const QSqlDatabase& database, const SubjectRecord& subject)
-{
-    NeedId highest;
-    for (const SubjectPin& pin : subject.pins)
-        highest = std::max(highest, pin.need);
-    return keepUsed(database, "need", highest.value);
-}
-
 template <> Result<void> keepNamed(const QSqlDatabase& database, const SheetRecord& sheet)
 {
     Result<void> done;

@@ -334,7 +334,6 @@ void mend(SubjectRecord& subject, Complaints& complaints)
         mender.number(pin.y, "where a place is down", allowed::pinPlace);
         mender.number(pin.radius, "how large a place is", allowed::pinPlace);
         mender.colour(pin.colour, "the colour of a place");
-        mender.reference(pin.need, "the need of a place");
     }
 }
 

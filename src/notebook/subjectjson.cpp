@@ -8,22 +8,14 @@ namespace {
 Json listOf(const std::vector<SubjectPin>& pins)
 {
     Json list = Json::array();
-    for (const SubjectPin& pin : pins) {
-        Json object{{"x", pin.x}, {"y", pin.y}, {"radius", pin.radius}, {"colour", jsonOf(pin.colour)}};
-        if (pin.need.value != 0)
-            object["need"] = pin.need.value;
-        list.push_back(object);
-    }
+    for (const SubjectPin& pin : pins)
+        list.push_back({{"x", pin.x}, {"y", pin.y}, {"radius", pin.radius}, {"colour", jsonOf(pin.colour)}});
     return list;
 }
 
 SubjectPin readPin(const JsonReader& reader)
 {
-    return {reader.get<double>("x"),
-            reader.get<double>("y"),
-            reader.get<double>("radius", 0.0),
-            reader.lab("colour"),
-            {reader.get<std::int64_t>("need", 0)}};
+    return {reader.get<double>("x"), reader.get<double>("y"), reader.get<double>("radius", 0.0), reader.lab("colour")};
 }
 
 } // namespace

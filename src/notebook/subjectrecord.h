@@ -9,13 +9,12 @@
 
 namespace iris {
 
-/// A place picked in a picture: a colour to mix, or one that is needed.
+/// A place picked in a picture. It is a need when a need of that picture is for just its colour.
 struct SubjectPin {
     double x = 0;      ///< share of the picture's width, 0 to 1
     double y = 0;      ///< share of its height
     double radius = 0; ///< of what is averaged, as a share of the width; 0 for a single pixel
     Lab colour;        ///< what was seen there, with the white as it was set
-    NeedId need;       ///< the need it was written down as; 0 for none, and it may be gone
 
     bool operator==(const SubjectPin&) const = default;
 };

@@ -134,6 +134,19 @@ Result<double> parseTolerance(std::string_view text)
     return *number;
 }
 
+std::string writeNeedsCsv(std::span<const Need> needs)
+{
+    const auto yes = [](bool asked) { return std::string(asked ? "yes" : ""); };
+    std::string csv =
+        csvLine({"name", "L", "a", "b", "tolerance", "importance", "transparent", "lightfast", "lifts", "value_first"});
+    for (const Need& need : needs)
+        csv += csvLine({guarded(need.name), shortestNumber(need.target.l), shortestNumber(need.target.a),
+                        shortestNumber(need.target.b), shortestNumber(need.tolerance), std::to_string(need.importance),
+                        yes(need.terms.transparent), yes(need.terms.lightfast), yes(need.terms.lifts),
+                        yes(need.terms.valueFirst)});
+    return csv;
+}
+
 Result<std::vector<Need>> readNeedsCsv(std::string_view text)
 {
     const auto records = readCsv(text, guessSeparator(text));

@@ -64,4 +64,7 @@ Result<double> parseTolerance(std::string_view text);
 /// ignored. A bad row is an error with its line.
 Result<std::vector<Need>> readNeedsCsv(std::string_view text);
 
+/// The same columns written; what is read back is equal.
+std::string writeNeedsCsv(std::span<const Need> needs);
+
 } // namespace iris

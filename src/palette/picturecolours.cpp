@@ -1,11 +1,13 @@
 #include "palette/picturecolours.h"
 
+#include "colour/colourname.h"
 #include "colour/deltae.h"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
 #include <limits>
+#include <map>
 #include <numeric>
 #include <optional>
 
@@ -317,6 +319,25 @@ std::vector<PictureColour> pictureColours(const ColourCells& cells, std::size_t 
     giveShares(cells, colours);
     std::ranges::stable_sort(colours, std::greater<>(), [](const PictureColour& colour) { return colour.colour.l; });
     return colours;
+}
+
+std::vector<Need> needsFor(std::span<const PictureColour> colours)
+{
+    constexpr double much = 0.15;
+    std::vector<Need> needs;
+    std::map<std::string, int> named;
+    for (const PictureColour& colour : colours) {
+        Need need;
+        need.name = colourName(colour.colour);
+        if (const int before = named[need.name]++; before > 0)
+            need.name += " " + std::to_string(before + 1);
+        need.target = colour.colour;
+        need.tolerance = tolerance::workable;
+        need.importance = colour.share >= much ? 3 : 2;
+        need.terms.valueFirst = colour.role == PictureRole::Darkest || colour.role == PictureRole::Lightest;
+        needs.push_back(std::move(need));
+    }
+    return needs;
 }
 
 std::vector<Lab> splitColour(const ColourCells& cells, std::span<const Lab> colours, std::size_t which)

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "palette/colourcells.h"
+#include "palette/need.h"
 
 #include <string_view>
 
@@ -40,6 +41,10 @@ double clusterSpread(const ColourCells& cells, std::span<const Lab> middles);
 /// small vivid accents that these pass over; the darkest dark and the lightest light. Lightest first.
 /// @param most how many, 2 or more; accents and the two ends take the place of what there is least of
 std::vector<PictureColour> pictureColours(const ColourCells& cells, std::size_t most);
+
+/// What they come to as needs, named in words: what there is much of matters most, the two ends go by their value
+/// first.
+std::vector<Need> needsFor(std::span<const PictureColour> colours);
 
 /// A colour taken apart into the two that its part of the picture is made of; empty when there is but one.
 /// @param which among `colours`, whose nearest cells are its part

@@ -77,7 +77,7 @@ public:
         iris::SubjectRecord subject{
             id, text(), below(2) ? picture("p" + std::to_string(id.value), dump) : "", maybe(lab()), {}};
         for (int i = below(5); i > 0; --i)
-            subject.pins.push_back({real(1), real(1), real(1), lab(), {below(4)}});
+            subject.pins.push_back({real(1), real(1), real(1), lab()});
         return subject;
     }
 

@@ -1,0 +1,112 @@
+#include "base/text.h"
+#include "cli/json.h"
+#include "cli/progress.h"
+#include "cli/tubesource.h"
+#include "colour/colourname.h"
+#include "files/outputfile.h"
+#include "palette/picturecolours.h"
+#include "sheet/keptpicture.h"
+#include "sheet/pickedcolour.h"
+#include "sheet/picturesample.h"
+
+#include <QFileInfo>
+
+namespace iris {
+namespace {
+
+constexpr int aroundTheWhite = 4; ///< pixels
+
+Result<std::optional<LinearRgb>> whiteOf(const Scan& scan, const std::string& place)
+{
+    if (place.empty())
+        return std::nullopt;
+    const std::vector<std::string> parts = split(place, ',');
+    std::optional<int> x;
+    std::optional<int> y;
+    if (parts.size() == 2) {
+        x = parseWholeNumber(parts[0], 0, scan.size().width() - 1);
+        y = parseWholeNumber(parts[1], 0, scan.size().height() - 1);
+    }
+    if (!x || !y)
+        return failure(ErrorCode::BadOption, "--white is a place in the picture as X,Y, at most "
+                                                 + std::to_string(scan.size().width() - 1) + ","
+                                                 + std::to_string(scan.size().height() - 1));
+    return lightAt(scan, {*x, *y}, aroundTheWhite);
+}
+
+Json jsonOf(const PictureColour& colour, const Need& need)
+{
+    Json object{{"need", need.name},           {"target", toJson(need.target)}, {"share", rounded(colour.share, 4)},
+                {"role", nameOf(colour.role)}, {"importance", need.importance}, {"value_first", need.terms.valueFirst}};
+    addDisplay(object, need.target);
+    return object;
+}
+
+std::string textOf(const PictureColour& colour, const Need& need)
+{
+    std::string line =
+        "  " + formatNumber(100 * colour.share, 1) + " %  " + need.name + "  (" + labText(need.target) + ")";
+    if (colour.role != PictureRole::Common)
+        line += ", " + std::string(nameOf(colour.role));
+    return line + "\n";
+}
+
+/// Keeps the picture, and then its needs, which go by its number.
+Result<void> keep(const PictureArguments& arguments, const Scan& scan, const std::optional<LinearRgb>& white,
+                  const std::vector<Need>& needs)
+{
+    auto open = openNotebook(arguments.into);
+    if (!open)
+        return tl::unexpected(open.error());
+    if (open->notebook.subjects.size() >= mostSubjects)
+        return failure(ErrorCode::BadOption, "the notebook keeps as many pictures as it can; take one out first");
+    if (open->notebook.needs.size() + needs.size() > mostNeeds)
+        return failure(ErrorCode::BadNeed, "that would be more than " + std::to_string(mostNeeds) + " needs");
+    const Picture picture = pictureOf(scan.image(), subjectWidth);
+    const std::string file = QFileInfo(QString::fromStdString(arguments.picture)).completeBaseName().toStdString();
+    SubjectRecord subject{{}, arguments.name.empty() ? file : arguments.name, picture.name, {}, {}};
+    if (white)
+        subject.white = pickedColour(*white);
+    NotebookEdit edit;
+    edit.pictures = {picture};
+    edit.putSubjects = {subject};
+    const auto kept = open->store->apply(std::move(edit));
+    if (!kept)
+        return tl::unexpected(kept.error());
+    NotebookEdit more;
+    for (const Need& need : needs)
+        more.putNeeds.push_back({{}, need, kept->putSubjects.front().id});
+    const auto written = open->store->apply(std::move(more));
+    return written ? Result<void>{} : tl::unexpected(written.error());
+}
+
+} // namespace
+
+Result<Output> needsFromPictureCommand(const PictureArguments& arguments)
+{
+    const auto scan = Scan::load(QString::fromStdString(arguments.picture));
+    if (!scan)
+        return tl::unexpected(scan.error());
+    const auto white = whiteOf(*scan, arguments.white);
+    if (!white)
+        return tl::unexpected(white.error());
+    const ColourCells cells = colourCells(sampleOf(*scan, sampleSide, *white).pixels);
+    const std::vector<PictureColour> colours = pictureColours(cells, static_cast<std::size_t>(arguments.most));
+    const std::vector<Need> needs = needsFor(colours);
+    if (!arguments.out.empty())
+        if (const auto done = writeWhole(QString::fromStdString(arguments.out), writeNeedsCsv(needs)); !done)
+            return tl::unexpected(done.error());
+    if (!arguments.into.empty())
+        if (const auto done = keep(arguments, *scan, *white, needs); !done)
+            return tl::unexpected(done.error());
+    Output output;
+    output.text = "The picture is made of " + counted(colours.size(), "colour") + ":\n";
+    output.json = {{"colours", Json::array()}};
+    for (std::size_t i = 0; i < colours.size(); ++i) {
+        output.text += textOf(colours[i], needs[i]);
+        output.json["colours"].push_back(jsonOf(colours[i], needs[i]));
+    }
+    return output;
+}
+
+} // namespace iris
