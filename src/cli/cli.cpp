@@ -390,7 +390,9 @@ void setUpReading(CLI::App& app, Request& request)
 
     auto* simulate = addCommand(app, request, "simulate", "Paint with a made-up scanner, camera, chart or instrument",
                                 [&] { return simulateCommand(request.simulate); });
-    addText(simulate, "WHAT", request.simulate.what, "card, photo, chart, measurement or sheet")->required();
+    addText(simulate, "WHAT", request.simulate.what, "card, photo, chart, measurement, sheet, picture or snapshot")
+        ->required();
+    addText(simulate, "--script", request.simulate.script, "What a picture is made of, a file; docs/cli.md tells how");
     addText(simulate, "--tube", request.simulate.tube, "The tube to paint with");
     addText(simulate, "--out", request.simulate.out, "The file to write")->required();
     addNumber(simulate, "--dpi", request.simulate.dpi, "Of a scan", rules::dpi);

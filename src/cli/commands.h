@@ -312,7 +312,8 @@ struct MeasurementArguments {
 Result<Output> readMeasurementsCommand(const MeasurementArguments& arguments);
 
 struct SimulateArguments {
-    std::string what; ///< card, photo, chart, measurement or sheet
+    std::string what;   ///< card, photo, chart, measurement, sheet, picture or snapshot
+    std::string script; ///< of a picture
     std::string tube;
     std::string out;
     std::optional<double> dpi; ///< 300 when left out

@@ -52,7 +52,7 @@ std::string textOf(const PictureColour& colour, const Need& need)
 }
 
 /// Keeps the picture, and then its needs, which go by its number.
-Result<void> keep(const PictureArguments& arguments, const Scan& scan, const std::optional<LinearRgb>& white,
+Result<void> keep(const PictureArguments& arguments, const std::optional<LinearRgb>& white,
                   const std::vector<Need>& needs)
 {
     auto open = openNotebook(arguments.into);
@@ -62,13 +62,15 @@ Result<void> keep(const PictureArguments& arguments, const Scan& scan, const std
         return failure(ErrorCode::BadOption, "the notebook keeps as many pictures as it can; take one out first");
     if (open->notebook.needs.size() + needs.size() > mostNeeds)
         return failure(ErrorCode::BadNeed, "that would be more than " + std::to_string(mostNeeds) + " needs");
-    const Picture picture = pictureOf(scan.image(), subjectWidth);
+    const auto picture = pictureFrom(QString::fromStdString(arguments.picture), subjectWidth);
+    if (!picture)
+        return tl::unexpected(picture.error());
     const std::string file = QFileInfo(QString::fromStdString(arguments.picture)).completeBaseName().toStdString();
-    SubjectRecord subject{{}, arguments.name.empty() ? file : arguments.name, picture.name, {}, {}};
+    SubjectRecord subject{{}, arguments.name.empty() ? file : arguments.name, picture->name, {}, {}};
     if (white)
         subject.white = pickedColour(*white);
     NotebookEdit edit;
-    edit.pictures = {picture};
+    edit.pictures = {*picture};
     edit.putSubjects = {subject};
     const auto kept = open->store->apply(std::move(edit));
     if (!kept)
@@ -97,7 +99,7 @@ Result<Output> needsFromPictureCommand(const PictureArguments& arguments)
         if (const auto done = writeWhole(QString::fromStdString(arguments.out), writeNeedsCsv(needs)); !done)
             return tl::unexpected(done.error());
     if (!arguments.into.empty())
-        if (const auto done = keep(arguments, *scan, *white, needs); !done)
+        if (const auto done = keep(arguments, *white, needs); !done)
             return tl::unexpected(done.error());
     Output output;
     output.text = "The picture is made of " + counted(colours.size(), "colour") + ":\n";

@@ -1,11 +1,13 @@
 #include "base/text.h"
 #include "cli/commands.h"
+#include "cli/textinput.h"
 #include "cli/tubesource.h"
 #include "files/outputfile.h"
 #include "notebook/cgats.h"
 #include "sheet/picturefile.h"
 #include "sheet/simulateddevice.h"
 #include "sheet/simulatedinstrument.h"
+#include "sheet/simulatedpicture.h"
 #include "sheet/simulatedsheet.h"
 
 #include <algorithm>
@@ -108,6 +110,7 @@ Result<void> checkOptions(const SimulateArguments& arguments)
     const std::string& what = arguments.what;
     const bool isSheet = what == "sheet";
     const bool isChart = what == "chart";
+    const bool isPicture = what == "picture" || what == "snapshot";
     const auto idle = [&](const char* option) {
         return failure(ErrorCode::BadOption, std::string(option) + " has no effect on a simulated " + what);
     };
@@ -119,17 +122,47 @@ Result<void> checkOptions(const SimulateArguments& arguments)
         return idle("--colours-off");
     if (!isSheet && arguments.lineRuns)
         return idle("--line-runs");
-    if ((isSheet || isChart) && !arguments.tube.empty())
+    if (!isPicture && !arguments.script.empty())
+        return idle("--script");
+    if (isPicture && arguments.script.empty())
+        return failure(ErrorCode::BadOption, "a simulated picture is told by --script");
+    if (what == "picture" && arguments.device)
+        return idle("--device");
+    if ((isSheet || isChart || isPicture) && !arguments.tube.empty())
         return idle("--tube");
     if (isChart && arguments.seed)
         return idle("--seed");
     if (isChart && !arguments.source.notebook.empty())
         return idle("--notebook");
-    if ((what == "photo" || what == "measurement") && arguments.dpi)
+    if ((what == "photo" || what == "measurement" || what == "snapshot") && arguments.dpi)
         return idle("--dpi");
     if (what == "measurement" && arguments.device)
         return idle("--device");
     return {};
+}
+
+/// A made-up painting out of a script: itself, or a snapshot of it with a camera's faults.
+Result<Output> picture(const SimulateArguments& arguments, const TubeSource& source)
+{
+    constexpr double usualPictureDpi = 100;
+    constexpr int snapshotWidth = 1600;
+    std::vector<std::string> remarks;
+    const auto script = textOf(arguments.script, InputKind::List, remarks);
+    if (!script)
+        return tl::unexpected(script.error());
+    const auto find = [&](const std::string& name) {
+        return source.find(name).map([&](std::size_t place) { return source.unlearnt()[place]; });
+    };
+    const unsigned seed = arguments.seed.value_or(1);
+    const auto scene = SimulatedPicture::from(*script, find, seed);
+    if (!scene)
+        return tl::unexpected(atFile(scene.error(), arguments.script));
+    const Scan scan = arguments.what == "snapshot"
+                          ? photographed(*scene, snapshotWidth, cameraFaults(arguments.device.value_or(1), seed))
+                          : scanned(*scene, arguments.dpi.value_or(usualPictureDpi), DeviceFaults{});
+    if (const auto done = saved(scan, arguments.out); !done)
+        return tl::unexpected(done.error());
+    return Output{shown(arguments.out) + "\n", Json{{"file", arguments.out}}, remarks};
 }
 
 /// A card as it is scanned or photographed, or the measurements of one.
@@ -151,10 +184,12 @@ Result<void> writeCard(const SimulateArguments& arguments, const Paint& paint)
 
 Result<Output> simulateCommand(const SimulateArguments& arguments)
 {
-    const bool known = std::ranges::any_of(std::array{"card", "photo", "chart", "measurement", "sheet"},
-                                           [&](const char* what) { return arguments.what == what; });
+    const bool known =
+        std::ranges::any_of(std::array{"card", "photo", "chart", "measurement", "sheet", "picture", "snapshot"},
+                            [&](const char* what) { return arguments.what == what; });
     if (!known)
-        return failure(ErrorCode::BadOption, "what can be simulated is card, photo, chart, measurement or sheet");
+        return failure(ErrorCode::BadOption,
+                       "what can be simulated is card, photo, chart, measurement, sheet, picture or snapshot");
     if (const auto fine = checkOptions(arguments); !fine)
         return tl::unexpected(fine.error());
     if (const auto fine = arguments.what == "measurement" ? checkPlace(QString::fromStdString(arguments.out))
@@ -168,6 +203,8 @@ Result<Output> simulateCommand(const SimulateArguments& arguments)
         return tl::unexpected(source.error());
     if (arguments.what == "sheet")
         return sheet(arguments, *source);
+    if (arguments.what == "picture" || arguments.what == "snapshot")
+        return picture(arguments, *source);
     const auto place = source->find(arguments.tube);
     if (!place)
         return tl::unexpected(place.error());

@@ -2,11 +2,13 @@
 
 #include "base/csvfields.h"
 #include "base/text.h"
+#include "colour/colourname.h"
 #include "colour/deltae.h"
 #include "colour/srgb.h"
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 namespace iris {
 namespace {
@@ -108,6 +110,16 @@ double apartFrom(const Need& need, const Lab& colour)
     return std::sqrt(l * l + c * c + h * h);
 }
 
+void nameByColour(std::span<Need> needs)
+{
+    std::map<std::string, int> named;
+    for (Need& need : needs) {
+        need.name = colourName(need.target);
+        if (const int before = named[need.name]++; before > 0)
+            need.name.append(" ").append(std::to_string(before + 1));
+    }
+}
+
 std::string toleranceWord(double value)
 {
     if (value == tolerance::close)
@@ -136,14 +148,17 @@ Result<double> parseTolerance(std::string_view text)
 
 std::string writeNeedsCsv(std::span<const Need> needs)
 {
-    const auto yes = [](bool asked) { return std::string(asked ? "yes" : ""); };
     std::string csv =
         csvLine({"name", "L", "a", "b", "tolerance", "importance", "transparent", "lightfast", "lifts", "value_first"});
-    for (const Need& need : needs)
-        csv += csvLine({guarded(need.name), shortestNumber(need.target.l), shortestNumber(need.target.a),
-                        shortestNumber(need.target.b), shortestNumber(need.tolerance), std::to_string(need.importance),
-                        yes(need.terms.transparent), yes(need.terms.lightfast), yes(need.terms.lifts),
-                        yes(need.terms.valueFirst)});
+    for (const Need& need : needs) {
+        std::vector<std::string> fields{guarded(need.name)};
+        for (const double value : {need.target.l, need.target.a, need.target.b, need.tolerance})
+            fields.push_back(shortestNumber(value));
+        fields.push_back(std::to_string(need.importance));
+        for (const bool asked : {need.terms.transparent, need.terms.lightfast, need.terms.lifts, need.terms.valueFirst})
+            fields.emplace_back(asked ? "yes" : "");
+        csv += csvLine(fields);
+    }
     return csv;
 }
 

@@ -59,6 +59,9 @@ std::string toleranceWord(double tolerance);
 /// Reads "close", "workable", "loose" or a number above 0 and up to 40.
 Result<double> parseTolerance(std::string_view text);
 
+/// Names each need by its colour in words, "muted green, dark"; those that come out alike are numbered.
+void nameByColour(std::span<Need> needs);
+
 /// Reads needs from CSV. Columns: `name`, a colour as `L`,`a`,`b` or as `hex`, and optional `tolerance` (a number or a
 /// word), `importance` (1 to 3), and `transparent`, `lightfast`, `lifts`, `value_first` (yes or no). Other columns are
 /// ignored. A bad row is an error with its line.

@@ -1,13 +1,11 @@
 #include "palette/picturecolours.h"
 
-#include "colour/colourname.h"
 #include "colour/deltae.h"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
 #include <limits>
-#include <map>
 #include <numeric>
 #include <optional>
 
@@ -17,8 +15,9 @@ namespace {
 constexpr double hardlyToldApart = 5; ///< deltaE00 between two colours that one puddle serves
 constexpr double passedOver = 12;     ///< deltaE00 from every colour so far that makes an accent
 constexpr double speck = 4e-4;        ///< share of the picture; less is a speck
-constexpr double vivid = 22;          ///< chroma of an accent
-constexpr double endShare = 0.01;     ///< of the picture that the darkest dark and the lightest light are the mean of
+constexpr double mostOfAnAccent = 0.03;
+constexpr double vivid = 22;      ///< chroma of an accent
+constexpr double endShare = 0.01; ///< of the picture that the darkest dark and the lightest light are the mean of
 constexpr int mostRounds = 60;
 
 double squared(const Lab& one, const Lab& other)
@@ -317,6 +316,9 @@ std::vector<PictureColour> pictureColours(const ColourCells& cells, std::size_t 
         colours.push_back(*accent);
     }
     giveShares(cells, colours);
+    for (PictureColour& colour : colours)
+        if (colour.role == PictureRole::Accent && colour.share > mostOfAnAccent)
+            colour.role = PictureRole::Common;
     std::ranges::stable_sort(colours, std::greater<>(), [](const PictureColour& colour) { return colour.colour.l; });
     return colours;
 }
@@ -325,18 +327,15 @@ std::vector<Need> needsFor(std::span<const PictureColour> colours)
 {
     constexpr double much = 0.15;
     std::vector<Need> needs;
-    std::map<std::string, int> named;
     for (const PictureColour& colour : colours) {
         Need need;
-        need.name = colourName(colour.colour);
-        if (const int before = named[need.name]++; before > 0)
-            need.name += " " + std::to_string(before + 1);
         need.target = colour.colour;
         need.tolerance = tolerance::workable;
         need.importance = colour.share >= much ? 3 : 2;
         need.terms.valueFirst = colour.role == PictureRole::Darkest || colour.role == PictureRole::Lightest;
         needs.push_back(std::move(need));
     }
+    nameByColour(needs);
     return needs;
 }
 

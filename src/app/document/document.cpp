@@ -87,6 +87,7 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
     Q_EMIT notebookOpened();
     Q_EMIT tubesChanged();
     Q_EMIT needsChanged();
+    Q_EMIT subjectsChanged();
     Q_EMIT palettesChanged();
     Q_EMIT wishesChanged();
     Q_EMIT studioChanged();
@@ -123,6 +124,8 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
         Q_EMIT wellsChanged();
     if (before.needs != now.needs)
         Q_EMIT needsChanged();
+    if (before.subjects != now.subjects)
+        Q_EMIT subjectsChanged();
     if (before.palettes != now.palettes)
         Q_EMIT palettesChanged();
     if (before.wishes != now.wishes)
@@ -369,11 +372,43 @@ void Document::removeTubes(const std::vector<TubeId>& ids)
          ids.size() == 1 && first ? tr("remove %1").arg(quoted(first->name)) : tr("remove %1 tubes").arg(ids.size()));
 }
 
-void Document::addNeed(const Need& need)
+SubjectId Document::keepSubject(const SubjectRecord& subject, const QString& what,
+                                const std::optional<Picture>& picture)
+{
+    const SubjectId last = notebook().subjects.empty() ? SubjectId{} : notebook().subjects.back().id;
+    NotebookEdit edit;
+    edit.putSubjects = {subject};
+    if (picture)
+        edit.pictures = {*picture};
+    push(std::move(edit), what);
+    if (subject.id.value > 0 || notebook().subjects.empty())
+        return subject.id;
+    const SubjectId now = notebook().subjects.back().id;
+    return now > last ? now : SubjectId{};
+}
+
+void Document::removeSubject(SubjectId id)
+{
+    const SubjectRecord* subject = notebook().subject(id);
+    if (!subject)
+        return;
+    NotebookEdit edit;
+    edit.removeSubjects = {id};
+    push(std::move(edit), tr("take out the picture %1").arg(quoted(subject->name)));
+}
+
+void Document::addNeed(const Need& need, SubjectId subject)
+{
+    putNeeds({{{}, need, subject}}, {}, tr("add need %1").arg(quoted(need.name)));
+}
+
+void Document::putNeeds(std::vector<NeedRecord> needs, std::vector<NeedId> removed, const QString& what)
 {
     NotebookEdit edit;
-    edit.putNeeds = {{{}, need}};
-    push(std::move(edit), tr("add need %1").arg(quoted(need.name)));
+    edit.putNeeds = std::move(needs);
+    edit.removeNeeds = std::move(removed);
+    if (edit != NotebookEdit{})
+        push(std::move(edit), what);
 }
 
 void Document::changeNeed(const NeedRecord& need)

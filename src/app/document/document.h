@@ -83,7 +83,13 @@ public:
     /// @param touches one of allTouchesAPart
     void setTouchesAPart(int touches);
     void removeTubes(const std::vector<TubeId>& ids);
-    void addNeed(const Need& need);
+    /// Keeps a picture to paint from, or changes one that has an id; the number it has, or 0 when it could not be kept.
+    SubjectId keepSubject(const SubjectRecord& subject, const QString& what, const std::optional<Picture>& picture = {});
+    /// Takes a picture out; its needs stay, for any picture.
+    void removeSubject(SubjectId id);
+    void addNeed(const Need& need, SubjectId subject = {});
+    /// Puts needs, new ones and changed ones, and takes others out, in one step of undo.
+    void putNeeds(std::vector<NeedRecord> needs, std::vector<NeedId> removed, const QString& what);
     void changeNeed(const NeedRecord& need);
     void removeNeeds(const std::vector<NeedId>& ids);
     void keepPalette(const QString& name, std::vector<TubeId> tubes);
@@ -105,6 +111,8 @@ Q_SIGNALS:
     void mixesChanged();
     void sheetsChanged();
     void needsChanged();
+    /// Pictures to paint from, or the places picked in them.
+    void subjectsChanged();
     void palettesChanged();
     void wishesChanged();
     /// An edit could not be written; nothing was changed.

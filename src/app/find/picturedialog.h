@@ -1,7 +1,7 @@
 #pragma once
 
 #include "app/document/document.h"
-#include "app/find/picturecanvas.h"
+#include "app/parts/picturecanvas.h"
 #include "app/jobs/openpicture.h"
 
 #include <QDialog>

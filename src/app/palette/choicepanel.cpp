@@ -32,14 +32,6 @@ QPushButton* button(const QString& label, const char* name, QWidget* parent)
     return made;
 }
 
-std::vector<Need> needsOf(const Notebook& notebook)
-{
-    std::vector<Need> needs;
-    for (const NeedRecord& record : notebook.needs)
-        needs.push_back(record.need);
-    return needs;
-}
-
 /// "every set of 1, 2 and 3 tubes was tried and loses something"
 QString proofText(const Choice& choice, School school)
 {
@@ -74,7 +66,7 @@ ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSetting
     connect(&m_choosing, &JobBase::progressed, this,
             [this](double share) { m_progress->setValue(static_cast<int>(1000 * share)); });
     connect(&document, &Document::tubesChanged, this, &ChoicePanel::forget);
-    connect(&document, &Document::needsChanged, this, &ChoicePanel::forget);
+    connect(&needsModel, &QAbstractItemModel::modelReset, this, &ChoicePanel::forget);
     connect(&document, &Document::wishesChanged, this, &ChoicePanel::readWishes);
     connect(&document, &Document::palettesChanged, this, &ChoicePanel::fillKept);
     readWishes();
@@ -317,10 +309,10 @@ void ChoicePanel::begin(const Limits& limits, const QString& what)
     m_progress->setValue(0);
     showPage(WaitingPage);
     m_studio = m_document.studio();
-    std::vector<Need> needs = needsOf(m_studio->notebook);
+    m_needs = m_needsModel.needs();
     if (!m_session || !m_session->countsAsNow() || m_session->paints() != m_studio->paints
-        || m_session->needs() != needs)
-        m_session = std::make_shared<ChoiceSession>(m_studio->paints, std::move(needs));
+        || m_session->needs() != m_needs)
+        m_session = std::make_shared<ChoiceSession>(m_studio->paints, m_needs);
     m_choosing.start(
         [session = m_session, limits](const JobTools& tools) { return session->choose(limits, tools.workOptions()); },
         [this](const Result<Choice>& choice) { take(choice); });
@@ -348,7 +340,11 @@ QString ChoicePanel::nearestWords(const Choice& choice) const
 {
     QStringList words;
     for (const Unreachable& missed : choice.unreachable) {
-        const QString name = text(m_studio->notebook.needs[missed.need].need.name);
+        const QString name = text(m_needs[missed.need].name);
+        if (missed.nearest.recipe.parts.empty()) {
+            words << tr("No tube here is what %1 asks for.").arg(name);
+            continue;
+        }
         const QString nearest =
             tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, m_studio->paints));
         words << (m_keptName.isEmpty() ? tr("No tubes of yours reach %1; nearest is %2.").arg(name, nearest)
@@ -374,15 +370,15 @@ void ChoicePanel::forget()
     m_choice.reset();
     m_recipes.clear();
     m_needsModel.setStates({});
-    if (m_document.notebook().needs.empty())
-        say(tr("No needs yet. Write down the colours the picture wants, on the left, or take them from a tube."));
+    if (m_needsModel.records().empty())
+        say(tr("No needs yet. Under 'What it needs' a picture is brought in, or colours are written down."));
     else if (m_document.notebook().tubes.empty())
         say(tr("No tubes yet. Write them down under Tubes first."));
     else
-        say(m_document.notebook().needs.size() == 1
+        say(m_needsModel.records().size() == 1
                 ? tr("Choose finds the fewest tubes that mix this colour, and the recipe for it.")
                 : tr("Choose finds the fewest tubes that mix all %1 colours, and the recipe for each.")
-                      .arg(m_document.notebook().needs.size()));
+                      .arg(m_needsModel.records().size()));
     Q_EMIT answersChanged();
 }
 
@@ -396,7 +392,7 @@ void ChoicePanel::say(const QString& words)
 void ChoicePanel::showPage(int page)
 {
     m_pages->setCurrentIndex(page);
-    const bool ready = !m_document.notebook().needs.empty() && !m_document.notebook().tubes.empty();
+    const bool ready = !m_needsModel.records().empty() && !m_document.notebook().tubes.empty();
     m_chooseAct->setEnabled(ready && page != WaitingPage);
     m_stop->setEnabled(page == WaitingPage);
     m_keepAct->setEnabled(page == ResultPage);
@@ -424,7 +420,7 @@ void ChoicePanel::showSet()
     const PaletteSet& set = m_choice->sets[m_shown];
     showHeadline();
     showWells(set);
-    m_recipes.setAnswers(needsOf(m_studio->notebook), set.answers, m_studio->paints);
+    m_recipes.setAnswers(m_needs, set.answers, m_studio->paints);
     std::vector<NeedsModel::State> states;
     for (const NeedAnswer& answer : set.answers)
         states.push_back(answer.met ? NeedsModel::State::Met : NeedsModel::State::Missed);
@@ -471,7 +467,7 @@ void ChoicePanel::showWells(const PaletteSet& set)
         const Paint& paint = m_studio->paints[reason.tube];
         QStringList lost;
         for (const std::size_t need : reason.lostWithout)
-            lost << text(m_studio->notebook.needs[need].need.name);
+            lost << text(m_needs[need].name);
         Well well;
         well.name = text(paint.name);
         well.codes = text(textOf(paint.codes));

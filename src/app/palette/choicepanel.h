@@ -39,6 +39,7 @@ public:
     void showNextSet(int by);
     void keepPalette();
 
+    QAction* chooseAct() const { return m_chooseAct; }
     const std::optional<Choice>& choice() const { return m_choice; }
     /// The tubes of the set on show; empty when there is none.
     std::vector<TubeId> shownTubes() const;
@@ -76,7 +77,8 @@ private:
     NeedsModel& m_needsModel;
     std::shared_ptr<ChoiceSession> m_session; ///< about the tubes and needs of the last choice
     Job<Result<Choice>> m_choosing;
-    StudioPtr m_studio; ///< the choice is about its tubes and needs
+    StudioPtr m_studio; ///< the choice is about its tubes
+    std::vector<Need> m_needs;
     RecipesModel m_recipes;
     std::optional<Choice> m_choice;
     QString m_keptName; ///< of the kept palette on show; empty for a choice

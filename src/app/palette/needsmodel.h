@@ -6,7 +6,7 @@
 
 namespace iris {
 
-/// The needs of the open notebook, and which of them the shown palette meets.
+/// The needs of one picture of the open notebook, or all of them, and which of them the shown palette meets.
 class NeedsModel : public QAbstractListModel {
     Q_OBJECT
 
@@ -23,6 +23,12 @@ public:
     int rowCount(const QModelIndex& parent = {}) const override;
     QVariant data(const QModelIndex& index, int role) const override;
 
+    /// The needs of one picture; 0 for all there are.
+    void setSubject(SubjectId subject);
+    SubjectId subject() const { return m_subject; }
+    const std::vector<NeedRecord>& records() const { return m_records; }
+    std::vector<Need> needs() const;
+
     /// One state a need, in their order; an empty list makes all open again.
     void setStates(std::vector<State> states);
     State stateOf(std::size_t row) const;
@@ -32,8 +38,9 @@ private:
     void reload();
 
     Document& m_document;
+    SubjectId m_subject;
+    std::vector<NeedRecord> m_records;
     std::vector<State> m_states;
-    std::size_t m_count = 0;
 };
 
 } // namespace iris

@@ -16,6 +16,7 @@
 #include <QGridLayout>
 #include <QLineEdit>
 #include <QListView>
+#include <QMenu>
 #include <QPainter>
 #include <QPushButton>
 #include <QStyledItemDelegate>
@@ -67,10 +68,12 @@ NeedsPanel::NeedsPanel(Document& document, NeedsModel& model, TubeModel& tubes, 
     layout->setSpacing(2 * gridStep);
     setUpList(settings);
     layout->addWidget(m_list, 1);
-    auto* grid = new QGridLayout;
+    m_writing = new QWidget(this);
+    auto* grid = new QGridLayout(m_writing);
+    grid->setContentsMargins(0, 0, 0, 0);
     grid->setSpacing(gridStep + 2);
     setUpWriting(grid, settings);
-    layout->addLayout(grid);
+    layout->addWidget(m_writing);
     m_problem = new PlainLabel(this);
     m_problem->setObjectName(QStringLiteral("needProblem"));
     m_problem->setFont(textFont(textsize::small));
@@ -94,6 +97,7 @@ void NeedsPanel::setUpList(ViewSettings& settings)
     m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     connect(m_list->selectionModel(), &QItemSelectionModel::currentChanged, this,
             [this](const QModelIndex& index) { Q_EMIT needChosen(index.row()); });
+    connect(m_list->selectionModel(), &QItemSelectionModel::selectionChanged, this, &NeedsPanel::choiceChanged);
     connect(m_list, &QListView::activated, this, &NeedsPanel::change);
     connect(&settings, &ViewSettings::changed, m_list->viewport(), qOverload<>(&QWidget::update));
 }
@@ -124,24 +128,58 @@ void NeedsPanel::setUpWriting(QGridLayout* grid, ViewSettings& settings)
     m_importance->setObjectName(QStringLiteral("needImportance"));
     m_importance->setAccessibleName(tr("How much it matters"));
     m_importance->addItems({tr("nice to have"), tr("matters"), tr("essential")});
-    m_writeNew = addAct(*this, tr("Write a need"), Qt::Key_N, [this] { writeNew(); });
-    QAction* removeAct = addAct(
+    addAct(*this, tr("Write a need"), Qt::Key_N, [this] { writeNew(); });
+    addAct(
         *this, tr("Remove"), Qt::Key_Delete, [this] { removeChosen(); }, tr("Remove the chosen needs"));
     m_keep = new QPushButton(this);
     m_keep->setObjectName(QStringLiteral("addNeed"));
-    auto* removeButton = actButton(*removeAct, "removeNeed", this);
     connect(m_keep, &QPushButton::clicked, this, &NeedsPanel::keep);
     for (QLineEdit* field : {m_name, m_colour})
         connect(field, &QLineEdit::returnPressed, this, &NeedsPanel::keep);
     grid->addWidget(m_name, 0, 0, 1, 2);
-    grid->addWidget(m_colour, 0, 2);
-    grid->addWidget(m_tube, 1, 0);
-    grid->addWidget(m_tolerance, 1, 1);
-    grid->addWidget(m_importance, 1, 2);
-    grid->addWidget(m_keep, 2, 0, 1, 2);
-    grid->addWidget(removeButton, 2, 2);
-    grid->setColumnStretch(0, 1);
+    grid->addWidget(m_colour, 1, 0);
+    grid->addWidget(m_tube, 1, 1);
+    grid->addWidget(m_tolerance, 2, 0);
+    grid->addWidget(m_importance, 2, 1);
+    grid->addWidget(makeTerms(), 3, 0);
+    grid->addWidget(m_keep, 3, 1);
+    for (const int column : {0, 1})
+        grid->setColumnStretch(column, 1);
     startAfresh();
+}
+
+/// What a need asks besides its colour, to be ticked.
+QPushButton* NeedsPanel::makeTerms()
+{
+    const std::array<QString, 4> words{tr("Only of transparent tubes"), tr("Only of lightfast tubes"),
+                                       tr("Only of tubes that lift"), tr("Value before hue")};
+    auto* asks = new QPushButton(this);
+    asks->setObjectName(QStringLiteral("needTerms"));
+    auto* menu = new QMenu(asks);
+    for (std::size_t i = 0; i < words.size(); ++i) {
+        m_terms[i] = menu->addAction(words[i]);
+        m_terms[i]->setCheckable(true);
+        m_terms[i]->setObjectName(QStringLiteral("needTerm%1").arg(i));
+        connect(m_terms[i], &QAction::toggled, asks, [this, asks] {
+            const auto asked = std::ranges::count_if(m_terms, [](const QAction* term) { return term->isChecked(); });
+            asks->setText(asked == 0 ? tr("It must be ...") : tr("It must be ... (%1)").arg(asked));
+        });
+    }
+    asks->setText(tr("It must be ..."));
+    asks->setMenu(menu);
+    return asks;
+}
+
+NeedTerms NeedsPanel::terms() const
+{
+    return {m_terms[0]->isChecked(), m_terms[1]->isChecked(), m_terms[2]->isChecked(), m_terms[3]->isChecked()};
+}
+
+void NeedsPanel::setTerms(const NeedTerms& terms)
+{
+    const std::array<bool, 4> asked{terms.transparent, terms.lightfast, terms.lifts, terms.valueFirst};
+    for (std::size_t i = 0; i < m_terms.size(); ++i)
+        m_terms[i]->setChecked(asked[i]);
 }
 
 /// Empty lines for a new need, workable and wanted.
@@ -152,6 +190,7 @@ void NeedsPanel::startAfresh()
     m_colour->clear();
     m_tolerance->setCurrentIndex(m_tolerance->findData(tolerance::workable));
     m_importance->setCurrentIndex(1);
+    setTerms({});
     m_keep->setText(tr("Add this need"));
 }
 
@@ -168,7 +207,9 @@ void NeedsPanel::change(const QModelIndex& index)
         m_tolerance->addItem(text(toleranceWord(need.tolerance)), need.tolerance);
     m_tolerance->setCurrentIndex(m_tolerance->findData(need.tolerance));
     m_importance->setCurrentIndex(need.importance - 1);
+    setTerms(need.terms);
     m_keep->setText(tr("Keep the change"));
+    setWriting(true);
     m_name->setFocus();
 }
 
@@ -200,7 +241,8 @@ Result<Need> NeedsPanel::typed() const
     need.target = before && untouched(*m_colour) ? before->need.target : *target;
     need.tolerance = m_tolerance->currentData().toDouble();
     need.importance = m_importance->currentIndex() + 1;
-    if (m_changing.value == 0 && m_model.rowCount() >= static_cast<int>(mostNeeds))
+    need.terms = terms();
+    if (m_changing.value == 0 && m_document.notebook().needs.size() >= mostNeeds)
         return failure(ErrorCode::BadNeed, "at most " + std::to_string(mostNeeds) + " needs can be met at once");
     return need;
 }
@@ -216,10 +258,10 @@ void NeedsPanel::keep()
     const NeedId changing = m_changing;
     startAfresh();
     m_name->setFocus(); // the hand is where the next one begins
-    if (m_document.notebook().need(changing)) {
-        m_document.changeNeed({changing, *need});
+    if (const NeedRecord* before = m_document.notebook().need(changing)) {
+        m_document.changeNeed({changing, *need, before->subject});
     } else {
-        m_document.addNeed(*need);
+        m_document.addNeed(*need, m_model.subject());
         m_list->scrollToBottom();
     }
 }
@@ -230,11 +272,27 @@ void NeedsPanel::tell(const QString& problem)
     m_problem->setVisible(!problem.isEmpty());
 }
 
+std::vector<NeedRecord> NeedsPanel::chosen() const
+{
+    QModelIndexList rows = m_list->selectionModel()->selectedIndexes();
+    std::sort(rows.begin(), rows.end());
+    std::vector<NeedRecord> records;
+    for (const QModelIndex& index : rows)
+        records.push_back(*index.data(NeedsModel::RecordRole).value<const NeedRecord*>());
+    return records;
+}
+
+std::optional<std::size_t> NeedsPanel::current() const
+{
+    const QModelIndex index = m_list->currentIndex();
+    return index.isValid() ? std::optional(static_cast<std::size_t>(index.row())) : std::nullopt;
+}
+
 void NeedsPanel::removeChosen()
 {
     std::vector<NeedId> ids;
-    for (const QModelIndex& index : m_list->selectionModel()->selectedIndexes())
-        ids.push_back(index.data(NeedsModel::RecordRole).value<const NeedRecord*>()->id);
+    for (const NeedRecord& record : chosen())
+        ids.push_back(record.id);
     m_document.removeNeeds(ids);
 }
 
@@ -243,9 +301,17 @@ void NeedsPanel::setCurrent(int row)
     m_list->setCurrentIndex(m_model.index(row));
 }
 
+void NeedsPanel::setWriting(bool writing)
+{
+    m_writing->setVisible(writing);
+    if (!writing)
+        tell({});
+}
+
 void NeedsPanel::writeNew()
 {
     startAfresh();
+    setWriting(true);
     m_name->setFocus();
 }
 

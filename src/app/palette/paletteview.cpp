@@ -1,51 +1,61 @@
 #include "app/palette/paletteview.h"
 
 #include "app/palette/choicepanel.h"
+#include "app/palette/choosepage.h"
+#include "app/palette/needspage.h"
 #include "app/palette/needspanel.h"
-#include "app/parts/colourfield.h"
-#include "app/parts/words.h"
+#include "app/parts/tabs.h"
 #include "app/theme/theme.h"
 
+#include <QAbstractButton>
+#include <QButtonGroup>
 #include <QHBoxLayout>
+#include <QStackedWidget>
 #include <QVBoxLayout>
-#include <algorithm>
 
 namespace iris {
 
 PaletteView::PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes, ViewSettings& settings,
                          QWidget* parent)
     : Place(tr("Palette"), "Palette", parent),
-      m_document(document),
       m_needs(needs),
-      m_field(new ColourField(settings, this)),
-      m_needsPanel(new NeedsPanel(document, needs, tubes, settings, this)),
-      m_choice(new ChoicePanel(document, needs, settings, this))
+      m_tabs(new QButtonGroup(this)),
+      m_pages(new QStackedWidget(this)),
+      m_choosePage(new ChoosePage(document, needs, settings, this)),
+      m_needsPage(new NeedsPage(document, needs, tubes, settings, *choicePanel().chooseAct(), this))
 {
-    m_field->setObjectName(QStringLiteral("needsField"));
-    auto* left = new QVBoxLayout;
-    left->setSpacing(2 * gridStep);
-    left->addWidget(m_field, 5);
-    left->addWidget(m_needsPanel, 4);
-    auto* layout = new QHBoxLayout(this);
+    QHBoxLayout* row = tabRow(*m_tabs,
+                              {{pageAct(tr("What it needs"), Qt::Key_Q, NeedsOfThePicture), "pageNeeds"},
+                               {pageAct(tr("Choose"), Qt::Key_W, Choosing), "pageChoose"}},
+                              this);
+    m_pages->addWidget(m_needsPage);
+    m_pages->addWidget(m_choosePage);
+    auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(4 * gridStep, 3 * gridStep, 4 * gridStep, 3 * gridStep);
-    layout->setSpacing(4 * gridStep);
-    layout->addLayout(left, 2);
-    layout->addWidget(m_choice, 3);
-
-    connect(m_needsPanel, &NeedsPanel::needChosen, this, [this](int row) {
-        if (row >= 0)
-            m_field->setCurrent(ColourField::Mark{ColourField::Kind::Need, static_cast<std::size_t>(row)});
-    });
-    connect(m_field, &ColourField::markActivated, this, [this](ColourField::Mark mark) {
-        if (mark.kind == ColourField::Kind::Need)
-            m_needsPanel->setCurrent(static_cast<int>(mark.index));
-    });
-    connect(m_choice, &ChoicePanel::answersChanged, this, &PaletteView::showField);
+    layout->setSpacing(3 * gridStep);
+    layout->addLayout(row);
+    layout->addWidget(m_pages, 1);
     connect(&needs, &QAbstractItemModel::modelReset, this, &Place::countChanged);
     connect(&needs, &QAbstractItemModel::dataChanged, this, &Place::countChanged);
-    addActions(m_choice->actions());
-    addAction(m_needsPanel->writeNewAct());
-    showField();
+    connect(choicePanel().chooseAct(), &QAction::triggered, this, [this] { goTo(Choosing); });
+    addActions(m_choosePage->actions());
+    addActions(m_needsPage->actions());
+    goTo(NeedsOfThePicture);
+}
+
+QAction* PaletteView::pageAct(const QString& words, const QKeySequence& key, Page page)
+{
+    return addAct(*this, words, key, [this, page] { goTo(page); });
+}
+
+ChoicePanel& PaletteView::choicePanel()
+{
+    return m_choosePage->choicePanel();
+}
+
+NeedsPanel& PaletteView::needsPanel()
+{
+    return m_needsPage->panel();
 }
 
 QString PaletteView::count() const
@@ -53,33 +63,33 @@ QString PaletteView::count() const
     return tr("%1 of %2").arg(m_needs.metCount()).arg(m_needs.rowCount());
 }
 
+PaletteView::Page PaletteView::page() const
+{
+    return static_cast<Page>(m_pages->currentIndex());
+}
+
+void PaletteView::goTo(Page page)
+{
+    m_tabs->button(page)->setChecked(true);
+    m_pages->setCurrentIndex(page);
+    if (isVisible())
+        takeFocus();
+}
+
 void PaletteView::takeFocus()
 {
-    m_choice->takeFocus();
+    if (page() == Choosing)
+        choicePanel().takeFocus();
+    else
+        m_needsPage->takeFocus();
 }
 
 std::vector<WalkingKey> PaletteView::walkingKeys() const
 {
-    return {{tr("Enter"), tr("change the chosen need")},
+    return {{tr("Enter"), tr("change the chosen need, or pick at the cross in the picture")},
             {tr("arrows, Enter"), tr("on the colour field: walk from dot to dot, pick one")},
-            {tr("+  −  0"), tr("on the colour field: nearer, farther, all of it")}};
-}
-
-void PaletteView::showField()
-{
-    const std::vector<TubeId> chosen = m_choice->shownTubes();
-    FieldContents contents;
-    for (std::size_t i = 0; i < m_document.studio()->paints.size(); ++i) {
-        const Paint& paint = m_document.studio()->paints[i];
-        const bool strong = std::ranges::find(chosen, m_document.notebook().tubes[i].id) != chosen.end();
-        contents.tubes.push_back({text(paint.name), paint.swatch.full, paint.swatch.thin, strong});
-    }
-    for (std::size_t i = 0; i < m_document.notebook().needs.size(); ++i) {
-        const Need& need = m_document.notebook().needs[i].need;
-        contents.needs.push_back({QStringLiteral("%1: %2").arg(text(need.name), colourWords(need.target)), need.target,
-                                  m_needs.stateOf(i) == NeedsModel::State::Met});
-    }
-    m_field->setContents(std::move(contents));
+            {tr("arrows"), tr("in the picture: move the cross")},
+            {tr("+  −  0"), tr("on the field and in the picture: nearer, farther, all of it")}};
 }
 
 } // namespace iris

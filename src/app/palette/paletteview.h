@@ -3,19 +3,25 @@
 #include "app/palette/needsmodel.h"
 #include "app/parts/place.h"
 
+class QButtonGroup;
+class QStackedWidget;
+
 namespace iris {
 
 class ChoicePanel;
-class ColourField;
+class ChoosePage;
+class NeedsPage;
 class NeedsPanel;
 class TubeModel;
 class ViewSettings;
 
-/// What the picture needs, and the smallest palette for it.
+/// The palette in the order it is decided: what the picture needs, and the smallest set of tubes for it.
 class PaletteView : public Place {
     Q_OBJECT
 
 public:
+    enum Page { NeedsOfThePicture, Choosing };
+
     PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes, ViewSettings& settings,
                 QWidget* parent = nullptr);
 
@@ -23,17 +29,20 @@ public:
     void takeFocus() override;
     std::vector<WalkingKey> walkingKeys() const override;
 
-    ChoicePanel& choicePanel() { return *m_choice; }
-    NeedsPanel& needsPanel() { return *m_needsPanel; }
+    Page page() const;
+    void goTo(Page page);
+    NeedsPage& needsPage() { return *m_needsPage; }
+    ChoicePanel& choicePanel();
+    NeedsPanel& needsPanel();
 
 private:
-    void showField();
+    QAction* pageAct(const QString& words, const QKeySequence& key, Page page);
 
-    Document& m_document;
     NeedsModel& m_needs;
-    ColourField* m_field;
-    NeedsPanel* m_needsPanel;
-    ChoicePanel* m_choice;
+    QButtonGroup* m_tabs;
+    QStackedWidget* m_pages;
+    ChoosePage* m_choosePage;
+    NeedsPage* m_needsPage;
 };
 
 } // namespace iris

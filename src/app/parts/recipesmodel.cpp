@@ -1,6 +1,7 @@
 #include "app/parts/recipesmodel.h"
 
 #include "app/parts/words.h"
+#include "colour/observer.h"
 #include "words/mixwords.h"
 
 namespace iris {
@@ -22,6 +23,8 @@ int RecipesModel::rowCount(const QModelIndex& parent) const
 QString RecipesModel::recipeWords(std::size_t row, bool inShort) const
 {
     const Match& match = m_answers[row].match;
+    if (match.recipe.parts.empty())
+        return tr("not met; none of the tubes is what it asks for");
     const QString recipe =
         text(inShort ? shortRecipeWords(match.recipe, m_paints) : iris::recipeWords(match.recipe, m_paints));
     const QString words = tr("%1, %2").arg(recipe, text(washWord(match.recipe.wash)));
@@ -33,18 +36,21 @@ QVariant RecipesModel::data(const QModelIndex& index, int role) const
     if (!index.isValid() || index.row() >= rowCount())
         return {};
     const auto row = static_cast<std::size_t>(index.row());
+    const bool answered = !m_answers[row].match.recipe.parts.empty();
     switch (role) {
     case Qt::DisplayRole: return text(m_needs[row].name);
     case Qt::ToolTipRole:
     case Qt::AccessibleTextRole:
-        return tr("%1: %2; %3 (deltaE00)")
-            .arg(text(m_needs[row].name), recipeWords(row, false), apart(m_answers[row].match.apart));
+        return answered ? tr("%1: %2; %3 (deltaE00)")
+                              .arg(text(m_needs[row].name), recipeWords(row, false), apart(m_answers[row].match.apart))
+                        : tr("%1: %2").arg(text(m_needs[row].name), recipeWords(row, false));
     case TargetRole: return QVariant::fromValue(m_needs[row].target);
-    case ColourRole: return QVariant::fromValue(m_answers[row].match.colour);
+    case ColourRole: // bare paper where nothing is mixed
+        return QVariant::fromValue(answered ? m_answers[row].match.colour : toLab(whitePaper()));
     case MetRole: return m_answers[row].met;
     case RecipeTextRole: return recipeWords(row, false);
     case ShortRecipeTextRole: return recipeWords(row, true);
-    case ApartTextRole: return apart(m_answers[row].match.apart);
+    case ApartTextRole: return answered ? apart(m_answers[row].match.apart) : QString();
     default: return {};
     }
 }

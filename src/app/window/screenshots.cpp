@@ -8,6 +8,8 @@
 #include "app/pairs/pairsview.h"
 #include "app/pairs/wheelview.h"
 #include "app/palette/choicepanel.h"
+#include "app/palette/needspage.h"
+#include "app/palette/needspanel.h"
 #include "app/palette/paletteview.h"
 #include "app/parts/mixcard.h"
 #include "app/parts/mixtiles.h"
@@ -140,6 +142,22 @@ bool saveFinding(MainWindow& window, const QString& folder)
     return saved;
 }
 
+/// The picture to paint, and where in it one of its needs lies.
+bool saveNeeds(MainWindow& window, const QString& folder)
+{
+    PaletteView& palette = window.places().the<PaletteView>();
+    palette.wanted();
+    palette.goTo(PaletteView::NeedsOfThePicture);
+    bool saved = waitUntil([&] { return !palette.needsPage().picture().isBusy(); });
+    saved = save(window, folder, "needs") && saved;
+    palette.needsPage().showSimplified(true);
+    saved = save(window, folder, "needs-simplified") && saved;
+    palette.needsPage().showSimplified(false);
+    palette.needsPanel().setCurrent(2);
+    saved = save(window, folder, "needs-lit") && saved;
+    return saved;
+}
+
 bool saveSheets(MainWindow& window, const QString& folder)
 {
     const Document& document = window.document();
@@ -177,8 +195,8 @@ QString takeScreenshots(MainWindow& window, const QString& folder, QSize size)
     saved = saveReading(window, folder) && saved;
     saved = savePairs(window, folder) && saved;
     saved = saveSheets(window, folder) && saved;
-    window.places().the<PaletteView>().wanted();
-    window.places().the<PaletteView>().choicePanel().choose();
+    saved = saveNeeds(window, folder) && saved;
+    window.places().the<PaletteView>().choicePanel().chooseAct()->trigger();
     if (!waitForChoice(window))
         return QObject::tr("the choice took too long");
     saved = save(window, folder, "palette") && saved;

@@ -1,4 +1,4 @@
-#include "app/find/picturecanvas.h"
+#include "app/parts/picturecanvas.h"
 
 #include "app/theme/theme.h"
 
@@ -27,6 +27,7 @@ void PictureCanvas::setImage(const QImage& image)
 {
     constexpr int smallest = 1200;
     m_image = image;
+    m_overlay = {};
     m_levels = {image};
     while (m_levels.back().width() > smallest && m_levels.back().height() > smallest / 2)
         m_levels.push_back(
@@ -38,6 +39,12 @@ void PictureCanvas::setImage(const QImage& image)
 void PictureCanvas::setPins(std::vector<Pin> pins)
 {
     m_pins = std::move(pins);
+    update();
+}
+
+void PictureCanvas::setOverlay(const QImage& overlay)
+{
+    m_overlay = overlay;
     update();
 }
 
@@ -82,6 +89,9 @@ void PictureCanvas::paintEvent(QPaintEvent*)
     if (m_image.isNull())
         return;
     paintPicture(painter);
+    if (!m_overlay.isNull())
+        painter.drawImage(QRectF(toWidget({0, 0}), toWidget(QPointF(m_image.width(), m_image.height()))), m_overlay,
+                          QRectF(m_overlay.rect()));
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setFont(textFont(textsize::small, QFont::DemiBold));
     for (std::size_t i = 0; i < m_pins.size(); ++i) {
@@ -103,7 +113,7 @@ void PictureCanvas::paintEvent(QPaintEvent*)
         painter.drawLine(at - QPointF(9, 0), at + QPointF(9, 0));
         painter.drawLine(at - QPointF(0, 9), at + QPointF(0, 9));
     }
-    if (isWithin(m_cross))
+    if (m_pointing && isWithin(m_cross))
         paintLoupe(painter);
 }
 
@@ -148,6 +158,7 @@ void PictureCanvas::mousePressEvent(QMouseEvent* event)
 void PictureCanvas::mouseMoveEvent(QMouseEvent* event)
 {
     constexpr double still = 4;
+    m_pointing = true;
     m_cross = toPicture(event->position()).toPoint();
     if (event->buttons() & Qt::LeftButton) {
         const QPointF by = event->position() - m_pressedAt;
@@ -170,6 +181,13 @@ void PictureCanvas::mouseReleaseEvent(QMouseEvent* event)
     m_dragging = false;
 }
 
+void PictureCanvas::leaveEvent(QEvent* event)
+{
+    QWidget::leaveEvent(event);
+    m_pointing = false;
+    update();
+}
+
 void PictureCanvas::wheelEvent(QWheelEvent* event)
 {
     zoom(std::pow(1.2, event->angleDelta().y() / 120.0), event->position());
@@ -181,6 +199,7 @@ void PictureCanvas::keyPressEvent(QKeyEvent* event)
     const int step = event->modifiers() & Qt::ShiftModifier ? 10 : 1;
     const int far = std::max(1, static_cast<int>(step / std::min(1.0, m_at.scale)));
     const auto walk = [&](int x, int y) {
+        m_pointing = true;
         m_cross = QPoint(std::clamp(m_cross.x() + x * far, 0, std::max(0, m_image.width() - 1)),
                          std::clamp(m_cross.y() + y * far, 0, std::max(0, m_image.height() - 1)));
         update();

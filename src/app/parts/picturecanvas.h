@@ -24,6 +24,8 @@ public:
 
     void setImage(const QImage& image);
     void setPins(std::vector<Pin> pins);
+    /// Something laid over the whole picture, whatever its size; a null image for nothing.
+    void setOverlay(const QImage& overlay);
     void setRadius(int radius);
     /// In widget pixels for one of the picture.
     double scale() const { return m_at.scale; }
@@ -47,6 +49,7 @@ protected:
     void mouseReleaseEvent(QMouseEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void leaveEvent(QEvent* event) override;
 
 private:
     void paintPicture(QPainter& painter) const;
@@ -56,11 +59,13 @@ private:
     QImage m_image;
     std::vector<QImage> m_levels; ///< the picture, and each half as large as the one before
     std::vector<Pin> m_pins;
+    QImage m_overlay;
     int m_radius = 0;
     PictureGeometry m_at;
     QPoint m_cross; ///< the place under the pointer, or moved by keys
     QPointF m_pressedAt;
     bool m_dragging = false;
+    bool m_pointing = false; ///< the loupe shows what the pointer or the keys went to
     bool m_fitted = true;
 };
 

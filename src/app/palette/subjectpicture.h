@@ -1,0 +1,61 @@
+#pragma once
+
+#include "app/document/document.h"
+#include "app/jobs/openpicture.h"
+#include "palette/colourcells.h"
+#include "sheet/picturesample.h"
+
+namespace iris {
+
+/// What is on show of a picture to paint from: the picture itself, and its colours gathered in cells.
+struct LoadedSubject {
+    ScanPtr scan;
+    QSize sampleSize;
+    ColourCells cells; ///< of the sample's pixels
+};
+using LoadedSubjectPtr = std::shared_ptr<const LoadedSubject>;
+
+/// One of the notebook's pictures, read in a job, and what its needs make of it.
+class SubjectPicture : public QObject {
+    Q_OBJECT
+
+public:
+    explicit SubjectPicture(Document& document, QObject* parent = nullptr);
+
+    /// The first one there is.
+    void showFirst();
+    /// Shows another picture; none for 0 or one that is gone.
+    void show(SubjectId id);
+    SubjectId subject() const { return m_subject; }
+    /// Its record; null when there is none.
+    const SubjectRecord* record() const;
+    /// Null while it is being read, or could not be.
+    const LoadedSubjectPtr& loaded() const { return m_loaded; }
+    bool isBusy() const { return m_reading.isRunning() || m_taking.isRunning(); }
+    const QString& trouble() const { return m_trouble; }
+
+    /// Takes a photograph or sketch into the notebook and shows it.
+    void take(const QString& path);
+
+    /// The picture in no more colours than these, each pixel the nearest.
+    QImage simplified(const std::vector<Lab>& colours, bool grey) const;
+    /// A veil over all that is nearer to other colours than to one; it is to be laid over the picture.
+    QImage veilBut(const std::vector<Lab>& colours, std::size_t which) const;
+
+Q_SIGNALS:
+    void changed();
+
+private:
+    QImage painted(const std::vector<QRgb>& ofCell) const;
+
+    Document& m_document;
+    SubjectId m_subject;
+    std::string m_shownPicture; ///< the name of the one that is loaded
+    std::optional<Lab> m_shownWhite;
+    LoadedSubjectPtr m_loaded;
+    QString m_trouble;
+    Job<LoadedSubjectPtr> m_reading;
+    Job<Result<Picture>> m_taking;
+};
+
+} // namespace iris
