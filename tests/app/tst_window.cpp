@@ -303,7 +303,7 @@ void TestWindow::choosingCanBeStopped()
         tube.form = row.form;
         tubes.push_back(std::move(tube));
     }
-    tubes.resize(mostPaints);
+    tubes.resize(std::min<std::size_t>(tubes.size(), 120));
     m_document->addTubes(std::move(tubes), "bring in the table");
     m_window->places().the<PaletteView>().wanted();
     for (int i = 0; i < 12; ++i)
@@ -446,6 +446,7 @@ void TestWindow::keptPalettesAreShownAgain()
     m_document->addNeed({"Reeds", {68, 10, 46}, 7, 2});
     m_document->keepPalette("Two", {m_document->notebook().tubes[3].id, m_document->notebook().tubes[13].id});
     m_window->places().the<PaletteView>().wanted();
+    m_window->places().the<PaletteView>().goTo(PaletteView::Choosing);
     auto* kept = find<QComboBox>("kept");
     QCOMPARE(kept->count(), 2);
     kept->setCurrentIndex(1);

@@ -87,7 +87,8 @@ QVBoxLayout* ChoicePanel::makeWishes()
     m_most->setRange(1, 12);
     m_most->setPrefix(tr("up to "));
     m_mustNever = button({}, "mustNever", this);
-    m_chooseAct = addAct(*this, tr("Choose"), Qt::Key_C, [this] { choose(); });
+    m_chooseAct = addAct(
+        *this, tr("Choose"), Qt::Key_C, [this] { choose(); }, tr("Find the fewest tubes that mix what is needed"));
     m_chooseButton = actButton(*m_chooseAct, "choose", this);
     makeMain(*m_chooseButton);
     m_kept = new QComboBox(this);

@@ -385,8 +385,9 @@ void NeedsPage::showPicture()
         m_subjects->setCurrentIndex(
             std::max(0, m_subjects->findData(static_cast<qlonglong>(m_picture.subject().value))));
     }
-    if (m_needs.subject() != m_picture.subject())
-        return m_needs.setSubject(m_picture.subject()); // and comes here again
+    const SubjectId subject = m_picture.record() ? m_picture.subject() : SubjectId{}; // it may be gone just now
+    if (m_needs.subject() != subject)
+        return m_needs.setSubject(subject); // and comes here again
     const bool isThere = m_picture.loaded() != nullptr;
     if (m_shown != m_picture.loaded()) {
         m_shown = m_picture.loaded();

@@ -1,0 +1,307 @@
+#include "../demoscene.h"
+#include "app/document/document.h"
+#include "app/palette/needspage.h"
+#include "app/palette/paletteview.h"
+#include "app/parts/messages.h"
+#include "app/parts/picturecanvas.h"
+#include "app/window/mainwindow.h"
+#include "app/window/places.h"
+#include "colour/deltae.h"
+#include "notebook/notebookstore.h"
+
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListView>
+#include <QPushButton>
+#include <QTemporaryDir>
+#include <QtTest>
+
+using namespace iris;
+
+/// The palette's pages in the real window, by mouse and by keys.
+class TestPalette : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void initTestCase();
+    void init();
+    void cleanup();
+    void aPictureBecomesNeeds();
+    void pickingMovingMergingSplitting();
+    void theNeedInHandLightsUp();
+    void everyPictureHasItsOwnNeeds();
+    void settingTheWhite();
+    void badPicturesAreTold();
+    void whatANeedMustBe();
+    void setsOfNeeds();
+    void byKeysAlone();
+
+private:
+    NeedsPage& page() { return m_window->places().the<PaletteView>().needsPage(); }
+    void takePicture(const QString& path);
+    template <typename Widget> Widget* find(const char* name) { return m_window->findChild<Widget*>(name); }
+    void click(const char* name) { QTest::mouseClick(find<QPushButton>(name), Qt::LeftButton); }
+    void clickAt(QPointF share, Qt::KeyboardModifiers with = {});
+    const Notebook& notebook() { return m_document->notebook(); }
+
+    QTemporaryDir m_folder;
+    QString m_picture;
+    QString m_other;
+    std::unique_ptr<Document> m_document;
+    std::unique_ptr<MainWindow> m_window;
+};
+
+void TestPalette::initTestCase()
+{
+    m_picture = m_folder.filePath("creek.png");
+    m_other = m_folder.filePath("stripes.png");
+    QVERIFY(demoScene(QSize(480, 320)).save(m_picture));
+    QVERIFY(demoScene(QSize(320, 480), true).save(m_other));
+}
+
+void TestPalette::init()
+{
+    m_document = std::make_unique<Document>();
+    QFile::remove(m_folder.filePath("a.iris"));
+    QVERIFY(m_document->create(m_folder.filePath("a.iris")));
+    m_window = std::make_unique<MainWindow>(*m_document);
+    m_window->resize(1280, 800);
+    m_window->show();
+    Q_EMIT m_window->places().the<PaletteView>().wanted();
+    QCoreApplication::processEvents();
+}
+
+void TestPalette::cleanup()
+{
+    m_window.reset();
+    m_document.reset();
+}
+
+void TestPalette::takePicture(const QString& path)
+{
+    messages().fileToOpen = [path](QWidget*, const QString&, const QString&) { return path; };
+    click("bringPicture");
+    QVERIFY(QTest::qWaitFor([&] { return !page().picture().isBusy(); }, 10000));
+}
+
+/// A click on a place of the picture, as a share of its sides.
+void TestPalette::clickAt(QPointF share, Qt::KeyboardModifiers with)
+{
+    PictureCanvas& canvas = page().canvas();
+    const QSize size = page().picture().loaded()->scan->size();
+    const QPointF at = canvas.toWidget(QPointF(share.x() * size.width(), share.y() * size.height()));
+    if (with) // offscreen the state of the keyboard is not known
+        page().pick(QPointF(share.x() * size.width(), share.y() * size.height()).toPoint(), true);
+    else
+        QTest::mouseClick(&canvas, Qt::LeftButton, with, at.toPoint());
+}
+
+void TestPalette::aPictureBecomesNeeds()
+{
+    takePicture(m_picture);
+    QCOMPARE(notebook().subjects.size(), 1U);
+    QCOMPARE(notebook().subjects.front().name, std::string("creek"));
+    QVERIFY(find<QComboBox>("subjects")->currentText() == "creek");
+    click("propose");
+    QVERIFY(QTest::qWaitFor([&] { return !page().isProposing(); }, 10000));
+    // The five washes of the scene are there, each as it was painted; a JPEG lies between.
+    for (const Lab& wash : demoWashes()) {
+        const bool found = std::ranges::any_of(notebook().needs, [&](const NeedRecord& record) {
+            return deltaE00(record.need.target, wash) < 3 && record.subject == notebook().subjects.front().id;
+        });
+        QVERIFY2(found, qPrintable(QString("%1 %2 %3").arg(wash.l).arg(wash.a).arg(wash.b)));
+    }
+    const std::size_t proposed = notebook().needs.size();
+    click("propose"); // again: nothing is there twice
+    QVERIFY(QTest::qWaitFor([&] { return !page().isProposing(); }, 10000));
+    QCOMPARE(notebook().needs.size(), proposed);
+    // One step of undo takes them back, the next the picture.
+    m_document->undo();
+    QVERIFY(notebook().needs.empty());
+    m_document->undo();
+    QVERIFY(notebook().subjects.empty());
+    QVERIFY(!page().picture().loaded());
+    m_document->redo();
+    QCOMPARE(notebook().subjects.size(), 1U);
+    // And all of it is in the file.
+    m_document->redo();
+    auto store = NotebookStore::open(m_folder.filePath("a.iris"));
+    QVERIFY(store);
+    QCOMPARE((*store)->load()->needs, notebook().needs);
+    QCOMPARE((*store)->load()->subjects, notebook().subjects);
+}
+
+void TestPalette::pickingMovingMergingSplitting()
+{
+    takePicture(m_picture);
+    const auto washes = demoWashes();
+    clickAt({0.5, 0.1});
+    clickAt({0.5, 0.9});
+    QCOMPARE(notebook().needs.size(), 2U);
+    QVERIFY(deltaE00(notebook().needs[0].need.target, washes.front()) < 2);
+    QVERIFY(deltaE00(notebook().needs[1].need.target, washes.back()) < 2);
+    QVERIFY(!notebook().needs[0].need.name.empty());
+    // The need in hand is the last; with Shift it takes another colour.
+    clickAt({0.5, 0.5}, Qt::ShiftModifier);
+    QCOMPARE(notebook().needs.size(), 2U);
+    QVERIFY(deltaE00(notebook().needs[1].need.target, washes[2]) < 2);
+    find<QListView>("needs")->selectAll();
+    click("mergeNeeds");
+    QCOMPARE(notebook().needs.size(), 1U);
+    const Lab mean = notebook().needs[0].need.target;
+    QVERIFY(std::abs(mean.l - (washes.front().l + washes[2].l) / 2) < 2);
+    page().panel().setCurrent(0);
+    click("splitNeed"); // all of the picture is nearest to the only need there is
+    QCOMPARE(notebook().needs.size(), 2U);
+    QVERIFY(deltaE00(notebook().needs[0].need.target, notebook().needs[1].need.target) > 10);
+    m_document->undo();
+    QCOMPARE(notebook().needs.size(), 1U);
+}
+
+void TestPalette::theNeedInHandLightsUp()
+{
+    takePicture(m_picture);
+    clickAt({0.5, 0.1});
+    clickAt({0.5, 0.9});
+    const std::vector<Lab> colours{notebook().needs[0].need.target, notebook().needs[1].need.target};
+    const QImage veil = page().picture().veilBut(colours, 0);
+    QVERIFY(!veil.isNull());
+    QCOMPARE(veil.pixelColor(veil.width() / 2, veil.height() / 10).alpha(), 0);
+    QVERIFY(veil.pixelColor(veil.width() / 2, veil.height() * 9 / 10).alpha() > 150);
+    const QImage simple = page().picture().simplified(colours, false);
+    QSet<QRgb> seen;
+    for (int y = 0; y < simple.height(); ++y)
+        for (int x = 0; x < simple.width(); ++x)
+            seen.insert(simple.pixel(x, y));
+    QCOMPARE(seen.size(), 2);
+    // On the screen: with all but one veiled the canvas is mostly grey there.
+    page().panel().setCurrent(0);
+    const QImage lit = page().canvas().grab().toImage();
+    page().showSimplified(true);
+    QVERIFY(page().canvas().grab().toImage() != lit);
+    page().showSimplified(false);
+    QVERIFY(page().canvas().grab().toImage() == lit);
+}
+
+void TestPalette::everyPictureHasItsOwnNeeds()
+{
+    takePicture(m_picture);
+    clickAt({0.5, 0.1});
+    takePicture(m_other);
+    QCOMPARE(notebook().subjects.size(), 2U);
+    auto* list = find<QListView>("needs");
+    QCOMPARE(list->model()->rowCount(), 0);
+    clickAt({0.5, 0.9});
+    clickAt({0.5, 0.5});
+    QCOMPARE(list->model()->rowCount(), 2);
+    auto* subjects = find<QComboBox>("subjects");
+    QCOMPARE(subjects->count(), 3);
+    subjects->setCurrentIndex(0);
+    Q_EMIT subjects->activated(0);
+    QCOMPARE(list->model()->rowCount(), 3); // the box for all of them
+    subjects->setCurrentIndex(1);
+    Q_EMIT subjects->activated(1);
+    QVERIFY(QTest::qWaitFor([&] { return !page().picture().isBusy(); }, 10000));
+    QCOMPARE(list->model()->rowCount(), 1);
+    // A picture that is taken out leaves its needs for every picture.
+    m_document->removeSubject(page().picture().subject());
+    QCOMPARE(list->model()->rowCount(), 3);
+    QVERIFY(!page().picture().loaded());
+}
+
+void TestPalette::settingTheWhite()
+{
+    takePicture(m_picture);
+    find<QAction>("setPictureWhite")->setChecked(true);
+    clickAt({0.5, 0.1});
+    QVERIFY(notebook().subjects.front().white);
+    QVERIFY(notebook().needs.empty());
+    QVERIFY(QTest::qWaitFor([&] { return !page().picture().isBusy(); }, 10000));
+    clickAt({0.5, 0.1});
+    const Lab now = notebook().needs.front().need.target;
+    QVERIFY2(std::hypot(now.a, now.b) < 1, qPrintable(QString("%1 %2").arg(now.a).arg(now.b)));
+    QVERIFY(std::abs(now.l - demoWashes().front().l) < 2);
+}
+
+void TestPalette::badPicturesAreTold()
+{
+    QFile text(m_folder.filePath("notes.png"));
+    QVERIFY(text.open(QIODevice::WriteOnly) && text.write("reeds and mud, nothing else at all") > 0);
+    text.close();
+    takePicture(text.fileName());
+    QVERIFY(notebook().subjects.empty());
+    QVERIFY2(find<QLabel>("needsWords")->text().contains("not a picture"), qPrintable(find<QLabel>("needsWords")->text()));
+    QVERIFY(demoScene(QSize(3, 3)).save(m_folder.filePath("tiny.png")));
+    takePicture(m_folder.filePath("tiny.png"));
+    QVERIFY(notebook().subjects.empty());
+    QVERIFY(!find<QLabel>("needsWords")->text().isEmpty());
+    click("propose"); // does nothing without a picture
+    QVERIFY(notebook().needs.empty());
+}
+
+void TestPalette::whatANeedMustBe()
+{
+    page().panel().writeNew();
+    find<QLineEdit>("needName")->setText("Wet mud");
+    find<QLineEdit>("needColour")->setText("40, 3, 9");
+    find<QAction>("needTerm1")->setChecked(true);
+    find<QAction>("needTerm3")->setChecked(true);
+    click("addNeed");
+    QCOMPARE(notebook().needs.front().need.terms, (NeedTerms{false, true, false, true}));
+    Q_EMIT find<QListView>("needs")->activated(find<QListView>("needs")->model()->index(0, 0));
+    QVERIFY(find<QAction>("needTerm1")->isChecked());
+    find<QAction>("needTerm1")->setChecked(false);
+    click("addNeed");
+    QCOMPARE(notebook().needs.front().need.terms, (NeedTerms{false, false, false, true}));
+    // Afresh for the next one.
+    QVERIFY(!find<QAction>("needTerm3")->isChecked());
+}
+
+void TestPalette::setsOfNeeds()
+{
+    const auto act = [&](const QString& words) -> QAction* {
+        for (QAction* action : m_window->findChildren<QAction*>())
+            if (action->text().remove('&').startsWith(words))
+                return action;
+        return nullptr;
+    };
+    act("Every hue, strong")->trigger();
+    QCOMPARE(notebook().needs.size(), 12U);
+    act("Greens")->trigger();
+    QVERIFY(notebook().needs.size() > 15U);
+    QFile list(m_folder.filePath("list.csv"));
+    QVERIFY(list.open(QIODevice::WriteOnly) && list.write("name,hex\nmud,#654\nreeds,zzz\n") > 0);
+    list.close();
+    messages().fileToOpen = [&](QWidget*, const QString&, const QString&) { return list.fileName(); };
+    const std::size_t before = notebook().needs.size();
+    act("From a list")->trigger();
+    QCOMPARE(notebook().needs.size(), before);
+    QVERIFY2(find<QLabel>("needsWords")->text().contains("line 3"), qPrintable(find<QLabel>("needsWords")->text()));
+}
+
+/// From the picture to the choice with keys alone.
+void TestPalette::byKeysAlone()
+{
+    messages().fileToOpen = [this](QWidget*, const QString&, const QString&) { return m_picture; };
+    QWidget* focus = &page();
+    page().takeFocus();
+    const auto press = [&](Qt::Key key) {
+        focus = QApplication::focusWidget() ? QApplication::focusWidget() : &page();
+        QTest::keyClick(focus, key);
+    };
+    press(Qt::Key_O);
+    QVERIFY(QTest::qWaitFor([&] { return page().picture().loaded() != nullptr; }, 10000));
+    page().takeFocus();
+    press(Qt::Key_Return); // picks in the middle of the picture
+    QCOMPARE(notebook().needs.size(), 1U);
+    press(Qt::Key_P);
+    QVERIFY(QTest::qWaitFor([&] { return notebook().needs.size() > 3; }, 10000));
+    press(Qt::Key_W);
+    QCOMPARE(m_window->places().the<PaletteView>().page(), PaletteView::Choosing);
+    press(Qt::Key_Q);
+    QCOMPARE(m_window->places().the<PaletteView>().page(), PaletteView::NeedsOfThePicture);
+}
+
+QTEST_MAIN(TestPalette)
+#include "tst_palette.moc"
