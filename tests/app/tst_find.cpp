@@ -58,6 +58,7 @@ private Q_SLOTS:
     void stepsAreTakenBackAndUndone();
     void aPuddleBecomesAMix();
     void colourComesOutOfAPicture();
+    void pinsStay();
     void badPicturesAreTold();
     void mudIsExplained();
     void attemptsAreKept();
@@ -487,6 +488,8 @@ void TestFind::colourComesOutOfAPicture()
         clickAt({200, 150});
         QCOMPARE(dialog->colours().size(), 2U);  // that was no pin
         QVERIFY(dialog->colours()[0].b < one.b); // the yellow of the light is gone
+        QTRY_COMPARE(notebook().subjects.size(), 1U); // the picture is kept with its first pin
+        QTRY_COMPARE(notebook().subjects[0].pins.size(), 2U);
         dialog->findChild<QPushButton*>("needPins")->click();
         dialog->findChild<QListWidget*>("pins")->setCurrentRow(0);
         dialog->findChild<QPushButton*>("matchPin")->click();
@@ -497,7 +500,42 @@ void TestFind::colourComesOutOfAPicture()
     QCOMPARE(notebook().needs.size(), 2U);
     QCOMPARE(notebook().needs[0].need.name, std::string("marsh, place 1"));
     QVERIFY(view().target().wanted().has_value());
-    QVERIFY(find<QLabel>("wantedWords")->text().startsWith("a place in marsh.png"));
+    QVERIFY(find<QLabel>("wantedWords")->text().startsWith("a place in marsh"));
+}
+
+/// The pins of a picture stay: opened again, from its file or out of the notebook, they are all there.
+void TestFind::pinsStay()
+{
+    const QString path = m_folder->filePath("kept.png");
+    QImage image(300, 200, QImage::Format_RGB32);
+    image.fill(QColor(120, 150, 80));
+    QVERIFY(image.save(path));
+    std::vector<Lab> seen;
+    {
+        PictureDialog dialog(*m_document, path);
+        QTRY_VERIFY(dialog.isOpen());
+        dialog.pick({40, 50});
+        dialog.pick({200, 150});
+        seen = dialog.colours();
+        QTRY_COMPARE(notebook().subjects.size(), 1U);
+    }
+    QCOMPARE(notebook().subjects[0].pins.size(), 2U);
+    QVERIFY(std::abs(notebook().subjects[0].pins[0].x - 40.5 / 300) < 1e-9);
+    PictureDialog again(*m_document, path);
+    QTRY_COMPARE(again.colours(), seen);
+    again.pick({10, 10});
+    QTRY_COMPARE(notebook().subjects[0].pins.size(), 3U);
+    QCOMPARE(notebook().subjects.size(), 1U);
+    m_document->undo();
+    PictureDialog kept(*m_document, notebook().subjects[0].id);
+    QCOMPARE(kept.colours(), seen);
+    QTRY_VERIFY(kept.isOpen());
+    // And each is a target to choose again.
+    auto* sources = find<QComboBox>("wantedSource");
+    const int row = sources->findText("picture: kept, place 2");
+    QVERIFY(row > 0);
+    Q_EMIT sources->activated(row);
+    QCOMPARE(view().target().wanted()->colour, seen[1]);
 }
 
 void TestFind::badPicturesAreTold()

@@ -16,7 +16,6 @@
 #include "words/mixwords.h"
 
 #include <QComboBox>
-#include <QFileInfo>
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QMenu>
@@ -358,19 +357,44 @@ void FindView::start()
         Q_EMIT intoTheWell(m_card->studio(), *m_card->recipe(), *m_target->wanted(), m_target->called());
 }
 
+/// One of the pictures that are kept, or another one.
 void FindView::askPicture()
 {
-    const QString path = messages().fileToOpen(this, tr("A photograph or scan"), pictureFiles());
-    if (!path.isEmpty())
-        takePicture(path);
+    const auto askFile = [this] {
+        const QString path = messages().fileToOpen(this, tr("A photograph or scan"), pictureFiles());
+        if (!path.isEmpty())
+            takePicture(path);
+    };
+    const auto& subjects = m_context.document().notebook().subjects;
+    if (subjects.empty())
+        return askFile();
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("keptPictures"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    for (const SubjectRecord& subject : subjects)
+        menu->addAction(buttonWords(nameInList(subject.name)), this, [this, id = subject.id] { openSubject(id); });
+    menu->addSeparator();
+    menu->addAction(tr("Another picture ..."), this, askFile);
+    menu->popup(m_target->mapToGlobal(QPoint(0, m_target->height() / 2)));
 }
 
-void FindView::takePicture(const QString& path)
+bool FindView::takePicture(const QString& path)
 {
     PictureDialog dialog(m_context.document(), path, this);
-    if (dialog.exec() != QDialog::Accepted || !dialog.chosen())
-        return;
-    wantColour({*dialog.chosen(), {}, false, false}, tr("a place in %1").arg(QFileInfo(path).fileName()));
+    pickFrom(dialog);
+    return true;
+}
+
+void FindView::openSubject(SubjectId subject)
+{
+    PictureDialog dialog(m_context.document(), subject, this);
+    pickFrom(dialog);
+}
+
+void FindView::pickFrom(PictureDialog& dialog)
+{
+    if (dialog.exec() == QDialog::Accepted && dialog.chosen())
+        wantColour({*dialog.chosen(), {}, false, false}, tr("a place in %1").arg(text(dialog.name())));
 }
 
 } // namespace iris

@@ -13,6 +13,7 @@ class QPushButton;
 namespace iris {
 
 class MixCard;
+class PictureDialog;
 class PlainLabel;
 class TargetPanel;
 class TubeSetBox;
@@ -36,7 +37,10 @@ public:
     bool isBusy() const { return m_search.isRunning() || m_helping.isRunning(); }
     /// Wants a colour, and asks to be shown.
     void wantColour(const Wanted& wanted, const QString& words);
-    void takePicture(const QString& path);
+    /// Picks a colour out of a picture in a file.
+    bool takePicture(const QString& path) override;
+    /// Out of one that is kept.
+    void openSubject(SubjectId subject);
     /// Makes the mix in hand in the well.
     void start();
 
@@ -63,6 +67,7 @@ private:
     void showCandidate(int tile);
     void look(const FoundMixes& found);
     void askPicture();
+    void pickFrom(PictureDialog& dialog);
 
     Worktable& m_context;
     TargetPanel* m_target;

@@ -5,6 +5,8 @@
 #include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
+#include "colour/observer.h"
+#include "sheet/keptpicture.h"
 #include "sheet/pickedcolour.h"
 
 #include <QFileInfo>
@@ -19,7 +21,6 @@ namespace iris {
 namespace {
 
 constexpr int sideWidth = 260;
-constexpr double workable = 7;
 
 /// Radii go up by thirds, from one pixel to a large region.
 int radiusOf(int step)
@@ -30,9 +31,38 @@ int radiusOf(int step)
 } // namespace
 
 PictureDialog::PictureDialog(Document& document, const QString& picture, QWidget* parent)
+    : PictureDialog(document, parent)
+{
+    m_subject.name = QFileInfo(picture).completeBaseName().trimmed().toStdString();
+    if (m_subject.name.empty())
+        m_subject.name = tr("picture").toStdString();
+    m_opening.start([picture](const JobTools& tools) { return openPicture(picture, tools); },
+                    [this, picture](const Result<ScanPtr>& scan) {
+                        take(scan);
+                        if (scan)
+                            m_shrinking.start([picture](const JobTools&) { return pictureFrom(picture, subjectWidth); },
+                                              [this](const Result<Picture>& kept) { takeKept(kept); });
+                    });
+}
+
+PictureDialog::PictureDialog(Document& document, SubjectId subject, QWidget* parent) : PictureDialog(document, parent)
+{
+    if (const SubjectRecord* record = document.notebook().subject(subject))
+        m_subject = *record;
+    const QByteArray bytes = document.picture(m_subject.picture);
+    m_opening.start(
+        [bytes](const JobTools&) -> Result<ScanPtr> {
+            const QImage image = QImage::fromData(bytes);
+            if (image.isNull())
+                return failure(ErrorCode::BadPicture, "the picture is no longer in the notebook");
+            return std::make_shared<const Scan>(Scan::of(image.convertToFormat(QImage::Format_RGB32)));
+        },
+        [this](const Result<ScanPtr>& scan) { take(scan); });
+}
+
+PictureDialog::PictureDialog(Document& document, QWidget* parent)
     : QDialog(parent),
       m_document(document),
-      m_name(QFileInfo(picture).completeBaseName()),
       m_canvas(new PictureCanvas(this)),
       m_words(wordLabel("pictureWords", textFont(textsize::body), this)),
       m_size(new QSlider(Qt::Horizontal, this)),
@@ -54,8 +84,6 @@ PictureDialog::PictureDialog(Document& document, const QString& picture, QWidget
     connect(m_match, &QPushButton::clicked, this, &QDialog::accept);
     connect(m_needs, &QPushButton::clicked, this, &PictureDialog::writeNeeds);
     m_words->setText(tr("Opening the picture ..."));
-    m_opening.start([picture](const JobTools& tools) { return openPicture(picture, tools); },
-                    [this](const Result<ScanPtr>& scan) { take(scan); });
     fill();
     m_canvas->setFocus();
 }
@@ -102,40 +130,96 @@ void PictureDialog::take(const Result<ScanPtr>& scan)
     m_scan = *scan;
     m_words->setText(tr("Click what you want to mix. Wheel zooms, dragging moves the picture."));
     m_canvas->setImage(m_scan->image());
+    fill();
+}
+
+/// From now on the picture can be kept. When it is there already its pins come first.
+void PictureDialog::takeKept(const Result<Picture>& kept)
+{
+    if (!kept)
+        return;
+    const auto& subjects = m_document.notebook().subjects;
+    const auto known = std::ranges::find(subjects, kept->name, &SubjectRecord::picture);
+    const std::vector<SubjectPin> picked = m_subject.pins;
+    if (known != subjects.end()) {
+        m_subject.id = known->id;
+        m_subject.name = known->name;
+        m_subject.pins = known->pins;
+        m_subject.pins.insert(m_subject.pins.end(), picked.begin(), picked.end());
+        m_subject.pins.resize(std::min(m_subject.pins.size(), mostPins));
+        if (!m_subject.white)
+            m_subject.white = known->white;
+    }
+    m_subject.picture = kept->name;
+    m_notYetKept = *kept;
+    if (picked.empty())
+        return fill();
+    keep(tr("pick places in %1").arg(text(m_subject.name)));
+}
+
+/// What is seen at a pin, with the white as it is set.
+Lab PictureDialog::colourAt(const SubjectPin& pin) const
+{
+    const QSize size = m_scan->size();
+    const auto place = [](double share, int side) { return std::clamp(static_cast<int>(share * side), 0, side - 1); };
+    const LinearRgb light = lightAt(*m_scan, {place(pin.x, size.width()), place(pin.y, size.height())},
+                                    static_cast<int>(std::lround(pin.radius * size.width())));
+    return pickedColour(light,
+                        m_subject.white ? std::optional(toLinearRgb(toXyz(*m_subject.white, d50White))) : std::nullopt);
 }
 
 void PictureDialog::pick(QPoint place)
 {
     if (!m_scan)
         return;
-    const int radius = radiusOf(m_size->value());
-    const LinearRgb light = lightAt(*m_scan, place, radius);
+    const QSize size = m_scan->size();
+    SubjectPin pin{(place.x() + 0.5) / size.width(),
+                   (place.y() + 0.5) / size.height(),
+                   static_cast<double>(radiusOf(m_size->value())) / size.width(),
+                   {}};
     if (m_setWhite->isChecked()) {
-        m_white = light;
+        m_subject.white.reset();
+        m_subject.white = colourAt(pin);
+        for (SubjectPin& known : m_subject.pins)
+            known.colour = colourAt(known);
         m_setWhite->setChecked(false);
-        m_setWhite->setText(tr("The white is set; set it anew"));
-        return fill();
+        return keep(tr("set the white"));
     }
-    if (m_pins.size() >= mostPins)
+    if (m_subject.pins.size() >= mostPins)
         return m_words->setText(tr("That is as many places as one picture keeps."));
-    m_pins.push_back({place, radius});
-    m_light.push_back(light);
-    fill();
+    pin.colour = colourAt(pin);
+    m_subject.pins.push_back(pin);
+    keep(tr("pick a place in %1").arg(text(m_subject.name)));
     m_list->setCurrentRow(m_list->count() - 1);
+}
+
+/// Writes the picture and its pins down. Where nothing can be written, or no picture more, they are there until the
+/// dialog goes.
+void PictureDialog::keep(const QString& what)
+{
+    const bool known = m_document.notebook().subject(m_subject.id) != nullptr;
+    const bool canBe = !m_subject.picture.empty(); // not while it is still being shrunk
+    if (canBe && m_document.readOnlyReason().isEmpty()
+        && (known || m_document.notebook().subjects.size() < mostSubjects)) {
+        if (!known)
+            m_subject.id = {};
+        m_subject.id = m_document.keepSubject(m_subject, what, known ? std::nullopt : m_notYetKept);
+    }
+    fill();
 }
 
 std::vector<Lab> PictureDialog::colours() const
 {
     std::vector<Lab> colours;
-    for (const LinearRgb& light : m_light)
-        colours.push_back(pickedColour(light, m_white));
+    for (const SubjectPin& pin : m_subject.pins)
+        colours.push_back(pin.colour);
     return colours;
 }
 
 std::optional<Lab> PictureDialog::chosen() const
 {
     const int row = m_list->currentRow();
-    return row < 0 ? std::nullopt : std::optional(pickedColour(m_light[static_cast<std::size_t>(row)], m_white));
+    return row < 0 ? std::nullopt : std::optional(m_subject.pins[static_cast<std::size_t>(row)].colour);
 }
 
 void PictureDialog::fill()
@@ -153,16 +237,36 @@ void PictureDialog::fill()
         m_list->setCurrentRow(std::min(before, m_list->count() - 1));
     }
     m_match->setEnabled(m_list->currentRow() >= 0);
-    m_needs->setEnabled(!m_pins.empty());
-    m_canvas->setPins(m_pins);
+    m_needs->setEnabled(!m_subject.pins.empty());
+    m_setWhite->setText(m_subject.white ? tr("The white is set; set it anew") : tr("Something white or grey"));
+    std::vector<Pin> pins;
+    for (const SubjectPin& pin : m_subject.pins)
+        if (m_scan)
+            pins.push_back({QPoint(static_cast<int>(pin.x * m_scan->size().width()),
+                                   static_cast<int>(pin.y * m_scan->size().height())),
+                            static_cast<int>(std::lround(pin.radius * m_scan->size().width()))});
+    m_canvas->setPins(std::move(pins));
 }
 
 void PictureDialog::writeNeeds()
 {
-    int number = 0;
-    for (const Lab& colour : colours())
-        m_document.addNeed({tr("%1, place %2").arg(m_name).arg(++number).toStdString(), colour, workable, 2});
-    m_words->setText(tr("%1 needs are written down.").arg(number));
+    std::vector<NeedRecord> needs;
+    for (std::size_t i = 0; i < m_subject.pins.size(); ++i) {
+        const Lab& colour = m_subject.pins[i].colour;
+        const bool isThere = std::ranges::any_of(m_document.notebook().needs, [&](const NeedRecord& record) {
+            return record.subject == m_subject.id && record.need.target == colour;
+        });
+        if (!isThere)
+            needs.push_back({{},
+                             {tr("%1, place %2").arg(text(m_subject.name)).arg(i + 1).toStdString(), colour,
+                              tolerance::workable, 2},
+                             m_subject.id});
+    }
+    if (m_document.notebook().needs.size() + needs.size() > mostNeeds)
+        return m_words->setText(tr("That would be more than %1 needs.").arg(mostNeeds));
+    const auto count = needs.size();
+    m_document.putNeeds(std::move(needs), {}, tr("needs of %1").arg(text(m_subject.name)));
+    m_words->setText(count == 1 ? tr("One need is written down.") : tr("%1 needs are written down.").arg(count));
 }
 
 } // namespace iris

@@ -1,8 +1,8 @@
 #pragma once
 
 #include "app/document/document.h"
-#include "app/parts/picturecanvas.h"
 #include "app/jobs/openpicture.h"
+#include "app/parts/picturecanvas.h"
 
 #include <QDialog>
 
@@ -15,12 +15,16 @@ namespace iris {
 class PlainLabel;
 
 /// Colours out of a photograph or scan: numbered pins, from one pixel to an averaged region; a white can be set by
-/// clicking something that is white or grey. Each pin can be matched, all of them written down as needs.
+/// clicking something that is white or grey. Each pin can be matched, all of them written down as needs. With its first
+/// pin the picture is kept in the notebook, and every pin with it; the same picture opened again has them all.
 class PictureDialog : public QDialog {
     Q_OBJECT
 
 public:
+    /// A picture in a file.
     PictureDialog(Document& document, const QString& picture, QWidget* parent = nullptr);
+    /// One that is kept.
+    PictureDialog(Document& document, SubjectId subject, QWidget* parent = nullptr);
 
     PictureCanvas& canvas() { return *m_canvas; }
     bool isOpen() const { return m_scan != nullptr; }
@@ -30,19 +34,24 @@ public:
     /// The one in hand when the dialog was accepted.
     std::optional<Lab> chosen() const;
     void writeNeeds();
+    /// What the picture is called.
+    const std::string& name() const { return m_subject.name; }
 
 private:
+    PictureDialog(Document& document, QWidget* parent);
     QWidget* makeSide();
     void take(const Result<ScanPtr>& scan);
+    void takeKept(const Result<Picture>& kept);
+    Lab colourAt(const SubjectPin& pin) const;
+    void keep(const QString& what);
     void fill();
 
     Document& m_document;
-    QString m_name;
     Job<Result<ScanPtr>> m_opening;
+    Job<Result<Picture>> m_shrinking; ///< to what is kept; pins need not wait for it
     ScanPtr m_scan;
-    std::vector<Pin> m_pins;
-    std::vector<LinearRgb> m_light; ///< one a pin
-    std::optional<LinearRgb> m_white;
+    SubjectRecord m_subject; ///< without a number until it is kept
+    std::optional<Picture> m_notYetKept;
     PictureCanvas* m_canvas;
     PlainLabel* m_words;
     QSlider* m_size;

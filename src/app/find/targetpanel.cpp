@@ -29,7 +29,8 @@ constexpr int panelWidth = 248;
 constexpr int narrowWidth = 196;
 constexpr int idRole = Qt::UserRole;
 constexpr int kindRole = Qt::UserRole + 1;
-enum SourceKind { OfNothing, OfTube, OfNeed, OfMix };
+enum SourceKind { OfNothing, OfTube, OfNeed, OfMix, OfPin };
+constexpr int pinRole = Qt::UserRole + 2;
 
 /// The colour that is wanted: its thin wash below, and on the left what it was before the last move.
 class Patch : public QWidget {
@@ -133,6 +134,7 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
     connect(&document, &Document::tubesChanged, this, &TargetPanel::fillSources);
     connect(&document, &Document::needsChanged, this, &TargetPanel::fillSources);
     connect(&document, &Document::mixesChanged, this, &TargetPanel::fillSources);
+    connect(&document, &Document::subjectsChanged, this, &TargetPanel::fillSources);
     connect(&document, &Document::notebookOpened, this, [this] {
         m_wanted.reset();
         m_before.reset();
@@ -191,6 +193,11 @@ void TargetPanel::fillSources()
         if (mix.painted)
             add(tr("painted: %1").arg(nameInList(mix.name.empty() ? partsText(mix.parts) : mix.name)), mix.id.value,
                 OfMix);
+    for (const SubjectRecord& subject : notebook.subjects)
+        for (std::size_t pin = 0; pin < subject.pins.size(); ++pin) {
+            add(tr("picture: %1, place %2").arg(nameInList(subject.name)).arg(pin + 1), subject.id.value, OfPin);
+            m_sources->setItemData(m_sources->count() - 1, static_cast<int>(pin), pinRole);
+        }
 }
 
 void TargetPanel::takeSource(int row)
@@ -213,6 +220,13 @@ void TargetPanel::takeSource(int row)
         if (const MixRecord* mix = notebook.mix({id}); mix && mix->painted)
             want({*mix->painted, {}, false, false}, text(mix->name.empty() ? partsText(mix->parts) : mix->name));
         break;
+    case OfPin: {
+        const SubjectRecord* subject = notebook.subject({id});
+        const auto pin = static_cast<std::size_t>(m_sources->itemData(row, pinRole).toInt());
+        if (subject && pin < subject->pins.size())
+            want({subject->pins[pin].colour, {}, false, false}, m_sources->itemText(row));
+        break;
+    }
     default: break;
     }
 }

@@ -63,6 +63,13 @@ QString PaletteView::count() const
     return tr("%1 of %2").arg(m_needs.metCount()).arg(m_needs.rowCount());
 }
 
+bool PaletteView::takePicture(const QString& path)
+{
+    goTo(NeedsOfThePicture);
+    m_needsPage->takePicture(path);
+    return true;
+}
+
 PaletteView::Page PaletteView::page() const
 {
     return static_cast<Page>(m_pages->currentIndex());

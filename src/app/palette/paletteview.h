@@ -28,6 +28,7 @@ public:
     QString count() const override;
     void takeFocus() override;
     std::vector<WalkingKey> walkingKeys() const override;
+    bool takePicture(const QString& path) override;
 
     Page page() const;
     void goTo(Page page);

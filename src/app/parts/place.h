@@ -28,6 +28,12 @@ public:
     /// Gives the focus to what is on show, so that its keys work.
     virtual void takeFocus() = 0;
     virtual std::vector<WalkingKey> walkingKeys() const { return {}; }
+    /// Takes a picture that was dropped while the place is on show; false when it is none of its.
+    virtual bool takePicture(const QString& path)
+    {
+        Q_UNUSED(path)
+        return false;
+    }
 
 Q_SIGNALS:
     void countChanged();

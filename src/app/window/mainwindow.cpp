@@ -308,7 +308,7 @@ void MainWindow::takeFile(const QString& path)
         return;
     }
     switch (kind) {
-    case FileKind::Picture: return m_places->takePicture(path);
+    case FileKind::Picture: return m_places->takePicture(path, shownPlace());
     case FileKind::Measurements: return m_places->takeMeasurements(path);
     case FileKind::Json: return openJson(path);
     default: return m_places->takeList(path);

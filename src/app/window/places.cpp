@@ -71,8 +71,10 @@ void Places::takeMeasurements(const QString& path)
     the<TubesView>().readMeasurements(path);
 }
 
-void Places::takePicture(const QString& path)
+void Places::takePicture(const QString& path, Place* shown)
 {
+    if (shown && shown->takePicture(path))
+        return;
     const auto readCard = [this, path] {
         Q_EMIT the<TubesView>().wanted();
         the<TubesView>().readCard(path);

@@ -38,8 +38,10 @@ public:
     /// Takes a list, a picture or measurements in.
     void takeList(const QString& path);
     void takeMeasurements(const QString& path);
-    /// A picture is a painted sheet when it shows a sheet's marks, and a swatch card otherwise.
-    void takePicture(const QString& path);
+    /// A picture is for the place on show when that wants one. Otherwise it is a painted sheet when it shows a sheet's
+    /// marks, and a swatch card when not.
+    /// @param shown may be null
+    void takePicture(const QString& path, Place* shown);
 
 private:
     void connectPlaces();
