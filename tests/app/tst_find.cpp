@@ -8,7 +8,7 @@
 #include "app/parts/mixcard.h"
 #include "app/parts/touchingcolours.h"
 #include "app/sheets/mixespage.h"
-#include "app/sheets/motherdialog.h"
+#include "app/parts/motherdialog.h"
 #include "app/tubes/replacedialog.h"
 #include "app/well/layerswidget.h"
 #include "app/well/wellacts.h"

@@ -2,7 +2,9 @@
 
 #include "app/palette/wishesdialog.h"
 #include "app/parts/act.h"
+#include "app/parts/diagnosisdialog.h"
 #include "app/parts/messages.h"
+#include "app/parts/motherdialog.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/recipedelegate.h"
@@ -51,6 +53,7 @@ QString proofText(const Choice& choice, School school)
 ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSettings& settings, QWidget* parent)
     : QWidget(parent),
       m_document(document),
+      m_settings(settings),
       m_needsModel(needsModel)
 {
     m_pages = new QStackedWidget(this);
@@ -209,6 +212,18 @@ QWidget* ChoicePanel::makeResult(ViewSettings& settings)
     layout->addWidget(m_wells);
     layout->addLayout(makeSets());
     layout->addWidget(m_list, 1);
+    m_ofRecipes = {addAct(
+                       *this, tr("Gone wrong?"), Qt::Key_Y, [this] { diagnose(); },
+                       tr("Why the mix in hand is dull, and what mends it")),
+                   addAct(
+                       *this, tr("A mother colour"), Qt::Key_U, [this] { stirMother(); },
+                       tr("Stir one tube into every mix of the palette"))};
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * gridStep);
+    row->addWidget(actButton(*m_ofRecipes[0], "diagnoseRecipe", page));
+    row->addWidget(actButton(*m_ofRecipes[1], "motherOfPalette", page));
+    row->addStretch();
+    layout->addLayout(row);
     return page;
 }
 
@@ -397,6 +412,8 @@ void ChoicePanel::showPage(int page)
     m_chooseAct->setEnabled(ready && page != WaitingPage);
     m_stop->setEnabled(page == WaitingPage);
     m_keepAct->setEnabled(page == ResultPage);
+    for (QAction* act : m_ofRecipes)
+        act->setEnabled(page == ResultPage);
     if (page != ResultPage)
         for (QAction* walk : {m_previous, m_next})
             walk->setEnabled(false);
@@ -492,6 +509,26 @@ std::vector<TubeId> ChoicePanel::shownTubes() const
         for (const std::size_t place : m_choice->sets[m_shown].tubes)
             tubes.push_back(m_studio->notebook.tubes[place].id);
     return tubes;
+}
+
+void ChoicePanel::diagnose()
+{
+    const QModelIndex row = m_list->currentIndex();
+    if (!m_choice)
+        return;
+    const Recipe recipe = m_recipes.answer(static_cast<std::size_t>(std::max(0, row.row()))).match.recipe;
+    if (!recipe.parts.empty())
+        askWhatWentWrong(*StudioPtr(m_studio), recipe, m_settings, this);
+}
+
+void ChoicePanel::stirMother()
+{
+    std::vector<Recipe> recipes;
+    for (int row = 0; row < m_recipes.rowCount(); ++row)
+        if (const Recipe& recipe = m_recipes.answer(static_cast<std::size_t>(row)).match.recipe; !recipe.parts.empty())
+            recipes.push_back(recipe);
+    if (!recipes.empty())
+        MotherDialog(m_studio, std::move(recipes), m_settings, this).exec();
 }
 
 void ChoicePanel::keepPalette()

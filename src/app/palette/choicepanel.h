@@ -38,6 +38,9 @@ public:
     void cancel();
     void showNextSet(int by);
     void keepPalette();
+    /// What went wrong with the recipe in hand; one tube stirred into all of them.
+    void diagnose();
+    void stirMother();
 
     QAction* chooseAct() const { return m_chooseAct; }
     const std::optional<Choice>& choice() const { return m_choice; }
@@ -74,6 +77,7 @@ private:
     void showPage(int page);
 
     Document& m_document;
+    ViewSettings& m_settings;
     NeedsModel& m_needsModel;
     std::shared_ptr<ChoiceSession> m_session; ///< about the tubes and needs of the last choice
     Job<Result<Choice>> m_choosing;
@@ -90,6 +94,7 @@ private:
     QAction* m_chooseAct = nullptr;
     QAction* m_stop = nullptr;
     QAction* m_keepAct = nullptr;
+    std::array<QAction*, 2> m_ofRecipes{};
     QComboBox* m_kept = nullptr;
     QStackedWidget* m_pages = nullptr;
     QPushButton* m_chooseButton = nullptr;

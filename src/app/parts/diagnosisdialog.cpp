@@ -6,6 +6,7 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "mixing/ladder.h"
+#include "notebook/studio.h"
 #include "words/findwords.h"
 
 #include <QDialogButtonBox>
@@ -71,6 +72,16 @@ DiagnosisDialog::DiagnosisDialog(ViewSettings& settings, const Recipe& recipe, c
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     layout->addWidget(buttons);
+}
+
+std::optional<Recipe> askWhatWentWrong(const Studio& studio, const Recipe& recipe, ViewSettings& settings,
+                                       QWidget* parent)
+{
+    const std::vector<std::size_t> atHand = studio.atHand();
+    const Diagnosis found = diagnose(
+        recipe, studio.paints, [&](std::size_t place) { return std::ranges::find(atHand, place) != atHand.end(); });
+    DiagnosisDialog dialog(settings, recipe, found, studio.paints, parent);
+    return dialog.exec() == QDialog::Accepted ? std::optional(found.mended) : std::nullopt;
 }
 
 } // namespace iris

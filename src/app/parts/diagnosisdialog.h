@@ -6,6 +6,7 @@
 
 namespace iris {
 
+struct Studio;
 class ViewSettings;
 
 /// Why a mix is as dull as it is: the tube that leans the wrong way, the mix and the mended one touching, and the way
@@ -18,5 +19,10 @@ public:
     DiagnosisDialog(ViewSettings& settings, const Recipe& recipe, const Diagnosis& diagnosis,
                     std::span<const Paint> paints, QWidget* parent = nullptr);
 };
+
+/// Shows what went wrong with a mix, with what is at hand to mend it.
+/// @return the mended mix when the painter wants to look at it
+std::optional<Recipe> askWhatWentWrong(const Studio& studio, const Recipe& recipe, ViewSettings& settings,
+                                       QWidget* parent);
 
 } // namespace iris

@@ -253,12 +253,9 @@ void MixCard::diagnose()
     if (!m_recipe)
         return;
     const StudioPtr studio = m_studio;
-    const std::vector<std::size_t> atHand = studio->atHand();
-    const Diagnosis found = iris::diagnose(
-        *m_recipe, studio->paints, [&](std::size_t place) { return std::ranges::find(atHand, place) != atHand.end(); });
-    DiagnosisDialog dialog(m_context.settings(), *m_recipe, found, studio->paints, this);
-    if (dialog.exec() == QDialog::Accepted)
-        show(studio, found.mended, found.before);
+    const Recipe before = *m_recipe;
+    if (const auto mended = askWhatWentWrong(*studio, before, m_context.settings(), this))
+        show(studio, *mended, colourOf(before, studio->paints));
 }
 
 } // namespace iris

@@ -5,12 +5,12 @@
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
 #include "app/parts/messages.h"
+#include "app/parts/motherdialog.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/recordlist.h"
 #include "app/parts/words.h"
 #include "app/sheets/mixdialog.h"
-#include "app/sheets/motherdialog.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
 #include "colour/observer.h"
@@ -133,11 +133,7 @@ void MixesPage::diagnoseChosen()
     const auto recipe = recipeOf(record->parts, record->wash, m_document.notebook());
     if (!recipe)
         return messages().tell(this, tr("What went wrong?"), tr("One of its tubes is no longer in the notebook."));
-    const StudioPtr studio = m_document.studio();
-    const std::vector<std::size_t> atHand = studio->atHand();
-    const Diagnosis found = diagnose(
-        *recipe, studio->paints, [&](std::size_t place) { return std::ranges::find(atHand, place) != atHand.end(); });
-    DiagnosisDialog(m_settings, *recipe, found, studio->paints, this).exec();
+    askWhatWentWrong(*m_document.studio(), *recipe, m_settings, this);
 }
 
 QIcon MixesPage::chipOf(const MixRecord& mix) const

@@ -1,4 +1,4 @@
-#include "app/sheets/motherdialog.h"
+#include "app/parts/motherdialog.h"
 
 #include "app/parts/labels.h"
 #include "app/parts/plainlabel.h"
