@@ -38,6 +38,7 @@ struct Request {
     MotherArguments mother;
     DiagnoseArguments diagnose;
     PaletteArguments palette;
+    PaletteArguments stairs;
     PictureArguments picture;
     NotebookArguments notebook;
     TouchesArguments touches;
@@ -223,6 +224,16 @@ void addWanted(CLI::App* command, WantedArguments& wanted)
     command->add_flag("--thin-matters", wanted.thinMatters, "The thin wash counts double");
 }
 
+/// What the tubes must be, the same words wherever tubes are chosen.
+void addTerms(CLI::App* command, TubeTerms& terms)
+{
+    command->add_flag("--single", terms.singlePigments, "Only tubes of one pigment");
+    command->add_flag("--transparent", terms.transparent, "Only transparent and semi-transparent tubes");
+    command->add_flag("--lasting", terms.nothingFugitive, "Nothing fugitive");
+    command->add_flag("--no-metals", terms.noListedMetals, "No cadmium, cobalt, nickel, lead and their like");
+    command->add_flag("--no-black", terms.noTubeBlack, "No tube of black");
+}
+
 void setUpMatch(CLI::App& app, Request& request)
 {
     auto* match = addCommand(app, request, "match", "Recipes for a colour, as a painter would try them",
@@ -234,14 +245,10 @@ void setUpMatch(CLI::App& app, Request& request)
     match->add_flag_callback(
         "--four", [&request] { request.match.mostTubes = 4; }, "Up to four tubes in a recipe");
     addMost(match, request.match.most, "How many recipes to list");
-    addText(match, "--only", request.match.only, "Use only these tubes")->delimiter(',');
+    addText(match, "--only", request.match.onlyTubes, "Use only these tubes")->delimiter(',');
     addText(match, "--with", request.match.with, "Only recipes with these tubes")->delimiter(',');
     addText(match, "--without", request.match.without, "Not these tubes")->delimiter(',');
-    match->add_flag("--single", request.match.single, "Only tubes of one pigment");
-    match->add_flag("--transparent", request.match.transparent, "Only transparent and semi-transparent tubes");
-    match->add_flag("--lasting", request.match.lasting, "Nothing fugitive");
-    match->add_flag("--no-metals", request.match.noMetals, "No cadmium, cobalt, nickel, lead and their like");
-    match->add_flag("--no-black", request.match.noBlack, "No tube of black");
+    addTerms(match, request.match.only);
     match->add_flag("--helper", request.match.helper, "And which tube of the table would help most");
     addSource(match, request.match.source);
 }
@@ -297,19 +304,32 @@ void setUpMending(CLI::App& app, Request& request)
     addSource(diagnose, request.diagnose.source);
 }
 
+/// What is asked of a palette.
+void addChoice(CLI::App* command, PaletteArguments& palette)
+{
+    addText(command, "--needs", palette.needsFile, "CSV with name and L, a, b or hex; those of the notebook otherwise");
+    addText(command, "--picture", palette.picture, "Only the needs of this picture of the notebook");
+    addText(command, "--must", palette.must, "Tubes that must be in")->delimiter(',');
+    addText(command, "--never", palette.never, "Tubes to leave out")->delimiter(',');
+    auto* only = addText(command, "--only", palette.onlyTubes, "Choose only from these tubes")->delimiter(',');
+    addText(command, "--from", palette.from, "palette, drawer, owned, wished or table")->excludes(only);
+    addTerms(command, palette.only);
+    addNumber(command, "--largest", palette.mostTubes, "The largest set that will do, 1 to 12 tubes",
+              {{1, 12}, "1 to 12"});
+    addSource(command, palette.source);
+}
+
 void setUpChoosing(CLI::App& app, Request& request)
 {
     auto* palette = addCommand(app, request, "palette", "The smallest set of tubes that meets the needs",
                                [&] { return paletteCommand(request.palette); });
-    addText(palette, "--needs", request.palette.needsFile, "CSV with name and L, a, b or hex")->required();
-    addText(palette, "--school", request.palette.school, "free, triad or split");
-    addText(palette, "--must", request.palette.must, "Tubes that must be in")->delimiter(',');
-    addText(palette, "--never", request.palette.never, "Tubes to leave out")->delimiter(',');
-    addText(palette, "--only", request.palette.only, "Choose only from these tubes")->delimiter(',');
-    addNumber(palette, "--largest", request.palette.mostTubes, "The largest set that will do, 1 to 12 tubes",
-              {{1, 12}, "1 to 12"});
+    addChoice(palette, request.palette);
+    addText(palette, "--school", request.palette.school, "free, triad, split or split plus");
     addMost(palette, request.palette.mostSets, "How many sets to list");
-    addSource(palette, request.palette.source);
+
+    auto* stairs = addCommand(app, request, "staircase", "What each tube more buys",
+                              [&] { return staircaseCommand(request.stairs); });
+    addChoice(stairs, request.stairs);
 }
 
 void setUpPictures(CLI::App& app, Request& request)

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "base/result.h"
+#include "finding/sift.h"
 
 #include <nlohmann/json.hpp>
 #include <optional>
@@ -160,14 +161,10 @@ struct MatchArguments {
     std::string order = "as tried";
     int mostTubes = 3;
     int most = 12;
-    std::vector<std::string> only;
+    std::vector<std::string> onlyTubes;
     std::vector<std::string> with;
     std::vector<std::string> without;
-    bool single = false;
-    bool transparent = false;
-    bool lasting = false;
-    bool noMetals = false;
-    bool noBlack = false;
+    TubeTerms only;
     bool helper = false; ///< and the tube of the table that would help most
 };
 Result<Output> matchCommand(const MatchArguments& arguments);
@@ -226,15 +223,20 @@ Result<Output> diagnoseCommand(const DiagnoseArguments& arguments);
 
 struct PaletteArguments {
     SourceArguments source;
-    std::string needsFile;
+    std::string needsFile; ///< those of the notebook when empty
+    std::string picture;   ///< only the needs of this one of the notebook's pictures
     std::string school = "free";
     std::vector<std::string> must;
     std::vector<std::string> never;
-    std::vector<std::string> only;
+    std::vector<std::string> onlyTubes;
+    std::string from; ///< palette, drawer, owned, wished or table; owned when empty
+    TubeTerms only;
     int mostTubes = 12;
     int mostSets = 5;
 };
 Result<Output> paletteCommand(const PaletteArguments& arguments);
+/// What each tube more buys.
+Result<Output> staircaseCommand(const PaletteArguments& arguments);
 
 struct PictureArguments {
     std::string picture;

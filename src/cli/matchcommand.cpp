@@ -18,8 +18,7 @@ Result<Sift> siftFrom(const MatchArguments& arguments, const TubeSource& source)
     const auto must = source.find(arguments.with);
     if (!must)
         return tl::unexpected(must.error());
-    Sift sift{
-        arguments.single, arguments.transparent, arguments.lasting, arguments.noMetals, arguments.noBlack, *must, {}};
+    Sift sift{arguments.only, *must, {}};
     for (const std::string& tube : arguments.without) {
         const auto place = source.find(tube);
         if (!place && place.error().code != ErrorCode::NotFound)
@@ -88,7 +87,7 @@ Result<Output> matchCommand(const MatchArguments& arguments)
     const auto wanted = wantedFrom(arguments.wanted, *all);
     if (!wanted)
         return tl::unexpected(wanted.error());
-    const auto source = all->usable(arguments.only, arguments.with);
+    const auto source = all->usable(arguments.onlyTubes, arguments.with);
     if (!source)
         return tl::unexpected(source.error());
     const auto sift = siftFrom(arguments, *source);

@@ -23,13 +23,13 @@ bool holds(const std::vector<std::size_t>& places, std::size_t place)
 
 } // namespace
 
-bool letsThrough(const Sift& sift, const Paint& paint)
+bool letsThrough(const TubeTerms& terms, const Paint& paint)
 {
-    const bool manyPigments = sift.singlePigments && paint.codes.size() > 1;
-    const bool fugitive = sift.nothingFugitive && paint.lightfastness > stillFair;
-    const bool metal = sift.noListedMetals && std::ranges::any_of(paint.cautions, isListedMetal);
-    const bool black = sift.noTubeBlack && paint.family == HueFamily::Black;
-    const bool opaque = sift.transparent && paint.transparency().kind > TransparencyClass::SemiTransparent;
+    const bool manyPigments = terms.singlePigments && paint.codes.size() > 1;
+    const bool fugitive = terms.nothingFugitive && paint.lightfastness > stillFair;
+    const bool metal = terms.noListedMetals && std::ranges::any_of(paint.cautions, isListedMetal);
+    const bool black = terms.noTubeBlack && paint.family == HueFamily::Black;
+    const bool opaque = terms.transparent && paint.transparency().kind > TransparencyClass::SemiTransparent;
     return !manyPigments && !fugitive && !metal && !black && !opaque;
 }
 

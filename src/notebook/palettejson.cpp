@@ -62,10 +62,8 @@ Json jsonOf(const PaletteRecord& palette)
 
 Json jsonOf(const PaletteWishes& wishes)
 {
-    return Json{{"school", nameOf(wishes.school)},
-                {"must", idsOf(wishes.must)},
-                {"never", idsOf(wishes.never)},
-                {"most_tubes", wishes.mostTubes}};
+    return Json{{"school", nameOf(wishes.school)}, {"must", idsOf(wishes.must)},  {"never", idsOf(wishes.never)},
+                {"most_tubes", wishes.mostTubes},  {"pool", nameOf(wishes.pool)}, {"only", wordsOf(wishes.only)}};
 }
 
 NeedRecord readNeed(const JsonReader& reader)
@@ -89,7 +87,12 @@ PaletteWishes readWishes(const JsonReader& reader)
     const auto school = parseSchool(reader.get<std::string>("school"));
     if (!school)
         throw Fault{school.error().message};
-    return {*school, readIds(reader, "must"), readIds(reader, "never"), reader.get<std::size_t>("most_tubes")};
+    return {*school,
+            readIds(reader, "must"),
+            readIds(reader, "never"),
+            reader.get<std::size_t>("most_tubes"),
+            reader.named("pool", parsePool).value_or(Pool::Owned),
+            termsFromWords(reader.get<std::string>("only", ""))};
 }
 
 } // namespace iris

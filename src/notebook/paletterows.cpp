@@ -51,6 +51,20 @@ Result<PaletteWishes> loadWishes(const QSqlDatabase& database)
         const TubeId tube{row.id()};
         (row.whole() != 0 ? wishes.must : wishes.never).push_back(tube);
     }
+    if (auto whole = readToTheEnd(query, database); !whole)
+        return tl::unexpected(whole.error());
+    query.prepare(QStringLiteral("SELECT name, value FROM setting WHERE name IN ('wish_pool', 'wish_only')"));
+    if (auto done = run(query, database, Doing::Reading); !done)
+        return tl::unexpected(done.error());
+    while (query.next()) {
+        Row row(query);
+        const bool isPool = row.text() == "wish_pool";
+        const std::string value = row.text();
+        if (isPool)
+            wishes.pool = parsePool(value).value_or(Pool::Owned);
+        else
+            wishes.only = termsFromWords(value);
+    }
     return readToTheEnd(query, database).map([&] { return std::move(wishes); });
 }
 
@@ -89,6 +103,14 @@ Result<void> writeWishes(const QSqlDatabase& database, const PaletteWishes& wish
     query.addBindValue(static_cast<int>(wishes.mostTubes));
     if (auto done = run(query, database); !done)
         return done;
+    query.prepare(QStringLiteral("INSERT OR REPLACE INTO setting (name, value) VALUES (?, ?)"));
+    for (const auto& [name, value] :
+         {std::pair<std::string_view, std::string>("wish_pool", std::string(nameOf(wishes.pool))),
+          std::pair<std::string_view, std::string>("wish_only", wordsOf(wishes.only))}) {
+        Binder(query) << name << value;
+        if (auto done = run(query, database); !done)
+            return done;
+    }
     if (auto done = run(database, QStringLiteral("DELETE FROM wish_tube")); !done)
         return done;
     query.prepare(QStringLiteral("INSERT INTO wish_tube (tube, must) VALUES (?, ?)"));

@@ -26,6 +26,10 @@ public:
     /// As choosePalette(). Tubes that were banned in every question so far and are allowed now are covered anew.
     Result<Choice> choose(const Limits& limits, const WorkOptions& work = {});
 
+    /// The most importance that one tube can meet, two, three ... up to limits.mostTubes, each proven by a search to its
+    /// end. BadOption for a school, whose size is fixed.
+    Result<Staircase> staircase(const Limits& limits, const WorkOptions& work = {});
+
 private:
     /// What was covered, and of which of the paints.
     struct Covered {
@@ -33,6 +37,8 @@ private:
         CoverageTable table{0};
         std::uint64_t recipesInAll = 0;
     };
+
+    Closeness& closeness();
 
     /// How many recipes had to be mixed so that every one of the places is covered; nothing when it was stopped.
     std::optional<std::uint64_t> coverAll(const std::vector<std::size_t>& places, const WorkOptions& work);

@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <iterator>
 
 namespace iris {
 namespace {
@@ -95,6 +96,8 @@ CoveringProblem problemOf(const Candidates& candidates, std::span<const Need> ne
     for (const std::size_t tube : limits.must)
         problem.must.push_back(candidates.placeOf(tube));
     problem.slots = slots.size();
+    if (limits.school == School::SplitPlus)
+        problem.freePlaces = limits.mostTubes - slots.size();
     problem.slotMasks = slotMasks(candidates.paints, slots);
     problem.mostTubes = limits.mostTubes;
     return problem;
@@ -205,6 +208,39 @@ void writeSets(const std::vector<std::vector<std::size_t>>& sets, std::size_t mo
     std::ranges::stable_sort(choice.sets, {}, &PaletteSet::meanApart);
 }
 
+std::vector<std::size_t> without(const std::vector<std::size_t>& tubes, const std::vector<std::size_t>& others)
+{
+    std::vector<std::size_t> rest;
+    std::ranges::set_difference(tubes, others, std::back_inserter(rest));
+    return rest;
+}
+
+/// Of the sets of one step the closest that keeps every tube of the step before, or the closest at all.
+/// @param sets at least one
+std::vector<std::size_t> bestOfStep(const std::vector<std::vector<std::size_t>>& sets,
+                                    const std::vector<std::size_t>& before, SetWriter& writer, const WorkOptions& work)
+{
+    constexpr std::size_t mostWeighed = 1000;
+    std::vector<const std::vector<std::size_t>*> weighed;
+    for (const auto& set : sets)
+        if (std::ranges::includes(set, before))
+            weighed.push_back(&set);
+    if (weighed.empty())
+        std::ranges::transform(sets, std::back_inserter(weighed), [](const auto& set) { return &set; });
+    weighed.resize(std::min(weighed.size(), mostWeighed));
+    const std::vector<std::size_t>* best = weighed.front();
+    double least = std::numeric_limits<double>::infinity();
+    for (const auto* set : weighed) {
+        if (work.stop.stop_requested())
+            break;
+        if (const double apart = writer.meanApart(*set); apart < least) {
+            least = apart;
+            best = set;
+        }
+    }
+    return *best;
+}
+
 constexpr std::size_t mostSetsRemembered = 20000;
 
 Result<void> checkQuestion(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits)
@@ -220,6 +256,11 @@ Result<void> checkQuestion(std::span<const Paint> paints, std::span<const Need> 
 }
 
 } // namespace
+
+std::size_t StairStep::met() const
+{
+    return static_cast<std::size_t>(std::ranges::count_if(set.answers, &NeedAnswer::met));
+}
 
 Result<void> Limits::validate(std::span<const Paint> paints) const
 {
@@ -239,6 +280,8 @@ Result<void> Limits::validate(std::span<const Paint> paints) const
         return failure(ErrorCode::BadOption, "a palette has 1 to 12 tubes");
     if (school == School::Free && must.size() > mostTubes)
         return failure(ErrorCode::BadOption, "there are more must tubes than the palette may hold");
+    if (school == School::SplitPlus && mostTubes < slotsOf(school).size())
+        return failure(ErrorCode::BadOption, "a split primary has six tubes before any beside them");
     for (const Slot& slot : slotsOf(school)) {
         bool filled = false;
         for (std::size_t i = 0; i < paints.size(); ++i)
@@ -271,6 +314,51 @@ std::optional<std::uint64_t> ChoiceSession::coverAll(const std::vector<std::size
     return coverage.recipesMixed;
 }
 
+/// What sets were measured for one question is there for the next, as long as that does not take much memory.
+Closeness& ChoiceSession::closeness()
+{
+    if (!m_closeness || m_closeness->setsMeasured() > mostSetsRemembered)
+        m_closeness = std::make_unique<Closeness>(m_paints, m_needs, tolerancesWithMargin(m_needs));
+    return *m_closeness;
+}
+
+Result<Staircase> ChoiceSession::staircase(const Limits& limits, const WorkOptions& work)
+{
+    if (limits.school != School::Free)
+        return failure(ErrorCode::BadOption, "a staircase is of a free choice; a school has its own number of tubes");
+    if (auto fine = checkQuestion(m_paints, m_needs, limits); !fine)
+        return tl::unexpected(fine.error());
+    const std::scoped_lock lock(m_oneAtATime);
+    const Candidates candidates = candidatesOf(m_paints, limits);
+    Staircase stairs;
+    stairs.end = ChoiceEnd::Stopped;
+    if (!coverAll(candidates.origin, stage(work, 0, 0.7)))
+        return stairs;
+    const CoverageTable table = m_covered.table.within(placesWithin(candidates.origin, m_covered.places));
+    stairs.unreachable = findUnreachable(candidates, m_needs, table, stage(work, 0.7, 0.8));
+    const CoveringProblem problem = problemOf(candidates, m_needs, limits, table, {});
+    SetWriter writer(candidates, m_paints, m_needs, table, closeness());
+    std::vector<std::size_t> before;
+    for (const StaircaseStep& step : solveStaircase(problem, stage(work, 0.8, 1))) {
+        const std::vector<std::size_t> best = bestOfStep(step.answer.sets, before, writer, work);
+        if (work.stop.stop_requested())
+            return stairs;
+        if (best.size() == before.size() && !stairs.steps.empty())
+            break; // a further tube would add nothing
+        StairStep written{writer.written(best), {}, {}, step.answer.sets.size(), step.answer.capped, step.answer.lost};
+        if (!stairs.steps.empty()) {
+            written.added = without(written.set.tubes, stairs.steps.back().set.tubes);
+            written.left = without(stairs.steps.back().set.tubes, written.set.tubes);
+        } else {
+            written.added = written.set.tubes;
+        }
+        stairs.steps.push_back(std::move(written));
+        before = best;
+    }
+    stairs.end = work.stop.stop_requested() ? ChoiceEnd::Stopped : ChoiceEnd::Done;
+    return stairs;
+}
+
 Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& work)
 {
     if (auto fine = checkQuestion(m_paints, m_needs, limits); !fine)
@@ -293,10 +381,7 @@ Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& wo
     choice.ruledOut = covering.smaller;
     choice.setsOfThisSize = covering.answer.sets.size();
     choice.moreSets = covering.answer.capped;
-    // What sets were measured for one question is there for the next, as long as that does not take much memory.
-    if (!m_closeness || m_closeness->setsMeasured() > mostSetsRemembered)
-        m_closeness = std::make_unique<Closeness>(m_paints, m_needs, tolerancesWithMargin(m_needs));
-    SetWriter writer(candidates, m_paints, m_needs, table, *m_closeness);
+    SetWriter writer(candidates, m_paints, m_needs, table, closeness());
     writeSets(covering.answer.sets, limits.mostSets, writer, stage(work, 0.85, 1), choice);
     if (choice.sets.empty() && !work.stop.stop_requested())
         return failure(ErrorCode::BadOption, "the must tubes and the school leave no palette");

@@ -13,7 +13,7 @@ struct Limits {
     School school = School::Free;
     std::vector<std::size_t> must;
     std::vector<std::size_t> never;
-    std::size_t mostTubes = 12; ///< of a free choice, 1 to 12
+    std::size_t mostTubes = 12; ///< of a free choice and of split primary plus, 1 to 12
     std::size_t mostSets = 50;  ///< how many sets to work out recipes for
 
     /// BadOption with what is wrong: a tube both must and never, an index out of range, no tube for a place of the
@@ -70,6 +70,30 @@ struct Choice {
     std::vector<SizeRuledOut> ruledOut; ///< the proof: each smaller size, searched to the end
     std::uint64_t recipesMixed = 0;
     std::uint64_t recipesInAll = 0;
+};
+
+/// What so many tubes can do at best.
+struct StairStep {
+    PaletteSet set; ///< one that does it: the set of the step before and one tube more where that does as
+                    ///< well, otherwise the closest of those that were weighed
+    std::vector<std::size_t> added; ///< its tubes that the step before has not
+    std::vector<std::size_t> left;  ///< the tubes of the step before that it has not
+    std::size_t sets = 0;           ///< how many sets of this size do as well
+    bool moreSets = false;          ///< the search met even more than it keeps count of
+    int lost = 0;                   ///< importance of the needs it leaves unmet
+
+    std::size_t met() const;
+
+    bool operator==(const StairStep&) const = default;
+};
+
+/// What each tube more buys: needs met and the mean miss, from one tube on until nothing more is to be gained.
+struct Staircase {
+    ChoiceEnd end = ChoiceEnd::Done;
+    std::vector<StairStep> steps; ///< the first has as many tubes as must be in, at least one
+    std::vector<Unreachable> unreachable;
+
+    bool operator==(const Staircase&) const = default;
 };
 
 /// Chooses the smallest set of tubes whose recipes meet the needs, exactly, and every other set of that size; among

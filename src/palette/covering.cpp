@@ -414,13 +414,37 @@ CoveringSummary solveFree(const CoveringProblem& problem, const Threes<Words>& t
     return summary;
 }
 
+/// The same school with so many of its free places as places that any tube may fill.
+CoveringProblem withFreePlaces(CoveringProblem problem, std::size_t count)
+{
+    for (std::size_t i = 0; i < count; ++i, ++problem.slots)
+        for (std::uint32_t& mask : problem.slotMasks)
+            mask |= 1U << problem.slots;
+    return problem;
+}
+
 template <std::size_t Words>
 CoveringSummary solveSchool(const CoveringProblem& problem, const Threes<Words>& threes, const WorkOptions& work)
 {
-    Search<Words> search(problem, threes, work);
+    const int unreachable = weightOf(problem.needs & ~problem.table->everything(), problem.weights);
     CoveringSummary summary;
-    summary.answer = search.best(search.openPlaces(), weightOf(problem.needs, problem.weights));
-    summary.looked = search.looked();
+    std::vector<SizeRuledOut> searched;
+    for (std::size_t beside = 0; beside <= problem.freePlaces; ++beside) {
+        const CoveringProblem wider = withFreePlaces(problem, beside);
+        Search<Words> search(wider, threes, work);
+        // A tube more has to gain something.
+        const int mostLost = beside == 0 ? weightOf(problem.needs, problem.weights) : summary.answer.lost - 1;
+        CoveringAnswer answer = search.best(search.openPlaces(), mostLost);
+        const std::size_t size = answer.size;
+        if (beside == 0 || !answer.sets.empty()) {
+            summary.answer = std::move(answer);
+            summary.looked = search.looked();
+            summary.smaller = searched;
+        }
+        searched.push_back({size, search.looked()});
+        if (summary.answer.lost == unreachable || summary.answer.sets.empty() || work.stop.stop_requested())
+            break;
+    }
     summary.stopped = work.stop.stop_requested();
     return summary;
 }
@@ -429,6 +453,39 @@ template <std::size_t Words> CoveringSummary solve(const CoveringProblem& proble
 {
     const Threes<Words> threes(*problem.table);
     return problem.slots > 0 ? solveSchool(problem, threes, work) : solveFree(problem, threes, work);
+}
+
+template <std::size_t Words> std::vector<StaircaseStep> stepsOf(const CoveringProblem& problem, const WorkOptions& work)
+{
+    const Threes<Words> threes(*problem.table);
+    const std::size_t least = std::max<std::size_t>(problem.must.size(), 1);
+    const std::size_t most = std::min(problem.mostTubes, problem.table->paints());
+    const int unreachable = weightOf(problem.needs & ~problem.table->everything(), problem.weights);
+    std::vector<StaircaseStep> steps;
+    int lost = weightOf(problem.needs, problem.weights);
+    for (std::size_t size = least; size <= most; ++size) {
+        Search<Words> search(problem, threes, work);
+        StaircaseStep step{search.best(size - problem.must.size(), lost), 0};
+        if (work.stop.stop_requested())
+            break;
+        step.looked = search.looked();
+        lost = step.answer.lost;
+        steps.push_back(std::move(step));
+        if (work.progress)
+            work.progress(static_cast<double>(size) / static_cast<double>(most));
+        if (lost == unreachable)
+            break;
+    }
+    return steps;
+}
+
+/// The narrowest masks that hold the needs.
+template <typename Solve> auto withWords(const CoveringProblem& problem, Solve&& solve)
+{
+    constexpr std::size_t all = mostNeeds / NeedMask::wordBits;
+    if (NeedMask(NeedBits<1>(problem.needs)) == problem.needs)
+        return solve(std::integral_constant<std::size_t, 1>{});
+    return solve(std::integral_constant<std::size_t, all>{});
 }
 
 } // namespace
@@ -450,8 +507,13 @@ NeedMask coveredBy(const Tubes& set, const CoverageTable& table)
 CoveringSummary solveCovering(const CoveringProblem& problem, const WorkOptions& work)
 {
     assert(problem.table != nullptr);
-    return NeedMask(NeedBits<1>(problem.needs)) == problem.needs ? solve<1>(problem, work)
-                                                                 : solve<mostNeeds / NeedMask::wordBits>(problem, work);
+    return withWords(problem, [&](auto words) { return solve<words()>(problem, work); });
+}
+
+std::vector<StaircaseStep> solveStaircase(const CoveringProblem& problem, const WorkOptions& work)
+{
+    assert(problem.table != nullptr && problem.slots == 0);
+    return withWords(problem, [&](auto words) { return stepsOf<words()>(problem, work); });
 }
 
 } // namespace iris

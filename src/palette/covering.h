@@ -13,7 +13,8 @@ struct CoveringProblem {
     NeedMask needs;                       ///< the needs that count
     std::vector<int> weights;             ///< importance of each need, by its bit
     std::vector<std::size_t> must;        ///< tubes in every set
-    std::size_t slots = 0;                ///< places of a school, at most 32; 0 for a free choice
+    std::size_t slots = 0;                ///< places of a school, with the free ones at most 32; 0 for a free choice
+    std::size_t freePlaces = 0;           ///< beside them, for any tubes; as few of these as will do
     std::vector<std::uint32_t> slotMasks; ///< for each tube the places it may fill; unused when slots is 0
     std::size_t mostTubes = 12;           ///< of a free choice; a school has its own number
 };
@@ -53,6 +54,17 @@ inline constexpr std::size_t mostSetsKept = 20000;
 /// tubes left it scans them all; before that it takes the uncovered need with the fewest tubes that could still help,
 /// tries each of them in the set and from then on out of it, and last gives that need up. Every set is met once.
 CoveringSummary solveCovering(const CoveringProblem& problem, const WorkOptions& work = {});
+
+/// One step of a staircase: the least that sets of one size must lose, and those that lose no more.
+struct StaircaseStep {
+    CoveringAnswer answer; ///< of just this size
+    std::uint64_t looked = 0;
+};
+
+/// What each tube more buys, exactly: the best sets of the must tubes and one other, two others ... up to the problem's
+/// mostTubes. Ends with the first size at which nothing more is to be gained. Of a free choice alone.
+/// @return fewer steps when it was stopped
+std::vector<StaircaseStep> solveStaircase(const CoveringProblem& problem, const WorkOptions& work = {});
 
 /// The needs a set of tubes covers.
 NeedMask coveredBy(const std::vector<std::size_t>& set, const CoverageTable& table);

@@ -72,6 +72,15 @@ Result<Need> needFrom(const CsvFields& fields)
     });
 }
 
+/// "dark muted blue", where colourName() has "muted blue, dark": names stand in lists.
+std::string nameOf(const Lab& colour)
+{
+    const std::string value = valueWord(colour);
+    std::string name = colourName(colour);
+    name = name.substr(0, name.find(", "));
+    return value == "mid value" ? name : std::string(value).append(" ").append(name);
+}
+
 constexpr double valueFirstFactor = 0.5; ///< kL
 constexpr int stillLightfast = 2;
 constexpr int stillLifts = 1; ///< staining
@@ -114,7 +123,7 @@ void nameByColour(std::span<Need> needs)
 {
     std::map<std::string, int> named;
     for (Need& need : needs) {
-        need.name = colourName(need.target);
+        need.name = nameOf(need.target);
         if (const int before = named[need.name]++; before > 0)
             need.name.append(" ").append(std::to_string(before + 1));
     }

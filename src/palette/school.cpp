@@ -25,6 +25,7 @@ std::string_view nameOf(School school)
     case School::Free: return "free";
     case School::Triad: return "triad";
     case School::SplitPrimary: return "split primary";
+    case School::SplitPlus: return "split primary plus";
     }
     return "";
 }
@@ -38,7 +39,9 @@ Result<School> parseSchool(std::string_view text)
         return School::Triad;
     if (word == "split" || word == "split primary" || word == "split-primary")
         return School::SplitPrimary;
-    return failure(ErrorCode::BadOption, "a school is free, triad or split");
+    if (word == "split plus" || word == "split-plus" || word == "split primary plus")
+        return School::SplitPlus;
+    return failure(ErrorCode::BadOption, "a school is free, triad, split or split plus");
 }
 
 bool isEarth(const Paint& paint)
@@ -64,6 +67,7 @@ std::vector<Slot> slotsOf(School school)
     case School::Free: return {};
     case School::Triad: return {primary(Yellow), primary(Red), primary(Blue)};
     case School::SplitPrimary:
+    case School::SplitPlus:
         return {leaning(Yellow, Green), leaning(Yellow, Orange), leaning(Red, Orange),
                 leaning(Red, Violet),   leaning(Blue, Violet),   leaning(Blue, Green)};
     }

@@ -16,9 +16,10 @@ enum class School {
     Free,         ///< any tubes, as few as will do
     Triad,        ///< one yellow, one red or magenta, one blue
     SplitPrimary, ///< each primary twice, once leaning each way
+    SplitPlus,    ///< those six and as few others beside them as will do: earths, a convenience green
 };
 
-/// "free", "triad", "split primary".
+/// "free", "triad", "split primary", "split primary plus".
 std::string_view nameOf(School school);
 Result<School> parseSchool(std::string_view text);
 

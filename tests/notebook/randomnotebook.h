@@ -42,7 +42,12 @@ public:
         for (std::int64_t id = 1; id <= below(3); ++id)
             notebook.sheets.push_back(sheet({id}, notebook));
         notebook.code = "A0B1C" + std::to_string(below(10));
-        notebook.wishes = {School::Triad, {notebook.tubes[0].id}, {notebook.tubes[2].id}, 7};
+        notebook.wishes = {School::Triad,
+                           {notebook.tubes[0].id},
+                           {notebook.tubes[2].id},
+                           7,
+                           static_cast<Pool>(below(5)),
+                           {below(2) == 1, below(2) == 1, below(2) == 1, below(2) == 1, below(2) == 1}};
         for (int i = below(4); i > 0; --i)
             notebook.wells.push_back(well(notebook));
         notebook.touchesAPart = iris::allTouchesAPart[static_cast<std::size_t>(below(5))];

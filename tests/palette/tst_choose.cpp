@@ -20,6 +20,9 @@ private Q_SLOTS:
     void limitLeavesTheLeastImportant();
     void refusesQuestionsWithoutSense_data();
     void refusesQuestionsWithoutSense();
+    void needsAskMoreThanAColour();
+    void aStaircaseIsOneChoiceAStep();
+    void splitPrimaryPlus();
     void stopsWhenAsked();
     void aSessionCoversOnceAndAnswersTheSame();
 };
@@ -217,6 +220,117 @@ void TestChoose::refusesQuestionsWithoutSense()
     const auto choice = choosePalette(paints, wanted, limits);
     QVERIFY(!choice.has_value());
     QVERIFY(!choice.error().message.empty());
+}
+
+void TestChoose::needsAskMoreThanAColour()
+{
+    auto paints = drawer();
+    for (Paint& paint : paints)
+        paint.lightfastness = 1;
+    paints[4].lightfastness = 5; // the rose fades
+    auto wanted = needs();
+    for (Need& need : wanted)
+        need.terms.lightfast = true;
+    const auto choice = choosePalette(paints, wanted, {});
+    QVERIFY(choice && !choice->sets.empty());
+    for (const PaletteSet& set : choice->sets)
+        for (const NeedAnswer& answer : set.answers)
+            for (const Part& part : answer.match.recipe.parts)
+                QVERIFY(part.paint != 4);
+    // With every tube stained nothing is there for a need that wants to lift, and that is said without a recipe.
+    for (Paint& paint : paints)
+        paint.staining = 3;
+    wanted[0].terms.lifts = true;
+    const auto none = choosePalette(paints, wanted, {});
+    QVERIFY(none->unreachable.size() >= 1 && none->unreachable[0].need == 0);
+    QVERIFY(none->unreachable[0].nearest.recipe.parts.empty());
+    QVERIFY(std::isinf(none->unreachable[0].nearest.apart));
+}
+
+/// Each step against the choice with that many tubes allowed.
+void TestChoose::aStaircaseIsOneChoiceAStep()
+{
+    const auto paints = drawer();
+    const auto wanted = needs();
+    ChoiceSession session(paints, wanted);
+    const auto stairs = session.staircase({});
+    QVERIFY(stairs && stairs->end == ChoiceEnd::Done);
+    std::vector<std::size_t> before;
+    for (std::size_t i = 0; i < stairs->steps.size(); ++i) {
+        const StairStep& step = stairs->steps[i];
+        QCOMPARE(step.set.tubes.size(), i + 1);
+        Limits limits;
+        limits.mostTubes = i + 1;
+        const auto choice = session.choose(limits);
+        int lost = 0;
+        for (std::size_t n = 0; n < wanted.size(); ++n)
+            lost += choice->sets.front().answers[n].met ? 0 : wanted[n].importance;
+        QCOMPARE(step.lost, lost);
+        int own = 0;
+        for (std::size_t n = 0; n < wanted.size(); ++n)
+            own += step.set.answers[n].met ? 0 : wanted[n].importance;
+        QCOMPARE(own, lost);
+        // What came and what went leads from step to step.
+        std::vector<std::size_t> now = before;
+        for (const std::size_t tube : step.left)
+            std::erase(now, tube);
+        now.insert(now.end(), step.added.begin(), step.added.end());
+        std::ranges::sort(now);
+        QCOMPARE(now, step.set.tubes);
+        before = step.set.tubes;
+    }
+    QCOMPARE(stairs->steps.back().set.tubes.size(), choosePalette(paints, wanted, {})->sets.front().tubes.size());
+    Limits triad;
+    triad.school = School::Triad;
+    QVERIFY(!session.staircase(triad));
+}
+
+/// The six and as few beside them as will do, against every set that holds a split primary.
+void TestChoose::splitPrimaryPlus()
+{
+    std::vector<Paint> paints;
+    for (const char* id :
+         {"PY175", "PY153", "PR254", "PV19/rose", "PB29", "PB15:3", "PBr7/burnt sienna", "PG7", "PBk9"})
+        paints.push_back(referencePaint(id));
+    auto wanted = needs();
+    wanted.push_back({"soot", {16, 0, 0}, 3, 3});
+    wanted.push_back({"bottle", {30, -30, 4}, 3, 2});
+    Limits limits;
+    limits.school = School::SplitPlus;
+    limits.mostTubes = 8;
+    const auto choice = choosePalette(paints, wanted, limits);
+    QVERIFY(choice && !choice->sets.empty());
+    Limits six;
+    six.school = School::SplitPrimary;
+    const auto bare = choosePalette(paints, wanted, six);
+    const auto lostBy = [&](const PaletteSet& set) {
+        int lost = 0;
+        for (std::size_t n = 0; n < wanted.size(); ++n)
+            lost += set.answers[n].met ? 0 : wanted[n].importance;
+        return lost;
+    };
+    // By hand: the six are the only split primary here, so any one or two others may stand beside them.
+    int least = lostBy(bare->sets.front());
+    std::size_t size = 6;
+    const CoverageTable table = cover(paints, wanted).table;
+    const NeedMask reachable = table.everything();
+    for (const std::vector<std::size_t>& others :
+         std::vector<std::vector<std::size_t>>{{6}, {7}, {8}, {6, 7}, {6, 8}, {7, 8}}) {
+        std::vector<std::size_t> set{0, 1, 2, 3, 4, 5};
+        set.insert(set.end(), others.begin(), others.end());
+        int lost = 0;
+        for (std::size_t n = 0; n < wanted.size(); ++n)
+            lost += coveredBy(set, table).has(n) || !reachable.has(n) ? 0 : wanted[n].importance;
+        if (lost < least) {
+            least = lost;
+            size = set.size();
+        }
+    }
+    QCOMPARE(choice->sets.front().tubes.size(), size);
+    for (std::size_t t = 0; t < 6; ++t)
+        QVERIFY(std::ranges::find(choice->sets.front().tubes, t) != choice->sets.front().tubes.end());
+    limits.mostTubes = 5;
+    QVERIFY(!choosePalette(paints, wanted, limits));
 }
 
 void TestChoose::stopsWhenAsked()

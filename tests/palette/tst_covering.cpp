@@ -16,6 +16,8 @@ private Q_SLOTS:
     void matchesBruteForceWithMustAndLimit();
     void matchesBruteForceInSchools();
     void matchesIntegerProgramming();
+    void staircaseMatchesBruteForce();
+    void staircaseMatchesIntegerProgramming();
     void stopsWhenAsked();
     void emptyProblems();
 };
@@ -140,18 +142,24 @@ void compare(const CoveringAnswer& got, const CoveringAnswer& expected, int roun
 }
 
 /// The covering as an integer programme: x_t takes a tube, y_s uses a recipe, y_s <= x_t for its tubes, each need wants
-/// one.
-int glpkSize(const Instance& instance)
+/// one or, where only so many tubes are allowed, is given up at its weight. The fewest tubes, or the least weight.
+int glpkOptimum(const Instance& instance, std::optional<int> most = {})
 {
     glp_prob* lp = glp_create_prob();
     glp_set_obj_dir(lp, GLP_MIN);
     glp_add_cols(lp, int(instance.tubes));
     for (int t = 1; t <= int(instance.tubes); ++t) {
         glp_set_col_kind(lp, t, GLP_BV);
-        glp_set_obj_coef(lp, t, 1);
+        glp_set_obj_coef(lp, t, most ? 0 : 1);
     }
-    for (const auto& sets : instance.recipes) {
+    for (std::size_t need = 0; need < instance.needs; ++need) {
+        const auto& sets = instance.recipes[need];
         std::vector<int> uses{0};
+        if (most) {
+            uses.push_back(glp_add_cols(lp, 1));
+            glp_set_col_kind(lp, uses.back(), GLP_BV);
+            glp_set_obj_coef(lp, uses.back(), instance.weights[need]);
+        }
         for (const auto& set : sets) {
             const int y = glp_add_cols(lp, 1);
             glp_set_col_kind(lp, y, GLP_BV);
@@ -168,6 +176,15 @@ int glpkSize(const Instance& instance)
         glp_set_row_bnds(lp, rowNumber, GLP_LO, 1, 0);
         const std::vector<double> ones(uses.size(), 1.0);
         glp_set_mat_row(lp, rowNumber, int(uses.size()) - 1, uses.data(), ones.data());
+    }
+    if (most) {
+        std::vector<int> tubes{0};
+        for (int t = 1; t <= int(instance.tubes); ++t)
+            tubes.push_back(t);
+        const int rowNumber = glp_add_rows(lp, 1);
+        glp_set_row_bnds(lp, rowNumber, GLP_UP, 0, *most);
+        const std::vector<double> ones(tubes.size(), 1.0);
+        glp_set_mat_row(lp, rowNumber, int(tubes.size()) - 1, tubes.data(), ones.data());
     }
     glp_iocp options;
     glp_init_iocp(&options);
@@ -245,8 +262,57 @@ void TestCovering::matchesIntegerProgramming()
         CoveringProblem problem = instance.problem();
         problem.mostTubes = instance.tubes;
         const int ours = int(solveCovering(problem).answer.size);
-        const int theirs = glpkSize(instance);
+        const int theirs = glpkOptimum(instance);
         QVERIFY2(ours == theirs, qPrintable(where + QString(": %1, %2").arg(ours).arg(theirs)));
+    }
+}
+
+/// Every step against every subset of that size.
+void TestCovering::staircaseMatchesBruteForce()
+{
+    std::mt19937 random(firstSeed + 6);
+    for (int round = 0; round < 60; ++round) {
+        const Instance instance(8 + random() % 4, 8 + random() % 10, 4, random);
+        CoveringProblem problem = instance.problem();
+        if (round % 3 == 0)
+            problem.must = {random() % instance.tubes};
+        problem.mostTubes = 3 + random() % 6;
+        const auto steps = solveStaircase(problem);
+        QVERIFY(!steps.empty());
+        for (std::size_t i = 0; i < steps.size(); ++i) {
+            const std::size_t size = i + 1;
+            const auto theirs = bruteForce(instance, size, [&](const auto& set) {
+                return set.size() == size
+                       && (problem.must.empty() || std::ranges::find(set, problem.must.front()) != set.end());
+            });
+            QCOMPARE(steps[i].answer.lost, theirs.lost);
+            // Where nothing is left to gain before all places are filled, fewer tubes stand for all that hold them.
+            if (steps[i].answer.sets.front().size() == size)
+                QVERIFY(std::ranges::includes(theirs.sets, steps[i].answer.sets));
+            QVERIFY(i == 0 || steps[i].answer.lost <= steps[i - 1].answer.lost);
+        }
+        const bool ended = steps.back().answer.lost == 0 || steps.size() == problem.mostTubes;
+        QVERIFY2(ended, qPrintable(QString("seed %1 round %2").arg(firstSeed + 6).arg(round)));
+    }
+}
+
+/// And beyond what can be tried out: the most importance that so many tubes can cover, by a general solver.
+void TestCovering::staircaseMatchesIntegerProgramming()
+{
+    std::mt19937 random(firstSeed + 7);
+    for (int round = 0; round < 12; ++round) {
+        const Instance instance(16 + random() % 9, 12 + random() % 12, 6, random);
+        CoveringProblem problem = instance.problem();
+        problem.mostTubes = 6;
+        for (const StaircaseStep& step : solveStaircase(problem)) {
+            const int theirs = glpkOptimum(instance, int(step.answer.size));
+            QVERIFY2(step.answer.lost == theirs, qPrintable(QString("seed %1 round %2, %3 tubes: %4, %5")
+                                                                .arg(firstSeed + 7)
+                                                                .arg(round)
+                                                                .arg(step.answer.size)
+                                                                .arg(step.answer.lost)
+                                                                .arg(theirs)));
+        }
     }
 }
 

@@ -178,8 +178,10 @@ std::vector<std::size_t> FindView::ticked(const QMenu& menu) const
 
 Sift FindView::sift() const
 {
-    return {m_sifts[0]->isChecked(), m_sifts[1]->isChecked(), m_sifts[2]->isChecked(), m_sifts[3]->isChecked(),
-            m_sifts[4]->isChecked(), ticked(*m_must),         ticked(*m_without)};
+    return {{m_sifts[0]->isChecked(), m_sifts[1]->isChecked(), m_sifts[2]->isChecked(), m_sifts[3]->isChecked(),
+             m_sifts[4]->isChecked()},
+            ticked(*m_must),
+            ticked(*m_without)};
 }
 
 std::vector<WalkingKey> FindView::walkingKeys() const

@@ -1,0 +1,66 @@
+#include "notebook/pool.h"
+
+#include "base/text.h"
+
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+bool holds(const std::vector<TubeId>& list, TubeId id)
+{
+    return std::ranges::find(list, id) != list.end();
+}
+
+bool isIn(Pool pool, const Tube& tube)
+{
+    const Whereabouts where = tube.stock.where;
+    switch (pool) {
+    case Pool::Palette: return where == Whereabouts::Palette;
+    case Pool::Drawer: return where == Whereabouts::Drawer;
+    case Pool::Wished: return where != Whereabouts::UsedUp;
+    case Pool::Owned:
+    case Pool::Table: return isAtHand(tube);
+    }
+    return false;
+}
+
+bool isTheSame(const Tube& tube, const ReferencePigment& row)
+{
+    return isAtHand(tube) && tube.codes.size() == 1 && tube.codes.front() == row.code
+           && (tube.form.empty() || lowered(tube.form) == lowered(row.form));
+}
+
+void addTable(const Notebook& notebook, TubePool& pool)
+{
+    for (const ReferencePigment& row : ReferenceTable::shipped().pigments()) {
+        if (std::ranges::any_of(notebook.tubes, [&](const Tube& tube) { return isTheSame(tube, row); }))
+            continue;
+        pool.paints.push_back(paintOf(row));
+        pool.paints.back().name = row.commonName;
+        pool.tubes.push_back({});
+    }
+}
+
+} // namespace
+
+TubePool poolOf(const Notebook& notebook, std::span<const Paint> paints, const PaletteWishes& wishes)
+{
+    TubePool pool;
+    pool.paints.assign(paints.begin(), paints.end());
+    for (const Tube& tube : notebook.tubes)
+        pool.tubes.push_back(tube.id);
+    if (wishes.pool == Pool::Table)
+        addTable(notebook, pool);
+    for (std::size_t place = 0; place < pool.paints.size(); ++place) {
+        const TubeId id = pool.tubes[place];
+        if (id.value != 0 && holds(wishes.must, id))
+            continue;
+        const bool there = id.value == 0 || (isIn(wishes.pool, notebook.tubes[place]) && !holds(wishes.never, id));
+        if (!there || !letsThrough(wishes.only, pool.paints[place]))
+            pool.leftOut.push_back(place);
+    }
+    return pool;
+}
+
+} // namespace iris

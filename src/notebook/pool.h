@@ -1,0 +1,22 @@
+#pragma once
+
+#include "notebook/notebook.h"
+
+namespace iris {
+
+/// The tubes a palette is chosen from, and what they stand for among a list of paints.
+struct TubePool {
+    std::vector<Paint> paints;        ///< those of the notebook's tubes, in their order; then rows of the table, if any
+    std::vector<TubeId> tubes;        ///< one a paint; 0 for a row of the table
+    std::vector<std::size_t> leftOut; ///< the places that are not to be chosen from, in rising order
+
+    bool isOwned(std::size_t place) const { return tubes[place].value != 0; }
+};
+
+/// Sorts out which tubes the wishes let a palette be chosen from: by where they are, by what they are, and by name. A
+/// tube that must be in is in, wherever it is. The table's rows stand beside what is owned, but for pigments that are
+/// at hand already.
+/// @param paints one a tube of the notebook
+TubePool poolOf(const Notebook& notebook, std::span<const Paint> paints, const PaletteWishes& wishes);
+
+} // namespace iris
