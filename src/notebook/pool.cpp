@@ -39,6 +39,7 @@ void addTable(const Notebook& notebook, TubePool& pool)
         pool.paints.push_back(paintOf(row));
         pool.paints.back().name = row.commonName;
         pool.tubes.push_back({});
+        pool.forms.push_back(row.form);
     }
 }
 
@@ -48,8 +49,10 @@ TubePool poolOf(const Notebook& notebook, std::span<const Paint> paints, const P
 {
     TubePool pool;
     pool.paints.assign(paints.begin(), paints.end());
-    for (const Tube& tube : notebook.tubes)
+    for (const Tube& tube : notebook.tubes) {
         pool.tubes.push_back(tube.id);
+        pool.forms.push_back(tube.form);
+    }
     if (wishes.pool == Pool::Table)
         addTable(notebook, pool);
     for (std::size_t place = 0; place < pool.paints.size(); ++place) {

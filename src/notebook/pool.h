@@ -8,6 +8,7 @@ namespace iris {
 struct TubePool {
     std::vector<Paint> paints;        ///< those of the notebook's tubes, in their order; then rows of the table, if any
     std::vector<TubeId> tubes;        ///< one a paint; 0 for a row of the table
+    std::vector<std::string> forms;   ///< one a paint: which of several paints of one code it is; often empty
     std::vector<std::size_t> leftOut; ///< the places that are not to be chosen from, in rising order
 
     bool isOwned(std::size_t place) const { return tubes[place].value != 0; }

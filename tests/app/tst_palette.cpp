@@ -1,7 +1,9 @@
 #include "../demoscene.h"
 #include "app/document/document.h"
+#include "app/palette/choicepanel.h"
 #include "app/palette/needspage.h"
 #include "app/palette/paletteview.h"
+#include "app/palette/staircasestrip.h"
 #include "app/parts/messages.h"
 #include "app/parts/picturecanvas.h"
 #include "app/window/mainwindow.h"
@@ -15,6 +17,7 @@
 #include <QListView>
 #include <QPushButton>
 #include <QTemporaryDir>
+#include <QTimer>
 #include <QtTest>
 
 using namespace iris;
@@ -35,9 +38,15 @@ private Q_SLOTS:
     void badPicturesAreTold();
     void whatANeedMustBe();
     void setsOfNeeds();
+    void theStaircaseIsClimbed();
+    void everythingInTheTable();
+    void recipesOfTheTableCanBeAskedAbout();
     void byKeysAlone();
 
 private:
+    ChoicePanel& panel() { return m_window->places().the<PaletteView>().choicePanel(); }
+    void fill();
+    void choose();
     NeedsPage& page() { return m_window->places().the<PaletteView>().needsPage(); }
     void takePicture(const QString& path);
     template <typename Widget> Widget* find(const char* name) { return m_window->findChild<Widget*>(name); }
@@ -95,6 +104,30 @@ void TestPalette::clickAt(QPointF share, Qt::KeyboardModifiers with)
         page().pick(QPointF(share.x() * size.width(), share.y() * size.height()).toPoint(), true);
     else
         QTest::mouseClick(&canvas, Qt::LeftButton, with, at.toPoint());
+}
+
+/// Eight tubes, and the five washes of the scene as needs.
+void TestPalette::fill()
+{
+    std::vector<Tube> tubes;
+    for (const char* code : {"PB29", "PY175", "PR254", "PB15:3", "PY43", "PR83", "PG7", "PBk9"}) {
+        Tube tube;
+        tube.name = code;
+        tube.codes = parsePigmentCodes(code).value();
+        tubes.push_back(tube);
+    }
+    m_document->addTubes(tubes, "some tubes");
+    std::vector<NeedRecord> needs;
+    for (const Lab& wash : demoWashes())
+        needs.push_back({{}, {QString::number(wash.l).toStdString(), wash}});
+    m_document->putNeeds(needs, {}, "needs");
+}
+
+void TestPalette::choose()
+{
+    panel().chooseAct()->trigger();
+    QVERIFY(QTest::qWaitFor([&] { return panel().choice() && panel().staircase() && !panel().isClimbing(); }, 60000));
+    QCOMPARE(m_window->places().the<PaletteView>().page(), PaletteView::Choosing);
 }
 
 void TestPalette::aPictureBecomesNeeds()
@@ -231,7 +264,8 @@ void TestPalette::badPicturesAreTold()
     text.close();
     takePicture(text.fileName());
     QVERIFY(notebook().subjects.empty());
-    QVERIFY2(find<QLabel>("needsWords")->text().contains("not a picture"), qPrintable(find<QLabel>("needsWords")->text()));
+    QVERIFY2(find<QLabel>("needsWords")->text().contains("not a picture"),
+             qPrintable(find<QLabel>("needsWords")->text()));
     QVERIFY(demoScene(QSize(3, 3)).save(m_folder.filePath("tiny.png")));
     takePicture(m_folder.filePath("tiny.png"));
     QVERIFY(notebook().subjects.empty());
@@ -278,6 +312,86 @@ void TestPalette::setsOfNeeds()
     act("From a list")->trigger();
     QCOMPARE(notebook().needs.size(), before);
     QVERIFY2(find<QLabel>("needsWords")->text().contains("line 3"), qPrintable(find<QLabel>("needsWords")->text()));
+}
+
+/// What each tube more buys, and the set of each step at a click.
+void TestPalette::theStaircaseIsClimbed()
+{
+    fill();
+    choose();
+    auto* stairs = find<StaircaseStrip>("staircase");
+    QVERIFY(stairs->isVisible());
+    QCOMPARE(stairs->stairs().size(), panel().staircase()->steps.size());
+    QCOMPARE(stairs->stairs().back().met, 5);
+    QCOMPARE(panel().choice()->sets.front().tubes.size(), stairs->stairs().size());
+    QTest::mouseClick(stairs, Qt::LeftButton, {}, QPoint(20, stairs->height() - 30));
+    QVERIFY(
+        QTest::qWaitFor([&] { return panel().choice() && panel().choice()->sets.front().tubes.size() == 1; }, 10000));
+    QCOMPARE(panel().choice()->sets.front().tubes, panel().staircase()->steps.front().set.tubes);
+    QVERIFY(find<QLabel>("stairWords")->text().startsWith("One tube")
+            || find<QLabel>("stairWords")->text().startsWith("1 tube"));
+    QVERIFY(stairs->isVisible()); // and the others are still there to click
+    stairs->setFocus();
+    QTest::keyClick(stairs, Qt::Key_Right);
+    QVERIFY(QTest::qWaitFor([&] { return panel().choice()->sets.front().tubes.size() == 2; }, 10000));
+    // An edit makes it void.
+    m_document->addNeed({"one more", {70, 0, 0}, 7, 2});
+    QVERIFY(!panel().staircase());
+    QVERIFY(!stairs->isVisible());
+}
+
+/// A beginner with one tube: what to buy is told, and kept as wished for.
+void TestPalette::everythingInTheTable()
+{
+    fill();
+    std::vector<TubeId> others;
+    for (std::size_t i = 1; i < notebook().tubes.size(); ++i)
+        others.push_back(notebook().tubes[i].id);
+    m_document->removeTubes(others);
+    auto* pool = find<QComboBox>("poolOfTubes");
+    pool->setCurrentIndex(4);
+    Q_EMIT pool->activated(4);
+    QCOMPARE(notebook().wishes.pool, Pool::Table);
+    find<QAction>("paletteTerm2")->trigger(); // nothing that fades
+    find<QAction>("paletteTerm3")->trigger(); // no listed metals
+    QVERIFY(notebook().wishes.only.nothingFugitive && notebook().wishes.only.noListedMetals);
+    choose();
+    const PaletteSet& set = panel().choice()->sets.front();
+    QVERIFY(std::ranges::any_of(set.tubes, [&](std::size_t tube) { return !panel().pool().isOwned(tube); }));
+    for (const std::size_t tube : set.tubes)
+        QVERIFY(panel().pool().paints[tube].lightfastness <= 3);
+    QVERIFY2(find<QLabel>("proof")->text().contains("To buy: "), qPrintable(find<QLabel>("proof")->text()));
+    const std::size_t size = set.tubes.size();
+    messages().askName = [](QWidget*, const QString&, const QString&) { return QString("First box"); };
+    click("keepPalette");
+    QCOMPARE(notebook().palettes.size(), 1U);
+    QCOMPARE(notebook().palettes[0].tubes.size(), size);
+    for (std::size_t i = 1; i < notebook().tubes.size(); ++i)
+        QCOMPARE(notebook().tubes[i].stock.where, Whereabouts::WishList);
+}
+
+void TestPalette::recipesOfTheTableCanBeAskedAbout()
+{
+    fill();
+    auto* pool = find<QComboBox>("poolOfTubes");
+    pool->setCurrentIndex(4);
+    Q_EMIT pool->activated(4);
+    choose();
+    QString told;
+    QTimer::singleShot(200, this, [&] {
+        if (QWidget* dialog = QApplication::activeModalWidget()) {
+            told = dialog->findChild<QLabel*>("diagnosisWords")->text();
+            qobject_cast<QDialog*>(dialog)->reject();
+        }
+    });
+    panel().diagnose();
+    QVERIFY(!told.isEmpty());
+    messages().tell = [&](QWidget*, const QString&, const QString& message) { told = message; };
+    QTimer::singleShot(200, this, [] {
+        if (auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget()))
+            dialog->reject();
+    });
+    panel().stirMother();
 }
 
 /// From the picture to the choice with keys alone.

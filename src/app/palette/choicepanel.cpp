@@ -16,6 +16,7 @@
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QListView>
+#include <QMenu>
 #include <QProgressBar>
 #include <QPushButton>
 #include <QSpinBox>
@@ -82,14 +83,22 @@ QVBoxLayout* ChoicePanel::makeWishes()
     m_school = new QComboBox(this);
     m_school->setObjectName(QStringLiteral("school"));
     m_school->setAccessibleName(tr("School"));
-    m_school->addItems({tr("As few as will do"), tr("Triad"), tr("Split primary")});
+    m_school->addItems({tr("As few as will do"), tr("Triad"), tr("Split primary"), tr("Split primary and more")});
     m_school->setToolTip(
-        tr("Triad: one yellow, one red, one blue.\nSplit primary: each of them twice, once leaning each way."));
+        tr("Triad: one yellow, one red, one blue.\nSplit primary: each of them twice, once leaning each way.\n"
+           "And more: as few others beside the six as will do."));
     m_most = new QSpinBox(this);
     m_most->setObjectName(QStringLiteral("mostTubes"));
     m_most->setRange(1, 12);
     m_most->setPrefix(tr("up to "));
     m_mustNever = button({}, "mustNever", this);
+    m_from = new QComboBox(this);
+    m_from->setObjectName(QStringLiteral("poolOfTubes"));
+    m_from->setAccessibleName(tr("Out of which tubes"));
+    m_from->addItems({tr("from the palette"), tr("from the drawer"), tr("from all I own"), tr("and what I wish for"),
+                      tr("and everything there is")});
+    keepNarrow(*m_from, 16);
+    connect(m_from, &QComboBox::activated, this, &ChoicePanel::writeWishes);
     m_chooseAct = addAct(
         *this, tr("Choose"), Qt::Key_C, [this] { choose(); }, tr("Find the fewest tubes that mix what is needed"));
     m_chooseButton = actButton(*m_chooseAct, "choose", this);
@@ -106,11 +115,13 @@ QVBoxLayout* ChoicePanel::makeWishes()
     limits->setSpacing(2 * gridStep);
     limits->addWidget(m_school);
     limits->addWidget(m_most);
-    limits->addWidget(m_mustNever);
+    limits->addWidget(m_from);
     limits->addStretch();
     auto* acts = new QHBoxLayout;
     acts->setSpacing(2 * gridStep);
     acts->addWidget(m_chooseButton);
+    acts->addWidget(makeTerms());
+    acts->addWidget(m_mustNever);
     acts->addWidget(m_kept);
     acts->addStretch();
     auto* rows = new QVBoxLayout;
@@ -118,6 +129,24 @@ QVBoxLayout* ChoicePanel::makeWishes()
     rows->addLayout(limits);
     rows->addLayout(acts);
     return rows;
+}
+
+/// What every tube must be, to be ticked.
+QPushButton* ChoicePanel::makeTerms()
+{
+    const std::array<QString, 5> words{tr("Only tubes of one pigment"), tr("Only transparent tubes"),
+                                       tr("Nothing that fades"), tr("No cadmium, cobalt and other listed metals"),
+                                       tr("No tube of black")};
+    m_termsButton = button({}, "paletteTerms", this);
+    auto* menu = new QMenu(m_termsButton);
+    for (std::size_t i = 0; i < words.size(); ++i) {
+        m_terms[i] = menu->addAction(words[i]);
+        m_terms[i]->setCheckable(true);
+        m_terms[i]->setObjectName(QStringLiteral("paletteTerm%1").arg(i));
+        connect(m_terms[i], &QAction::triggered, this, &ChoicePanel::writeWishes);
+    }
+    m_termsButton->setMenu(menu);
+    return m_termsButton;
 }
 
 QWidget* ChoicePanel::makeTeaching()
@@ -234,7 +263,15 @@ void ChoicePanel::readWishes()
     const QSignalBlocker quietMost(m_most);
     m_school->setCurrentIndex(static_cast<int>(wishes.school));
     m_most->setValue(static_cast<int>(wishes.mostTubes));
-    m_most->setEnabled(wishes.school == School::Free);
+    m_most->setEnabled(wishes.school == School::Free || wishes.school == School::SplitPlus);
+    m_from->setCurrentIndex(static_cast<int>(wishes.pool));
+    const TubeTerms& only = wishes.only;
+    const std::array asked{only.singlePigments, only.transparent, only.nothingFugitive, only.noListedMetals,
+                           only.noTubeBlack};
+    for (std::size_t i = 0; i < m_terms.size(); ++i)
+        m_terms[i]->setChecked(asked[i]);
+    const auto terms = std::ranges::count(asked, true);
+    m_termsButton->setText(terms == 0 ? tr("Only ...") : tr("Only ... (%1)").arg(terms));
     m_most->setSuffix(wishes.mostTubes == 1 ? tr(" tube") : tr(" tubes"));
     QStringList said;
     if (!wishes.must.empty())
@@ -250,20 +287,15 @@ void ChoicePanel::writeWishes()
     PaletteWishes wishes = m_document.notebook().wishes;
     wishes.school = static_cast<School>(m_school->currentIndex());
     wishes.mostTubes = static_cast<std::size_t>(m_most->value());
+    wishes.pool = static_cast<Pool>(m_from->currentIndex());
+    wishes.only = {m_terms[0]->isChecked(), m_terms[1]->isChecked(), m_terms[2]->isChecked(), m_terms[3]->isChecked(),
+                   m_terms[4]->isChecked()};
     m_document.changeWishes(wishes);
 }
 
-/// What the painter leaves out, and what is only wished for or used up; a must-have stays whatever its state.
-std::vector<TubeId> ChoicePanel::leftOut() const
+TubePool ChoicePanel::poolNow() const
 {
-    const PaletteWishes& wishes = m_document.notebook().wishes;
-    std::vector<TubeId> left = wishes.never;
-    for (const Tube& tube : m_document.notebook().tubes) {
-        const bool wanted = std::ranges::find(wishes.must, tube.id) != wishes.must.end();
-        if (!isAtHand(tube) && !wanted && std::ranges::find(left, tube.id) == left.end())
-            left.push_back(tube.id);
-    }
-    return left;
+    return poolOf(m_document.notebook(), m_document.studio()->paints, m_document.notebook().wishes);
 }
 
 void ChoicePanel::askMustAndNever()
@@ -297,9 +329,13 @@ void ChoicePanel::choose()
 {
     const PaletteWishes& wishes = m_document.notebook().wishes;
     m_keptName.clear();
-    const std::vector<std::size_t> never = placesOf(leftOut());
-    begin({wishes.school, placesOf(wishes.must), never, wishes.mostTubes, 50},
-          tr("Trying every mix of %1").arg(text(counted(m_document.studio()->paints.size() - never.size(), "tube"))));
+    m_isStep = false;
+    m_stairs.reset();
+    Q_EMIT staircaseChanged();
+    m_pool = poolNow();
+    const std::size_t tubes = m_pool.paints.size() - m_pool.leftOut.size();
+    const Limits limits{wishes.school, placesOf(wishes.must), m_pool.leftOut, wishes.mostTubes, 50};
+    begin(limits, tr("Trying every mix of %1").arg(text(counted(tubes, "tube"))));
 }
 
 void ChoicePanel::showKept(int index)
@@ -308,30 +344,66 @@ void ChoicePanel::showKept(int index)
     m_kept->setCurrentIndex(0);
     if (!palette || palette->tubes.empty())
         return;
-    Limits limits;
-    limits.must = placesOf(palette->tubes);
-    limits.mostTubes = limits.must.size();
-    for (std::size_t i = 0; i < m_document.studio()->paints.size(); ++i)
-        if (std::ranges::find(limits.must, i) == limits.must.end())
-            limits.never.push_back(i);
     m_keptName = text(palette->name);
     m_keptId = palette->id;
-    begin(limits, tr("Mixing %1").arg(m_keptName));
+    m_isStep = false;
+    m_pool = poolNow();
+    begin(justThese(placesOf(palette->tubes)), tr("Mixing %1").arg(m_keptName));
+}
+
+/// The limits that leave but one set.
+Limits ChoicePanel::justThese(std::vector<std::size_t> tubes) const
+{
+    Limits limits;
+    limits.must = std::move(tubes);
+    limits.mostTubes = limits.must.size();
+    for (std::size_t i = 0; i < m_pool.paints.size(); ++i)
+        if (std::ranges::find(limits.must, i) == limits.must.end())
+            limits.never.push_back(i);
+    return limits;
+}
+
+void ChoicePanel::showStep(std::size_t step)
+{
+    if (!m_stairs || step >= m_stairs->steps.size())
+        return;
+    m_keptName.clear();
+    m_isStep = true;
+    begin(justThese(m_stairs->steps[step].set.tubes), tr("Mixing"));
 }
 
 void ChoicePanel::begin(const Limits& limits, const QString& what)
 {
     m_waiting->setText(what);
     m_progress->setValue(0);
-    showPage(WaitingPage);
+    if (!m_isStep) // that is there within a frame or two
+        showPage(WaitingPage);
     m_studio = m_document.studio();
     m_needs = m_needsModel.needs();
-    if (!m_session || !m_session->countsAsNow() || m_session->paints() != m_studio->paints
+    if (!m_session || !m_session->countsAsNow() || m_session->paints() != m_pool.paints
         || m_session->needs() != m_needs)
-        m_session = std::make_shared<ChoiceSession>(m_studio->paints, m_needs);
+        m_session = std::make_shared<ChoiceSession>(m_pool.paints, m_needs);
     m_choosing.start(
         [session = m_session, limits](const JobTools& tools) { return session->choose(limits, tools.workOptions()); },
-        [this](const Result<Choice>& choice) { take(choice); });
+        [this, limits](const Result<Choice>& choice) {
+            take(choice);
+            if (m_choice && !m_isStep && m_keptName.isEmpty() && limits.school == School::Free)
+                climb(limits);
+        });
+}
+
+/// The staircase, beside the choice that is there already.
+void ChoicePanel::climb(const Limits& limits)
+{
+    Limits all = limits;
+    all.mostTubes = 12;
+    m_climbing.start(
+        [session = m_session, all](const JobTools& tools) { return session->staircase(all, tools.workOptions()); },
+        [this](const Result<Staircase>& stairs) {
+            if (stairs && stairs->end == ChoiceEnd::Done)
+                m_stairs = *stairs;
+            Q_EMIT staircaseChanged();
+        });
 }
 
 void ChoicePanel::cancel()
@@ -362,7 +434,7 @@ QString ChoicePanel::nearestWords(const Choice& choice) const
             continue;
         }
         const QString nearest =
-            tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, m_studio->paints));
+            tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, m_pool.paints));
         words << (m_keptName.isEmpty() ? tr("No tubes of yours reach %1; nearest is %2.").arg(name, nearest)
                                        : tr("It does not reach %1; nearest is %2.").arg(name, nearest));
     }
@@ -383,7 +455,11 @@ void ChoicePanel::showChoice(const Choice& choice)
 void ChoicePanel::forget()
 {
     m_choosing.drop();
+    m_climbing.drop();
     m_choice.reset();
+    m_stairs.reset();
+    m_isStep = false;
+    Q_EMIT staircaseChanged();
     m_recipes.clear();
     m_needsModel.setStates({});
     if (m_needsModel.records().empty())
@@ -438,16 +514,17 @@ void ChoicePanel::showSet()
     const PaletteSet& set = m_choice->sets[m_shown];
     showHeadline();
     showWells(set);
-    m_recipes.setAnswers(m_needs, set.answers, m_studio->paints);
+    m_recipes.setAnswers(m_needs, set.answers, m_pool.paints);
     std::vector<NeedsModel::State> states;
     for (const NeedAnswer& answer : set.answers)
         states.push_back(answer.met ? NeedsModel::State::Met : NeedsModel::State::Missed);
     m_needsModel.setStates(std::move(states));
-    m_setLabel->setText(m_choice->setsOfThisSize == 1 ? tr("The only such set")
-                                                      : tr("Set %1 of %2%3")
-                                                            .arg(m_shown + 1)
-                                                            .arg(m_choice->setsOfThisSize)
-                                                            .arg(m_choice->moreSets ? tr(" or more") : QString()));
+    m_setLabel->setText(m_isStep                        ? tr("One step of the stairs")
+                        : m_choice->setsOfThisSize == 1 ? tr("The only such set")
+                                                        : tr("Set %1 of %2%3")
+                                                              .arg(m_shown + 1)
+                                                              .arg(m_choice->setsOfThisSize)
+                                                              .arg(m_choice->moreSets ? tr(" or more") : QString()));
     m_previous->setEnabled(m_shown > 0);
     m_next->setEnabled(m_shown + 1 < m_choice->sets.size());
     for (QPushButton* walk : m_walk)
@@ -471,9 +548,11 @@ void ChoicePanel::showHeadline()
                         : tr("%1: %2 of %3, %4 on average")
                     .arg(who, QString::number(met), text(counted(set.answers.size(), "colour")), apart(set.meanApart)));
     QStringList words;
-    if (m_keptName.isEmpty())
+    if (m_keptName.isEmpty() && !m_isStep)
         words << proofText(*m_choice, m_studio->notebook.wishes.school);
-    if (!m_choice->unreachable.empty())
+    if (const QString buy = toBuy(set); !buy.isEmpty())
+        words << buy;
+    if (!m_choice->unreachable.empty() && !m_isStep)
         words << nearestWords(*m_choice);
     m_proof->setText(words.join(QLatin1Char(' ')));
 }
@@ -482,7 +561,7 @@ void ChoicePanel::showWells(const PaletteSet& set)
 {
     std::vector<Well> wells;
     for (const TubeReason& reason : set.reasons) {
-        const Paint& paint = m_studio->paints[reason.tube];
+        const Paint& paint = m_pool.paints[reason.tube];
         QStringList lost;
         for (const std::size_t need : reason.lostWithout)
             lost << text(m_needs[need].name);
@@ -491,12 +570,15 @@ void ChoicePanel::showWells(const PaletteSet& set)
         well.codes = text(textOf(paint.codes));
         if (paint.lightfastness >= 4)
             well.codes += tr(", fades");
+        if (!m_pool.isOwned(reason.tube))
+            well.codes += tr(", to buy");
         well.reason = lost.isEmpty()     ? tr("nothing rests on it")
                       : lost.size() == 1 ? tr("for %1").arg(lost.front())
                                          : tr("%1 colours need it").arg(lost.size());
         well.detail = lost.isEmpty() ? tr("Without it nothing is lost") : tr("Without it no %1").arg(listed(lost));
         well.wash = washColours(paint.film);
-        well.seed = static_cast<unsigned>(m_studio->notebook.tubes[reason.tube].id.value);
+        well.seed = static_cast<unsigned>(m_pool.isOwned(reason.tube) ? m_pool.tubes[reason.tube].value
+                                                                      : static_cast<std::int64_t>(reason.tube));
         wells.push_back(std::move(well));
     }
     m_wells->setWells(std::move(wells));
@@ -507,8 +589,36 @@ std::vector<TubeId> ChoicePanel::shownTubes() const
     std::vector<TubeId> tubes;
     if (m_choice)
         for (const std::size_t place : m_choice->sets[m_shown].tubes)
-            tubes.push_back(m_studio->notebook.tubes[place].id);
+            if (m_pool.isOwned(place))
+                tubes.push_back(m_pool.tubes[place]);
     return tubes;
+}
+
+QString ChoicePanel::toBuy(const PaletteSet& set) const
+{
+    QStringList names;
+    for (const std::size_t place : set.tubes)
+        if (!m_pool.isOwned(place))
+            names << tr("%1 (%2)").arg(text(m_pool.paints[place].name), text(textOf(m_pool.paints[place].codes)));
+    return names.isEmpty() ? QString() : tr("To buy: %1.").arg(listed(names));
+}
+
+/// The tubes of the set on show that are not in the notebook, as they are wished for.
+std::vector<Tube> ChoicePanel::toWishFor() const
+{
+    std::vector<Tube> wished;
+    for (const std::size_t place : m_choice->sets[m_shown].tubes) {
+        if (m_pool.isOwned(place))
+            continue;
+        const Paint& paint = m_pool.paints[place];
+        Tube tube;
+        tube.name = paint.name;
+        tube.codes = paint.codes;
+        tube.form = m_pool.forms[place];
+        tube.stock.where = Whereabouts::WishList;
+        wished.push_back(std::move(tube));
+    }
+    return wished;
 }
 
 void ChoicePanel::diagnose()
@@ -518,7 +628,7 @@ void ChoicePanel::diagnose()
         return;
     const Recipe recipe = m_recipes.answer(static_cast<std::size_t>(std::max(0, row.row()))).match.recipe;
     if (!recipe.parts.empty())
-        askWhatWentWrong(*StudioPtr(m_studio), recipe, m_settings, this);
+        askWhatWentWrong(std::vector(m_pool.paints), m_choice->sets[m_shown].tubes, recipe, m_settings, this);
 }
 
 void ChoicePanel::stirMother()
@@ -527,6 +637,12 @@ void ChoicePanel::stirMother()
     for (int row = 0; row < m_recipes.rowCount(); ++row)
         if (const Recipe& recipe = m_recipes.answer(static_cast<std::size_t>(row)).match.recipe; !recipe.parts.empty())
             recipes.push_back(recipe);
+    const std::size_t owned = m_studio->paints.size();
+    const bool allOwned = std::ranges::all_of(recipes, [&](const Recipe& recipe) {
+        return std::ranges::all_of(recipe.parts, [&](const Part& part) { return part.paint < owned; });
+    });
+    if (!allOwned)
+        return messages().tell(this, tr("A mother colour"), tr("Some of these tubes are not yours yet."));
     if (!recipes.empty())
         MotherDialog(m_studio, std::move(recipes), m_settings, this).exec();
 }
@@ -536,9 +652,16 @@ void ChoicePanel::keepPalette()
     if (!m_choice)
         return;
     std::vector<TubeId> tubes = shownTubes(); // before it is asked for a name, which lets time pass
+    std::vector<Tube> wished = toWishFor();
     const QString name = messages().askName(this, tr("Keep this palette"), tr("What shall it be called?"));
     if (name.isEmpty())
         return;
+    if (!wished.empty()) {
+        const std::size_t before = m_document.notebook().tubes.size();
+        m_document.addTubes(std::move(wished), tr("wish for the tubes of %1").arg(name));
+        for (std::size_t i = before; i < m_document.notebook().tubes.size(); ++i)
+            tubes.push_back(m_document.notebook().tubes[i].id);
+    }
     m_document.keepPalette(name, std::move(tubes));
 }
 

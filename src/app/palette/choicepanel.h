@@ -3,6 +3,7 @@
 #include "app/jobs/job.h"
 #include "app/palette/needsmodel.h"
 #include "app/parts/recipesmodel.h"
+#include "notebook/pool.h"
 #include "palette/choicesession.h"
 
 #include <QWidget>
@@ -38,12 +39,17 @@ public:
     void cancel();
     void showNextSet(int by);
     void keepPalette();
+    /// Shows the set of one step of the staircase.
+    void showStep(std::size_t step);
     /// What went wrong with the recipe in hand; one tube stirred into all of them.
     void diagnose();
     void stirMother();
 
     QAction* chooseAct() const { return m_chooseAct; }
     const std::optional<Choice>& choice() const { return m_choice; }
+    const std::optional<Staircase>& staircase() const { return m_stairs; }
+    const TubePool& pool() const { return m_pool; }
+    bool isClimbing() const { return m_climbing.isRunning(); }
     /// The tubes of the set on show; empty when there is none.
     std::vector<TubeId> shownTubes() const;
     std::size_t shownSet() const { return m_shown; }
@@ -51,6 +57,8 @@ public:
 Q_SIGNALS:
     /// The recipes on show have changed, or there are none any more.
     void answersChanged();
+    /// The staircase is there, or no longer.
+    void staircaseChanged();
 
 private:
     QVBoxLayout* makeWishes();
@@ -61,7 +69,12 @@ private:
     void readWishes();
     void writeWishes();
     void askMustAndNever();
-    std::vector<TubeId> leftOut() const;
+    QPushButton* makeTerms();
+    void climb(const Limits& limits);
+    Limits justThese(std::vector<std::size_t> tubes) const;
+    std::vector<Tube> toWishFor() const;
+    TubePool poolNow() const;
+    QString toBuy(const PaletteSet& set) const;
     void fillKept();
     void showKept(int index);
     void begin(const Limits& limits, const QString& what);
@@ -81,16 +94,23 @@ private:
     NeedsModel& m_needsModel;
     std::shared_ptr<ChoiceSession> m_session; ///< about the tubes and needs of the last choice
     Job<Result<Choice>> m_choosing;
+    Job<Result<Staircase>> m_climbing;
+    std::optional<Staircase> m_stairs;
+    TubePool m_pool;    ///< the choice is out of these
     StudioPtr m_studio; ///< the choice is about its tubes
     std::vector<Need> m_needs;
     RecipesModel m_recipes;
     std::optional<Choice> m_choice;
-    QString m_keptName; ///< of the kept palette on show; empty for a choice
+    QString m_keptName;    ///< of the kept palette on show; empty for a choice
+    bool m_isStep = false; ///< a step of the staircase is on show
     PaletteId m_keptId;
     std::size_t m_shown = 0;
     QComboBox* m_school = nullptr;
     QSpinBox* m_most = nullptr;
     QPushButton* m_mustNever = nullptr;
+    QComboBox* m_from = nullptr;
+    std::array<QAction*, 5> m_terms{};
+    QPushButton* m_termsButton = nullptr;
     QAction* m_chooseAct = nullptr;
     QAction* m_stop = nullptr;
     QAction* m_keepAct = nullptr;

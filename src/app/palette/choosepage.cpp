@@ -1,11 +1,16 @@
 #include "app/palette/choosepage.h"
 
 #include "app/palette/choicepanel.h"
+#include "app/palette/staircasestrip.h"
 #include "app/parts/colourfield.h"
+#include "app/parts/labels.h"
+#include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
+#include "base/text.h"
 
 #include <QHBoxLayout>
+#include <QVBoxLayout>
 #include <algorithm>
 
 namespace iris {
@@ -15,17 +20,73 @@ ChoosePage::ChoosePage(Document& document, NeedsModel& needs, ViewSettings& sett
       m_document(document),
       m_needs(needs),
       m_field(new ColourField(settings, this)),
+      m_stairs(new StaircaseStrip(settings, this)),
+      m_stairWords(wordLabel("stairWords", textFont(textsize::small), this)),
       m_choice(new ChoicePanel(document, needs, settings, this))
 {
     m_field->setObjectName(QStringLiteral("needsField"));
+    auto* left = new QVBoxLayout;
+    left->setSpacing(2 * gridStep);
+    left->addWidget(m_field, 1);
+    left->addWidget(m_stairs);
+    left->addWidget(m_stairWords);
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(4 * gridStep);
-    layout->addWidget(m_field, 2);
+    layout->addLayout(left, 2);
     layout->addWidget(m_choice, 3);
     connect(m_choice, &ChoicePanel::answersChanged, this, &ChoosePage::showField);
+    connect(m_choice, &ChoicePanel::staircaseChanged, this, &ChoosePage::showStairs);
+    connect(m_stairs, &CellWidget::cellChosen, this, [this](int step) {
+        m_choice->showStep(static_cast<std::size_t>(step));
+        m_stairWords->setText(wordsOf(static_cast<std::size_t>(step)));
+    });
     addActions(m_choice->actions());
     showField();
+    showStairs();
+}
+
+/// "4 tubes: 12 of 13 colours. Cobalt Blue adds 2: far bank and rain."
+QString ChoosePage::wordsOf(std::size_t step) const
+{
+    const std::vector<StairStep>& steps = m_choice->staircase()->steps;
+    const StairStep& one = steps[step];
+    const auto names = [&](const std::vector<std::size_t>& tubes) {
+        QStringList words;
+        for (const std::size_t tube : tubes)
+            words << text(m_choice->pool().paints[tube].name);
+        return listed(words);
+    };
+    const std::size_t before = step > 0 ? steps[step - 1].met() : 0;
+    const QString counts = tr("%1: %2 of %3 colours, %4 on average.")
+                               .arg(text(counted(one.set.tubes.size(), "tube")))
+                               .arg(one.met())
+                               .arg(one.set.answers.size())
+                               .arg(apart(one.set.meanApart));
+    const QString change =
+        one.left.empty()
+            ? tr("%1 adds %2.").arg(names(one.added)).arg(one.met() - before)
+            : tr("%1 instead of %2: %3 more.").arg(names(one.added), names(one.left)).arg(one.met() - before);
+    return counts + QLatin1Char(' ') + change;
+}
+
+void ChoosePage::showStairs()
+{
+    std::vector<Stair> stairs;
+    const auto& staircase = m_choice->staircase();
+    for (std::size_t i = 0; staircase && i < staircase->steps.size(); ++i) {
+        const PaletteSet& set = staircase->steps[i].set;
+        stairs.push_back({static_cast<int>(set.tubes.size()), static_cast<int>(staircase->steps[i].met()),
+                          static_cast<int>(set.answers.size()), set.meanApart, wordsOf(i)});
+    }
+    const bool any = !stairs.empty();
+    m_stairs->setStairs(std::move(stairs));
+    if (any)
+        m_stairs->stand(static_cast<int>(m_choice->choice() ? m_choice->choice()->sets.front().tubes.size() : 0));
+    m_stairs->setVisible(any);
+    m_stairWords->setVisible(any);
+    m_stairWords->setText(any ? tr("What each tube more buys: how many colours that many tubes mix. Click a step.")
+                              : QString());
 }
 
 void ChoosePage::showField()
@@ -37,6 +98,12 @@ void ChoosePage::showField()
         const bool strong = std::ranges::find(chosen, m_document.notebook().tubes[i].id) != chosen.end();
         contents.tubes.push_back({text(paint.name), paint.swatch.full, paint.swatch.thin, strong});
     }
+    if (m_choice->choice())
+        for (const std::size_t place : m_choice->choice()->sets[m_choice->shownSet()].tubes)
+            if (!m_choice->pool().isOwned(place)) {
+                const Paint& paint = m_choice->pool().paints[place];
+                contents.tubes.push_back({text(paint.name), paint.swatch.full, paint.swatch.thin, true});
+            }
     for (std::size_t i = 0; i < m_needs.records().size(); ++i) {
         const Need& need = m_needs.records()[i].need;
         contents.needs.push_back({QStringLiteral("%1: %2").arg(text(need.name), colourWords(need.target)), need.target,

@@ -8,6 +8,8 @@ namespace iris {
 
 class ChoicePanel;
 class ColourField;
+class PlainLabel;
+class StaircaseStrip;
 class ViewSettings;
 
 /// The choice: what the tubes reach on the colour field, and the smallest palette with its recipes.
@@ -21,10 +23,14 @@ public:
 
 private:
     void showField();
+    void showStairs();
+    QString wordsOf(std::size_t step) const;
 
     Document& m_document;
     NeedsModel& m_needs;
     ColourField* m_field;
+    StaircaseStrip* m_stairs;
+    PlainLabel* m_stairWords;
     ChoicePanel* m_choice;
 };
 

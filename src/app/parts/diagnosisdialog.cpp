@@ -74,14 +74,19 @@ DiagnosisDialog::DiagnosisDialog(ViewSettings& settings, const Recipe& recipe, c
     layout->addWidget(buttons);
 }
 
+std::optional<Recipe> askWhatWentWrong(std::span<const Paint> paints, const std::vector<std::size_t>& usable,
+                                       const Recipe& recipe, ViewSettings& settings, QWidget* parent)
+{
+    const Diagnosis found =
+        diagnose(recipe, paints, [&](std::size_t place) { return std::ranges::find(usable, place) != usable.end(); });
+    DiagnosisDialog dialog(settings, recipe, found, paints, parent);
+    return dialog.exec() == QDialog::Accepted ? std::optional(found.mended) : std::nullopt;
+}
+
 std::optional<Recipe> askWhatWentWrong(const Studio& studio, const Recipe& recipe, ViewSettings& settings,
                                        QWidget* parent)
 {
-    const std::vector<std::size_t> atHand = studio.atHand();
-    const Diagnosis found = diagnose(
-        recipe, studio.paints, [&](std::size_t place) { return std::ranges::find(atHand, place) != atHand.end(); });
-    DiagnosisDialog dialog(settings, recipe, found, studio.paints, parent);
-    return dialog.exec() == QDialog::Accepted ? std::optional(found.mended) : std::nullopt;
+    return askWhatWentWrong(studio.paints, studio.atHand(), recipe, settings, parent);
 }
 
 } // namespace iris

@@ -20,8 +20,11 @@ public:
                     std::span<const Paint> paints, QWidget* parent = nullptr);
 };
 
-/// Shows what went wrong with a mix, with what is at hand to mend it.
+/// Shows what went wrong with a mix, with what may be used to mend it.
 /// @return the mended mix when the painter wants to look at it
+std::optional<Recipe> askWhatWentWrong(std::span<const Paint> paints, const std::vector<std::size_t>& usable,
+                                       const Recipe& recipe, ViewSettings& settings, QWidget* parent);
+/// The same with the tubes of a studio that are at hand.
 std::optional<Recipe> askWhatWentWrong(const Studio& studio, const Recipe& recipe, ViewSettings& settings,
                                        QWidget* parent);
 

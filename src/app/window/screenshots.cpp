@@ -46,7 +46,8 @@ bool waitForChoice(MainWindow& window)
         QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
         if (clock.elapsed() > longestChoiceMs)
             return false;
-    } while (!window.places().the<PaletteView>().choicePanel().choice());
+    } while (!window.places().the<PaletteView>().choicePanel().choice()
+             || window.places().the<PaletteView>().choicePanel().isClimbing());
     return true;
 }
 
