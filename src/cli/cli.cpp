@@ -39,6 +39,7 @@ struct Request {
     DiagnoseArguments diagnose;
     PaletteArguments palette;
     PaletteArguments stairs;
+    PaletteArguments robust;
     PictureArguments picture;
     NotebookArguments notebook;
     TouchesArguments touches;
@@ -326,6 +327,12 @@ void setUpChoosing(CLI::App& app, Request& request)
     addChoice(palette, request.palette);
     addText(palette, "--school", request.palette.school, "free, triad, split or split plus");
     addMost(palette, request.palette.mostSets, "How many sets to list");
+
+    auto* robust = addCommand(app, request, "robust", "How sure each recipe of the smallest palettes is",
+                              [&] { return robustCommand(request.robust); });
+    addChoice(robust, request.robust);
+    addText(robust, "--school", request.robust.school, "free, triad, split or split plus");
+    addMost(robust, request.robust.mostSets, "How many sets to weigh");
 
     auto* stairs = addCommand(app, request, "staircase", "What each tube more buys",
                               [&] { return staircaseCommand(request.stairs); });

@@ -235,6 +235,8 @@ struct PaletteArguments {
     int mostSets = 5;
 };
 Result<Output> paletteCommand(const PaletteArguments& arguments);
+/// How sure each recipe of the smallest palettes is, the surest palette first.
+Result<Output> robustCommand(const PaletteArguments& arguments);
 /// What each tube more buys.
 Result<Output> staircaseCommand(const PaletteArguments& arguments);
 

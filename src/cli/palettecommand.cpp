@@ -149,6 +149,7 @@ struct Question {
     std::vector<bool> owned; ///< one a paint
     std::vector<Need> needs;
     Limits limits;
+    Learned learned; ///< of the paints
     std::vector<std::string> remarks;
 };
 
@@ -186,6 +187,7 @@ Result<void> takeTubes(const PaletteArguments& arguments, const TubeSource& all,
     if (!must || !never)
         return tl::unexpected(must ? never.error() : must.error());
     question.paints = source->paints();
+    question.learned = source->learned();
     question.owned.assign(question.paints.size(), all.isNotebook());
     question.limits.must = *must;
     question.limits.never = *never;
@@ -215,6 +217,7 @@ Result<void> takePool(const PaletteArguments& arguments, const TubeSource& all, 
     for (const std::size_t place : *never)
         wishes.never.push_back(all.notebook().tubes[place].id);
     TubePool pool = poolOf(all.notebook(), all.paints(), wishes);
+    question.learned = learnedOf(pool, all.learned());
     question.paints = std::move(pool.paints);
     for (const TubeId id : pool.tubes)
         question.owned.push_back(id.value != 0);
@@ -236,12 +239,12 @@ Result<Question> questionOf(const PaletteArguments& arguments)
     const auto all = TubeSource::from(arguments.source);
     if (!all)
         return tl::unexpected(all.error());
+    if (!all->isNotebook() && !arguments.from.empty() && arguments.from != "table")
+        return failure(ErrorCode::BadOption, "--from " + arguments.from + " needs --notebook");
     auto needs = needsOf(arguments, *all, question.remarks);
     if (!needs)
         return tl::unexpected(needs.error());
     question.needs = std::move(*needs);
-    if (!all->isNotebook() && !arguments.from.empty() && arguments.from != "table")
-        return failure(ErrorCode::BadOption, "--from " + arguments.from + " needs --notebook");
     const auto taken = all->isNotebook() && arguments.onlyTubes.empty() ? takePool(arguments, *all, question)
                                                                         : takeTubes(arguments, *all, question);
     if (!taken)
@@ -317,6 +320,48 @@ Result<Output> paletteCommand(const PaletteArguments& arguments)
         output.json["sets"][i]["to_buy"] = toBuyJson(choice->sets[i], *question);
     if (!choice->sets.empty())
         output.text += toBuyText(choice->sets.front(), *question);
+    return output;
+}
+
+Result<Output> robustCommand(const PaletteArguments& arguments)
+{
+    const auto question = questionOf(arguments);
+    if (!question)
+        return tl::unexpected(question.error());
+    const auto choice = choosePalette(question->paints, question->needs, question->limits, watched());
+    if (!choice)
+        return tl::unexpected(choice.error());
+    const Context context{question->paints, question->needs};
+    struct Weighed {
+        const PaletteSet* set;
+        std::vector<double> sure;
+        double mean = 0;
+    };
+    std::vector<Weighed> sets;
+    for (const PaletteSet& set : choice->sets) {
+        Weighed weighed{&set, surenessOf(set, question->needs, question->paints, question->learned)};
+        for (const double sure : weighed.sure)
+            weighed.mean += sure / static_cast<double>(weighed.sure.size());
+        sets.push_back(std::move(weighed));
+    }
+    std::ranges::stable_sort(sets, std::greater<>(), &Weighed::mean);
+    Output output{{}, {{"sets", Json::array()}}, question->remarks};
+    for (const Weighed& weighed : sets) {
+        Json object{{"tubes", namesOf(weighed.set->tubes, context)},
+                    {"sure_on_average", rounded(weighed.mean, 3)},
+                    {"needs", Json::array()}};
+        output.text +=
+            setText(*weighed.set, context) + ", comes out " + formatNumber(100 * weighed.mean, 0) + " times in 100\n";
+        for (std::size_t n = 0; n < question->needs.size(); ++n) {
+            object["needs"].push_back({{"need", question->needs[n].name}, {"sure", rounded(weighed.sure[n], 3)}});
+            if (&weighed == &sets.front())
+                output.text +=
+                    "  " + shown(question->needs[n].name) + ": " + formatNumber(100 * weighed.sure[n], 0) + " in 100\n";
+        }
+        output.json["sets"].push_back(object);
+    }
+    if (sets.empty())
+        output.text = "None of these tubes reaches any of the needs.\n";
     return output;
 }
 

@@ -45,6 +45,28 @@ void addTable(const Notebook& notebook, TubePool& pool)
 
 } // namespace
 
+Learned learnedOf(const TubePool& pool, const Learned& learned)
+{
+    Learned all = learned;
+    const auto rows = std::span(pool.paints).subspan(learned.paints());
+    const Learned ofRows = beforePainting(rows);
+    all.strengths.insert(all.strengths.end(), ofRows.strengths.begin(), ofRows.strengths.end());
+    all.variances.insert(all.variances.end(), ofRows.variances.begin(), ofRows.variances.end());
+    return all;
+}
+
+std::vector<double> surenessOf(const PaletteSet& set, std::span<const Need> needs, std::span<const Paint> paints,
+                               const Learned& learned, const SurenessOptions& options, std::stop_token stop)
+{
+    std::vector<double> sure(needs.size());
+    for (std::size_t n = 0; n < needs.size() && !stop.stop_requested(); ++n)
+        if (set.answers[n].met)
+            sure[n] = sureness(
+                set.answers[n].match.recipe, paints, learned,
+                [&](const Lab& colour) { return apartFrom(needs[n], colour); }, needs[n].tolerance, options);
+    return sure;
+}
+
 TubePool poolOf(const Notebook& notebook, std::span<const Paint> paints, const PaletteWishes& wishes)
 {
     TubePool pool;

@@ -1,6 +1,8 @@
 #pragma once
 
+#include "learning/sureness.h"
 #include "notebook/notebook.h"
+#include "palette/choose.h"
 
 namespace iris {
 
@@ -19,5 +21,14 @@ struct TubePool {
 /// at hand already.
 /// @param paints one a tube of the notebook
 TubePool poolOf(const Notebook& notebook, std::span<const Paint> paints, const PaletteWishes& wishes);
+
+/// What is known of a pool's paints: of the notebook's what was learnt, of the table's rows what is known of any paint.
+/// @param learned of the notebook's tubes, in their order
+Learned learnedOf(const TubePool& pool, const Learned& learned);
+
+/// How sure each recipe of a set is to meet its need (sureness()), 0 to 1; 0 for one that does not meet it at all.
+/// @param stop ends it early; what is missing then is 0
+std::vector<double> surenessOf(const PaletteSet& set, std::span<const Need> needs, std::span<const Paint> paints,
+                               const Learned& learned, const SurenessOptions& options = {}, std::stop_token stop = {});
 
 } // namespace iris

@@ -126,7 +126,7 @@ void TestPalette::fill()
 void TestPalette::choose()
 {
     panel().chooseAct()->trigger();
-    QVERIFY(QTest::qWaitFor([&] { return panel().choice() && panel().staircase() && !panel().isClimbing(); }, 60000));
+    QVERIFY(QTest::qWaitFor([&] { return panel().choice() && panel().staircase() && !panel().isBusy(); }, 60000));
     QCOMPARE(m_window->places().the<PaletteView>().page(), PaletteView::Choosing);
 }
 
@@ -323,6 +323,12 @@ void TestPalette::theStaircaseIsClimbed()
     QVERIFY(stairs->isVisible());
     QCOMPARE(stairs->stairs().size(), panel().staircase()->steps.size());
     QCOMPARE(stairs->stairs().back().met, 5);
+    // Beside each recipe stands how sure it is.
+    auto* recipes = find<QListView>("recipes")->model();
+    for (int row = 0; row < recipes->rowCount(); ++row) {
+        const QString words = recipes->index(row, 0).data(RecipesModel::ApartTextRole).toString();
+        QVERIFY2(words.contains("in 10") || words.contains("sure"), qPrintable(words));
+    }
     QCOMPARE(panel().choice()->sets.front().tubes.size(), stairs->stairs().size());
     QTest::mouseClick(stairs, Qt::LeftButton, {}, QPoint(20, stairs->height() - 30));
     QVERIFY(

@@ -1,5 +1,6 @@
 #include "clirun.h"
 
+#include "../demoscene.h"
 #include "../mixing/referencepaints.h"
 #include "colour/deltae.h"
 #include "finding/candidates.h"
@@ -30,6 +31,7 @@ private Q_SLOTS:
     void aStandInIsFound();
     void aMotherColourTies();
     void mudIsExplained();
+    void aPaletteIsDecided();
     void whatCannotBeIsRefused_data();
     void whatCannotBeIsRefused();
     void wordsSayWhatIsSeen();
@@ -225,6 +227,48 @@ void TestFindCli::mudIsExplained()
     QVERIFY(found["words"].get<std::string>().find("leans away") != std::string::npos);
 }
 
+/// What a picture needs, what each tube more buys and how sure it is: the commands say what the core says.
+void TestFindCli::aPaletteIsDecided()
+{
+    const std::string picture = path("scene.png");
+    QVERIFY(demoScene(QSize(400, 300)).save(QString::fromStdString(picture)));
+    const auto found = json({"needs-from-picture", picture, "--out", path("needs.csv"), "--into", path("demo.iris"),
+                             "--name", "Five bands"});
+    for (const Lab& wash : demoWashes())
+        QVERIFY(std::ranges::any_of(found["colours"],
+                                    [&](const auto& colour) { return deltaE00(labOf(colour["target"]), wash) < 1; }));
+    auto store = NotebookStore::open(QString::fromStdString(path("demo.iris"))).value();
+    const Notebook notebook = store->load().value();
+    QCOMPARE(notebook.subjects.back().name, std::string("Five bands"));
+    store.reset();
+    std::size_t own = 0;
+    for (const NeedRecord& record : notebook.needs)
+        own += record.subject == notebook.subjects.back().id;
+    QCOMPARE(own, found["colours"].size());
+    // The same needs out of the file and out of the notebook.
+    const std::vector<std::string> question{"--notebook", path("demo.iris"), "--from", "palette"};
+    const auto ask = [&](std::vector<std::string> words, const std::vector<std::string>& more) {
+        words.insert(words.end(), question.begin(), question.end());
+        words.insert(words.end(), more.begin(), more.end());
+        return json(words);
+    };
+    const auto stairs = ask({"staircase"}, {"--picture", "Five bands"});
+    QVERIFY2(stairs.contains("steps"), stairs.dump().c_str());
+    QCOMPARE(ask({"staircase"}, {"--needs", path("needs.csv")})["steps"], stairs["steps"]);
+    const auto palette = ask({"palette"}, {"--picture", "Five bands", "--most", "1"});
+    QCOMPARE(stairs["steps"].size(), palette["size"].get<std::size_t>());
+    QCOMPARE(stairs["steps"].back()["tubes"].size(), palette["size"].get<std::size_t>());
+    const auto robust = ask({"robust"}, {"--picture", "Five bands", "--most", "1"});
+    QCOMPARE(robust["sets"][0]["tubes"], palette["sets"][0]["tubes"]);
+    for (const auto& need : robust["sets"][0]["needs"])
+        QVERIFY(need["sure"].get<double>() >= 0 && need["sure"].get<double>() <= 1);
+    QVERIFY(robust["sets"][0]["sure_on_average"].get<double>() > 0.3);
+    // Out of everything there is, with nothing listed: what is not owned is to buy.
+    const auto bought = json({"palette", "--notebook", path("demo.iris"), "--picture", "Five bands", "--from", "table",
+                              "--never", "Lemon Yellow", "--no-metals", "--lasting", "--most", "1"});
+    QVERIFY(bought["sets"][0].contains("to_buy"));
+}
+
 void TestFindCli::whatCannotBeIsRefused_data()
 {
     QTest::addColumn<QStringList>("arguments");
@@ -240,6 +284,11 @@ void TestFindCli::whatCannotBeIsRefused_data()
     QTest::newRow("no such sight") << QStringList{"next-touch", "PY3:1", "--lab", "50,0,0", "--looks", "too nice"}
                                    << "too red, yellow";
     QTest::newRow("all of it") << QStringList{"mother", "PY3", "--share", "1", "--into", "PB29:1"} << "between 0 and 1";
+    QTest::newRow("no needs") << QStringList{"palette"} << "what is needed";
+    QTest::newRow("an attic") << QStringList{"staircase", "--from", "attic", "--needs", "x"} << "needs --notebook";
+    QTest::newRow("a place outside") << QStringList{"needs-from-picture", IRIS_SOURCE_DIR "/docs/screenshots/find.png",
+                                                    "--white", "9000,1"}
+                                     << "at most 1279,799";
     QTest::newRow("no mixes") << QStringList{"mother", "PY3"} << "no mixes to stir it into";
     QTest::newRow("ten layers") << QStringList{"glaze", "PY3:1", "--layers", "10"} << "1 to 9";
     QTest::newRow("no such tube") << QStringList{"replace", "PX1"} << "PX1";

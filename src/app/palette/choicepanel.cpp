@@ -456,6 +456,7 @@ void ChoicePanel::forget()
 {
     m_choosing.drop();
     m_climbing.drop();
+    m_weighing.drop();
     m_choice.reset();
     m_stairs.reset();
     m_isStep = false;
@@ -532,7 +533,18 @@ void ChoicePanel::showSet()
     m_keep->setVisible(m_keptName.isEmpty());
     m_forgetKept->setVisible(!m_keptName.isEmpty());
     m_setLabel->setVisible(m_keptName.isEmpty());
+    weigh();
     Q_EMIT answersChanged();
+}
+
+/// How sure each recipe is to come out, told when it is known.
+void ChoicePanel::weigh()
+{
+    m_weighing.start(
+        [set = m_choice->sets[m_shown], needs = m_needs, pool = m_pool, studio = m_studio](const JobTools& tools) {
+            return surenessOf(set, needs, pool.paints, learnedOf(pool, studio->learned), {}, tools.stop);
+        },
+        [this](const std::vector<double>& sure) { m_recipes.setSureness(sure); });
 }
 
 void ChoicePanel::showHeadline()

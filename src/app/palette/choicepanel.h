@@ -49,7 +49,7 @@ public:
     const std::optional<Choice>& choice() const { return m_choice; }
     const std::optional<Staircase>& staircase() const { return m_stairs; }
     const TubePool& pool() const { return m_pool; }
-    bool isClimbing() const { return m_climbing.isRunning(); }
+    bool isBusy() const { return m_choosing.isRunning() || m_climbing.isRunning() || m_weighing.isRunning(); }
     /// The tubes of the set on show; empty when there is none.
     std::vector<TubeId> shownTubes() const;
     std::size_t shownSet() const { return m_shown; }
@@ -84,6 +84,7 @@ private:
     void forget();
     void showSet();
     void showHeadline();
+    void weigh();
     void showWells(const PaletteSet& set);
     std::vector<std::size_t> placesOf(const std::vector<TubeId>& ids) const;
     void say(const QString& words);
@@ -96,8 +97,9 @@ private:
     Job<Result<Choice>> m_choosing;
     Job<Result<Staircase>> m_climbing;
     std::optional<Staircase> m_stairs;
-    TubePool m_pool;    ///< the choice is out of these
-    StudioPtr m_studio; ///< the choice is about its tubes
+    Job<std::vector<double>> m_weighing; ///< how sure the recipes on show are
+    TubePool m_pool;                     ///< the choice is out of these
+    StudioPtr m_studio;                  ///< the choice is about its tubes
     std::vector<Need> m_needs;
     RecipesModel m_recipes;
     std::optional<Choice> m_choice;

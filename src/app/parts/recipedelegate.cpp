@@ -19,7 +19,8 @@ RecipeRowGeometry recipeRowGeometry(const QRect& row)
     geometry.mix = QRect(inner.left() + swatch, inner.top(), swatch, inner.height());
     const int left = geometry.mix.right() + 1 + 3 * gridStep;
     const int half = inner.height() / 2;
-    geometry.apart = QRect(inner.right() - 70, inner.top(), 71, half);
+    const int apart = std::min(164, (inner.right() - left) / 2); // "2.4 apart, 9 times in 10"
+    geometry.apart = QRect(inner.right() - apart + 1, inner.top(), apart, half);
     geometry.name = QRect(left, inner.top(), geometry.apart.left() - left - gridStep, half);
     geometry.recipe = QRect(left, inner.top() + half, inner.right() - left, half);
     return geometry;

@@ -23,6 +23,8 @@ public:
     using QAbstractListModel::QAbstractListModel;
 
     void setAnswers(std::vector<Need> needs, std::vector<NeedAnswer> answers, std::vector<Paint> paints);
+    /// How sure each answer is, 0 to 1, once that is known.
+    void setSureness(std::vector<double> sure);
     void clear() { setAnswers({}, {}, {}); }
 
     int rowCount(const QModelIndex& parent = {}) const override;
@@ -31,10 +33,12 @@ public:
 
 private:
     QString recipeWords(std::size_t row, bool inShort) const;
+    QString apartWords(std::size_t row) const;
 
     std::vector<Need> m_needs;
     std::vector<NeedAnswer> m_answers;
     std::vector<Paint> m_paints;
+    std::vector<double> m_sure; ///< empty while it is not known
 };
 
 } // namespace iris

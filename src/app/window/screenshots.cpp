@@ -47,7 +47,7 @@ bool waitForChoice(MainWindow& window)
         if (clock.elapsed() > longestChoiceMs)
             return false;
     } while (!window.places().the<PaletteView>().choicePanel().choice()
-             || window.places().the<PaletteView>().choicePanel().isClimbing());
+             || window.places().the<PaletteView>().choicePanel().isBusy());
     return true;
 }
 
