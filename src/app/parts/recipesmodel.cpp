@@ -66,7 +66,7 @@ QVariant RecipesModel::data(const QModelIndex& index, int role) const
                    : tr("%1: %2").arg(text(m_needs[row].name), recipeWords(row, false));
     case TargetRole: return QVariant::fromValue(m_needs[row].target);
     case ColourRole: // bare paper where nothing is mixed
-        return QVariant::fromValue(answered ? m_answers[row].match.colour : toLab(whitePaper()));
+        return QVariant::fromValue(answered ? m_answers[row].match.colour : toLab(seen(whitePaper())));
     case MetRole: return m_answers[row].met;
     case RecipeTextRole: return recipeWords(row, false);
     case ShortRecipeTextRole: return recipeWords(row, true);
