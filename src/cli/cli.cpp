@@ -40,6 +40,7 @@ struct Request {
     PaletteArguments palette;
     PaletteArguments stairs;
     PaletteArguments robust;
+    CompareArguments compare;
     PictureArguments picture;
     NotebookArguments notebook;
     TouchesArguments touches;
@@ -327,6 +328,13 @@ void setUpChoosing(CLI::App& app, Request& request)
     addChoice(palette, request.palette);
     addText(palette, "--school", request.palette.school, "free, triad, split or split plus");
     addMost(palette, request.palette.mostSets, "How many sets to list");
+
+    auto* compare = addCommand(app, request, "compare", "Two to four palettes: what each reaches, cleans and greys",
+                               [&] { return compareCommand(request.compare); });
+    addText(compare, "PALETTE", request.compare.palettes, "A kept palette, or bright, traditional or muted");
+    addText(compare, "--set", request.compare.sets, "Tubes with commas between; may be given again");
+    addText(compare, "--picture", request.compare.picture, "A picture to paint with each");
+    addSource(compare, request.compare.source);
 
     auto* robust = addCommand(app, request, "robust", "How sure each recipe of the smallest palettes is",
                               [&] { return robustCommand(request.robust); });

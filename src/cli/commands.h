@@ -235,6 +235,15 @@ struct PaletteArguments {
     int mostSets = 5;
 };
 Result<Output> paletteCommand(const PaletteArguments& arguments);
+struct CompareArguments {
+    SourceArguments source;
+    std::vector<std::string> palettes; ///< kept ones by name, or classic triads: bright, traditional, muted
+    std::vector<std::string> sets;     ///< "A,B,C" tubes of the source
+    std::string picture;               ///< a file to paint with each
+};
+/// Two to four palettes on the same axes.
+Result<Output> compareCommand(const CompareArguments& arguments);
+
 /// How sure each recipe of the smallest palettes is, the surest palette first.
 Result<Output> robustCommand(const PaletteArguments& arguments);
 /// What each tube more buys.

@@ -1,6 +1,7 @@
 #include "../demoscene.h"
 #include "app/document/document.h"
 #include "app/palette/choicepanel.h"
+#include "app/palette/comparepage.h"
 #include "app/palette/needspage.h"
 #include "app/palette/paletteview.h"
 #include "app/palette/staircasestrip.h"
@@ -41,6 +42,7 @@ private Q_SLOTS:
     void theStaircaseIsClimbed();
     void everythingInTheTable();
     void recipesOfTheTableCanBeAskedAbout();
+    void palettesAreCompared();
     void byKeysAlone();
 
 private:
@@ -398,6 +400,42 @@ void TestPalette::recipesOfTheTableCanBeAskedAbout()
             dialog->reject();
     });
     panel().stirMother();
+}
+
+/// The classic triads are ready to compare; the set on show and kept palettes come beside them.
+void TestPalette::palettesAreCompared()
+{
+    fill();
+    takePicture(m_picture);
+    PaletteView& view = m_window->places().the<PaletteView>();
+    view.goTo(PaletteView::Comparing);
+    ComparePage& compare = view.comparePage();
+    QVERIFY(QTest::qWaitFor([&] { return !compare.isBusy() && compare.compared(2); }, 30000));
+    for (const std::size_t column : {0U, 1U, 2U}) {
+        QVERIFY(compare.compared(column) && compare.compared(column)->drawn);
+        QCOMPARE(compare.compared(column)->paints.size(), 3U);
+    }
+    QVERIFY(compare.compared(0)->reach.volume() > compare.compared(2)->reach.volume());
+    // Nothing under Choose yet; then the set that is on show there.
+    compare.choose(1, 1);
+    QVERIFY(!compare.compared(1) && !compare.isBusy());
+    auto* subjects = find<QComboBox>("subjects");
+    subjects->setCurrentIndex(0);
+    Q_EMIT subjects->activated(0);
+    choose();
+    const std::size_t size = panel().choice()->sets.front().tubes.size();
+    view.goTo(PaletteView::Comparing);
+    QVERIFY(QTest::qWaitFor([&] { return !compare.isBusy() && compare.compared(1); }, 30000));
+    QCOMPARE(compare.compared(1)->paints.size(), size);
+    // A kept palette that is gone compares nothing.
+    m_document->keepPalette("Two", {notebook().tubes[0].id, notebook().tubes[1].id});
+    auto* third = find<QComboBox>("compare2");
+    compare.choose(2, third->findText("Two"));
+    QVERIFY(QTest::qWaitFor([&] { return !compare.isBusy() && compare.compared(2); }, 30000));
+    QCOMPARE(compare.compared(2)->paints.size(), 2U);
+    m_document->removePalette(notebook().palettes.front().id);
+    QVERIFY(QTest::qWaitFor([&] { return !compare.isBusy(); }, 30000));
+    QVERIFY(third->findText("Two") < 0 && !compare.compared(2));
 }
 
 /// From the picture to the choice with keys alone.

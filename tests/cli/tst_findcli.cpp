@@ -7,6 +7,7 @@
 #include "finding/mother.h"
 #include "notebook/notebookstore.h"
 #include "notebook/prices.h"
+#include "palette/reach.h"
 #include "words/findwords.h"
 
 #include <QTemporaryDir>
@@ -263,6 +264,13 @@ void TestFindCli::aPaletteIsDecided()
     for (const auto& need : robust["sets"][0]["needs"])
         QVERIFY(need["sure"].get<double>() >= 0 && need["sure"].get<double>() <= 1);
     QVERIFY(robust["sets"][0]["sure_on_average"].get<double>() > 0.3);
+    const auto compared = json({"compare", "bright", "muted", "--set", "Lemon Yellow,Ultramarine,Glasswort Red",
+                                "--notebook", path("demo.iris"), "--picture", picture});
+    QCOMPARE(compared["palettes"].size(), 3U);
+    const PaletteReach bright = reachOf(
+        std::vector<Paint>{referencePaint("PY3"), referencePaint("PV19/rose"), referencePaint("PB15:3/green shade")});
+    QCOMPARE(compared["palettes"][0]["volume"].get<std::size_t>(), bright.volume());
+    QVERIFY(compared["palettes"][1]["picture"]["falls_short"].get<double>() >= 0);
     // Out of everything there is, with nothing listed: what is not owned is to buy.
     const auto bought = json({"palette", "--notebook", path("demo.iris"), "--picture", "Five bands", "--from", "table",
                               "--never", "Lemon Yellow", "--no-metals", "--lasting", "--most", "1"});
@@ -285,6 +293,8 @@ void TestFindCli::whatCannotBeIsRefused_data()
                                    << "too red, yellow";
     QTest::newRow("all of it") << QStringList{"mother", "PY3", "--share", "1", "--into", "PB29:1"} << "between 0 and 1";
     QTest::newRow("no needs") << QStringList{"palette"} << "what is needed";
+    QTest::newRow("one palette") << QStringList{"compare", "bright"} << "two to four";
+    QTest::newRow("no such palette") << QStringList{"compare", "bright", "loud"} << "no classic triad";
     QTest::newRow("an attic") << QStringList{"staircase", "--from", "attic", "--needs", "x"} << "needs --notebook";
     QTest::newRow("a place outside") << QStringList{"needs-from-picture", IRIS_SOURCE_DIR "/docs/screenshots/find.png",
                                                     "--white", "9000,1"}

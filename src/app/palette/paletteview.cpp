@@ -2,6 +2,7 @@
 
 #include "app/palette/choicepanel.h"
 #include "app/palette/choosepage.h"
+#include "app/palette/comparepage.h"
 #include "app/palette/needspage.h"
 #include "app/palette/needspanel.h"
 #include "app/parts/tabs.h"
@@ -22,14 +23,17 @@ PaletteView::PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes
       m_tabs(new QButtonGroup(this)),
       m_pages(new QStackedWidget(this)),
       m_choosePage(new ChoosePage(document, needs, settings, this)),
-      m_needsPage(new NeedsPage(document, needs, tubes, settings, *choicePanel().chooseAct(), this))
+      m_needsPage(new NeedsPage(document, needs, tubes, settings, *choicePanel().chooseAct(), this)),
+      m_comparePage(new ComparePage(document, m_needsPage->picture(), choicePanel(), settings, this))
 {
     QHBoxLayout* row = tabRow(*m_tabs,
                               {{pageAct(tr("What it needs"), Qt::Key_Q, NeedsOfThePicture), "pageNeeds"},
-                               {pageAct(tr("Choose"), Qt::Key_W, Choosing), "pageChoose"}},
+                               {pageAct(tr("Choose"), Qt::Key_W, Choosing), "pageChoose"},
+                               {pageAct(tr("Compare"), Qt::Key_E, Comparing), "pageCompare"}},
                               this);
     m_pages->addWidget(m_needsPage);
     m_pages->addWidget(m_choosePage);
+    m_pages->addWidget(m_comparePage);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(4 * gridStep, 3 * gridStep, 4 * gridStep, 3 * gridStep);
     layout->setSpacing(3 * gridStep);
@@ -85,10 +89,11 @@ void PaletteView::goTo(Page page)
 
 void PaletteView::takeFocus()
 {
-    if (page() == Choosing)
-        choicePanel().takeFocus();
-    else
-        m_needsPage->takeFocus();
+    switch (page()) {
+    case NeedsOfThePicture: return m_needsPage->takeFocus();
+    case Choosing: return choicePanel().takeFocus();
+    case Comparing: return m_comparePage->takeFocus();
+    }
 }
 
 std::vector<WalkingKey> PaletteView::walkingKeys() const

@@ -10,17 +10,19 @@ namespace iris {
 
 class ChoicePanel;
 class ChoosePage;
+class ComparePage;
 class NeedsPage;
 class NeedsPanel;
 class TubeModel;
 class ViewSettings;
 
-/// The palette in the order it is decided: what the picture needs, and the smallest set of tubes for it.
+/// The palette in the order it is decided: what the picture needs, the smallest set of tubes for it, and how that
+/// compares with others.
 class PaletteView : public Place {
     Q_OBJECT
 
 public:
-    enum Page { NeedsOfThePicture, Choosing };
+    enum Page { NeedsOfThePicture, Choosing, Comparing };
 
     PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes, ViewSettings& settings,
                 QWidget* parent = nullptr);
@@ -33,6 +35,7 @@ public:
     Page page() const;
     void goTo(Page page);
     NeedsPage& needsPage() { return *m_needsPage; }
+    ComparePage& comparePage() { return *m_comparePage; }
     ChoicePanel& choicePanel();
     NeedsPanel& needsPanel();
 
@@ -44,6 +47,7 @@ private:
     QStackedWidget* m_pages;
     ChoosePage* m_choosePage;
     NeedsPage* m_needsPage;
+    ComparePage* m_comparePage;
 };
 
 } // namespace iris

@@ -124,6 +124,14 @@ QImage SubjectPicture::simplified(const std::vector<Lab>& colours, bool grey) co
     return painted(shown);
 }
 
+QImage SubjectPicture::paintedWith(const std::vector<Lab>& ofCell, bool grey) const
+{
+    std::vector<QRgb> shown;
+    for (const Lab& colour : ofCell)
+        shown.push_back(displayed(colour, grey).rgb());
+    return painted(shown);
+}
+
 QImage SubjectPicture::veilBut(const std::vector<Lab>& colours, std::size_t which) const
 {
     constexpr QRgb veil = qRgba(100, 100, 100, 212); // a neutral grey, premultiplied

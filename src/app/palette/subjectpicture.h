@@ -39,6 +39,8 @@ public:
 
     /// The picture in no more colours than these, each pixel the nearest.
     QImage simplified(const std::vector<Lab>& colours, bool grey) const;
+    /// The picture with another colour in the place of each of its cells.
+    QImage paintedWith(const std::vector<Lab>& ofCell, bool grey) const;
     /// A veil over all that is nearer to other colours than to one; it is to be laid over the picture.
     QImage veilBut(const std::vector<Lab>& colours, std::size_t which) const;
 

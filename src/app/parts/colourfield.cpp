@@ -210,6 +210,14 @@ void ColourField::paintContents(QPainter& painter) const
 {
     const FieldGeometry at = geometry();
     const GroundColours colours = m_settings.colours();
+    for (const FieldOutline& outline : m_contents.outlines) {
+        QPolygonF line;
+        for (const Lab& lab : outline.points)
+            line << at.toScreen(lab);
+        painter.setBrush(Qt::NoBrush);
+        painter.setPen(outline.pen);
+        painter.drawPolygon(line);
+    }
     for (const FieldTube& tube : m_contents.tubes) {
         if (!tube.strong) {
             paintDot(painter, at.toScreen(tube.full), tube.full, 2.5);

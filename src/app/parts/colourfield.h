@@ -2,6 +2,7 @@
 
 #include "colour/cielab.h"
 
+#include <QPen>
 #include <QPointF>
 #include <QRectF>
 #include <QWidget>
@@ -50,11 +51,18 @@ struct FieldDot {
     Lab colour;
 };
 
+/// What a palette reaches, as a line around it.
+struct FieldOutline {
+    std::vector<Lab> points;
+    QPen pen;
+};
+
 struct FieldContents {
     std::vector<FieldTube> tubes;
     std::vector<FieldNeed> needs;
     std::vector<FieldDot> dots;
     std::vector<Lab> path; ///< the way a mix takes, drawn as a line
+    std::vector<FieldOutline> outlines;
 };
 
 /// The a*b* plane on the chosen ground: hue around, chroma outwards, rings at 20, 40, 60 and 80, the families named

@@ -8,6 +8,7 @@
 #include "app/pairs/pairsview.h"
 #include "app/pairs/wheelview.h"
 #include "app/palette/choicepanel.h"
+#include "app/palette/comparepage.h"
 #include "app/palette/needspage.h"
 #include "app/palette/needspanel.h"
 #include "app/palette/paletteview.h"
@@ -201,6 +202,11 @@ QString takeScreenshots(MainWindow& window, const QString& folder, QSize size)
     if (!waitForChoice(window))
         return QObject::tr("the choice took too long");
     saved = save(window, folder, "palette") && saved;
+    PaletteView& view = window.places().the<PaletteView>();
+    view.goTo(PaletteView::Comparing);
+    saved = waitUntil([&] { return !view.comparePage().isBusy(); }) && saved;
+    saved = save(window, folder, "compare") && saved;
+    view.goTo(PaletteView::Choosing);
     KeysPage keys(keySections(window.actions(), window.places().all()), &window);
     keys.show();
     saved = save(keys, folder, "keys") && saved;
