@@ -98,10 +98,10 @@ void PaletteView::takeFocus()
 
 std::vector<WalkingKey> PaletteView::walkingKeys() const
 {
-    return {{tr("Enter"), tr("change the chosen need, or pick at the cross in the picture")},
-            {tr("arrows, Enter"), tr("on the colour field: walk from dot to dot, pick one")},
+    return {{tr("Enter"), tr("change the need, or pick in the picture")},
+            {tr("arrows, Enter"), tr("on the field: walk from dot to dot")},
             {tr("arrows"), tr("in the picture: move the cross")},
-            {tr("+  −  0"), tr("on the field and in the picture: nearer, farther, all of it")}};
+            {tr("+  −  0"), tr("nearer, farther, all of it")}};
 }
 
 } // namespace iris

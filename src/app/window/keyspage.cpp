@@ -101,7 +101,7 @@ KeysPage::KeysPage(const std::vector<KeySection>& sections, QWidget* parent, con
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(scroll);
     const QSize room = parent ? parent->size() : QSize(1024, 680); // no larger than the window it explains
-    resize(content->sizeHint().boundedTo(room) + QSize(2, 2));
+    resize(content->sizeHint().boundedTo(room) + QSize(2 + style()->pixelMetric(QStyle::PM_ScrollBarExtent), 2));
 }
 
 } // namespace iris

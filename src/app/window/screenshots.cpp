@@ -151,13 +151,8 @@ bool saveNeeds(MainWindow& window, const QString& folder)
     palette.wanted();
     palette.goTo(PaletteView::NeedsOfThePicture);
     bool saved = waitUntil([&] { return !palette.needsPage().picture().isBusy(); });
-    saved = save(window, folder, "needs") && saved;
-    palette.needsPage().showSimplified(true);
-    saved = save(window, folder, "needs-simplified") && saved;
-    palette.needsPage().showSimplified(false);
     palette.needsPanel().setCurrent(2);
-    saved = save(window, folder, "needs-lit") && saved;
-    return saved;
+    return save(window, folder, "needs") && saved;
 }
 
 bool saveSheets(MainWindow& window, const QString& folder)
