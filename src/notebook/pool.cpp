@@ -1,5 +1,6 @@
 #include "notebook/pool.h"
 
+#include "base/csvreader.h"
 #include "base/text.h"
 
 #include <algorithm>
@@ -53,6 +54,20 @@ Learned learnedOf(const TubePool& pool, const Learned& learned)
     all.strengths.insert(all.strengths.end(), ofRows.strengths.begin(), ofRows.strengths.end());
     all.variances.insert(all.variances.end(), ofRows.variances.begin(), ofRows.variances.end());
     return all;
+}
+
+std::string shoppingCsv(std::span<const std::size_t> tubes, const TubePool& pool)
+{
+    std::string csv = csvLine({"name", "codes", "form", "have"});
+    for (const bool owned : {false, true})
+        for (const std::size_t place : tubes)
+            if (pool.isOwned(place) == owned) {
+                std::vector<std::string> fields{guarded(pool.paints[place].name),
+                                                guarded(textOf(pool.paints[place].codes)), guarded(pool.forms[place])};
+                fields.emplace_back(owned ? "yes" : "no");
+                csv += csvLine(fields);
+            }
+    return csv;
 }
 
 std::vector<double> surenessOf(const PaletteSet& set, std::span<const Need> needs, std::span<const Paint> paints,

@@ -26,6 +26,10 @@ TubePool poolOf(const Notebook& notebook, std::span<const Paint> paints, const P
 /// @param learned of the notebook's tubes, in their order
 Learned learnedOf(const TubePool& pool, const Learned& learned);
 
+/// A set as a list to go shopping with: CSV with `name`, `codes`, `form` and `have` (yes or no), what is to be bought
+/// first.
+std::string shoppingCsv(std::span<const std::size_t> tubes, const TubePool& pool);
+
 /// How sure each recipe of a set is to meet its need (sureness()), 0 to 1; 0 for one that does not meet it at all.
 /// @param stop ends it early; what is missing then is 0
 std::vector<double> surenessOf(const PaletteSet& set, std::span<const Need> needs, std::span<const Paint> paints,

@@ -42,6 +42,7 @@ private Q_SLOTS:
     void theStaircaseIsClimbed();
     void everythingInTheTable();
     void recipesOfTheTableCanBeAskedAbout();
+    void recipesArePrinted();
     void palettesAreCompared();
     void byKeysAlone();
 
@@ -370,6 +371,14 @@ void TestPalette::everythingInTheTable()
         QVERIFY(panel().pool().paints[tube].lightfastness <= 3);
     QVERIFY2(find<QLabel>("proof")->text().contains("To buy: "), qPrintable(find<QLabel>("proof")->text()));
     const std::size_t size = set.tubes.size();
+    const QString list = m_folder.filePath("shopping.csv");
+    messages().fileToSave = [&](QWidget*, const QString&, const QString&, const QString&) { return list; };
+    click("shoppingList");
+    QFile written(list);
+    QVERIFY(written.open(QIODevice::ReadOnly));
+    const QList<QByteArray> lines = written.readAll().trimmed().split('\n');
+    QCOMPARE(lines.size(), qsizetype(size) + 1);
+    QVERIFY(lines[0].trimmed() == "name,codes,form,have" && lines[1].trimmed().endsWith(",no"));
     messages().askName = [](QWidget*, const QString&, const QString&) { return QString("First box"); };
     click("keepPalette");
     QCOMPARE(notebook().palettes.size(), 1U);
@@ -400,6 +409,23 @@ void TestPalette::recipesOfTheTableCanBeAskedAbout()
             dialog->reject();
     });
     panel().stirMother();
+}
+
+/// The recipes as a sheet: those of tubes that are there.
+void TestPalette::recipesArePrinted()
+{
+    fill();
+    choose();
+    QTimer::singleShot(300, this, [] {
+        if (auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget()))
+            dialog->accept();
+    });
+    const QString pdf = m_folder.filePath("sheet.pdf");
+    messages().fileToSave = [&](QWidget*, const QString&, const QString&, const QString&) { return pdf; };
+    click("printRecipes");
+    QCOMPARE(notebook().sheets.size(), 1U);
+    QVERIFY(notebook().sheets.front().cells.size() >= demoWashes().size());
+    QVERIFY(QFile(pdf).size() > 1000);
 }
 
 /// The classic triads are ready to compare; the set on show and kept palettes come beside them.

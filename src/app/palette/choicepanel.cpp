@@ -7,11 +7,13 @@
 #include "app/parts/motherdialog.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
+#include "app/parts/printdialog.h"
 #include "app/parts/recipedelegate.h"
 #include "app/parts/wellsstrip.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
+#include "files/outputfile.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -241,16 +243,24 @@ QWidget* ChoicePanel::makeResult(ViewSettings& settings)
     layout->addWidget(m_wells);
     layout->addLayout(makeSets());
     layout->addWidget(m_list, 1);
-    m_ofRecipes = {addAct(
-                       *this, tr("Gone wrong?"), Qt::Key_Y, [this] { diagnose(); },
-                       tr("Why the mix in hand is dull, and what mends it")),
-                   addAct(
-                       *this, tr("A mother colour"), Qt::Key_U, [this] { stirMother(); },
-                       tr("Stir one tube into every mix of the palette"))};
+    m_ofRecipes = {
+        addAct(
+            *this, tr("Gone wrong?"), Qt::Key_Y, [this] { diagnose(); },
+            tr("Why the mix in hand is dull, and what mends it")),
+        addAct(
+            *this, tr("A mother colour"), Qt::Key_U, [this] { stirMother(); },
+            tr("Stir one tube into every mix of the palette")),
+        addAct(
+            *this, tr("Print to paint"), Qt::Key_T, [this] { printRecipes(); }, tr("The recipes as a sheet to paint")),
+        addAct(
+            *this, tr("Shopping list"), Qt::Key_L, [this] { writeShoppingList(); },
+            tr("What is to be bought, as a list"))};
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * gridStep);
     row->addWidget(actButton(*m_ofRecipes[0], "diagnoseRecipe", page));
     row->addWidget(actButton(*m_ofRecipes[1], "motherOfPalette", page));
+    row->addWidget(actButton(*m_ofRecipes[2], "printRecipes", page));
+    row->addWidget(actButton(*m_ofRecipes[3], "shoppingList", page));
     row->addStretch();
     layout->addLayout(row);
     return page;
@@ -657,6 +667,34 @@ void ChoicePanel::stirMother()
         return messages().tell(this, tr("A mother colour"), tr("Some of these tubes are not yours yet."));
     if (!recipes.empty())
         MotherDialog(m_studio, std::move(recipes), m_settings, this).exec();
+}
+
+void ChoicePanel::printRecipes()
+{
+    std::vector<SheetCell> cells;
+    for (int row = 0; m_choice && row < m_recipes.rowCount(); ++row) {
+        const Recipe& recipe = m_recipes.answer(static_cast<std::size_t>(row)).match.recipe;
+        const bool owned =
+            std::ranges::all_of(recipe.parts, [&](const Part& part) { return m_pool.isOwned(part.paint); });
+        if (!recipe.parts.empty() && owned)
+            cells.push_back({mixPartsOf(recipe, m_studio->notebook), recipe.wash});
+    }
+    if (cells.empty())
+        return messages().tell(this, tr("A sheet to paint"), tr("None of these recipes is of tubes you have."));
+    printSquares(m_document, std::move(cells), 0, tr("Colours of the picture"), this);
+}
+
+void ChoicePanel::writeShoppingList()
+{
+    if (!m_choice)
+        return;
+    const std::string csv = shoppingCsv(m_choice->sets[m_shown].tubes, m_pool);
+    const QString path =
+        messages().fileToSave(this, tr("A shopping list"), tr("Lists (*.csv)"), QStringLiteral(".csv"));
+    if (path.isEmpty())
+        return;
+    if (const auto done = writeWhole(path, csv); !done)
+        messages().tell(this, tr("A shopping list"), sentence(text(done.error().message)));
 }
 
 void ChoicePanel::keepPalette()

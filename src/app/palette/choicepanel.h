@@ -44,6 +44,10 @@ public:
     /// What went wrong with the recipe in hand; one tube stirred into all of them.
     void diagnose();
     void stirMother();
+    /// Lays the recipes out as a sheet to paint.
+    void printRecipes();
+    /// Writes what is to be bought, and what is there, as a list.
+    void writeShoppingList();
 
     QAction* chooseAct() const { return m_chooseAct; }
     const std::optional<Choice>& choice() const { return m_choice; }
@@ -116,7 +120,7 @@ private:
     QAction* m_chooseAct = nullptr;
     QAction* m_stop = nullptr;
     QAction* m_keepAct = nullptr;
-    std::array<QAction*, 2> m_ofRecipes{};
+    std::array<QAction*, 4> m_ofRecipes{};
     QComboBox* m_kept = nullptr;
     QStackedWidget* m_pages = nullptr;
     QPushButton* m_chooseButton = nullptr;
