@@ -31,7 +31,7 @@ namespace {
 constexpr std::size_t mostProposed = 12;
 constexpr double theSameNeed = 4; ///< deltaE00 within which a proposed colour is there already
 constexpr int aroundAPlace = 6;   ///< pixels of the kept picture that a picked colour is the mean of
-constexpr int legendWidth = 316;
+constexpr int legendWidth = 292;
 
 /// The mean of some needs, each alike; as near and as important as the strictest of them.
 Need meanOf(const std::vector<NeedRecord>& records)
@@ -110,23 +110,23 @@ QWidget* NeedsPage::makeHead()
 {
     m_subjects->setObjectName(QStringLiteral("subjects"));
     m_subjects->setAccessibleName(tr("The picture to paint"));
-    keepNarrow(*m_subjects, 18);
+    keepNarrow(*m_subjects, 10);
+    m_subjects->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     connect(m_subjects, &QComboBox::activated, this,
             [this](int row) { m_picture.show({m_subjects->itemData(row).toLongLong()}); });
     QAction* take = addAct(
-        *this, tr("Bring in a picture"), Qt::Key_O, [this] { askPicture(); }, tr("Bring in a photograph or sketch"));
+        *this, tr("Bring in"), Qt::Key_O, [this] { askPicture(); }, tr("Bring in a photograph or sketch"));
     m_propose = addAct(
-        *this, tr("Propose colours"), Qt::Key_P, [this] { propose(); },
-        tr("Write down the colours the picture is made of"));
+        *this, tr("Propose"), Qt::Key_P, [this] { propose(); }, tr("Write down the colours the picture is made of"));
     m_simplify = addAct(
-        *this, tr("In these colours"), Qt::Key_I, [this] { showSimplified(m_simplify->isChecked()); },
+        *this, tr("Simplify"), Qt::Key_I, [this] { showSimplified(m_simplify->isChecked()); },
         tr("The picture in as many colours as there are needs"));
     m_simplify->setCheckable(true);
     auto* head = new QWidget(this);
     auto* row = new QHBoxLayout(head);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(2 * gridStep);
-    row->addWidget(m_subjects);
+    row->addWidget(m_subjects, 1);
     row->addWidget(actButton(*take, "bringPicture", head));
     row->addWidget(actButton(*m_propose, "propose", head));
     auto* simplify = actButton(*m_simplify, "simplify", head);
@@ -137,7 +137,6 @@ QWidget* NeedsPage::makeHead()
     more->setObjectName(QStringLiteral("pictureMenu"));
     more->setMenu(makePictureMenu());
     row->addWidget(more);
-    row->addStretch();
     m_ofPicture.insert(m_ofPicture.end(), {m_propose, m_simplify});
     return head;
 }

@@ -1,7 +1,5 @@
 #include "app/window/screenshots.h"
 
-#include "app/window/wordspage.h"
-
 #include "app/find/findview.h"
 #include "app/pairs/chartview.h"
 #include "app/pairs/makesview.h"
@@ -205,9 +203,6 @@ QString takeScreenshots(MainWindow& window, const QString& folder, QSize size)
     KeysPage keys(keySections(window.actions(), window.places().all()), &window);
     keys.show();
     saved = save(keys, folder, "keys") && saved;
-    KeysPage words(wordSections(), &window, QObject::tr("What the words mean"));
-    words.show();
-    saved = save(words, folder, "words") && saved;
     window.settings().setGround(Ground::Dark);
     saved = save(window, folder, "palette-dark") && saved;
     window.settings().setGround(Ground::Light);
