@@ -82,28 +82,6 @@ std::optional<DryingShift> dryingShift(const std::vector<SwatchRecord>& swatches
     return DryingShift{dry->onWhite.full.l - wet->onWhite.full.l, deltaE00(wet->onWhite.full, dry->onWhite.full)};
 }
 
-std::optional<ExpectedDrying> expectedDrying(const std::vector<SwatchRecord>& swatches,
-                                             const std::vector<TubeId>& tubes)
-{
-    const auto meanOf = [&](const std::set<TubeId>& counted) -> std::optional<double> {
-        double sum = 0;
-        int read = 0;
-        for (const TubeId tube : counted)
-            if (const auto shift = dryingShift(swatches, tube)) {
-                sum += shift->lighter;
-                ++read;
-            }
-        return read > 0 ? std::optional(sum / read) : std::nullopt;
-    };
-    if (const auto own = meanOf({tubes.begin(), tubes.end()}))
-        return ExpectedDrying{*own, true};
-    std::set<TubeId> all;
-    for (const SwatchRecord& swatch : swatches)
-        all.insert(swatch.tube);
-    const auto lighter = meanOf(all);
-    return lighter ? std::optional(ExpectedDrying{*lighter, false}) : std::nullopt;
-}
-
 ReadingNoises::ReadingNoises(const std::vector<SwatchRecord>& swatches)
 {
     for (const SwatchRecord& swatch : swatches)

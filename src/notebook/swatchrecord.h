@@ -62,15 +62,6 @@ struct DryingShift {
 };
 std::optional<DryingShift> dryingShift(const std::vector<SwatchRecord>& swatches, TubeId tube);
 
-/// How much lighter a mix dries, L*.
-struct ExpectedDrying {
-    double lighter = 0;
-    bool ofItsTubes = false; ///< as its own tubes did; else as all did that were read wet and dry
-};
-/// The mean over the tubes of a mix that were read wet and dry, or failing that over all tubes. Nothing where none was.
-std::optional<ExpectedDrying> expectedDrying(const std::vector<SwatchRecord>& swatches,
-                                             const std::vector<TubeId>& tubes);
-
 /// How far the dry readings of tubes are off, by tube; see `noise`. Where a tube was read more than once, how its
 /// readings differ tells (the standard deviation of a difference is sqrt(2) that of a reading); else what the reading
 /// it goes by says of itself, or how it was taken. Colours typed in, or of no reading that is left, count as a card's.

@@ -10,10 +10,13 @@ namespace {
 
 constexpr int pictureWidth = 220;
 
-const MixRecord* filedBefore(const Notebook& notebook, SheetId sheet, std::size_t cell)
+/// The record of a square that a new reading takes the place of. A wet one stays beside a dry one: the two tell how the
+/// mix dries.
+const MixRecord* filedBefore(const Notebook& notebook, SheetId sheet, std::size_t cell, bool wet)
 {
-    const auto found = std::ranges::find_if(
-        notebook.mixes, [&](const MixRecord& mix) { return mix.sheet == sheet && mix.cell == static_cast<int>(cell); });
+    const auto found = std::ranges::find_if(notebook.mixes, [&](const MixRecord& mix) {
+        return mix.sheet == sheet && mix.cell == static_cast<int>(cell) && mix.wet == wet;
+    });
     return found == notebook.mixes.end() ? nullptr : &*found;
 }
 
@@ -62,7 +65,7 @@ NotebookEdit filing(const Notebook& notebook, const Scan& scan, const SheetReadi
         const bool wanted = std::ranges::find(accepted, square.cell) != accepted.end();
         if (!wanted || square.refused() || square.blank())
             continue;
-        MixRecord mix = mixOf(square, *sheet, details, filedBefore(notebook, sheet->id, square.cell));
+        MixRecord mix = mixOf(square, *sheet, details, filedBefore(notebook, sheet->id, square.cell, details.wet));
         Picture picture = pictureOfSquare(scan, reading.found, layout->cells[square.cell]);
         mix.picture = picture.name;
         edit.pictures.push_back(std::move(picture));

@@ -1,4 +1,5 @@
 #include "colour/deltae.h"
+#include "notebook/drying.h"
 #include "notebook/notebook.h"
 #include "randomnotebook.h"
 #include "sometubes.h"
@@ -23,6 +24,7 @@ private Q_SLOTS:
     void strengthComesBackFromALetDown_data();
     void strengthComesBackFromALetDown();
     void dryingShiftIsTold();
+    void squaresTellOfDrying();
     void ratingsComeWithTheReading();
     void everyEditHasAnInverse();
 };
@@ -56,6 +58,45 @@ void TestSwatchRecord::strengthComesBackFromALetDown()
     const LetDown result = strengthFromLetDown(own.film, other.film, other.strength, 1, 4, painted);
     QVERIFY2(std::abs(std::log(result.strength / truth)) < 0.03, qPrintable(QString::number(result.strength / truth)));
     QVERIFY(result.apart < 0.1);
+}
+
+/// Worked out by hand: a card of tube 1 dries 6 lighter, a square of 1 and 2 by 4, one of 3 by 10.
+void TestSwatchRecord::squaresTellOfDrying()
+{
+    Notebook notebook;
+    const auto square = [&](int cell, bool wet, double l, std::vector<std::int64_t> tubes) {
+        MixRecord mix;
+        mix.id = {static_cast<std::int64_t>(notebook.mixes.size()) + 1};
+        mix.sheet = {1};
+        mix.cell = cell;
+        mix.wet = wet;
+        mix.painted = Lab{l, 10, 10};
+        for (const std::int64_t tube : tubes)
+            mix.parts.push_back({{tube}, "", 8});
+        notebook.mixes.push_back(mix);
+    };
+    QVERIFY(!expectedDrying(notebook, {{1}}));
+    square(0, true, 40, {1, 2});
+    QVERIFY(!expectedDrying(notebook, {{1}})); // not dry yet
+    square(0, false, 44, {1, 2});
+    square(1, true, 50, {3});
+    square(1, false, 60, {3});
+    square(2, false, 70, {1}); // never read wet
+    SwatchRecord card;
+    card.tube = {1};
+    card.wet = true;
+    card.onWhite.full = {30, 0, 0};
+    card.id = {1};
+    notebook.swatches.push_back(card);
+    card.wet = false;
+    card.onWhite.full = {36, 0, 0};
+    card.id = {2};
+    notebook.swatches.push_back(card);
+    QCOMPARE(expectedDrying(notebook, {{1}}), (ExpectedDrying{5, true}));
+    QCOMPARE(expectedDrying(notebook, {{2}, {9}}), (ExpectedDrying{4, true}));
+    QCOMPARE(expectedDrying(notebook, {{3}}), (ExpectedDrying{10, true}));
+    const auto other = expectedDrying(notebook, {{9}});
+    QVERIFY(other && !other->ofItsTubes && std::abs(other->lighter - 20.0 / 3) < 1e-9);
 }
 
 void TestSwatchRecord::dryingShiftIsTold()

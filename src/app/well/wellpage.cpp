@@ -12,6 +12,7 @@
 #include "app/theme/viewsettings.h"
 #include "app/well/layerswidget.h"
 #include "app/well/wellacts.h"
+#include "notebook/drying.h"
 #include "words/findwords.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
@@ -307,7 +308,7 @@ QString WellPage::dryingWords(const PuddleContents& contents) const
     std::vector<TubeId> tubes;
     for (const auto& part : contents.parts)
         tubes.push_back(m_studio->notebook.tubes[part.first].id);
-    const auto drying = expectedDrying(m_studio->notebook.swatches, tubes);
+    const auto drying = expectedDrying(m_studio->notebook, tubes);
     if (!drying)
         return tr("Colours are as they dry. Watercolour dries lighter; how much yours does is not measured yet.");
     return (drying->ofItsTubes
