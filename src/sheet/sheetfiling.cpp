@@ -10,14 +10,20 @@ namespace {
 
 constexpr int pictureWidth = 220;
 
-/// The record of a square that a new reading takes the place of. A wet one stays beside a dry one: the two tell how the
-/// mix dries.
-const MixRecord* filedBefore(const Notebook& notebook, SheetId sheet, std::size_t cell, bool wet)
+/// What a new reading of a square begins with: the record whose place it takes, or, where only a wet reading is there
+/// of one that is dry now, a new record with its words. The wet one stays: the two tell how the mix dries.
+MixRecord filedBefore(const Notebook& notebook, SheetId sheet, std::size_t cell, bool wet)
 {
-    const auto found = std::ranges::find_if(notebook.mixes, [&](const MixRecord& mix) {
-        return mix.sheet == sheet && mix.cell == static_cast<int>(cell) && mix.wet == wet;
-    });
-    return found == notebook.mixes.end() ? nullptr : &*found;
+    MixRecord before;
+    for (const MixRecord& mix : notebook.mixes) {
+        if (mix.sheet != sheet || mix.cell != static_cast<int>(cell))
+            continue;
+        if (mix.wet == wet)
+            return mix;
+        before = mix;
+        before.id = {};
+    }
+    return before;
 }
 
 Picture pictureOfSquare(const Scan& scan, const FoundSheet& found, const QRectF& square)
@@ -29,10 +35,8 @@ Picture pictureOfSquare(const Scan& scan, const FoundSheet& found, const QRectF&
     return pictureOf(scan.image().copy(part), pictureWidth);
 }
 
-MixRecord mixOf(const SquareReading& square, const SheetRecord& sheet, const FilingDetails& details,
-                const MixRecord* before)
+MixRecord mixOf(const SquareReading& square, const SheetRecord& sheet, const FilingDetails& details, MixRecord mix)
 {
-    MixRecord mix = before ? *before : MixRecord();
     mix.parts = sheet.cells[square.cell].parts;
     mix.wash = sheet.cells[square.cell].wash;
     mix.origin = MixOrigin::Sheet;

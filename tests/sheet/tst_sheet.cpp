@@ -582,15 +582,24 @@ void TestSheet::readingAgainReplaces()
     QVERIFY(first.putSheets.empty()); // wet squares will be read again
     const Notebook wet = edited(made.notebook, first);
     QVERIFY(lessonsOf(wet).squares.empty());
-    const NotebookEdit again = filing(wet, scan, reading, {0, 1, 2, 3, 4, 5}, {"2026-10-06", "", false});
+    NotebookEdit again = filing(wet, scan, reading, {0, 1, 2, 3, 4, 5}, {"2026-10-06", "", false});
     QCOMPARE(again.putMixes.size(), std::size_t{6});
-    const Notebook dry = edited(wet, again);
-    QCOMPARE(dry.mixes.size(), std::size_t{6});
-    QVERIFY(dry.sheets[0].finished);
-    for (const MixRecord& mix : dry.mixes) {
-        QCOMPARE(mix.notes, std::string("reeds"));
-        QVERIFY(!mix.wet);
+    for (std::size_t i = 0; i < again.putMixes.size(); ++i) {
+        QCOMPARE(again.putMixes[i].id, MixId{});
+        again.putMixes[i].id = {static_cast<std::int64_t>(i) + 7};
     }
+    const Notebook dry = edited(wet, again);
+    // The wet readings stay beside the dry ones, which have their words.
+    QCOMPARE(dry.mixes.size(), std::size_t{12});
+    QCOMPARE(std::ranges::count(dry.mixes, true, &MixRecord::wet), 6);
+    QVERIFY(dry.sheets[0].finished);
+    for (const MixRecord& mix : dry.mixes)
+        QCOMPARE(mix.notes, std::string("reeds"));
+    // Read dry once more, the new readings take the place of those.
+    const NotebookEdit third = filing(dry, scan, reading, {0, 1, 2, 3, 4, 5}, {"2026-10-07", "", false});
+    QCOMPARE(edited(dry, third).mixes.size(), std::size_t{12});
+    for (const MixRecord& mix : third.putMixes)
+        QVERIFY(mix.id.value > 6 && !mix.wet);
 }
 
 void TestSheet::coloursAreMovedToWhitePaper()
