@@ -1,6 +1,6 @@
 #include "app/palette/choicepanel.h"
 
-#include "app/palette/wishesdialog.h"
+#include "app/palette/wishesbar.h"
 #include "app/parts/act.h"
 #include "app/parts/diagnosisdialog.h"
 #include "app/parts/messages.h"
@@ -18,10 +18,8 @@
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QListView>
-#include <QMenu>
 #include <QProgressBar>
 #include <QPushButton>
-#include <QSpinBox>
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
@@ -29,13 +27,6 @@ namespace iris {
 namespace {
 
 enum Page { TeachingPage, WaitingPage, ResultPage };
-
-QPushButton* button(const QString& label, const char* name, QWidget* parent)
-{
-    auto* made = new QPushButton(label, parent);
-    made->setObjectName(QLatin1String(name));
-    return made;
-}
 
 /// "every set of 1, 2 and 3 tubes was tried and loses something"
 QString proofText(const Choice& choice, School school)
@@ -66,41 +57,23 @@ ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSetting
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(3 * gridStep);
-    layout->addLayout(makeWishes());
+    layout->addWidget(makeQuestion());
     layout->addWidget(m_pages, 1);
 
     connect(&m_choosing, &JobBase::progressed, this,
             [this](double share) { m_progress->setValue(static_cast<int>(1000 * share)); });
     connect(&document, &Document::tubesChanged, this, &ChoicePanel::forget);
     connect(&needsModel, &QAbstractItemModel::modelReset, this, &ChoicePanel::forget);
-    connect(&document, &Document::wishesChanged, this, &ChoicePanel::readWishes);
+    connect(&document, &Document::wishesChanged, this, &ChoicePanel::forget);
     connect(&document, &Document::palettesChanged, this, &ChoicePanel::fillKept);
-    readWishes();
     fillKept();
     forget();
 }
 
-QVBoxLayout* ChoicePanel::makeWishes()
+/// What is asked for, and the acts that answer it.
+QWidget* ChoicePanel::makeQuestion()
 {
-    m_school = new QComboBox(this);
-    m_school->setObjectName(QStringLiteral("school"));
-    m_school->setAccessibleName(tr("School"));
-    m_school->addItems({tr("As few as will do"), tr("Triad"), tr("Split primary"), tr("Split primary and more")});
-    m_school->setToolTip(
-        tr("Triad: one yellow, one red, one blue.\nSplit primary: each of them twice, once leaning each way.\n"
-           "And more: as few others beside the six as will do."));
-    m_most = new QSpinBox(this);
-    m_most->setObjectName(QStringLiteral("mostTubes"));
-    m_most->setRange(1, 12);
-    m_most->setPrefix(tr("up to "));
-    m_mustNever = button({}, "mustNever", this);
-    m_from = new QComboBox(this);
-    m_from->setObjectName(QStringLiteral("poolOfTubes"));
-    m_from->setAccessibleName(tr("Out of which tubes"));
-    m_from->addItems({tr("from the palette"), tr("from the drawer"), tr("from all I own"), tr("and what I wish for"),
-                      tr("and everything there is")});
-    keepNarrow(*m_from, 16);
-    connect(m_from, &QComboBox::activated, this, &ChoicePanel::writeWishes);
+    auto* wishes = new WishesBar(m_document, this);
     m_chooseAct = addAct(
         *this, tr("Choose"), Qt::Key_C, [this] { choose(); }, tr("Find the fewest tubes that mix what is needed"));
     m_chooseButton = actButton(*m_chooseAct, "choose", this);
@@ -109,46 +82,11 @@ QVBoxLayout* ChoicePanel::makeWishes()
     keepNarrow(*m_kept, 16);
     m_kept->setObjectName(QStringLiteral("kept"));
     m_kept->setAccessibleName(tr("Kept palettes"));
-    connect(m_school, &QComboBox::activated, this, &ChoicePanel::writeWishes);
-    connect(m_most, &QSpinBox::editingFinished, this, &ChoicePanel::writeWishes);
-    connect(m_mustNever, &QPushButton::clicked, this, &ChoicePanel::askMustAndNever);
     connect(m_kept, &QComboBox::activated, this, &ChoicePanel::showKept);
-    auto* limits = new QHBoxLayout;
-    limits->setSpacing(2 * gridStep);
-    limits->addWidget(m_school);
-    limits->addWidget(m_most);
-    limits->addWidget(m_from);
-    limits->addStretch();
-    auto* acts = new QHBoxLayout;
-    acts->setSpacing(2 * gridStep);
-    acts->addWidget(m_chooseButton);
-    acts->addWidget(makeTerms());
-    acts->addWidget(m_mustNever);
-    acts->addWidget(m_kept);
-    acts->addStretch();
-    auto* rows = new QVBoxLayout;
-    rows->setSpacing(2 * gridStep);
-    rows->addLayout(limits);
-    rows->addLayout(acts);
-    return rows;
-}
-
-/// What every tube must be, to be ticked.
-QPushButton* ChoicePanel::makeTerms()
-{
-    const std::array<QString, 5> words{tr("Only tubes of one pigment"), tr("Only transparent tubes"),
-                                       tr("Nothing that fades"), tr("No cadmium, cobalt and other listed metals"),
-                                       tr("No tube of black")};
-    m_termsButton = button({}, "paletteTerms", this);
-    auto* menu = new QMenu(m_termsButton);
-    for (std::size_t i = 0; i < words.size(); ++i) {
-        m_terms[i] = menu->addAction(words[i]);
-        m_terms[i]->setCheckable(true);
-        m_terms[i]->setObjectName(QStringLiteral("paletteTerm%1").arg(i));
-        connect(m_terms[i], &QAction::triggered, this, &ChoicePanel::writeWishes);
-    }
-    m_termsButton->setMenu(menu);
-    return m_termsButton;
+    wishes->acts()->insertWidget(0, m_chooseButton);
+    wishes->acts()->addWidget(m_kept);
+    wishes->acts()->addStretch();
+    return wishes;
 }
 
 QWidget* ChoicePanel::makeTeaching()
@@ -266,53 +204,9 @@ QWidget* ChoicePanel::makeResult(ViewSettings& settings)
     return page;
 }
 
-void ChoicePanel::readWishes()
-{
-    const PaletteWishes& wishes = m_document.notebook().wishes;
-    const QSignalBlocker quietSchool(m_school);
-    const QSignalBlocker quietMost(m_most);
-    m_school->setCurrentIndex(static_cast<int>(wishes.school));
-    m_most->setValue(static_cast<int>(wishes.mostTubes));
-    m_most->setEnabled(wishes.school == School::Free || wishes.school == School::SplitPlus);
-    m_from->setCurrentIndex(static_cast<int>(wishes.pool));
-    const TubeTerms& only = wishes.only;
-    const std::array asked{only.singlePigments, only.transparent, only.nothingFugitive, only.noListedMetals,
-                           only.noTubeBlack};
-    for (std::size_t i = 0; i < m_terms.size(); ++i)
-        m_terms[i]->setChecked(asked[i]);
-    const auto terms = std::ranges::count(asked, true);
-    m_termsButton->setText(terms == 0 ? tr("Only ...") : tr("Only ... (%1)").arg(terms));
-    m_most->setSuffix(wishes.mostTubes == 1 ? tr(" tube") : tr(" tubes"));
-    QStringList said;
-    if (!wishes.must.empty())
-        said << tr("%1 must").arg(wishes.must.size());
-    if (!wishes.never.empty())
-        said << tr("%1 never").arg(wishes.never.size());
-    m_mustNever->setText(said.isEmpty() ? tr("Must and never") : said.join(QStringLiteral(", ")));
-    forget();
-}
-
-void ChoicePanel::writeWishes()
-{
-    PaletteWishes wishes = m_document.notebook().wishes;
-    wishes.school = static_cast<School>(m_school->currentIndex());
-    wishes.mostTubes = static_cast<std::size_t>(m_most->value());
-    wishes.pool = static_cast<Pool>(m_from->currentIndex());
-    wishes.only = {m_terms[0]->isChecked(), m_terms[1]->isChecked(), m_terms[2]->isChecked(), m_terms[3]->isChecked(),
-                   m_terms[4]->isChecked()};
-    m_document.changeWishes(wishes);
-}
-
 TubePool ChoicePanel::poolNow() const
 {
     return poolOf(m_document.notebook(), m_document.studio()->paints, m_document.notebook().wishes);
-}
-
-void ChoicePanel::askMustAndNever()
-{
-    WishesDialog dialog(m_document.notebook(), this);
-    if (dialog.exec() == QDialog::Accepted)
-        m_document.changeWishes(dialog.wishes());
 }
 
 void ChoicePanel::fillKept()
@@ -340,6 +234,7 @@ void ChoicePanel::choose()
     const PaletteWishes& wishes = m_document.notebook().wishes;
     m_keptName.clear();
     m_isStep = false;
+    m_climbing.drop();
     m_stairs.reset();
     Q_EMIT staircaseChanged();
     m_pool = poolNow();

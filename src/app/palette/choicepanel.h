@@ -14,9 +14,7 @@ class QHBoxLayout;
 class QListView;
 class QProgressBar;
 class QPushButton;
-class QSpinBox;
 class QStackedWidget;
-class QVBoxLayout;
 
 namespace iris {
 
@@ -65,15 +63,11 @@ Q_SIGNALS:
     void staircaseChanged();
 
 private:
-    QVBoxLayout* makeWishes();
+    QWidget* makeQuestion();
     QHBoxLayout* makeSets();
     QWidget* makeResult(ViewSettings& settings);
     QWidget* makeWaiting();
     QWidget* makeTeaching();
-    void readWishes();
-    void writeWishes();
-    void askMustAndNever();
-    QPushButton* makeTerms();
     void climb(const Limits& limits);
     Limits justThese(std::vector<std::size_t> tubes) const;
     std::vector<Tube> toWishFor() const;
@@ -111,12 +105,6 @@ private:
     bool m_isStep = false; ///< a step of the staircase is on show
     PaletteId m_keptId;
     std::size_t m_shown = 0;
-    QComboBox* m_school = nullptr;
-    QSpinBox* m_most = nullptr;
-    QPushButton* m_mustNever = nullptr;
-    QComboBox* m_from = nullptr;
-    std::array<QAction*, 5> m_terms{};
-    QPushButton* m_termsButton = nullptr;
     QAction* m_chooseAct = nullptr;
     QAction* m_stop = nullptr;
     QAction* m_keepAct = nullptr;

@@ -1,0 +1,43 @@
+#pragma once
+
+#include "app/document/document.h"
+
+#include <QWidget>
+
+class QAction;
+class QComboBox;
+class QHBoxLayout;
+class QPushButton;
+class QSpinBox;
+
+namespace iris {
+
+/// What the palette must be like, in two rows: school, size and out of which tubes; what the tubes must be, and which
+/// must be in or stay out. Shows the notebook's wishes and writes them.
+class WishesBar : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit WishesBar(Document& document, QWidget* parent = nullptr);
+
+    /// The second row, where the acts that go by the wishes stand beside them.
+    QHBoxLayout* acts() { return m_acts; }
+
+private:
+    void setUpFields();
+    void setUpTerms();
+    void read();
+    void write();
+    void askMustAndNever();
+
+    Document& m_document;
+    QComboBox* m_school;
+    QSpinBox* m_most;
+    QComboBox* m_from;
+    QPushButton* m_terms;
+    std::array<QAction*, 5> m_asked{};
+    QPushButton* m_mustNever;
+    QHBoxLayout* m_acts;
+};
+
+} // namespace iris
