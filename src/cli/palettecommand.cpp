@@ -303,62 +303,89 @@ Json stepJson(const StairStep& step, const Question& question, const Context& co
             {"to_buy", toBuyJson(step.set, question)}};
 }
 
+/// A question and its answer.
+struct Answered {
+    Question question;
+    Choice choice;
+
+    Context context() const { return {question.paints, question.needs}; }
+};
+
+Result<Answered> answered(const PaletteArguments& arguments)
+{
+    auto question = questionOf(arguments);
+    if (!question)
+        return tl::unexpected(question.error());
+    auto choice = choosePalette(question->paints, question->needs, question->limits, watched());
+    if (!choice)
+        return tl::unexpected(choice.error());
+    return Answered{std::move(*question), std::move(*choice)};
+}
+
+/// A set and how sure its recipes are.
+struct Weighed {
+    const PaletteSet* set;
+    std::vector<double> sure;
+    double mean = 0;
+};
+
+/// The surest first.
+std::vector<Weighed> weighed(const Answered& answer)
+{
+    const Question& question = answer.question;
+    std::vector<Weighed> sets;
+    for (const PaletteSet& set : answer.choice.sets) {
+        Weighed one{&set, surenessOf(set, question.needs, question.paints, question.learned)};
+        for (const double sure : one.sure)
+            one.mean += sure / static_cast<double>(one.sure.size());
+        sets.push_back(std::move(one));
+    }
+    std::ranges::stable_sort(sets, std::greater<>(), &Weighed::mean);
+    return sets;
+}
+
+Json weighedJson(const Weighed& weighed, const Context& context)
+{
+    Json object{{"tubes", namesOf(weighed.set->tubes, context)},
+                {"sure_on_average", rounded(weighed.mean, 3)},
+                {"needs", Json::array()}};
+    for (std::size_t n = 0; n < context.needs.size(); ++n)
+        object["needs"].push_back({{"need", context.needs[n].name}, {"sure", rounded(weighed.sure[n], 3)}});
+    return object;
+}
+
 } // namespace
 
 Result<Output> paletteCommand(const PaletteArguments& arguments)
 {
-    const auto question = questionOf(arguments);
-    if (!question)
-        return tl::unexpected(question.error());
-    const auto choice = choosePalette(question->paints, question->needs, question->limits, watched());
-    if (!choice)
-        return tl::unexpected(choice.error());
-    const Context context{question->paints, question->needs};
-    Output output{choiceText(*choice, context, question->limits.school), choiceJson(*choice, context),
-                  question->remarks};
-    for (std::size_t i = 0; i < choice->sets.size(); ++i)
-        output.json["sets"][i]["to_buy"] = toBuyJson(choice->sets[i], *question);
-    if (!choice->sets.empty())
-        output.text += toBuyText(choice->sets.front(), *question);
+    const auto answer = answered(arguments);
+    if (!answer)
+        return tl::unexpected(answer.error());
+    const auto& [question, choice] = *answer;
+    Output output{choiceText(choice, answer->context(), question.limits.school), choiceJson(choice, answer->context()),
+                  question.remarks};
+    for (std::size_t i = 0; i < choice.sets.size(); ++i)
+        output.json["sets"][i]["to_buy"] = toBuyJson(choice.sets[i], question);
+    if (!choice.sets.empty())
+        output.text += toBuyText(choice.sets.front(), question);
     return output;
 }
 
 Result<Output> robustCommand(const PaletteArguments& arguments)
 {
-    const auto question = questionOf(arguments);
-    if (!question)
-        return tl::unexpected(question.error());
-    const auto choice = choosePalette(question->paints, question->needs, question->limits, watched());
-    if (!choice)
-        return tl::unexpected(choice.error());
-    const Context context{question->paints, question->needs};
-    struct Weighed {
-        const PaletteSet* set;
-        std::vector<double> sure;
-        double mean = 0;
-    };
-    std::vector<Weighed> sets;
-    for (const PaletteSet& set : choice->sets) {
-        Weighed weighed{&set, surenessOf(set, question->needs, question->paints, question->learned)};
-        for (const double sure : weighed.sure)
-            weighed.mean += sure / static_cast<double>(weighed.sure.size());
-        sets.push_back(std::move(weighed));
-    }
-    std::ranges::stable_sort(sets, std::greater<>(), &Weighed::mean);
-    Output output{{}, {{"sets", Json::array()}}, question->remarks};
-    for (const Weighed& weighed : sets) {
-        Json object{{"tubes", namesOf(weighed.set->tubes, context)},
-                    {"sure_on_average", rounded(weighed.mean, 3)},
-                    {"needs", Json::array()}};
+    const auto answer = answered(arguments);
+    if (!answer)
+        return tl::unexpected(answer.error());
+    const Context context = answer->context();
+    const std::vector<Weighed> sets = weighed(*answer);
+    Output output{{}, {{"sets", Json::array()}}, answer->question.remarks};
+    for (const Weighed& one : sets) {
+        output.json["sets"].push_back(weighedJson(one, context));
         output.text +=
-            setText(*weighed.set, context) + ", comes out " + formatNumber(100 * weighed.mean, 0) + " times in 100\n";
-        for (std::size_t n = 0; n < question->needs.size(); ++n) {
-            object["needs"].push_back({{"need", question->needs[n].name}, {"sure", rounded(weighed.sure[n], 3)}});
-            if (&weighed == &sets.front())
-                output.text +=
-                    "  " + shown(question->needs[n].name) + ": " + formatNumber(100 * weighed.sure[n], 0) + " in 100\n";
-        }
-        output.json["sets"].push_back(object);
+            setText(*one.set, context) + ", comes out " + formatNumber(100 * one.mean, 0) + " times in 100\n";
+        for (std::size_t n = 0; &one == &sets.front() && n < context.needs.size(); ++n)
+            output.text +=
+                "  " + shown(context.needs[n].name) + ": " + formatNumber(100 * one.sure[n], 0) + " in 100\n";
     }
     if (sets.empty())
         output.text = "None of these tubes reaches any of the needs.\n";

@@ -56,6 +56,22 @@ Learned learnedOf(const TubePool& pool, const Learned& learned)
     return all;
 }
 
+std::vector<Tube> wishedFor(std::span<const std::size_t> tubes, const TubePool& pool)
+{
+    std::vector<Tube> wished;
+    for (const std::size_t place : tubes) {
+        if (pool.isOwned(place))
+            continue;
+        Tube tube;
+        tube.name = pool.paints[place].name;
+        tube.codes = pool.paints[place].codes;
+        tube.form = pool.forms[place];
+        tube.stock.where = Whereabouts::WishList;
+        wished.push_back(std::move(tube));
+    }
+    return wished;
+}
+
 std::string shoppingCsv(std::span<const std::size_t> tubes, const TubePool& pool)
 {
     std::string csv = csvLine({"name", "codes", "form", "have"});

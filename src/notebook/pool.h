@@ -26,6 +26,9 @@ TubePool poolOf(const Notebook& notebook, std::span<const Paint> paints, const P
 /// @param learned of the notebook's tubes, in their order
 Learned learnedOf(const TubePool& pool, const Learned& learned);
 
+/// The tubes of a set that are not in the notebook, as they are wished for.
+std::vector<Tube> wishedFor(std::span<const std::size_t> tubes, const TubePool& pool);
+
 /// A set as a list to go shopping with: CSV with `name`, `codes`, `form` and `have` (yes or no), what is to be bought
 /// first.
 std::string shoppingCsv(std::span<const std::size_t> tubes, const TubePool& pool);

@@ -520,24 +520,6 @@ QString ChoicePanel::toBuy(const PaletteSet& set) const
     return names.isEmpty() ? QString() : tr("To buy: %1.").arg(listed(names));
 }
 
-/// The tubes of the set on show that are not in the notebook, as they are wished for.
-std::vector<Tube> ChoicePanel::toWishFor() const
-{
-    std::vector<Tube> wished;
-    for (const std::size_t place : m_choice->sets[m_shown].tubes) {
-        if (m_pool.isOwned(place))
-            continue;
-        const Paint& paint = m_pool.paints[place];
-        Tube tube;
-        tube.name = paint.name;
-        tube.codes = paint.codes;
-        tube.form = m_pool.forms[place];
-        tube.stock.where = Whereabouts::WishList;
-        wished.push_back(std::move(tube));
-    }
-    return wished;
-}
-
 void ChoicePanel::diagnose()
 {
     const QModelIndex row = m_list->currentIndex();
@@ -597,7 +579,7 @@ void ChoicePanel::keepPalette()
     if (!m_choice)
         return;
     std::vector<TubeId> tubes = shownTubes(); // before it is asked for a name, which lets time pass
-    std::vector<Tube> wished = toWishFor();
+    std::vector<Tube> wished = wishedFor(m_choice->sets[m_shown].tubes, m_pool);
     const QString name = messages().askName(this, tr("Keep this palette"), tr("What shall it be called?"));
     if (name.isEmpty())
         return;

@@ -70,7 +70,6 @@ private:
     QWidget* makeTeaching();
     void climb(const Limits& limits);
     Limits justThese(std::vector<std::size_t> tubes) const;
-    std::vector<Tube> toWishFor() const;
     TubePool poolNow() const;
     QString toBuy(const PaletteSet& set) const;
     void fillKept();
