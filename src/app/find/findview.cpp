@@ -123,16 +123,10 @@ QWidget* FindView::makeMiddle()
 
 QMenu* FindView::makeSift()
 {
-    const std::array<QString, 5> words{tr("Only tubes of one pigment"), tr("Only transparent tubes"),
-                                       tr("Nothing that fades"), tr("No cadmium, cobalt and other listed metals"),
-                                       tr("No tube of black")};
     auto* menu = new QMenu(this);
-    for (std::size_t i = 0; i < words.size(); ++i) {
-        m_sifts[i] = menu->addAction(words[i]);
-        m_sifts[i]->setCheckable(true);
-        m_sifts[i]->setObjectName(QStringLiteral("sift%1").arg(i));
-        connect(m_sifts[i], &QAction::toggled, this, &FindView::search);
-    }
+    m_sifts = addTermActs(*menu, "sift");
+    for (QAction* sift : m_sifts)
+        connect(sift, &QAction::toggled, this, &FindView::search);
     m_must = menu->addMenu(tr("Only with"));
     m_without = menu->addMenu(tr("Not with"));
     for (QMenu* tubes : {m_must, m_without})
@@ -178,10 +172,7 @@ std::vector<std::size_t> FindView::ticked(const QMenu& menu) const
 
 Sift FindView::sift() const
 {
-    return {{m_sifts[0]->isChecked(), m_sifts[1]->isChecked(), m_sifts[2]->isChecked(), m_sifts[3]->isChecked(),
-             m_sifts[4]->isChecked()},
-            ticked(*m_must),
-            ticked(*m_without)};
+    return {tickedIn(m_sifts), ticked(*m_must), ticked(*m_without)};
 }
 
 std::vector<WalkingKey> FindView::walkingKeys() const

@@ -3,6 +3,7 @@
 #include "app/find/candidatetiles.h"
 #include "app/jobs/job.h"
 #include "app/parts/place.h"
+#include "app/parts/termacts.h"
 
 class QAction;
 class QComboBox;
@@ -83,7 +84,7 @@ private:
     QGridLayout* m_choices = nullptr;
     bool m_narrow = false;
     QAction* m_intoWell = nullptr;
-    std::array<QAction*, 5> m_sifts{};
+    TermActs m_sifts{};
     QMenu* m_must = nullptr;
     QMenu* m_without = nullptr;
     Job<std::vector<Candidate>> m_search;

@@ -69,17 +69,11 @@ void WishesBar::setUpFields()
 /// What every tube must be, to be ticked.
 void WishesBar::setUpTerms()
 {
-    const std::array<QString, 5> words{tr("Only tubes of one pigment"), tr("Only transparent tubes"),
-                                       tr("Nothing that fades"), tr("No cadmium, cobalt and other listed metals"),
-                                       tr("No tube of black")};
     m_terms->setObjectName(QStringLiteral("paletteTerms"));
     auto* menu = new QMenu(m_terms);
-    for (std::size_t i = 0; i < words.size(); ++i) {
-        m_asked[i] = menu->addAction(words[i]);
-        m_asked[i]->setCheckable(true);
-        m_asked[i]->setObjectName(QStringLiteral("paletteTerm%1").arg(i));
-        connect(m_asked[i], &QAction::triggered, this, &WishesBar::write);
-    }
+    m_asked = addTermActs(*menu, "paletteTerm");
+    for (QAction* asked : m_asked)
+        connect(asked, &QAction::triggered, this, &WishesBar::write);
     m_terms->setMenu(menu);
 }
 
@@ -114,8 +108,7 @@ void WishesBar::write()
     wishes.school = static_cast<School>(m_school->currentIndex());
     wishes.mostTubes = static_cast<std::size_t>(m_most->value());
     wishes.pool = static_cast<Pool>(m_from->currentIndex());
-    wishes.only = {m_asked[0]->isChecked(), m_asked[1]->isChecked(), m_asked[2]->isChecked(), m_asked[3]->isChecked(),
-                   m_asked[4]->isChecked()};
+    wishes.only = tickedIn(m_asked);
     m_document.changeWishes(wishes);
 }
 

@@ -1,10 +1,10 @@
 #pragma once
 
 #include "app/document/document.h"
+#include "app/parts/termacts.h"
 
 #include <QWidget>
 
-class QAction;
 class QComboBox;
 class QHBoxLayout;
 class QPushButton;
@@ -35,7 +35,7 @@ private:
     QSpinBox* m_most;
     QComboBox* m_from;
     QPushButton* m_terms;
-    std::array<QAction*, 5> m_asked{};
+    TermActs m_asked{};
     QPushButton* m_mustNever;
     QHBoxLayout* m_acts;
 };
