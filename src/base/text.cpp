@@ -251,12 +251,12 @@ std::string counted(std::size_t number, std::string_view thing)
     return words;
 }
 
-std::string joinedInWords(const std::vector<std::string>& words)
+std::string joinedInWords(const std::vector<std::string>& words, std::string_view last)
 {
     std::string text;
     for (std::size_t i = 0; i < words.size(); ++i) {
         if (i > 0)
-            text += i + 1 == words.size() ? " and " : ", ";
+            text += i + 1 == words.size() ? " " + std::string(last) + " " : ", ";
         text += words[i];
     }
     return text;

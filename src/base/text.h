@@ -58,6 +58,6 @@ std::optional<std::string> nearestWord(std::string_view word, const std::vector<
 std::string counted(std::size_t number, std::string_view thing);
 
 /// "a", "a and b", "a, b and c".
-std::string joinedInWords(const std::vector<std::string>& words);
+std::string joinedInWords(const std::vector<std::string>& words, std::string_view last = "and");
 
 } // namespace iris

@@ -40,6 +40,8 @@ struct Request {
     PaletteArguments palette;
     PaletteArguments stairs;
     PaletteArguments robust;
+    PaletteArguments substitutes;
+    BoxArguments box;
     CompareArguments compare;
     PictureArguments picture;
     NotebookArguments notebook;
@@ -318,6 +320,13 @@ void addChoice(CLI::App* command, PaletteArguments& palette)
     addTerms(command, palette.only);
     addNumber(command, "--largest", palette.mostTubes, "The largest set that will do, 1 to 12 tubes",
               {{1, 12}, "1 to 12"});
+    addText(command, "--school", palette.school, "free, triad, split, split plus or own places");
+    addText(command, "--places", palette.places, "Your own places: \"yellow leans green, red, blue, earth, any\"");
+    addText(command, "--red", palette.red, "What the red of a triad is: either, red or magenta");
+    addText(
+        command, "--prefer", palette.prefer,
+        "What decides between equals: owned, cheap, lightfast, transparent, no metals, single pigments, few threes, "
+        "forgiving");
     addSource(command, palette.source);
 }
 
@@ -326,8 +335,8 @@ void setUpChoosing(CLI::App& app, Request& request)
     auto* palette = addCommand(app, request, "palette", "The smallest set of tubes that meets the needs",
                                [&] { return paletteCommand(request.palette); });
     addChoice(palette, request.palette);
-    addText(palette, "--school", request.palette.school, "free, triad, split or split plus");
     addMost(palette, request.palette.mostSets, "How many sets to list");
+    palette->add_flag("--both-ways", request.palette.bothWays, "A triad with a red and one with a magenta");
 
     auto* compare = addCommand(app, request, "compare", "Two to four palettes: what each reaches, cleans and greys",
                                [&] { return compareCommand(request.compare); });
@@ -339,12 +348,27 @@ void setUpChoosing(CLI::App& app, Request& request)
     auto* robust = addCommand(app, request, "robust", "How sure each recipe of the smallest palettes is",
                               [&] { return robustCommand(request.robust); });
     addChoice(robust, request.robust);
-    addText(robust, "--school", request.robust.school, "free, triad, split or split plus");
     addMost(robust, request.robust.mostSets, "How many sets to weigh");
 
     auto* stairs = addCommand(app, request, "staircase", "What each tube more buys",
                               [&] { return staircaseCommand(request.stairs); });
     addChoice(stairs, request.stairs);
+
+    auto* substitutes = addCommand(app, request, "substitutes",
+                                   "What may stand for each tube of the smallest palette, and what would help",
+                                   [&] { return substitutesCommand(request.substitutes); });
+    addChoice(substitutes, request.substitutes);
+
+    auto* box = addCommand(app, request, "box", "A palette as it lies in its box, with a card for every need",
+                           [&] { return boxCommand(request.box); });
+    addChoice(box, request.box.palette);
+    addText(box, "--palette", request.box.kept, "A kept palette, in place of the smallest one");
+    addText(box, "--order", request.box.order, "hue, lean, value or habit");
+    addText(box, "--size", request.box.size, "half or full pans");
+    addNumber(box, "--pans", request.box.pans, "How many pans the box has", {{6, 24}, "6 to 24"});
+    addNumber(box, "--width", request.box.widthCm, "Of the picture, cm", {{1, 500}, "1 to 500"});
+    addNumber(box, "--height", request.box.heightCm, "Of the picture, cm", {{1, 500}, "1 to 500"});
+    addText(box, "--out", request.box.out, "Write it as .pdf, .svg or .png");
 }
 
 void setUpPictures(CLI::App& app, Request& request)

@@ -231,6 +231,10 @@ struct PaletteArguments {
     std::vector<std::string> onlyTubes;
     std::string from; ///< palette, drawer, owned, wished or table; owned when empty
     TubeTerms only;
+    std::string red = "either"; ///< of a triad: either, red, magenta
+    std::string places;         ///< one's own, "yellow leans green, red, blue"
+    std::string prefer;         ///< what decides between equals, with commas
+    bool bothWays = false;      ///< a triad with a red and with a magenta, side by side
     int mostTubes = 12;
     int mostSets = 5;
 };
@@ -246,6 +250,23 @@ Result<Output> compareCommand(const CompareArguments& arguments);
 
 /// How sure each recipe of the smallest palettes is, the surest palette first.
 Result<Output> robustCommand(const PaletteArguments& arguments);
+/// What may stand in the place of each tube of the smallest palette, and which further tube would help where it falls
+/// short.
+Result<Output> substitutesCommand(const PaletteArguments& arguments);
+
+struct BoxArguments {
+    PaletteArguments palette;
+    std::string kept; ///< a kept palette in place of a choice
+    std::string order = "hue";
+    std::string size = "half";
+    int pans = 0;
+    double widthCm = 30;
+    double heightCm = 20;
+    std::string out; ///< .pdf, .svg or .png
+};
+/// The chosen palette as it lies in a box, its recipe cards, and what a picture takes of it.
+Result<Output> boxCommand(const BoxArguments& arguments);
+
 /// What each tube more buys.
 Result<Output> staircaseCommand(const PaletteArguments& arguments);
 

@@ -1,10 +1,11 @@
 #include "base/text.h"
 #include "cli/json.h"
+#include "cli/palettequestion.h"
 #include "cli/progress.h"
-#include "cli/textinput.h"
-#include "cli/tubesource.h"
 #include "notebook/pool.h"
 #include "palette/choicesession.h"
+#include "palette/closeness.h"
+#include "palette/partners.h"
 
 #include <algorithm>
 
@@ -143,135 +144,22 @@ std::string choiceText(const Choice& choice, const Context& context, School scho
     return text;
 }
 
-/// A question about palettes, asked in full.
-struct Question {
-    std::vector<Paint> paints;
-    std::vector<bool> owned; ///< one a paint
-    std::vector<Need> needs;
-    Limits limits;
-    Learned learned; ///< of the paints
-    std::vector<std::string> remarks;
-};
-
-Result<std::vector<Need>> needsOf(const PaletteArguments& arguments, const TubeSource& source,
-                                  std::vector<std::string>& remarks)
-{
-    if (!arguments.needsFile.empty()) {
-        const auto text = textOf(arguments.needsFile, InputKind::List, remarks);
-        if (!text)
-            return tl::unexpected(text.error());
-        auto needs = readNeedsCsv(*text);
-        return needs ? needs : tl::unexpected(atFile(needs.error(), arguments.needsFile));
-    }
-    if (!source.isNotebook())
-        return failure(ErrorCode::BadOption, "say what is needed, with --needs FILE or --notebook");
-    const Notebook& notebook = source.notebook();
-    const auto subject = std::ranges::find(notebook.subjects, arguments.picture, &SubjectRecord::name);
-    if (!arguments.picture.empty() && subject == notebook.subjects.end())
-        return failure(ErrorCode::NotFound, "no picture called \"" + arguments.picture + "\" in the notebook");
-    std::vector<Need> needs;
-    for (const NeedRecord& record : notebook.needs)
-        if (arguments.picture.empty() || record.subject == subject->id)
-            needs.push_back(record.need);
-    return needs;
-}
-
-/// Out of the named tubes, or everything the table has.
-Result<void> takeTubes(const PaletteArguments& arguments, const TubeSource& all, Question& question)
-{
-    const auto source = all.usable(arguments.onlyTubes, arguments.must);
-    if (!source)
-        return tl::unexpected(source.error());
-    const auto must = source->find(arguments.must);
-    const auto never = source->find(arguments.never);
-    if (!must || !never)
-        return tl::unexpected(must ? never.error() : must.error());
-    question.paints = source->paints();
-    question.learned = source->learned();
-    question.owned.assign(question.paints.size(), all.isNotebook());
-    question.limits.must = *must;
-    question.limits.never = *never;
-    for (std::size_t i = 0; i < question.paints.size(); ++i)
-        if (!letsThrough(arguments.only, question.paints[i]) && std::ranges::find(*must, i) == must->end()
-            && std::ranges::find(*never, i) == never->end())
-            question.limits.never.push_back(i);
-    question.remarks.insert(question.remarks.end(), source->remarks().begin(), source->remarks().end());
-    return {};
-}
-
-/// Out of a notebook's tubes by where they are, and of the table.
-Result<void> takePool(const PaletteArguments& arguments, const TubeSource& all, Question& question)
-{
-    const auto from = parsePool(arguments.from.empty() ? "owned" : arguments.from);
-    if (!from)
-        return failure(ErrorCode::BadOption, "--from is palette, drawer, owned, wished or table");
-    const auto must = all.find(arguments.must);
-    const auto never = all.find(arguments.never);
-    if (!must || !never)
-        return tl::unexpected(must ? never.error() : must.error());
-    PaletteWishes wishes;
-    wishes.pool = *from;
-    wishes.only = arguments.only;
-    for (const std::size_t place : *must)
-        wishes.must.push_back(all.notebook().tubes[place].id);
-    for (const std::size_t place : *never)
-        wishes.never.push_back(all.notebook().tubes[place].id);
-    TubePool pool = poolOf(all.notebook(), all.paints(), wishes);
-    question.learned = learnedOf(pool, all.learned());
-    question.paints = std::move(pool.paints);
-    for (const TubeId id : pool.tubes)
-        question.owned.push_back(id.value != 0);
-    question.limits.must = *must;
-    question.limits.never = std::move(pool.leftOut);
-    return {};
-}
-
-Result<Question> questionOf(const PaletteArguments& arguments)
-{
-    Question question;
-    const auto school = parseSchool(arguments.school);
-    if (!school)
-        return tl::unexpected(school.error());
-    const bool fixedSize = *school == School::Triad || *school == School::SplitPrimary;
-    if (fixedSize && arguments.mostTubes != PaletteArguments{}.mostTubes)
-        return failure(ErrorCode::BadOption, "--largest is for a free choice; a " + std::string(nameOf(*school))
-                                                 + " has " + std::to_string(slotsOf(*school).size()) + " tubes");
-    const auto all = TubeSource::from(arguments.source);
-    if (!all)
-        return tl::unexpected(all.error());
-    if (!all->isNotebook() && !arguments.from.empty() && arguments.from != "table")
-        return failure(ErrorCode::BadOption, "--from " + arguments.from + " needs --notebook");
-    auto needs = needsOf(arguments, *all, question.remarks);
-    if (!needs)
-        return tl::unexpected(needs.error());
-    question.needs = std::move(*needs);
-    const auto taken = all->isNotebook() && arguments.onlyTubes.empty() ? takePool(arguments, *all, question)
-                                                                        : takeTubes(arguments, *all, question);
-    if (!taken)
-        return tl::unexpected(taken.error());
-    question.limits.school = *school;
-    question.limits.mostTubes = static_cast<std::size_t>(arguments.mostTubes);
-    question.limits.mostSets = static_cast<std::size_t>(std::clamp(arguments.mostSets, 1, 50));
-    return question;
-}
-
 /// What of a set would have to be bought; empty when nothing, or when nothing is owned.
 std::string toBuyText(const PaletteSet& set, const Question& question)
 {
     std::vector<std::string> names;
     for (const std::size_t tube : set.tubes)
-        if (!question.owned[tube])
-            names.push_back(shown(question.paints[tube].name) + " (" + textOf(question.paints[tube].codes) + ")");
-    const bool nothingOwned = std::ranges::none_of(question.owned, [](bool owned) { return owned; });
-    return names.empty() || nothingOwned ? "" : "To buy: " + joinedInWords(names) + "\n";
+        if (!question.isOwned(tube))
+            names.push_back(shown(question.paints()[tube].name) + " (" + textOf(question.paints()[tube].codes) + ")");
+    return names.empty() || !question.ownsAny() ? "" : "To buy: " + joinedInWords(names) + "\n";
 }
 
 Json toBuyJson(const PaletteSet& set, const Question& question)
 {
     Json names = Json::array();
     for (const std::size_t tube : set.tubes)
-        if (!question.owned[tube])
-            names.push_back(question.paints[tube].name);
+        if (!question.isOwned(tube))
+            names.push_back(question.paints()[tube].name);
     return names;
 }
 
@@ -308,17 +196,19 @@ struct Answered {
     Question question;
     Choice choice;
 
-    Context context() const { return {question.paints, question.needs}; }
+    Context context() const { return {question.paints(), question.needs}; }
 };
 
 Result<Answered> answered(const PaletteArguments& arguments)
 {
-    auto question = questionOf(arguments);
+    auto question = paletteQuestion(arguments);
     if (!question)
         return tl::unexpected(question.error());
-    auto choice = choosePalette(question->paints, question->needs, question->limits, watched());
+    auto choice = choosePalette(question->paints(), question->needs, question->limits, watched());
     if (!choice)
         return tl::unexpected(choice.error());
+    if (question->surestFirst)
+        surestFirst(*choice, question->needs, question->paints(), question->learned);
     return Answered{std::move(*question), std::move(*choice)};
 }
 
@@ -335,7 +225,7 @@ std::vector<Weighed> weighed(const Answered& answer)
     const Question& question = answer.question;
     std::vector<Weighed> sets;
     for (const PaletteSet& set : answer.choice.sets) {
-        Weighed one{&set, surenessOf(set, question.needs, question.paints, question.learned)};
+        Weighed one{&set, surenessOf(set, question.needs, question.paints(), question.learned)};
         for (const double sure : one.sure)
             one.mean += sure / static_cast<double>(one.sure.size());
         sets.push_back(std::move(one));
@@ -356,8 +246,109 @@ Json weighedJson(const Weighed& weighed, const Context& context)
 
 } // namespace
 
+namespace {
+
+std::string swapsText(const Answered& answer)
+{
+    std::string text;
+    for (const Swap& swap : swapsOf(answer.choice.sets.front().tubes, answer.choice.equals)) {
+        std::vector<std::string> names;
+        for (const std::size_t tube : swap.instead)
+            names.push_back(shown(answer.question.paints()[tube].name));
+        text += "Instead of " + shown(answer.question.paints()[swap.tube].name)
+                + ", as well: " + joinedInWords(names, "or") + "\n";
+    }
+    return text;
+}
+
+Json swapsJson(const Answered& answer)
+{
+    Json swaps = Json::array();
+    if (!answer.choice.sets.empty())
+        for (const Swap& swap : swapsOf(answer.choice.sets.front().tubes, answer.choice.equals))
+            swaps.push_back({{"tube", answer.question.paints()[swap.tube].name},
+                             {"instead", namesOf(swap.instead, answer.context())}});
+    return swaps;
+}
+
+/// The needs the best set leaves unmet, and which other tubes bring it nearest to each.
+struct Falling {
+    std::size_t need;
+    std::vector<Closer> closers;
+};
+
+std::vector<Falling> fallingShort(const Answered& answer)
+{
+    constexpr std::size_t most = 3;
+    const Question& question = answer.question;
+    std::vector<std::size_t> others;
+    for (std::size_t i = 0; i < question.paints().size(); ++i)
+        if (std::ranges::find(question.limits.never, i) == question.limits.never.end())
+            others.push_back(i);
+    std::vector<Falling> falling;
+    const PaletteSet& set = answer.choice.sets.front();
+    for (std::size_t n = 0; n < question.needs.size(); ++n) {
+        if (set.answers[n].met)
+            continue;
+        auto closers = closersOf(question.needs[n], question.paints(), set.tubes, others, watched());
+        closers.resize(std::min(closers.size(), most));
+        falling.push_back({n, std::move(closers)});
+    }
+    return falling;
+}
+
+std::string fallingText(const Falling& falling, const Answered& answer)
+{
+    const Question& question = answer.question;
+    std::string text = shown(question.needs[falling.need].name) + " is not met; ";
+    if (falling.closers.empty())
+        return text + "no tube more brings it nearer\n";
+    std::vector<std::string> helps;
+    for (const Closer& closer : falling.closers)
+        helps.push_back(shown(question.paints()[closer.paint].name) + " (" + formatNumber(closer.match.apart, 1)
+                        + " apart)");
+    return text + "with one tube more: " + joinedInWords(helps, "or") + "\n";
+}
+
+/// Of a split primary: which of its tubes mixes cleanest with each, and which greys it most.
+std::string partnersText(const Answered& answer)
+{
+    const School school = answer.question.limits.school;
+    if (school != School::SplitPrimary && school != School::SplitPlus)
+        return {};
+    std::string text;
+    for (const Partners& partners : partnersOf(answer.question.paints(), answer.choice.sets.front().tubes))
+        text += shown(answer.question.paints()[partners.tube].name) + ": cleanest with "
+                + shown(answer.question.paints()[partners.cleanest].name) + ", greyest with "
+                + shown(answer.question.paints()[partners.greyest].name) + "\n";
+    return text;
+}
+
+/// The triad with a red and the one with a magenta.
+Result<Output> bothWays(PaletteArguments arguments)
+{
+    Output output{{}, Json::object(), {}};
+    arguments.bothWays = false;
+    for (const RedPrimary red : {RedPrimary::Red, RedPrimary::Magenta}) {
+        arguments.red = nameOf(red);
+        auto way = paletteCommand(arguments);
+        if (!way)
+            return way;
+        output.text += "With a " + arguments.red + "\n" + way->text + (red == RedPrimary::Red ? "\n" : "");
+        output.json[arguments.red] = std::move(way->json);
+        output.remarks = std::move(way->remarks);
+    }
+    return output;
+}
+
+} // namespace
+
 Result<Output> paletteCommand(const PaletteArguments& arguments)
 {
+    if (arguments.bothWays && parseSchool(arguments.school).value_or(School::Free) != School::Triad)
+        return failure(ErrorCode::BadOption, "--both-ways is for a triad");
+    if (arguments.bothWays)
+        return bothWays(arguments);
     const auto answer = answered(arguments);
     if (!answer)
         return tl::unexpected(answer.error());
@@ -366,8 +357,37 @@ Result<Output> paletteCommand(const PaletteArguments& arguments)
                   question.remarks};
     for (std::size_t i = 0; i < choice.sets.size(); ++i)
         output.json["sets"][i]["to_buy"] = toBuyJson(choice.sets[i], question);
+    output.json["swaps"] = swapsJson(*answer);
     if (!choice.sets.empty())
-        output.text += toBuyText(choice.sets.front(), question);
+        output.text += toBuyText(choice.sets.front(), question) + partnersText(*answer);
+    return output;
+}
+
+Result<Output> substitutesCommand(const PaletteArguments& arguments)
+{
+    const auto answer = answered(arguments);
+    if (!answer)
+        return tl::unexpected(answer.error());
+    const Context context = answer->context();
+    Output output{"None of these tubes reaches any of the needs.\n",
+                  {{"swaps", swapsJson(*answer)}, {"unmet", Json::array()}},
+                  answer->question.remarks};
+    if (answer->choice.sets.empty())
+        return output;
+    const PaletteSet& best = answer->choice.sets.front();
+    output.json["tubes"] = namesOf(best.tubes, context);
+    const std::string swaps = swapsText(*answer);
+    output.text =
+        setText(best, context) + "\n" + (swaps.empty() ? "Nothing does as well in the place of any of them.\n" : swaps);
+    for (const Falling& falling : fallingShort(*answer)) {
+        output.text += fallingText(falling, *answer);
+        Json helps = Json::array();
+        for (const Closer& closer : falling.closers)
+            helps.push_back({{"tube", context.paints[closer.paint].name},
+                             {"owned", answer->question.isOwned(closer.paint)},
+                             {"recipe", toJson(closer.match, context.paints)}});
+        output.json["unmet"].push_back({{"need", context.needs[falling.need].name}, {"helps", helps}});
+    }
     return output;
 }
 
@@ -394,13 +414,13 @@ Result<Output> robustCommand(const PaletteArguments& arguments)
 
 Result<Output> staircaseCommand(const PaletteArguments& arguments)
 {
-    const auto question = questionOf(arguments);
+    const auto question = paletteQuestion(arguments);
     if (!question)
         return tl::unexpected(question.error());
-    const auto stairs = ChoiceSession(question->paints, question->needs).staircase(question->limits, watched());
+    const auto stairs = ChoiceSession(question->paints(), question->needs).staircase(question->limits, watched());
     if (!stairs)
         return tl::unexpected(stairs.error());
-    const Context context{question->paints, question->needs};
+    const Context context{question->paints(), question->needs};
     Output output{
         "What each tube more buys:\n", {{"steps", Json::array()}, {"unreachable", Json::array()}}, question->remarks};
     for (const StairStep& step : stairs->steps) {

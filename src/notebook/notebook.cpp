@@ -1,9 +1,6 @@
 #include "notebook/notebook.h"
 
-#include "base/text.h"
-
 #include <algorithm>
-#include <array>
 
 namespace iris {
 namespace {
@@ -24,15 +21,6 @@ template <typename Record> void put(std::vector<Record>& records, const std::vec
             records.insert(place, change);
     }
 }
-
-constexpr std::array<std::string_view, 5> poolNames{"palette", "drawer", "owned", "wished", "table"};
-
-constexpr std::array<std::pair<std::string_view, bool TubeTerms::*>, 5> termWords{
-    {{"single", &TubeTerms::singlePigments},
-     {"transparent", &TubeTerms::transparent},
-     {"lightfast", &TubeTerms::nothingFugitive},
-     {"no-metals", &TubeTerms::noListedMetals},
-     {"no-black", &TubeTerms::noTubeBlack}}};
 
 template <typename Id> bool holds(const std::vector<Id>& ids, Id id)
 {
@@ -71,36 +59,6 @@ void invert(const std::vector<Record>& before, const std::vector<Record>& puts, 
 }
 
 } // namespace
-
-std::string_view nameOf(Pool pool)
-{
-    return poolNames[static_cast<std::size_t>(pool)];
-}
-
-std::optional<Pool> parsePool(std::string_view name)
-{
-    const auto found = std::ranges::find(poolNames, name);
-    return found == poolNames.end() ? std::nullopt : std::optional(static_cast<Pool>(found - poolNames.begin()));
-}
-
-std::string wordsOf(const TubeTerms& terms)
-{
-    std::string words;
-    for (const auto& [word, asked] : termWords)
-        if (terms.*asked)
-            words.append(words.empty() ? "" : " ").append(word);
-    return words;
-}
-
-TubeTerms termsFromWords(std::string_view words)
-{
-    TubeTerms terms;
-    for (const std::string_view word : split(words, ' '))
-        for (const auto& [name, asked] : termWords)
-            if (word == name)
-                terms.*asked = true;
-    return terms;
-}
 
 Notebook edited(Notebook notebook, const NotebookEdit& edit)
 {

@@ -1,13 +1,12 @@
 #pragma once
 
-#include "finding/sift.h"
 #include "mixing/ratios.h"
 #include "notebook/mixrecord.h"
+#include "notebook/palettewishes.h"
 #include "notebook/subjectrecord.h"
 #include "notebook/swatchrecord.h"
 #include "notebook/tube.h"
 #include "notebook/wellrecord.h"
-#include "palette/school.h"
 
 #include <map>
 
@@ -60,36 +59,6 @@ struct Picture {
     std::string bytes; ///< PNG or JPEG
 
     bool operator==(const Picture&) const = default;
-};
-
-/// Which tubes a palette is chosen from.
-enum class Pool {
-    Palette, ///< those on the palette
-    Drawer,  ///< those in the drawer
-    Owned,   ///< both
-    Wished,  ///< and those that are wished for
-    Table,   ///< what is owned, and everything in the table
-};
-
-/// "palette", "drawer", "owned", "wished", "table".
-std::string_view nameOf(Pool pool);
-std::optional<Pool> parsePool(std::string_view name);
-
-/// The words of what tubes must be, as they are written down: "single transparent lightfast no-metals no-black".
-std::string wordsOf(const TubeTerms& terms);
-/// Words that are none of these are passed over.
-TubeTerms termsFromWords(std::string_view words);
-
-/// What the painter asks of a palette, by tube instead of by place in a list.
-struct PaletteWishes {
-    School school = School::Free;
-    std::vector<TubeId> must;
-    std::vector<TubeId> never;
-    std::size_t mostTubes = 12; ///< 1 to 12
-    Pool pool = Pool::Owned;
-    TubeTerms only = {}; ///< what every tube must be that is not named
-
-    bool operator==(const PaletteWishes&) const = default;
 };
 
 /// Everything a notebook holds but its pictures, in the order it was written down.

@@ -62,8 +62,10 @@ Json jsonOf(const PaletteRecord& palette)
 
 Json jsonOf(const PaletteWishes& wishes)
 {
-    return Json{{"school", nameOf(wishes.school)}, {"must", idsOf(wishes.must)},  {"never", idsOf(wishes.never)},
-                {"most_tubes", wishes.mostTubes},  {"pool", nameOf(wishes.pool)}, {"only", wordsOf(wishes.only)}};
+    return Json{
+        {"school", nameOf(wishes.school)}, {"must", idsOf(wishes.must)},       {"never", idsOf(wishes.never)},
+        {"most_tubes", wishes.mostTubes},  {"pool", nameOf(wishes.pool)},      {"only", wordsOf(wishes.only)},
+        {"red", nameOf(wishes.red)},       {"places", wordsOf(wishes.places)}, {"prefer", wordsOf(wishes.prefer)}};
 }
 
 NeedRecord readNeed(const JsonReader& reader)
@@ -87,12 +89,18 @@ PaletteWishes readWishes(const JsonReader& reader)
     const auto school = parseSchool(reader.get<std::string>("school"));
     if (!school)
         throw Fault{school.error().message};
+    auto places = parsePlaces(reader.get<std::string>("places", ""));
+    if (!places)
+        throw Fault{places.error().message};
     return {*school,
             readIds(reader, "must"),
             readIds(reader, "never"),
             reader.get<std::size_t>("most_tubes"),
             reader.named("pool", parsePool).value_or(Pool::Owned),
-            termsFromWords(reader.get<std::string>("only", ""))};
+            termsFromWords(reader.get<std::string>("only", "")),
+            reader.named("red", parseRedPrimary).value_or(RedPrimary::Either),
+            std::move(*places),
+            preferencesFromWords(reader.get<std::string>("prefer", ""))};
 }
 
 } // namespace iris

@@ -31,6 +31,25 @@ Result<std::vector<PaletteRecord>> loadPalettes(const QSqlDatabase& database)
     return readToTheEnd(query, database).map([&] { return std::move(palettes); });
 }
 
+namespace {
+
+/// What is no wish we know is one of a later version, and none to us.
+void readSetting(PaletteWishes& wishes, const std::string& name, const std::string& value)
+{
+    if (name == "wish_pool")
+        wishes.pool = parsePool(value).value_or(Pool::Owned);
+    else if (name == "wish_only")
+        wishes.only = termsFromWords(value);
+    else if (name == "wish_red")
+        wishes.red = parseRedPrimary(value).value_or(RedPrimary::Either);
+    else if (name == "wish_places")
+        wishes.places = parsePlaces(value).value_or(std::vector<Slot>());
+    else if (name == "wish_prefer")
+        wishes.prefer = preferencesFromWords(value);
+}
+
+} // namespace
+
 Result<PaletteWishes> loadWishes(const QSqlDatabase& database)
 {
     PaletteWishes wishes;
@@ -53,17 +72,13 @@ Result<PaletteWishes> loadWishes(const QSqlDatabase& database)
     }
     if (auto whole = readToTheEnd(query, database); !whole)
         return tl::unexpected(whole.error());
-    query.prepare(QStringLiteral("SELECT name, value FROM setting WHERE name IN ('wish_pool', 'wish_only')"));
+    query.prepare(QStringLiteral("SELECT name, value FROM setting WHERE name LIKE 'wish_%'"));
     if (auto done = run(query, database, Doing::Reading); !done)
         return tl::unexpected(done.error());
     while (query.next()) {
         Row row(query);
-        const bool isPool = row.text() == "wish_pool";
-        const std::string value = row.text();
-        if (isPool)
-            wishes.pool = parsePool(value).value_or(Pool::Owned);
-        else
-            wishes.only = termsFromWords(value);
+        const std::string name = row.text();
+        readSetting(wishes, name, row.text());
     }
     return readToTheEnd(query, database).map([&] { return std::move(wishes); });
 }
@@ -106,7 +121,10 @@ Result<void> writeWishes(const QSqlDatabase& database, const PaletteWishes& wish
     query.prepare(QStringLiteral("INSERT OR REPLACE INTO setting (name, value) VALUES (?, ?)"));
     for (const auto& [name, value] :
          {std::pair<std::string_view, std::string>("wish_pool", std::string(nameOf(wishes.pool))),
-          std::pair<std::string_view, std::string>("wish_only", wordsOf(wishes.only))}) {
+          std::pair<std::string_view, std::string>("wish_only", wordsOf(wishes.only)),
+          std::pair<std::string_view, std::string>("wish_red", std::string(nameOf(wishes.red))),
+          std::pair<std::string_view, std::string>("wish_places", wordsOf(wishes.places)),
+          std::pair<std::string_view, std::string>("wish_prefer", wordsOf(wishes.prefer))}) {
         Binder(query) << name << value;
         if (auto done = run(query, database); !done)
             return done;

@@ -4,6 +4,7 @@
 #include "base/text.h"
 
 #include <algorithm>
+#include <numeric>
 
 namespace iris {
 namespace {
@@ -44,7 +45,86 @@ void addTable(const Notebook& notebook, TubePool& pool)
     }
 }
 
+/// What one preference holds against each paint of a pool, 0 to 1.
+std::vector<double> heldAgainst(Preference preference, const TubePool& pool, const Notebook& notebook)
+{
+    std::vector<double> against;
+    const auto price = [&](std::size_t place) {
+        const Tube* tube = pool.isOwned(place) ? notebook.tube(pool.tubes[place]) : nullptr;
+        return tube ? tube->stock.pricePerMl() : std::nullopt;
+    };
+    double dearest = 0;
+    for (std::size_t place = 0; place < pool.paints.size(); ++place)
+        dearest = std::max(dearest, price(place).value_or(0));
+    TubeTerms metals;
+    metals.noListedMetals = true;
+    for (std::size_t place = 0; place < pool.paints.size(); ++place) {
+        const Paint& paint = pool.paints[place];
+        double held = 0;
+        switch (preference) {
+        case Preference::Owned: {
+            const Tube* tube = notebook.tube(pool.tubes[place]);
+            held = tube && isAtHand(*tube) ? 0 : 1;
+            break;
+        }
+        case Preference::Cheap: held = dearest > 0 ? price(place).value_or(dearest / 2) / dearest : 0; break;
+        case Preference::Lightfast: held = (paint.lightfastness - 1) / 4.0; break;
+        case Preference::Transparent:
+            held = static_cast<double>(paint.transparency().kind) / static_cast<double>(TransparencyClass::Opaque);
+            break;
+        case Preference::NoListedMetals: held = letsThrough(metals, paint) ? 0 : 1; break;
+        case Preference::SinglePigments: held = paint.codes.size() > 1 ? 1 : 0; break;
+        case Preference::FewThrees:
+        case Preference::Forgiving: break; // of recipes, not of tubes
+        }
+        against.push_back(held);
+    }
+    return against;
+}
+
 } // namespace
+
+Limits limitsOf(const PaletteWishes& wishes, const TubePool& pool, const Notebook& notebook)
+{
+    Limits limits;
+    limits.school = wishes.school;
+    limits.red = wishes.red;
+    limits.places = wishes.places;
+    limits.mostTubes = wishes.mostTubes;
+    limits.never = pool.leftOut;
+    for (std::size_t place = 0; place < pool.tubes.size(); ++place)
+        if (pool.isOwned(place) && holds(wishes.must, pool.tubes[place]))
+            limits.must.push_back(place);
+    if (!wishes.prefer.empty())
+        limits.heldAgainst.assign(pool.paints.size(), 0);
+    for (const Preference preference : wishes.prefer) {
+        const std::vector<double> held = heldAgainst(preference, pool, notebook);
+        for (std::size_t place = 0; place < held.size(); ++place)
+            limits.heldAgainst[place] += held[place];
+        limits.againstThrees += preference == Preference::FewThrees ? 1 : 0;
+    }
+    return limits;
+}
+
+std::vector<std::vector<double>> surestFirst(Choice& choice, std::span<const Need> needs, std::span<const Paint> paints,
+                                             const Learned& learned, std::stop_token stop)
+{
+    std::vector<std::pair<std::vector<double>, PaletteSet>> weighed;
+    for (PaletteSet& set : choice.sets) {
+        std::vector<double> sure = surenessOf(set, needs, paints, learned, {}, stop);
+        weighed.emplace_back(std::move(sure), std::move(set));
+    }
+    std::ranges::stable_sort(weighed, {}, [](const auto& one) {
+        const auto& [sure, set] = one;
+        return std::pair(set.heldAgainst, -std::accumulate(sure.begin(), sure.end(), 0.0));
+    });
+    std::vector<std::vector<double>> sureness;
+    for (std::size_t i = 0; i < weighed.size(); ++i) {
+        choice.sets[i] = std::move(weighed[i].second);
+        sureness.push_back(std::move(weighed[i].first));
+    }
+    return sureness;
+}
 
 Learned learnedOf(const TubePool& pool, const Learned& learned)
 {

@@ -22,6 +22,11 @@ struct TubePool {
 /// @param paints one a tube of the notebook
 TubePool poolOf(const Notebook& notebook, std::span<const Paint> paints, const PaletteWishes& wishes);
 
+/// The question that the wishes ask of a pool: what must be in, what stays out, the school, and what is held against
+/// tubes by what is preferred. Of each preference a tube is held at most 1 against; a price counts by the dearest
+/// tube whose price is known, and one that is not known as half of that.
+Limits limitsOf(const PaletteWishes& wishes, const TubePool& pool, const Notebook& notebook);
+
 /// What is known of a pool's paints: of the notebook's what was learnt, of the table's rows what is known of any paint.
 /// @param learned of the notebook's tubes, in their order
 Learned learnedOf(const TubePool& pool, const Learned& learned);
@@ -37,5 +42,10 @@ std::string shoppingCsv(std::span<const std::size_t> tubes, const TubePool& pool
 /// @param stop ends it early; what is missing then is 0
 std::vector<double> surenessOf(const PaletteSet& set, std::span<const Need> needs, std::span<const Paint> paints,
                                const Learned& learned, const SurenessOptions& options = {}, std::stop_token stop = {});
+
+/// Puts the surest of sets that are held as much against first, by the mean over all needs.
+/// @return what surenessOf() says of each, in the new order
+std::vector<std::vector<double>> surestFirst(Choice& choice, std::span<const Need> needs, std::span<const Paint> paints,
+                                             const Learned& learned, std::stop_token stop = {});
 
 } // namespace iris

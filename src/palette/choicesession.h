@@ -26,8 +26,8 @@ public:
     /// As choosePalette(). Tubes that were banned in every question so far and are allowed now are covered anew.
     Result<Choice> choose(const Limits& limits, const WorkOptions& work = {});
 
-    /// The most importance that one tube can meet, two, three ... up to limits.mostTubes, each proven by a search to its
-    /// end. BadOption for a school, whose size is fixed.
+    /// The most importance that one tube can meet, two, three ... up to limits.mostTubes, each proven by a search to
+    /// its end. BadOption for a school, whose size is fixed.
     Result<Staircase> staircase(const Limits& limits, const WorkOptions& work = {});
 
 private:

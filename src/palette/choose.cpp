@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 #include <iterator>
+#include <tuple>
 
 namespace iris {
 namespace {
@@ -19,6 +20,13 @@ bool contains(const std::vector<std::size_t>& list, std::size_t value)
 struct Candidates {
     std::vector<Paint> paints;
     std::vector<std::size_t> origin;
+
+    std::vector<std::size_t> original(std::vector<std::size_t> set) const
+    {
+        for (std::size_t& place : set)
+            place = origin[place];
+        return set;
+    }
 
     std::size_t placeOf(std::size_t original) const
     {
@@ -126,6 +134,22 @@ public:
         return met.isEmpty() ? 0 : sum / static_cast<double>(met.count());
     }
 
+    /// What the limits hold against a set.
+    double heldAgainst(const std::vector<std::size_t>& set, const Limits& limits)
+    {
+        double sum = 0;
+        if (!limits.heldAgainst.empty())
+            for (const std::size_t tube : inSession(set))
+                sum += limits.heldAgainst[tube];
+        if (limits.againstThrees > 0) {
+            const std::vector<Closest> closest = m_closeness.within(inSession(set));
+            coveredBy(set, m_table).forEach([&](std::size_t need) {
+                sum += m_closeness.recipeOf(closest[need]).parts.size() > 2 ? limits.againstThrees : 0;
+            });
+        }
+        return sum;
+    }
+
     PaletteSet written(const std::vector<std::size_t>& set)
     {
         PaletteSet result;
@@ -146,12 +170,7 @@ public:
     }
 
 private:
-    std::vector<std::size_t> inSession(std::vector<std::size_t> set) const
-    {
-        for (std::size_t& tube : set)
-            tube = m_candidates.origin[tube];
-        return set;
-    }
+    std::vector<std::size_t> inSession(const std::vector<std::size_t>& set) const { return m_candidates.original(set); }
 
     Match closestAtAnyDistance(std::size_t need, const std::vector<std::size_t>& tubes) const
     {
@@ -189,23 +208,25 @@ std::vector<double> tolerancesWithMargin(std::span<const Need> needs)
     return radii;
 }
 
-void writeSets(const std::vector<std::vector<std::size_t>>& sets, std::size_t most, SetWriter& writer,
+void writeSets(const std::vector<std::vector<std::size_t>>& sets, const Limits& limits, SetWriter& writer,
                const WorkOptions& work, Choice& choice)
 {
-    std::vector<std::pair<double, std::size_t>> order;
+    std::vector<std::tuple<double, double, std::size_t>> order;
     for (std::size_t i = 0; i < sets.size() && !work.stop.stop_requested(); ++i) {
-        order.emplace_back(writer.meanApart(sets[i]), i);
+        order.emplace_back(writer.heldAgainst(sets[i], limits), writer.meanApart(sets[i]), i);
         if (work.progress)
             work.progress(static_cast<double>(i + 1) / static_cast<double>(sets.size()));
     }
     std::ranges::sort(order);
-    if (order.size() > most)
-        order.resize(most);
-    for (const auto& [mean, index] : order)
-        if (!work.stop.stop_requested())
+    order.resize(std::min(order.size(), limits.mostSets));
+    for (const auto& [against, mean, index] : order)
+        if (!work.stop.stop_requested()) {
             choice.sets.push_back(writer.written(sets[index]));
+            choice.sets.back().heldAgainst = against;
+        }
     // Means of the first sort are single precision; the order shown is that of the figures shown.
-    std::ranges::stable_sort(choice.sets, {}, &PaletteSet::meanApart);
+    std::ranges::stable_sort(choice.sets, {},
+                             [](const PaletteSet& set) { return std::pair(set.heldAgainst, set.meanApart); });
 }
 
 std::vector<std::size_t> without(const std::vector<std::size_t>& tubes, const std::vector<std::size_t>& others)
@@ -257,9 +278,37 @@ Result<void> checkQuestion(std::span<const Paint> paints, std::span<const Need> 
 
 } // namespace
 
+std::vector<Swap> swapsOf(const std::vector<std::size_t>& set, const std::vector<std::vector<std::size_t>>& equals)
+{
+    std::vector<Swap> swaps;
+    for (const std::size_t tube : set)
+        swaps.push_back({tube, {}});
+    for (const auto& other : equals) {
+        const std::vector<std::size_t> gone = without(set, other);
+        const std::vector<std::size_t> come = without(other, set);
+        if (gone.size() == 1 && come.size() == 1)
+            std::ranges::find(swaps, gone[0], &Swap::tube)->instead.push_back(come[0]);
+    }
+    for (Swap& swap : swaps)
+        std::ranges::sort(swap.instead);
+    std::erase_if(swaps, [](const Swap& swap) { return swap.instead.empty(); });
+    return swaps;
+}
+
 std::size_t StairStep::met() const
 {
     return static_cast<std::size_t>(std::ranges::count_if(set.answers, &NeedAnswer::met));
+}
+
+Limits limitsOfJust(std::vector<std::size_t> tubes, std::size_t paints)
+{
+    Limits limits;
+    limits.must = std::move(tubes);
+    limits.mostTubes = limits.must.size();
+    for (std::size_t i = 0; i < paints; ++i)
+        if (!contains(limits.must, i))
+            limits.never.push_back(i);
+    return limits;
 }
 
 Result<void> Limits::validate(std::span<const Paint> paints) const
@@ -282,7 +331,11 @@ Result<void> Limits::validate(std::span<const Paint> paints) const
         return failure(ErrorCode::BadOption, "there are more must tubes than the palette may hold");
     if (school == School::SplitPlus && mostTubes < slotsOf(school).size())
         return failure(ErrorCode::BadOption, "a split primary has six tubes before any beside them");
-    for (const Slot& slot : slotsOf(school)) {
+    if (school == School::Own && (places.empty() || places.size() > mostOwnPlaces))
+        return failure(ErrorCode::BadOption, "say 1 to 12 places of your own");
+    if (!heldAgainst.empty() && heldAgainst.size() != paints.size())
+        return failure(ErrorCode::BadOption, "what is held against tubes must be said of each");
+    for (const Slot& slot : slotsOf(school, red, places)) {
         bool filled = false;
         for (std::size_t i = 0; i < paints.size(); ++i)
             filled = filled || (!contains(never, i) && slot.accepts(paints[i]));
@@ -374,15 +427,18 @@ Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& wo
     choice.recipesInAll = m_covered.recipesInAll;
     const CoverageTable table = m_covered.table.within(placesWithin(candidates.origin, m_covered.places));
     choice.unreachable = findUnreachable(candidates, m_needs, table, stage(work, 0.7, 0.85));
-    const CoveringProblem problem = problemOf(candidates, m_needs, limits, table, slotsOf(limits.school));
+    const CoveringProblem problem =
+        problemOf(candidates, m_needs, limits, table, slotsOf(limits.school, limits.red, limits.places));
     const CoveringSummary covering = solveCovering(problem, work);
     if (work.stop.stop_requested())
         return choice;
     choice.ruledOut = covering.smaller;
     choice.setsOfThisSize = covering.answer.sets.size();
+    for (const auto& set : covering.answer.sets)
+        choice.equals.push_back(candidates.original(set));
     choice.moreSets = covering.answer.capped;
     SetWriter writer(candidates, m_paints, m_needs, table, closeness());
-    writeSets(covering.answer.sets, limits.mostSets, writer, stage(work, 0.85, 1), choice);
+    writeSets(covering.answer.sets, limits, writer, stage(work, 0.85, 1), choice);
     if (choice.sets.empty() && !work.stop.stop_requested())
         return failure(ErrorCode::BadOption, "the must tubes and the school leave no palette");
     if (std::erase_if(choice.sets, [](const PaletteSet& set) { return set.tubes.empty(); }) > 0)

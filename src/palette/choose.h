@@ -13,8 +13,14 @@ struct Limits {
     School school = School::Free;
     std::vector<std::size_t> must;
     std::vector<std::size_t> never;
-    std::size_t mostTubes = 12; ///< of a free choice and of split primary plus, 1 to 12
-    std::size_t mostSets = 50;  ///< how many sets to work out recipes for
+    std::size_t mostTubes = 12;          ///< of a free choice and of split primary plus, 1 to 12
+    std::size_t mostSets = 50;           ///< how many sets to work out recipes for
+    RedPrimary red = RedPrimary::Either; ///< of a triad
+    std::vector<Slot> places = {};       ///< of School::Own, 1 to mostOwnPlaces
+    /// What is held against each paint, >= 0; empty for nothing. Sets that do equally well come in the order of the sum
+    /// over their tubes, and of what follows, before how close they come.
+    std::vector<double> heldAgainst = {};
+    double againstThrees = 0; ///< held against every need whose closest recipe takes three tubes, >= 0
 
     /// BadOption with what is wrong: a tube both must and never, an index out of range, no tube for a place of the
     /// school, more must tubes than mostTubes.
@@ -22,6 +28,10 @@ struct Limits {
 
     bool operator==(const Limits&) const = default;
 };
+
+/// The limits that leave but one set.
+/// @param paints how many there are to choose from
+Limits limitsOfJust(std::vector<std::size_t> tubes, std::size_t paints);
 
 /// How a palette answers one need.
 struct NeedAnswer {
@@ -44,6 +54,7 @@ struct PaletteSet {
     std::vector<NeedAnswer> answers; ///< one a need
     std::vector<TubeReason> reasons; ///< one a tube
     double meanApart = 0;            ///< mean deltaE00 over the needs it meets
+    double heldAgainst = 0;          ///< as Limits asks
 
     bool operator==(const PaletteSet&) const = default;
 };
@@ -65,12 +76,23 @@ struct Choice {
     ChoiceEnd end = ChoiceEnd::Done;
     std::vector<PaletteSet> sets; ///< closest first; the listed ones of `setsOfThisSize`. Empty when no need is reached
     std::size_t setsOfThisSize = 0; ///< how many sets do equally well in number of tubes and needs covered
-    bool moreSets = false;          ///< the search met even more than it keeps count of
+    std::vector<std::vector<std::size_t>> equals; ///< the tubes of each of them, in no order that means anything
+    bool moreSets = false;                        ///< the search met even more than it keeps count of
     std::vector<Unreachable> unreachable;
     std::vector<SizeRuledOut> ruledOut; ///< the proof: each smaller size, searched to the end
     std::uint64_t recipesMixed = 0;
     std::uint64_t recipesInAll = 0;
 };
+
+/// What may stand in the place of one tube of a set, everything else as it is.
+struct Swap {
+    std::size_t tube = 0;
+    std::vector<std::size_t> instead; ///< in rising order
+};
+
+/// Of sets that do equally well, those that differ from one of them in a single tube, by that tube; tubes that nothing
+/// replaces are left out.
+std::vector<Swap> swapsOf(const std::vector<std::size_t>& set, const std::vector<std::vector<std::size_t>>& equals);
 
 /// What so many tubes can do at best.
 struct StairStep {

@@ -132,4 +132,26 @@ std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const N
     return matches;
 }
 
+std::vector<Closer> closersOf(const Need& need, std::span<const Paint> paints, const std::vector<std::size_t>& set,
+                              const std::vector<std::size_t>& others, const WorkOptions& work)
+{
+    const std::vector<Need> needs{need};
+    const std::vector<double> anywhere{1000.0};
+    Closeness closeness(paints, needs, anywhere);
+    const float now = set.empty() ? std::numeric_limits<float>::infinity() : closeness.within(set).front().apart;
+    std::vector<Closer> closers;
+    for (const std::size_t other : others) {
+        if (work.stop.stop_requested())
+            return {};
+        if (std::ranges::find(set, other) != set.end())
+            continue;
+        std::vector<std::size_t> more = set;
+        more.insert(std::ranges::lower_bound(more, other), other);
+        if (const Closest closest = closeness.within(more).front(); closest.apart < now)
+            closers.push_back({other, matchFor(need, closeness.recipeOf(closest), paints)});
+    }
+    std::ranges::stable_sort(closers, {}, [](const Closer& closer) { return closer.match.apart; });
+    return closers;
+}
+
 } // namespace iris

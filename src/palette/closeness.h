@@ -58,4 +58,18 @@ private:
 /// Every recipe is looked at: long work. A need that allows none of the paints has no recipe and is infinitely far.
 std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work);
 
+/// A paint that brings a set nearer to a need.
+struct Closer {
+    std::size_t paint = 0;
+    Match match; ///< the closest recipe with it and up to two of the set
+
+    bool operator==(const Closer&) const = default;
+};
+
+/// Of some other paints those that bring a set nearer to a need than it comes by itself, nearest first.
+/// @param set, others places among the paints; a place that is in both is passed over
+/// @return empty when none does, or when stopped
+std::vector<Closer> closersOf(const Need& need, std::span<const Paint> paints, const std::vector<std::size_t>& set,
+                              const std::vector<std::size_t>& others, const WorkOptions& work = {});
+
 } // namespace iris

@@ -6,8 +6,8 @@
 
 namespace iris {
 
-/// Every hue at one chroma: needs evenly spaced around the wheel, each at the lightness its hue is strongest at in paint
-/// (light for yellow, dark for blue and violet). A palette that meets them reaches all the way round.
+/// Every hue at one chroma: needs evenly spaced around the wheel, each at the lightness its hue is strongest at in
+/// paint (light for yellow, dark for blue and violet). A palette that meets them reaches all the way round.
 /// @param chroma above 0; @param hues 3 or more
 std::vector<Need> needsAroundTheWheel(double chroma, std::size_t hues);
 

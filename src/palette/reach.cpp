@@ -4,6 +4,7 @@
 #include "colour/observer.h"
 #include "mixing/matching.h"
 #include "mixing/mixkernel.h"
+#include "palette/closeness.h"
 
 #include <algorithm>
 #include <cassert>
@@ -16,6 +17,7 @@ namespace {
 constexpr double cellWidth = 3;
 constexpr double showsAColour = 4; ///< chroma
 constexpr double nearlyNeutral = 6;
+constexpr double aGreyOfAKind = 9; ///< a warm or a cool one
 constexpr double middleValue = 50; ///< L*
 constexpr double nearMiddle = 15;
 
@@ -33,12 +35,18 @@ int cellOf(const Lab& lab)
     return (at(lab.l) * axis + at(lab.a)) * axis + at(lab.b);
 }
 
+/// A colour, and which recipe made it.
+struct Made {
+    RecipePlace at;
+    Lab colour;
+};
+
 /// Takes colours in one at a time.
 class Gatherer {
 public:
     explicit Gatherer(PaletteReach& reach) : m_reach(reach) { reach.darkest.fill(100); }
 
-    void add(const Lab& lab)
+    void add(const Lab& lab, const RecipePlace& at)
     {
         if (m_known.try_emplace(cellOf(lab), m_reach.colours.size()).second)
             m_reach.colours.push_back(lab);
@@ -48,7 +56,10 @@ public:
         if (lch.chroma >= showsAColour) {
             const std::size_t stretch = stretchOf(lch);
             m_reach.highest = std::max(m_reach.highest, lab.l);
-            m_reach.chroma[stretch] = std::max(m_reach.chroma[stretch], lch.chroma);
+            if (lch.chroma > m_reach.chroma[stretch]) {
+                m_reach.chroma[stretch] = lch.chroma;
+                m_cleanest[stretch] = {at, lab};
+            }
             m_reach.darkest[stretch] = std::min(m_reach.darkest[stretch], lab.l);
             m_reach.lightest[stretch] = std::max(m_reach.lightest[stretch], lab.l);
         }
@@ -59,11 +70,37 @@ public:
             m_reach.coolestGrey = m_anyGrey ? std::min(m_reach.coolestGrey, lab.b) : lab.b;
             m_anyGrey = true;
         }
+        if (lch.chroma < aGreyOfAKind && std::abs(lab.l - middleValue) < nearMiddle) {
+            auto& grey = m_greys[shadeOf(lab)];
+            if (!grey || std::abs(lab.l - middleValue) < std::abs(grey->colour.l - middleValue))
+                grey = {at, lab};
+        }
+    }
+
+    /// Works out the recipes of what stands out.
+    void finish(const MixKernel& kernel)
+    {
+        const auto reached = [&](const std::optional<Made>& made) -> std::optional<Reached> {
+            if (!made)
+                return std::nullopt;
+            return Reached{made->at.recipe(kernel), made->colour};
+        };
+        std::ranges::transform(m_cleanest, m_reach.cleanestAt.begin(), reached);
+        std::ranges::transform(m_greys, m_reach.greys.begin(), reached);
     }
 
 private:
+    /// Warm first.
+    static std::size_t shadeOf(const Lab& lab)
+    {
+        const double along = (aGreyOfAKind - lab.b) / (2 * aGreyOfAKind);
+        return std::min(greyShades - 1, static_cast<std::size_t>(along * static_cast<double>(greyShades)));
+    }
+
     PaletteReach& m_reach;
     std::unordered_map<int, std::size_t> m_known;
+    std::array<std::optional<Made>, hueStretches> m_cleanest;
+    std::array<std::optional<Made>, greyShades> m_greys;
     double m_greyest = -1;
     bool m_anyGrey = false;
 };
@@ -130,10 +167,13 @@ PaletteReach reachOf(std::span<const Paint> paints, const WorkOptions& work)
     forEachSet(paints.size(), 3, [&](std::span<const std::size_t> set) {
         for (std::size_t part = 0; part < MixKernel::chunkCount(set.size()) && !work.stop.stop_requested(); ++part) {
             kernel.mix(set, part, chunk);
-            for (std::size_t i = 0; i < chunkRecipes; ++i)
-                gatherer.add({chunk.l[i], chunk.a[i], chunk.b[i]});
+            RecipePlace at{{}, set.size(), part};
+            std::ranges::copy(set, at.set.begin());
+            for (at.place = 0; at.place < chunkRecipes; ++at.place)
+                gatherer.add({chunk.l[at.place], chunk.a[at.place], chunk.b[at.place]}, at);
         }
     });
+    gatherer.finish(kernel);
     return reach;
 }
 

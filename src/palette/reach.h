@@ -5,16 +5,30 @@
 #include "palette/colourcells.h"
 
 #include <array>
+#include <optional>
 
 namespace iris {
 
 /// How many stretches of hue a reach is told in, 10 degrees each.
 inline constexpr std::size_t hueStretches = 36;
 
+/// How many shades of grey are kept, cool to warm: stretches of b* 3 wide.
+inline constexpr std::size_t greyShades = 6;
+
+/// A colour that is reached, and how.
+struct Reached {
+    Recipe recipe;
+    Lab colour;
+
+    bool operator==(const Reached&) const = default;
+};
+
 /// What a few tubes can mix, over all recipes of up to three of them in all washes that are tried.
 struct PaletteReach {
     std::vector<Lab> colours;                  ///< one for each cell of CIELAB, 3 wide, that some recipe falls into
     std::array<double, hueStretches> chroma{}; ///< the most for each stretch of hue, 0 where there is none
+    std::array<std::optional<Reached>, hueStretches> cleanestAt; ///< what has that chroma
+    std::array<std::optional<Reached>, greyShades> greys; ///< warm to cool: chroma under 9, nearest to a middle value
     std::array<double, hueStretches>
         darkest{}; ///< the lowest L* there, of colours with a hue; 100 where there are none
     std::array<double, hueStretches> lightest{};

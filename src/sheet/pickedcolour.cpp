@@ -1,6 +1,8 @@
 #include "sheet/pickedcolour.h"
 
 #include "colour/observer.h"
+#include "paint/paper.h"
+#include "sheet/patchreading.h"
 
 #include <algorithm>
 
@@ -56,6 +58,21 @@ Lab pickedColour(const LinearRgb& light, const std::optional<LinearRgb>& white)
         seen.blue *= whole / std::max(least, white->blue);
     }
     return toLab(toXyz(seen), d50White);
+}
+
+Result<Dab> readDab(const LinearRgb& dab, const std::optional<LinearRgb>& paper)
+{
+    constexpr double asBrightAsCanBe = 0.99;
+    if (!paper)
+        return Dab{pickedColour(dab), 2 * DeviceCorrection::uncalibrated};
+    if (std::min({paper->red, paper->green, paper->blue}) > asBrightAsCanBe)
+        return failure(ErrorCode::BadValue, "the paper is too bright in this picture: nothing of its colour is left");
+    if (luminance(*paper) <= luminance(dab))
+        return failure(ErrorCode::BadValue, "the bare paper must be lighter than the dab");
+    ColourBasis basis;
+    basis.meanPaper = *paper;
+    basis.paper = toLab(seen(whitePaper()));
+    return Dab{basis.colourOf(dab), DeviceCorrection::uncalibrated};
 }
 
 } // namespace iris

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/result.h"
 #include "sheet/scan.h"
 
 namespace iris {
@@ -12,5 +13,16 @@ LinearRgb lightAt(const Scan& scan, QPoint centre, int radius);
 /// That light as a colour, D50. With a white, what looked like it comes out neutral: each channel is divided by the
 /// white's and multiplied by its luminance, so that nothing gets lighter or darker.
 Lab pickedColour(const LinearRgb& light, const std::optional<LinearRgb>& white = {});
+
+/// A dab of paint in a picture.
+struct Dab {
+    Lab colour;             ///< as it would look on the white paper of the reference table, D50
+    double uncertainty = 0; ///< deltaE00 that two thirds of such readings stay below; our judgement
+};
+
+/// The colour of a dab, judged by the bare paper beside it: what the camera made of that paper is what it made of the
+/// light. Without paper the picture's own white is trusted, which is worth half as much.
+/// @return BadValue when the paper is darker than the dab, or so bright that nothing of its colour is left
+Result<Dab> readDab(const LinearRgb& dab, const std::optional<LinearRgb>& paper);
 
 } // namespace iris

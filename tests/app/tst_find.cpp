@@ -6,10 +6,11 @@
 #include "app/parts/diagnosisdialog.h"
 #include "app/parts/messages.h"
 #include "app/parts/mixcard.h"
+#include "app/parts/motherdialog.h"
 #include "app/parts/touchingcolours.h"
 #include "app/sheets/mixespage.h"
-#include "app/parts/motherdialog.h"
 #include "app/tubes/replacedialog.h"
+#include "app/well/dabdialog.h"
 #include "app/well/layerswidget.h"
 #include "app/well/wellacts.h"
 #include "app/well/wellpage.h"
@@ -59,6 +60,7 @@ private Q_SLOTS:
     void aPuddleBecomesAMix();
     void colourComesOutOfAPicture();
     void pinsStay();
+    void aDabIsReadIntoTheWell();
     void badPicturesAreTold();
     void mudIsExplained();
     void attemptsAreKept();
@@ -486,8 +488,8 @@ void TestFind::colourComesOutOfAPicture()
         QTest::keyClick(&canvas, Qt::Key_0);
         dialog->findChild<QPushButton*>("setWhite")->setChecked(true);
         clickAt({200, 150});
-        QCOMPARE(dialog->colours().size(), 2U);  // that was no pin
-        QVERIFY(dialog->colours()[0].b < one.b); // the yellow of the light is gone
+        QCOMPARE(dialog->colours().size(), 2U);       // that was no pin
+        QVERIFY(dialog->colours()[0].b < one.b);      // the yellow of the light is gone
         QTRY_COMPARE(notebook().subjects.size(), 1U); // the picture is kept with its first pin
         QTRY_COMPARE(notebook().subjects[0].pins.size(), 2U);
         dialog->findChild<QPushButton*>("needPins")->click();
@@ -501,6 +503,74 @@ void TestFind::colourComesOutOfAPicture()
     QCOMPARE(notebook().needs[0].need.name, std::string("marsh, place 1"));
     QVERIFY(view().target().wanted().has_value());
     QVERIFY(find<QLabel>("wantedWords")->text().startsWith("a place in marsh"));
+}
+
+/// A picture of a dab, in the yellow light of a lamp, dropped on the well: its own paper tells the light. Dry, it is a
+/// painted mix from then on and teaches how strong its tubes are.
+void TestFind::aDabIsReadIntoTheWell()
+{
+    m_answer = m_folder->filePath("dab.png");
+    m_window->goTo(well());
+    QVERIFY(well().takePicture(m_answer)); // a clean well: told, no dialog
+    QVERIFY2(m_told.join(' ').contains("clean"), qPrintable(m_told.join(' ')));
+    well().acts().putIn(tube("Lemon"), 3);
+    well().acts().putIn(tube("Phthalo"), 0.25);
+    // As it came out: the phthalo twice as strong as thought.
+    std::vector<Paint> stronger = m_document->studio()->paints;
+    const std::size_t phthalo = m_document->studio()->placeOf(tube("Phthalo")).value();
+    stronger[phthalo].strength *= 2;
+    const auto contents = stateOf(notebook().wells[0], *m_document->studio()).contents;
+    const Lab truth = seenLab(filmOf(contents, stronger), 1, whitePaper());
+    const auto inLamplight = [](const Lab& colour) {
+        const LinearRgb light = toLinearRgb(toXyz(colour, d50White));
+        const Srgb shown = toSrgb(
+            toXyz(toLab(toXyz(LinearRgb{0.9 * light.red, 0.85 * light.green, 0.6 * light.blue}), d50White), d50White));
+        return QColor(shown.red, shown.green, shown.blue);
+    };
+    QImage image(600, 300, QImage::Format_RGB32);
+    image.fill(inLamplight(toLab(seen(whitePaper()))));
+    for (int y = 0; y < 300; ++y)
+        for (int x = 0; x < 200; ++x)
+            image.setPixelColor(x, y, inLamplight(truth));
+    QVERIFY(image.save(m_answer));
+
+    const double before = m_document->studio()->learned.strengths[phthalo];
+    Lab seenAs{};
+    auto* timer = new QTimer(this);
+    timer->setInterval(20);
+    connect(timer, &QTimer::timeout, this, [&] {
+        auto* dialog = qobject_cast<DabDialog*>(QApplication::activeModalWidget());
+        if (!dialog || !dialog->isOpen())
+            return;
+        timer->deleteLater();
+        const auto clickAt = [&](QPoint place) {
+            QTest::mouseClick(&dialog->canvas(), Qt::LeftButton, {},
+                              dialog->canvas().toWidget(QPointF(place) + QPointF(0.5, 0.5)).toPoint());
+        };
+        auto* learn = dialog->findChild<QPushButton*>("dabLearn");
+        QVERIFY(!dialog->dab());
+        clickAt({100, 150});
+        QVERIFY(dialog->dab() && deltaE00(dialog->dab()->colour, truth) > 4); // the lamp is in it
+        QVERIFY(!learn->isEnabled());
+        clickAt({102, 150}); // the paper was the next click: no lighter than the dab
+        QVERIFY(!dialog->dab());
+        QVERIFY(dialog->findChild<QLabel>("dabTold")->text().contains("lighter"));
+        dialog->findChild<QPushButton*>("dabPaperNext")->setChecked(true);
+        clickAt({400, 150});
+        QVERIFY2(deltaE00(dialog->dab()->colour, truth) < 1, qPrintable(dialog->findChild<QLabel>("dabTold")->text()));
+        dialog->findChild<QCheckBox*>("dabDry")->setChecked(false);
+        QVERIFY(!learn->isEnabled());
+        dialog->findChild<QCheckBox*>("dabDry")->setChecked(true);
+        seenAs = dialog->dab()->colour;
+        learn->click();
+    });
+    timer->start();
+    QTest::keyClick(&well(), Qt::Key_D);
+    QCOMPARE(notebook().mixes.size(), 1U);
+    QCOMPARE(notebook().mixes[0].painted, std::optional(seenAs));
+    QCOMPARE(notebook().wells[0].steps.back().kind, WellStep::Kind::Seen);
+    COMES_TRUE(!m_document->studio()->behind);
+    QVERIFY(m_document->studio()->learned.strengths[phthalo] > 1.1 * before);
 }
 
 /// The pins of a picture stay: opened again, from its file or out of the notebook, they are all there.

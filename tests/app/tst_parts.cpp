@@ -3,12 +3,12 @@
 #include "app/parts/paintcolour.h"
 #include "app/parts/recipedelegate.h"
 #include "app/parts/recordlist.h"
-#include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 #include "app/theme/viewsettings.h"
 #include "app/tubes/tubedelegate.h"
 #include "colour/srgb.h"
+#include "drawing/washpainter.h"
 #include "paint/paper.h"
 
 #include <QFontDatabase>

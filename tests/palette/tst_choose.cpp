@@ -2,6 +2,9 @@
 
 #include "../mixing/referencepaints.h"
 #include "colour/deltae.h"
+#include "palette/closeness.h"
+#include "palette/partners.h"
+#include "palette/reach.h"
 
 #include <QtTest>
 #include <numeric>
@@ -25,6 +28,12 @@ private Q_SLOTS:
     void splitPrimaryPlus();
     void stopsWhenAsked();
     void aSessionCoversOnceAndAnswersTheSame();
+    void whatCanBeSwappedCovers();
+    void preferencesDecideBetweenEquals();
+    void ownPlacesAreFilled();
+    void oneTubeMoreClosesANeed();
+    void leansThatFaceEachOtherMixCleanest();
+    void everyTubeHasItsPartners();
 };
 
 namespace {
@@ -379,6 +388,165 @@ void TestChoose::aSessionCoversOnceAndAnswersTheSame()
     QCOMPARE(fresh.choose(questions[0])->sets,
              session.choose(questions[0])->sets); // a stopped one leaves nothing half done
     QVERIFY(!session.choose({School::Free, {0}, {0}, 12, 50}));
+}
+
+/// Every tube that is said to stand as well in another's place does: the set with it meets all that was met.
+void TestChoose::whatCanBeSwappedCovers()
+{
+    const auto paints = drawer();
+    ChoiceSession session(paints, needs());
+    const auto choice = session.choose({});
+    QCOMPARE(choice->equals.size(), choice->setsOfThisSize);
+    std::size_t swapped = 0;
+    for (const PaletteSet& set : choice->sets) {
+        QVERIFY(std::ranges::find(choice->equals, set.tubes) != choice->equals.end());
+        std::size_t next = 0;
+        for (const Swap& swap : swapsOf(set.tubes, choice->equals))
+            for (const std::size_t other : swap.instead) {
+                auto tubes = set.tubes;
+                std::ranges::replace(tubes, swap.tube, other);
+                std::ranges::sort(tubes);
+                const auto own = session.choose(limitsOfJust(tubes, paints.size()));
+                QCOMPARE(own->sets.front().answers.size(), needs().size());
+                QVERIFY(std::ranges::all_of(own->sets.front().answers, &NeedAnswer::met));
+                ++next;
+            }
+        // And every set that differs in one tube is told.
+        QCOMPARE(next, std::size_t(std::ranges::count_if(choice->equals, [&](const auto& other) {
+                     std::vector<std::size_t> come;
+                     std::ranges::set_difference(other, set.tubes, std::back_inserter(come));
+                     return come.size() == 1;
+                 })));
+        swapped += next;
+    }
+    QVERIFY(swapped > 0);
+}
+
+void TestChoose::preferencesDecideBetweenEquals()
+{
+    const auto paints = drawer();
+    ChoiceSession session(paints, needs());
+    const auto plain = session.choose({});
+    QVERIFY(plain->sets.size() > 1);
+    Limits limits;
+    limits.heldAgainst.assign(paints.size(), 0);
+    const auto in = [&](const PaletteSet& set, std::size_t tube) { return std::ranges::count(set.tubes, tube) > 0; };
+    for (std::size_t tube = 0; tube < paints.size(); ++tube) {
+        limits.heldAgainst.assign(paints.size(), 0);
+        limits.heldAgainst[tube] = 1;
+        const auto choice = session.choose(limits);
+        QCOMPARE(choice->setsOfThisSize, plain->setsOfThisSize); // equals stay equals
+        bool seen = false;
+        for (std::size_t i = 0; i < choice->sets.size(); ++i) {
+            QCOMPARE(choice->sets[i].heldAgainst, in(choice->sets[i], tube) ? 1.0 : 0.0);
+            QVERIFY(!seen || in(choice->sets[i], tube)); // all without it come first
+            seen = seen || in(choice->sets[i], tube);
+        }
+    }
+    limits.heldAgainst.clear();
+    limits.againstThrees = 1;
+    const auto few = session.choose(limits);
+    const auto threes = [](const PaletteSet& set) {
+        return std::ranges::count_if(set.answers,
+                                     [](const NeedAnswer& answer) { return answer.match.recipe.parts.size() > 2; });
+    };
+    for (std::size_t i = 1; i < few->sets.size(); ++i)
+        QVERIFY(threes(few->sets[i - 1]) <= threes(few->sets[i]));
+    limits.heldAgainst = {1};
+    QVERIFY(!session.choose(limits)); // one for each tube, or none
+}
+
+void TestChoose::ownPlacesAreFilled()
+{
+    const auto paints = drawer();
+    Limits limits;
+    limits.school = School::Own;
+    QVERIFY(!choosePalette(paints, needs(), limits));
+    limits.places = parsePlaces("yellow, red leans orange, blue leans green, earth").value();
+    const auto choice = choosePalette(paints, needs(), limits);
+    QVERIFY(choice && !choice->sets.empty());
+    for (const PaletteSet& set : choice->sets) {
+        QCOMPARE(set.tubes.size(), 4U);
+        // Some way of seating them fills every place.
+        std::vector<std::size_t> seats = set.tubes;
+        bool seated = false;
+        do {
+            seated = seated
+                     || (limits.places[0].accepts(paints[seats[0]]) && limits.places[1].accepts(paints[seats[1]])
+                         && limits.places[2].accepts(paints[seats[2]]) && limits.places[3].accepts(paints[seats[3]]));
+        } while (std::ranges::next_permutation(seats).found);
+        QVERIFY(seated);
+    }
+    limits.places = parsePlaces("violet").value();
+    QVERIFY(!choosePalette(paints, needs(), limits)); // no tube for it
+}
+
+/// A clean green out of yellows and reds is not to be had; of the others phthalo green and the blues help, each as far
+/// as the closest of all recipes of the set and it.
+void TestChoose::oneTubeMoreClosesANeed()
+{
+    const auto paints = drawer();
+    const Need green{"green", {50, -50, 25}, 7};
+    const std::vector<std::size_t> set{0, 3};
+    std::vector<std::size_t> all(paints.size());
+    std::iota(all.begin(), all.end(), std::size_t{0});
+    const auto closers = closersOf(green, paints, set, all);
+    QVERIFY(!closers.empty());
+    QCOMPARE(paints[closers.front().paint].name, referencePaint("PG7").name);
+    for (std::size_t i = 0; i < closers.size(); ++i) {
+        const std::vector<Paint> three{paints[0], paints[3], paints[closers[i].paint]};
+        const Match own = *closestMatch(green.target, three);
+        QVERIFY(std::abs(own.apart - closers[i].match.apart) < 0.01);
+        QVERIFY(i == 0 || closers[i - 1].match.apart <= closers[i].match.apart);
+    }
+    for (const std::size_t other : all) // whatever is not told brings nothing
+        if (std::ranges::find(closers, other, &Closer::paint) == closers.end() && other != 0 && other != 3)
+            QVERIFY(closestMatch(green.target, std::vector{paints[0], paints[3], paints[other]})->apart
+                    > closestMatch(green.target, std::vector{paints[0], paints[3]})->apart - 0.01);
+    QVERIFY(closersOf(green, paints, {}, {8}).size() == 1);
+}
+
+/// Common practice, no published source, and nowhere put in: of the four pairs that make a secondary of a split primary
+/// the cleanest is the one whose leans face each other.
+void TestChoose::leansThatFaceEachOtherMixCleanest()
+{
+    struct Secondary {
+        std::array<const char*, 2> firsts, seconds; ///< those that face each other come first
+        HueFamily between;
+    };
+    const std::array<Secondary, 3> secondaries{{{{"PY83", "PY3"}, {"PR255", "PV19/rose"}, HueFamily::Orange},
+                                                {{"PV19/rose", "PR255"}, {"PB29", "PB15:3"}, HueFamily::Violet},
+                                                {{"PY3", "PY83"}, {"PB15:3", "PB29"}, HueFamily::Green}}};
+    for (const Secondary& one : secondaries) {
+        const double middle = *middleDegrees(one.between);
+        std::vector<double> chroma;
+        for (const char* first : one.firsts)
+            for (const char* second : one.seconds)
+                chroma.push_back(reachOf(std::vector{referencePaint(first), referencePaint(second)})
+                                     .chromaBetween(middle - 8, middle + 8));
+        for (std::size_t i = 1; i < chroma.size(); ++i)
+            QVERIFY2(
+                chroma[0] > chroma[i],
+                qPrintable(
+                    QString("%1 %2: %3 against %4").arg(one.firsts[0], one.seconds[0]).arg(chroma[0]).arg(chroma[i])));
+    }
+}
+
+void TestChoose::everyTubeHasItsPartners()
+{
+    std::vector<Paint> paints;
+    for (const char* id : {"PY3", "PY83", "PR255", "PV19/rose", "PB29", "PB15:3"})
+        paints.push_back(referencePaint(id));
+    const auto partners = partnersOf(paints, {0, 1, 2, 3, 4, 5});
+    QCOMPARE(partners.size(), 6U);
+    QCOMPARE(partners[0].cleanest, 5U); // lemon with the greener blue
+    QCOMPARE(partners[1].cleanest, 2U); // the warm yellow with scarlet
+    QCOMPARE(partners[2].cleanest, 1U);
+    QCOMPARE(partners[5].cleanest, 0U);
+    QCOMPARE(partners[3].cleanest, 4U); // rose with ultramarine
+    for (const Partners& one : partners)
+        QVERIFY(paints[one.greyest].family != paints[one.tube].family && one.greyest != one.cleanest);
+    QVERIFY(partnersOf(paints, {0, 1}).empty()); // two yellows
 }
 
 QTEST_APPLESS_MAIN(TestChoose)

@@ -1,11 +1,11 @@
 #include "app/find/candidatetiles.h"
 
-#include "app/parts/dabs.h"
 #include "app/parts/mixtiles.h"
-#include "app/parts/paintcolour.h"
-#include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "drawing/dabs.h"
+#include "drawing/displayed.h"
+#include "drawing/washpainter.h"
 #include "words/findwords.h"
 #include "words/mixwords.h"
 

@@ -1,11 +1,11 @@
 #include "app/pairs/chartgrid.h"
 
-#include "app/parts/paintcolour.h"
 #include "app/parts/plainwords.h"
-#include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
+#include "drawing/displayed.h"
+#include "drawing/washpainter.h"
 
 #include <QPainter>
 #include <algorithm>

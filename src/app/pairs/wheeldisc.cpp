@@ -1,9 +1,9 @@
 #include "app/pairs/wheeldisc.h"
 
-#include "app/parts/paintcolour.h"
 #include "app/parts/words.h"
 #include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
+#include "drawing/displayed.h"
 #include "mixing/ratios.h"
 
 #include <QHelpEvent>

@@ -239,8 +239,8 @@ void ChoicePanel::choose()
     Q_EMIT staircaseChanged();
     m_pool = poolNow();
     const std::size_t tubes = m_pool.paints.size() - m_pool.leftOut.size();
-    const Limits limits{wishes.school, placesOf(wishes.must), m_pool.leftOut, wishes.mostTubes, 50};
-    begin(limits, tr("Trying every mix of %1").arg(text(counted(tubes, "tube"))));
+    begin(limitsOf(wishes, m_pool, m_document.notebook()),
+          tr("Trying every mix of %1").arg(text(counted(tubes, "tube"))));
 }
 
 void ChoicePanel::showKept(int index)
@@ -253,19 +253,7 @@ void ChoicePanel::showKept(int index)
     m_keptId = palette->id;
     m_isStep = false;
     m_pool = poolNow();
-    begin(justThese(placesOf(palette->tubes)), tr("Mixing %1").arg(m_keptName));
-}
-
-/// The limits that leave but one set.
-Limits ChoicePanel::justThese(std::vector<std::size_t> tubes) const
-{
-    Limits limits;
-    limits.must = std::move(tubes);
-    limits.mostTubes = limits.must.size();
-    for (std::size_t i = 0; i < m_pool.paints.size(); ++i)
-        if (std::ranges::find(limits.must, i) == limits.must.end())
-            limits.never.push_back(i);
-    return limits;
+    begin(limitsOfJust(placesOf(palette->tubes), m_pool.paints.size()), tr("Mixing %1").arg(m_keptName));
 }
 
 void ChoicePanel::showStep(std::size_t step)
@@ -274,7 +262,7 @@ void ChoicePanel::showStep(std::size_t step)
         return;
     m_keptName.clear();
     m_isStep = true;
-    begin(justThese(m_stairs->steps[step].set.tubes), tr("Mixing"));
+    begin(limitsOfJust(m_stairs->steps[step].set.tubes, m_pool.paints.size()), tr("Mixing"));
 }
 
 void ChoicePanel::begin(const Limits& limits, const QString& what)

@@ -69,7 +69,6 @@ private:
     QWidget* makeWaiting();
     QWidget* makeTeaching();
     void climb(const Limits& limits);
-    Limits justThese(std::vector<std::size_t> tubes) const;
     TubePool poolNow() const;
     QString toBuy(const PaletteSet& set) const;
     void fillKept();

@@ -4,12 +4,12 @@
 #include "app/parts/colourfield.h"
 #include "app/parts/formfields.h"
 #include "app/parts/labels.h"
-#include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
-#include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "drawing/displayed.h"
+#include "drawing/washpainter.h"
 
 #include <QComboBox>
 #include <QGridLayout>

@@ -2,15 +2,15 @@
 
 #include "app/parts/act.h"
 #include "app/parts/formfields.h"
-#include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/tubechoicemodel.h"
 #include "app/parts/tubemodel.h"
-#include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "colour/srgb.h"
+#include "drawing/displayed.h"
+#include "drawing/washpainter.h"
 
 #include <QComboBox>
 #include <QGridLayout>

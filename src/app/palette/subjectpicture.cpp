@@ -1,8 +1,8 @@
 #include "app/palette/subjectpicture.h"
 
-#include "app/parts/paintcolour.h"
 #include "app/parts/words.h"
 #include "colour/observer.h"
+#include "drawing/displayed.h"
 #include "sheet/keptpicture.h"
 
 #include <QFileInfo>

@@ -1,13 +1,13 @@
 #include "app/parts/bench.h"
 
 #include "app/parts/act.h"
-#include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
-#include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
+#include "drawing/displayed.h"
+#include "drawing/washpainter.h"
 #include "words/sidebyside.h"
 
 #include <QHBoxLayout>

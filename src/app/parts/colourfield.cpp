@@ -1,9 +1,9 @@
 #include "app/parts/colourfield.h"
 
-#include "app/parts/paintcolour.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "colour/huefamily.h"
+#include "drawing/displayed.h"
 
 #include <QHelpEvent>
 #include <QKeyEvent>

@@ -1,7 +1,7 @@
 #pragma once
 
 #include "app/parts/cellwidget.h"
-#include "app/parts/washpainter.h"
+#include "drawing/washpainter.h"
 #include "mixing/waybetween.h"
 
 #include <vector>

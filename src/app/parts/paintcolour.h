@@ -1,18 +1,10 @@
 #pragma once
 
-#include "colour/cielab.h"
+#include "drawing/displayed.h"
 
-#include <QColor>
 #include <QIcon>
-#include <QImage>
 
 namespace iris {
-
-/// A paint's colour on the display; its value alone, as a neutral grey, when only values are looked at.
-QColor displayed(const Lab& lab, bool valuesOnly = false);
-
-/// A picture as it is, or in greys of the same L*.
-QImage displayed(const QImage& picture, bool valuesOnly);
 
 /// Paint as an icon that keeps its colour in a selected row, where the style would tint it.
 QIcon paintIcon(const QPixmap& paint);

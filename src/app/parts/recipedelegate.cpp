@@ -1,10 +1,10 @@
 #include "app/parts/recipedelegate.h"
 
-#include "app/parts/paintcolour.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/recipesmodel.h"
-#include "app/parts/washpainter.h"
 #include "app/theme/viewsettings.h"
+#include "drawing/displayed.h"
+#include "drawing/washpainter.h"
 
 #include <QPainter>
 

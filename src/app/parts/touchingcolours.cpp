@@ -1,9 +1,9 @@
 #include "app/parts/touchingcolours.h"
 
-#include "app/parts/paintcolour.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "drawing/displayed.h"
 
 #include <QPainter>
 

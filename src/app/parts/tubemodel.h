@@ -1,7 +1,7 @@
 #pragma once
 
 #include "app/document/document.h"
-#include "app/parts/washpainter.h"
+#include "drawing/washpainter.h"
 
 #include <QAbstractListModel>
 

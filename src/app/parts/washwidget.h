@@ -1,6 +1,6 @@
 #pragma once
 
-#include "app/parts/washpainter.h"
+#include "drawing/washpainter.h"
 
 #include <QWidget>
 #include <optional>

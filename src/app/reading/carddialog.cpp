@@ -2,7 +2,6 @@
 
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
-#include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/washwidget.h"
@@ -11,6 +10,7 @@
 #include "app/reading/readingwords.h"
 #include "app/reading/regioneditor.h"
 #include "app/theme/viewsettings.h"
+#include "drawing/displayed.h"
 #include "sheet/cardfiling.h"
 #include "words/paintwords.h"
 

@@ -1,11 +1,11 @@
 #include "app/sheets/predictionspage.h"
 
 #include "app/parts/labels.h"
-#include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
+#include "drawing/displayed.h"
 
 #include <QGridLayout>
 #include <QPainter>

@@ -1,9 +1,9 @@
 #include "app/sheets/sheetpreview.h"
 
 #include "app/document/document.h"
-#include "app/parts/paintcolour.h"
 #include "app/theme/viewsettings.h"
 #include "colour/observer.h"
+#include "drawing/displayed.h"
 #include "paint/paper.h"
 
 #include <QPainter>

@@ -1,8 +1,8 @@
 #include "app/well/layerswidget.h"
 
-#include "app/parts/paintcolour.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "drawing/displayed.h"
 
 #include <QPainter>
 

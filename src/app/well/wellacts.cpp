@@ -129,13 +129,12 @@ void WellActs::see(const std::vector<Look>& looks)
     add(step, tr("say how it looks"));
 }
 
-void WellActs::seeColour(const Lab& colour)
+void WellActs::seeColour(const Lab& colour, double sd)
 {
-    constexpr double readSd = 1;
     WellStep step;
     step.kind = WellStep::Kind::Seen;
     step.seen = colour;
-    step.sd = readSd;
+    step.sd = sd;
     add(step, tr("say what it looks like"));
 }
 
@@ -148,14 +147,15 @@ void WellActs::backTo(int steps)
     change(shorter, tr("take a puddle back"));
 }
 
-void WellActs::save()
+/// The puddle with what went in as its note; nothing while the well is clean.
+std::optional<MixRecord> WellActs::asMix() const
 {
     if (!record())
-        return;
+        return std::nullopt;
     const WellState state = stateOf(*record(), *m_document.studio());
     const auto recipe = recipeOf(state.contents);
     if (!recipe)
-        return;
+        return std::nullopt;
     MixRecord mix;
     mix.name = record()->name;
     mix.wash = recipe->wash;
@@ -165,7 +165,24 @@ void WellActs::save()
         lineage << stepWords(step);
     mix.notes = lineage.join(QStringLiteral("; ")).toStdString();
     mix.parts = mixPartsOf(*recipe, m_document.studio()->notebook);
-    m_document.keepMix(mix, tr("keep a puddle"));
+    return mix;
+}
+
+void WellActs::save()
+{
+    if (const auto mix = asMix())
+        m_document.keepMix(*mix, tr("keep a puddle"));
+}
+
+void WellActs::saveDried(const Dab& dab)
+{
+    auto mix = asMix();
+    if (!mix)
+        return;
+    mix->origin = MixOrigin::Typed;
+    mix->painted = dab.colour;
+    mix->uncertainty = dab.uncertainty;
+    m_document.keepMix(*mix, tr("learn from a puddle"));
 }
 
 void WellActs::markBest()

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "app/document/document.h"
+#include "sheet/pickedcolour.h"
 
 namespace iris {
 
@@ -31,10 +32,13 @@ public:
     void water();
     void blot();
     void see(const std::vector<Look>& looks);
-    void seeColour(const Lab& colour);
+    /// @param sd how far that may be off, deltaE00
+    void seeColour(const Lab& colour, double sd = 1);
     void backTo(int steps);
     /// Writes the puddle down as a mix, with what went in as its note.
     void save();
+    /// Writes it down as painted, with the colour it dried to, so that its tubes' strengths are learnt from it.
+    void saveDried(const Dab& dab);
     /// Marks it as the best of the attempts at its colour.
     void markBest();
     /// Pours half of another well in.
@@ -48,6 +52,7 @@ Q_SIGNALS:
 private:
     void add(WellStep step, const QString& what);
     void change(const WellRecord& well, const QString& what);
+    std::optional<MixRecord> asMix() const;
 
     Document& m_document;
     QWidget& m_window;

@@ -3,6 +3,7 @@
 #include "app/parts/colourfield.h"
 #include "app/parts/formfields.h"
 #include "app/parts/labels.h"
+#include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/touchingcolours.h"
@@ -10,9 +11,9 @@
 #include "app/parts/words.h"
 #include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
+#include "app/well/dabdialog.h"
 #include "app/well/layerswidget.h"
 #include "app/well/wellacts.h"
-#include "notebook/drying.h"
 #include "words/findwords.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
@@ -134,6 +135,11 @@ QWidget* WellPage::makeLeft()
     auto* said = new QHBoxLayout;
     said->setSpacing(2 * gridStep);
     said->addWidget(looks);
+    QAction* dab = addAct(
+        *this, tr("A dab's picture ..."), Qt::Key_D, [this] { askForDab(); },
+        tr("Read a dab out of the puddle off a picture of it"));
+    m_whileOpen.push_back(dab);
+    said->addWidget(actButton(*dab, "wellDab", this));
     said->addWidget(m_seen, 1);
     layout->addLayout(said);
     layout->addWidget(m_trouble);
@@ -264,6 +270,32 @@ void WellPage::seeTyped()
     m_acts->seeColour(*colour);
 }
 
+void WellPage::askForDab()
+{
+    const QString path = messages().fileToOpen(this, tr("A photograph or scan of a dab"), pictureFiles());
+    if (!path.isEmpty())
+        takePicture(path);
+}
+
+bool WellPage::takePicture(const QString& path)
+{
+    const WellState state = m_acts->record() ? stateOf(*m_acts->record(), *m_studio) : WellState{};
+    if (state.contents.isEmpty()) {
+        messages().tell(this, tr("A dab out of the well"), tr("The well is clean: nothing can have come out of it."));
+        return true;
+    }
+    const auto dries = drying(state.contents);
+    DabDialog dialog(m_context.settings(), path,
+                     seenLab(filmOf(state.contents, m_studio->paints), state.contents.wash, whitePaper()),
+                     dries ? std::optional(dries->lighter) : std::nullopt, this);
+    if (dialog.exec() != QDialog::Accepted || !dialog.dab())
+        return true;
+    if (dialog.toBeKept())
+        m_acts->saveDried(*dialog.dab());
+    m_acts->seeColour(dialog.dab()->colour, dialog.dab()->uncertainty);
+    return true;
+}
+
 /// What can lie below: the white paper, the papers of the notebook, and what the other wells would lay.
 void WellPage::fillOver()
 {
@@ -303,12 +335,17 @@ Spectrum WellPage::backing() const
 }
 
 /// How wet and dry differ: by what its own tubes did, or failing that by all that were read wet and dry.
-QString WellPage::dryingWords(const PuddleContents& contents) const
+std::optional<ExpectedDrying> WellPage::drying(const PuddleContents& contents) const
 {
     std::vector<TubeId> tubes;
     for (const auto& part : contents.parts)
         tubes.push_back(m_studio->notebook.tubes[part.first].id);
-    const auto drying = expectedDrying(m_studio->notebook, tubes);
+    return expectedDrying(m_studio->notebook, tubes);
+}
+
+QString WellPage::dryingWords(const PuddleContents& contents) const
+{
+    const auto drying = this->drying(contents);
     if (!drying)
         return tr("Colours are as they dry. Watercolour dries lighter; how much yours does is not measured yet.");
     return (drying->ofItsTubes

@@ -2,6 +2,7 @@
 
 #include "app/document/document.h"
 #include "app/parts/place.h"
+#include "notebook/drying.h"
 
 class QAction;
 class QComboBox;
@@ -29,6 +30,8 @@ public:
 
     QString count() const override;
     void takeFocus() override;
+    /// A picture of a dab out of the puddle.
+    bool takePicture(const QString& path) override;
     std::vector<WalkingKey> walkingKeys() const override;
 
     /// What is done to the wells.
@@ -59,6 +62,8 @@ private:
     void fillTubes();
     void fillOver();
     Spectrum backing() const;
+    std::optional<ExpectedDrying> drying(const PuddleContents& contents) const;
+    void askForDab();
     QString dryingWords(const PuddleContents& contents) const;
 
     Worktable& m_context;

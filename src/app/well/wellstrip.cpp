@@ -1,10 +1,10 @@
 #include "app/well/wellstrip.h"
 
-#include "app/parts/paintcolour.h"
 #include "app/parts/plainwords.h"
-#include "app/parts/washpainter.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "drawing/displayed.h"
+#include "drawing/washpainter.h"
 #include "words/findwords.h"
 
 #include <QPainter>

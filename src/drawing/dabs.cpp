@@ -1,6 +1,6 @@
-#include "app/parts/dabs.h"
+#include "drawing/dabs.h"
 
-#include "app/parts/paintcolour.h"
+#include "drawing/displayed.h"
 #include "finding/puddle.h"
 #include "mixing/ratios.h"
 

@@ -1,7 +1,7 @@
-#include "app/parts/washpainter.h"
+#include "drawing/washpainter.h"
 
-#include "app/parts/paintcolour.h"
 #include "colour/observer.h"
+#include "drawing/displayed.h"
 #include "paint/paper.h"
 
 #include <QImage>

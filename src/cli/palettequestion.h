@@ -1,0 +1,25 @@
+#pragma once
+
+#include "cli/commands.h"
+#include "notebook/pool.h"
+
+namespace iris {
+
+/// A question about palettes, asked in full.
+struct Question {
+    TubePool pool;
+    std::vector<Need> needs;
+    Limits limits;
+    bool surestFirst = false; ///< what is forgiving is preferred
+    Learned learned;          ///< of the paints
+    std::vector<std::string> remarks;
+
+    const std::vector<Paint>& paints() const { return pool.paints; }
+    bool isOwned(std::size_t place) const { return pool.isOwned(place); }
+    bool ownsAny() const;
+};
+
+/// What the arguments ask, of which tubes: those that are named, or a notebook's by where they are, or the table's.
+Result<Question> paletteQuestion(const PaletteArguments& arguments);
+
+} // namespace iris

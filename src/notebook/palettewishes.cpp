@@ -1,0 +1,85 @@
+#include "notebook/palettewishes.h"
+
+#include "base/text.h"
+
+#include <algorithm>
+#include <array>
+
+namespace iris {
+namespace {
+
+constexpr std::array<std::string_view, 5> poolNames{"palette", "drawer", "owned", "wished", "table"};
+
+constexpr std::array<std::pair<std::string_view, bool TubeTerms::*>, 5> termWords{
+    {{"single", &TubeTerms::singlePigments},
+     {"transparent", &TubeTerms::transparent},
+     {"lightfast", &TubeTerms::nothingFugitive},
+     {"no-metals", &TubeTerms::noListedMetals},
+     {"no-black", &TubeTerms::noTubeBlack}}};
+
+constexpr std::array<std::string_view, 8> preferenceNames{"owned",     "cheap",           "lightfast",  "transparent",
+                                                          "no metals", "single pigments", "few threes", "forgiving"};
+
+} // namespace
+
+std::string_view nameOf(Pool pool)
+{
+    return poolNames[static_cast<std::size_t>(pool)];
+}
+
+std::optional<Pool> parsePool(std::string_view name)
+{
+    const auto found = std::ranges::find(poolNames, name);
+    return found == poolNames.end() ? std::nullopt : std::optional(static_cast<Pool>(found - poolNames.begin()));
+}
+
+std::string wordsOf(const TubeTerms& terms)
+{
+    std::string words;
+    for (const auto& [word, asked] : termWords)
+        if (terms.*asked)
+            words.append(words.empty() ? "" : " ").append(word);
+    return words;
+}
+
+TubeTerms termsFromWords(std::string_view words)
+{
+    TubeTerms terms;
+    for (const std::string_view word : split(words, ' '))
+        for (const auto& [name, asked] : termWords)
+            if (word == name)
+                terms.*asked = true;
+    return terms;
+}
+
+std::string_view nameOf(Preference preference)
+{
+    return preferenceNames[static_cast<std::size_t>(preference)];
+}
+
+std::optional<Preference> parsePreference(std::string_view name)
+{
+    const auto found = std::ranges::find(preferenceNames, lowered(trimmed(name)));
+    return found == preferenceNames.end() ? std::nullopt
+                                          : std::optional(static_cast<Preference>(found - preferenceNames.begin()));
+}
+
+std::string wordsOf(const std::vector<Preference>& preferences)
+{
+    std::string words;
+    for (const Preference preference : preferences)
+        words.append(words.empty() ? "" : ", ").append(nameOf(preference));
+    return words;
+}
+
+std::vector<Preference> preferencesFromWords(std::string_view words)
+{
+    std::vector<Preference> preferences;
+    for (const Preference preference : allPreferences)
+        for (const std::string& word : split(words, ','))
+            if (parsePreference(word) == preference && (preferences.empty() || preferences.back() != preference))
+                preferences.push_back(preference);
+    return preferences;
+}
+
+} // namespace iris
