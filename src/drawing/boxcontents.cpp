@@ -49,7 +49,7 @@ CardLook cardOf(const Need& need, const NeedAnswer& answer, std::span<const Pain
         card.words = QObject::tr("No tube of the box is what it asks for.");
         return card;
     }
-    card.words = asText(recipeWords(card.recipe, paints));
+    card.words = asText(recipeWords(card.recipe, paints) + ", " + washWord(card.recipe.wash));
     card.laid = colourOf(card.recipe, paints);
     Recipe full = card.recipe;
     full.wash = wash::full;

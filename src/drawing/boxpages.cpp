@@ -20,6 +20,8 @@ constexpr double titleHigh = 9;
 constexpr double rim = 3;
 constexpr double railHigh = 9;
 constexpr double noteHigh = 4.6;
+constexpr double letterWide = 1.75; ///< of the type of the notes, more than most take, so that none is cut
+constexpr double leastNotes = 80;
 constexpr double gap = 4;
 constexpr double cardHigh = 27;
 constexpr int cardsInARow = 3;
@@ -39,9 +41,12 @@ public:
     QPainter& painter() { return m_painter; }
     const BoxInk& ink() const { return m_ink; }
 
+    /// With no softened edges, which would show as seams where colours touch.
     void fill(const QRectF& mm, const Lab& colour)
     {
+        m_painter.setRenderHint(QPainter::Antialiasing, false);
         m_painter.fillRect(scaled(mm), displayed(colour, m_ink.valuesOnly));
+        m_painter.setRenderHint(QPainter::Antialiasing);
     }
     void frame(const QRectF& mm)
     {
@@ -114,8 +119,8 @@ void drawCard(QuarterPainter& to, const CardLook& card, std::span<const Paint> p
     const double high = place.height() - gap;
     to.fill({place.left(), place.top(), swatch, high}, card.target);
     if (!card.recipe.parts.empty()) {
+        to.fill({place.left() + swatch, place.top(), swatch, high}, card.laid);
         to.fill({place.left() + swatch, place.top(), swatch, high / 3}, card.full);
-        to.fill({place.left() + swatch, place.top() + high / 3, swatch, high * 2 / 3}, card.laid);
     }
     const double left = place.left() + 2 * swatch + 2.5;
     const double wide = place.right() - left;
@@ -152,8 +157,16 @@ BoxPlan planOf(const BoxContents& contents, SheetFormat format)
         plan.pans.push_back(at);
         plan.rails.push_back({at.left() + 0.5, at.bottom() + 0.5, at.width() - 1, railHigh - 1});
     }
-    plan.notes = {margin, plan.tin.bottom() + 2, wide, noteHigh * static_cast<double>(contents.notes.size())};
-    double top = plan.notes.bottom() + gap;
+    const double beside = plan.page.width() - margin - plan.tin.right() - gap;
+    const bool fitsBeside = beside >= leastNotes;
+    QPointF at =
+        fitsBeside ? QPointF(plan.tin.right() + gap, plan.tin.top()) : QPointF(plan.tin.left(), plan.tin.bottom() + 2);
+    for (const QString& words : contents.notes) {
+        const double room = fitsBeside ? beside : wide;
+        plan.notes.push_back({at, QSizeF(room, noteHigh * std::ceil((words.size() + 1) * letterWide / room))});
+        at.setY(plan.notes.back().bottom() + 1.5);
+    }
+    double top = std::max(plan.tin.bottom(), at.y()) + gap;
     const double cardWide = (wide - (cardsInARow - 1) * gap) / cardsInARow;
     for (std::size_t i = 0; i < contents.cards.size(); i += cardsInARow) {
         const double pageEnd = static_cast<double>(plan.pages) * plan.page.height() - margin;
@@ -181,9 +194,8 @@ void drawBox(QPainter& painter, const BoxContents& contents, const BoxPlan& plan
         else
             to.frame(plan.pans[i]);
     }
-    for (qsizetype i = 0; i < contents.notes.size(); ++i)
-        to.line({plan.notes.left(), plan.notes.top() + noteHigh * static_cast<double>(i), plan.notes.width(), noteHigh},
-                contents.notes[i], 12);
+    for (std::size_t i = 0; i < plan.notes.size(); ++i)
+        to.lines(plan.notes[i], contents.notes[static_cast<qsizetype>(i)], 12);
     for (std::size_t i = 0; i < plan.cards.size(); ++i)
         drawCard(to, contents.cards[i], contents.paints, plan.cards[i]);
     painter.restore();

@@ -49,7 +49,7 @@ struct BoxPlan {
     QRectF tin;                ///< the box with its rim
     std::vector<QRectF> pans;  ///< one a pan of the layout, true to size
     std::vector<QRectF> rails; ///< the words below each
-    QRectF notes;
+    std::vector<QRectF> notes; ///< beside the tin where there is room, else below; as high as their words take
     std::vector<QRectF> cards;
 };
 

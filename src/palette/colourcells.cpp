@@ -61,4 +61,13 @@ std::vector<std::size_t> nearestColours(const ColourCells& cells, std::span<cons
     return nearest;
 }
 
+std::vector<double> nearestShares(const ColourCells& cells, std::span<const Lab> colours)
+{
+    std::vector<double> shares(colours.size());
+    const std::vector<std::size_t> nearest = nearestColours(cells, colours);
+    for (std::size_t cell = 0; cell < nearest.size(); ++cell)
+        shares[nearest[cell]] += cells.shares[cell];
+    return shares;
+}
+
 } // namespace iris

@@ -25,4 +25,7 @@ ColourCells colourCells(std::span<const Lab> pixels);
 /// @param colours at least one
 std::vector<std::size_t> nearestColours(const ColourCells& cells, std::span<const Lab> colours);
 
+/// For each of some colours the share of the picture that is nearest to it; they sum to 1.
+std::vector<double> nearestShares(const ColourCells& cells, std::span<const Lab> colours);
+
 } // namespace iris

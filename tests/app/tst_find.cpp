@@ -18,7 +18,10 @@
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
 #include "colour/deltae.h"
+#include "colour/observer.h"
+#include "colour/srgb.h"
 #include "finding/mother.h"
+#include "paint/paper.h"
 #include "sheet/pickedcolour.h"
 #include "words/findwords.h"
 
@@ -513,18 +516,18 @@ void TestFind::aDabIsReadIntoTheWell()
     m_window->goTo(well());
     QVERIFY(well().takePicture(m_answer)); // a clean well: told, no dialog
     QVERIFY2(m_told.join(' ').contains("clean"), qPrintable(m_told.join(' ')));
-    well().acts().putIn(tube("Lemon"), 3);
-    well().acts().putIn(tube("Phthalo"), 0.25);
-    // As it came out: the phthalo twice as strong as thought.
+    well().acts().putIn(tube("Sienna"), 3);
+    well().acts().putIn(tube("Ultramarine"), 1);
+    // As it came out: the blue twice as strong as thought.
     std::vector<Paint> stronger = m_document->studio()->paints;
-    const std::size_t phthalo = m_document->studio()->placeOf(tube("Phthalo")).value();
-    stronger[phthalo].strength *= 2;
+    const std::size_t blue = m_document->studio()->placeOf(tube("Ultramarine")).value();
+    stronger[blue].strength *= 2;
     const auto contents = stateOf(notebook().wells[0], *m_document->studio()).contents;
     const Lab truth = seenLab(filmOf(contents, stronger), 1, whitePaper());
     const auto inLamplight = [](const Lab& colour) {
         const LinearRgb light = toLinearRgb(toXyz(colour, d50White));
-        const Srgb shown = toSrgb(
-            toXyz(toLab(toXyz(LinearRgb{0.9 * light.red, 0.85 * light.green, 0.6 * light.blue}), d50White), d50White));
+        const Srgb shown =
+            toSrgb(toLab(toXyz(LinearRgb{0.9 * light.red, 0.85 * light.green, 0.6 * light.blue}), d50White));
         return QColor(shown.red, shown.green, shown.blue);
     };
     QImage image(600, 300, QImage::Format_RGB32);
@@ -534,7 +537,7 @@ void TestFind::aDabIsReadIntoTheWell()
             image.setPixelColor(x, y, inLamplight(truth));
     QVERIFY(image.save(m_answer));
 
-    const double before = m_document->studio()->learned.strengths[phthalo];
+    const double before = m_document->studio()->learned.strengths[blue];
     Lab seenAs{};
     auto* timer = new QTimer(this);
     timer->setInterval(20);
@@ -543,6 +546,10 @@ void TestFind::aDabIsReadIntoTheWell()
         if (!dialog || !dialog->isOpen())
             return;
         timer->deleteLater();
+        const auto end = qScopeGuard([&] { // also when a check fails
+            if (dialog->isVisible())
+                dialog->reject();
+        });
         const auto clickAt = [&](QPoint place) {
             QTest::mouseClick(&dialog->canvas(), Qt::LeftButton, {},
                               dialog->canvas().toWidget(QPointF(place) + QPointF(0.5, 0.5)).toPoint());
@@ -554,10 +561,10 @@ void TestFind::aDabIsReadIntoTheWell()
         QVERIFY(!learn->isEnabled());
         clickAt({102, 150}); // the paper was the next click: no lighter than the dab
         QVERIFY(!dialog->dab());
-        QVERIFY(dialog->findChild<QLabel>("dabTold")->text().contains("lighter"));
+        QVERIFY(dialog->findChild<QLabel*>("dabTold")->text().contains("lighter"));
         dialog->findChild<QPushButton*>("dabPaperNext")->setChecked(true);
         clickAt({400, 150});
-        QVERIFY2(deltaE00(dialog->dab()->colour, truth) < 1, qPrintable(dialog->findChild<QLabel>("dabTold")->text()));
+        QVERIFY2(deltaE00(dialog->dab()->colour, truth) < 1, qPrintable(dialog->findChild<QLabel*>("dabTold")->text()));
         dialog->findChild<QCheckBox*>("dabDry")->setChecked(false);
         QVERIFY(!learn->isEnabled());
         dialog->findChild<QCheckBox*>("dabDry")->setChecked(true);
@@ -570,7 +577,7 @@ void TestFind::aDabIsReadIntoTheWell()
     QCOMPARE(notebook().mixes[0].painted, std::optional(seenAs));
     QCOMPARE(notebook().wells[0].steps.back().kind, WellStep::Kind::Seen);
     COMES_TRUE(!m_document->studio()->behind);
-    QVERIFY(m_document->studio()->learned.strengths[phthalo] > 1.1 * before);
+    QVERIFY(m_document->studio()->learned.strengths[blue] > 1.1 * before);
 }
 
 /// The pins of a picture stay: opened again, from its file or out of the notebook, they are all there.

@@ -14,6 +14,7 @@
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
 #include "files/outputfile.h"
+#include "palette/partners.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -64,8 +65,15 @@ ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSetting
             [this](double share) { m_progress->setValue(static_cast<int>(1000 * share)); });
     connect(&document, &Document::tubesChanged, this, &ChoicePanel::forget);
     connect(&needsModel, &QAbstractItemModel::modelReset, this, &ChoicePanel::forget);
-    connect(&document, &Document::wishesChanged, this, &ChoicePanel::forget);
+    connect(&document, &Document::wishesChanged, this, &ChoicePanel::askAnew);
+    m_patience.setSingleShot(true);
+    m_patience.setInterval(250);
+    connect(&m_patience, &QTimer::timeout, this, [this] {
+        if (m_choosing.isRunning())
+            showPage(WaitingPage);
+    });
     connect(&document, &Document::palettesChanged, this, &ChoicePanel::fillKept);
+    addActions(m_inHand->actions());
     fillKept();
     forget();
 }
@@ -166,6 +174,10 @@ QWidget* ChoicePanel::makeResult(ViewSettings& settings)
     m_proof->setWordWrap(true);
     m_wells = new WellsStrip(settings, page);
     m_wells->setObjectName(QStringLiteral("wells"));
+    m_inHand = new TubeInHand(page);
+    connect(m_wells, &CellWidget::cellChosen, this, &ChoicePanel::showTubeInHand);
+    connect(m_inHand, &TubeInHand::mustStay, this, &ChoicePanel::keepInHand);
+    connect(m_inHand, &TubeInHand::leftOut, this, &ChoicePanel::leaveOutInHand);
     m_list = new QListView(page);
     m_list->setObjectName(QStringLiteral("recipes"));
     m_list->setAccessibleName(tr("Recipes"));
@@ -179,6 +191,7 @@ QWidget* ChoicePanel::makeResult(ViewSettings& settings)
     layout->addWidget(m_proof);
     layout->addSpacing(gridStep);
     layout->addWidget(m_wells);
+    layout->addWidget(m_inHand);
     layout->addLayout(makeSets());
     layout->addWidget(m_list, 1);
     m_ofRecipes = {
@@ -229,18 +242,43 @@ std::vector<std::size_t> ChoicePanel::placesOf(const std::vector<TubeId>& ids) c
     return places;
 }
 
+/// What is asked for, of the pool as it is.
+Limits ChoicePanel::limitsNow() const
+{
+    Limits limits = limitsOf(m_document.notebook().wishes, m_pool, m_document.notebook());
+    const auto isIn = [](const std::vector<std::string>& names, const Paint& paint) {
+        return std::ranges::find(names, paint.name) != names.end();
+    };
+    for (std::size_t place = 0; place < m_pool.paints.size(); ++place) {
+        if (m_pool.isOwned(place) || std::ranges::find(limits.never, place) != limits.never.end())
+            continue;
+        if (isIn(m_neverBuy, m_pool.paints[place]))
+            limits.never.push_back(place);
+        else if (isIn(m_mustBuy, m_pool.paints[place]))
+            limits.must.push_back(place);
+    }
+    return limits;
+}
+
 void ChoicePanel::choose()
 {
-    const PaletteWishes& wishes = m_document.notebook().wishes;
     m_keptName.clear();
     m_isStep = false;
+    m_asked.reset();
     m_climbing.drop();
     m_stairs.reset();
     Q_EMIT staircaseChanged();
     m_pool = poolNow();
-    const std::size_t tubes = m_pool.paints.size() - m_pool.leftOut.size();
-    begin(limitsOf(wishes, m_pool, m_document.notebook()),
-          tr("Trying every mix of %1").arg(text(counted(tubes, "tube"))));
+    const Limits limits = limitsNow();
+    begin(limits, tr("Trying every mix of %1").arg(text(counted(m_pool.paints.size() - limits.never.size(), "tube"))));
+}
+
+/// What is asked for has changed: an answer on show changes with it, while one watches.
+void ChoicePanel::askAnew()
+{
+    if (!m_choice || !m_keptName.isEmpty())
+        return forget();
+    choose();
 }
 
 void ChoicePanel::showKept(int index)
@@ -252,6 +290,7 @@ void ChoicePanel::showKept(int index)
     m_keptName = text(palette->name);
     m_keptId = palette->id;
     m_isStep = false;
+    m_asked.reset();
     m_pool = poolNow();
     begin(limitsOfJust(placesOf(palette->tubes), m_pool.paints.size()), tr("Mixing %1").arg(m_keptName));
 }
@@ -262,6 +301,7 @@ void ChoicePanel::showStep(std::size_t step)
         return;
     m_keptName.clear();
     m_isStep = true;
+    m_asked.reset();
     begin(limitsOfJust(m_stairs->steps[step].set.tubes, m_pool.paints.size()), tr("Mixing"));
 }
 
@@ -269,7 +309,11 @@ void ChoicePanel::begin(const Limits& limits, const QString& what)
 {
     m_waiting->setText(what);
     m_progress->setValue(0);
-    if (!m_isStep) // that is there within a frame or two
+    m_help.clear();
+    m_ways.clear();
+    if (m_choice) // what is on show stays for as long as a changed question mostly takes
+        m_patience.start();
+    else
         showPage(WaitingPage);
     m_studio = m_document.studio();
     m_needs = m_needsModel.needs();
@@ -277,11 +321,59 @@ void ChoicePanel::begin(const Limits& limits, const QString& what)
         || m_session->needs() != m_needs)
         m_session = std::make_shared<ChoiceSession>(m_pool.paints, m_needs);
     m_choosing.start(
-        [session = m_session, limits](const JobTools& tools) { return session->choose(limits, tools.workOptions()); },
+        [session = m_session, limits, surest = isForgivingPreferred(), needs = m_needs, pool = m_pool,
+         studio = m_studio](const JobTools& tools) {
+            Result<Choice> choice = session->choose(limits, tools.workOptions());
+            if (choice && surest)
+                surestFirst(*choice, needs, pool.paints, learnedOf(pool, studio->learned), tools.stop);
+            return choice;
+        },
         [this, limits](const Result<Choice>& choice) {
             take(choice);
-            if (m_choice && !m_isStep && m_keptName.isEmpty() && limits.school == School::Free)
+            if (!m_choice || m_isStep || !m_keptName.isEmpty())
+                return;
+            if (limits.school == School::Free)
                 climb(limits);
+            if (limits.school == School::Triad && limits.red == RedPrimary::Either)
+                askBothWays(limits);
+        });
+}
+
+bool ChoicePanel::isForgivingPreferred() const
+{
+    const auto& prefer = m_document.notebook().wishes.prefer;
+    return std::ranges::find(prefer, Preference::Forgiving) != prefer.end();
+}
+
+/// What the other school of the red primary would choose, told beside the choice.
+void ChoicePanel::askBothWays(const Limits& limits)
+{
+    m_bothWays.start(
+        [session = m_session, limits, pool = m_pool](const JobTools& tools) {
+            QStringList ways;
+            for (const RedPrimary red : {RedPrimary::Red, RedPrimary::Magenta}) {
+                Limits way = limits;
+                way.red = red;
+                way.mostSets = 1;
+                const auto choice = session->choose(way, tools.workOptions());
+                const bool found = choice && choice->end == ChoiceEnd::Done && !choice->sets.empty();
+                QStringList names;
+                if (found)
+                    for (const std::size_t tube : choice->sets.front().tubes)
+                        names << text(pool.paints[tube].name);
+                const QString which = red == RedPrimary::Red ? tr("With a red") : tr("With a magenta");
+                ways << (found ? tr("%1: %2 of %3 with %4.")
+                                     .arg(which)
+                                     .arg(std::ranges::count_if(choice->sets.front().answers, &NeedAnswer::met))
+                                     .arg(choice->sets.front().answers.size())
+                                     .arg(listed(names))
+                               : tr("%1: no triad.").arg(which));
+            }
+            return ways.join(QLatin1Char(' '));
+        },
+        [this](const QString& ways) {
+            m_ways = ways;
+            showProof();
         });
 }
 
@@ -306,6 +398,7 @@ void ChoicePanel::cancel()
 
 void ChoicePanel::take(const Result<Choice>& choice)
 {
+    m_patience.stop();
     if (!choice)
         say(text(choice.error().message));
     else if (choice->end == ChoiceEnd::Stopped)
@@ -347,10 +440,16 @@ void ChoicePanel::showChoice(const Choice& choice)
 /// The answer no longer belongs to the question.
 void ChoicePanel::forget()
 {
+    m_patience.stop();
     m_choosing.drop();
     m_climbing.drop();
     m_weighing.drop();
+    m_helping.drop();
+    m_bothWays.drop();
     m_choice.reset();
+    m_asked.reset();
+    m_help.clear();
+    m_ways.clear();
     m_stairs.reset();
     m_isStep = false;
     Q_EMIT staircaseChanged();
@@ -413,7 +512,8 @@ void ChoicePanel::showSet()
     for (const NeedAnswer& answer : set.answers)
         states.push_back(answer.met ? NeedsModel::State::Met : NeedsModel::State::Missed);
     m_needsModel.setStates(std::move(states));
-    m_setLabel->setText(m_isStep                        ? tr("One step of the stairs")
+    m_setLabel->setText(m_asked                         ? tr("One tube swapped")
+                        : m_isStep                      ? tr("One step of the stairs")
                         : m_choice->setsOfThisSize == 1 ? tr("The only such set")
                                                         : tr("Set %1 of %2%3")
                                                               .arg(m_shown + 1)
@@ -427,7 +527,24 @@ void ChoicePanel::showSet()
     m_forgetKept->setVisible(!m_keptName.isEmpty());
     m_setLabel->setVisible(m_keptName.isEmpty());
     weigh();
+    lookForHelp();
     Q_EMIT answersChanged();
+}
+
+/// The tube that would meet what the set on show does not, told when it is known.
+void ChoicePanel::lookForHelp()
+{
+    m_help.clear();
+    const PaletteSet& set = m_choice->sets[m_shown];
+    m_helping.drop();
+    if (std::ranges::all_of(set.answers, &NeedAnswer::met))
+        return;
+    m_helping.start([set, needs = m_needs,
+                     pool = m_pool](const JobTools& tools) { return shortfallsOf(set, needs, pool, tools.stop); },
+                    [this](const std::vector<Shortfall>& shortfalls) {
+                        m_help = shortfallWords(shortfalls, m_needs);
+                        showProof();
+                    });
 }
 
 /// How sure each recipe is to come out, told when it is known.
@@ -452,12 +569,24 @@ void ChoicePanel::showHeadline()
         : all           ? tr("%1: all %2 colours, %3 on average").arg(who, QString::number(met), apart(set.meanApart))
                         : tr("%1: %2 of %3, %4 on average")
                     .arg(who, QString::number(met), text(counted(set.answers.size(), "colour")), apart(set.meanApart)));
+    showProof();
+}
+
+void ChoicePanel::showProof()
+{
+    if (!m_choice)
+        return;
+    const PaletteSet& set = m_choice->sets[m_shown];
     QStringList words;
     if (m_keptName.isEmpty() && !m_isStep)
         words << proofText(*m_choice, m_studio->notebook.wishes.school);
     if (const QString buy = toBuy(set); !buy.isEmpty())
         words << buy;
-    if (!m_choice->unreachable.empty() && !m_isStep)
+    if (!m_ways.isEmpty())
+        words << m_ways;
+    if (!m_help.isEmpty())
+        words << m_help;
+    else if (!m_choice->unreachable.empty() && !m_isStep)
         words << nearestWords(*m_choice);
     m_proof->setText(words.join(QLatin1Char(' ')));
 }
@@ -486,7 +615,125 @@ void ChoicePanel::showWells(const PaletteSet& set)
                                                                       : static_cast<std::int64_t>(reason.tube));
         wells.push_back(std::move(well));
     }
+    const auto inHand = static_cast<std::size_t>(m_wells->current());
+    const QString before = inHand < m_wells->wells().size() ? m_wells->wells()[inHand].name : QString();
     m_wells->setWells(std::move(wells));
+    for (std::size_t i = 0; i < set.tubes.size(); ++i)
+        if (m_wells->wells()[i].name == before)
+            m_wells->take(static_cast<int>(i));
+    showTubeInHand();
+}
+
+/// The tube in hand, and what can be done with it.
+void ChoicePanel::showTubeInHand()
+{
+    const int well = m_wells->current();
+    if (!m_choice || well < 0)
+        return m_inHand->showNone(offersAllowed());
+    const PaletteSet& set = m_choice->sets[m_shown];
+    const std::size_t tube = set.tubes[static_cast<std::size_t>(well)];
+    const Paint& paint = m_pool.paints[tube];
+    QString words = tr("%1: %2.").arg(text(paint.name), m_wells->wells()[static_cast<std::size_t>(well)].detail);
+    const School school = m_studio->notebook.wishes.school;
+    if (school == School::SplitPrimary || school == School::SplitPlus)
+        for (const Partners& partners : partnersOf(m_pool.paints, set.tubes))
+            if (partners.tube == tube)
+                words +=
+                    tr(" Cleanest with %1, greyest with %2.")
+                        .arg(text(m_pool.paints[partners.cleanest].name), text(m_pool.paints[partners.greyest].name));
+    const Limits limits = limitsNow();
+    const bool stays = std::ranges::find(limits.must, tube) != limits.must.end();
+    m_inHand->show(words, stays, offersInstead(tube), offersAllowed());
+}
+
+/// What does as well in the place of a tube.
+std::vector<TubeInHand::Offer> ChoicePanel::offersInstead(std::size_t tube)
+{
+    const Choice& asked = m_asked ? *m_asked : *m_choice;
+    std::vector<TubeInHand::Offer> offers;
+    for (const Swap& swap : swapsOf(m_choice->sets[m_shown].tubes, asked.equals))
+        if (swap.tube == tube)
+            for (const std::size_t other : swap.instead)
+                offers.push_back({tr("%1 in its place").arg(nameInList(m_pool.paints[other].name)),
+                                  [this, tube, other] { swapInHand(tube, other); }});
+    return offers;
+}
+
+std::vector<TubeInHand::Offer> ChoicePanel::offersAllowed()
+{
+    std::vector<TubeInHand::Offer> offers;
+    for (const TubeId id : m_document.notebook().wishes.never)
+        if (const Tube* left = m_document.notebook().tube(id))
+            offers.push_back({tr("Allow %1 again").arg(nameInList(left->name)), [this, id] {
+                                  PaletteWishes wishes = m_document.notebook().wishes;
+                                  std::erase(wishes.never, id);
+                                  m_document.changeWishes(wishes);
+                              }});
+    for (const std::string& name : m_neverBuy)
+        offers.push_back({tr("Allow %1 again").arg(nameInList(name)), [this, name] {
+                              std::erase(m_neverBuy, name);
+                              askAnew();
+                          }});
+    return offers;
+}
+
+/// The same set with one tube in the place of another; what it was chosen from stays the question.
+void ChoicePanel::swapInHand(std::size_t tube, std::size_t other)
+{
+    if (!m_choice)
+        return;
+    std::vector<std::size_t> tubes = m_choice->sets[m_shown].tubes;
+    std::ranges::replace(tubes, tube, other);
+    std::ranges::sort(tubes);
+    const Choice asked = m_asked ? *m_asked : *m_choice;
+    const auto listed = std::ranges::find(asked.sets, tubes, &PaletteSet::tubes);
+    if (listed != asked.sets.end()) {
+        m_isStep = false;
+        m_asked.reset();
+        m_choice = asked;
+        m_shown = static_cast<std::size_t>(listed - asked.sets.begin());
+        return showSet();
+    }
+    m_isStep = true;
+    m_asked = asked;
+    begin(limitsOfJust(tubes, m_pool.paints.size()), tr("Mixing"));
+}
+
+void ChoicePanel::keepInHand(bool stays)
+{
+    const int well = m_wells->current();
+    if (!m_choice || well < 0)
+        return;
+    const std::size_t place = m_choice->sets[m_shown].tubes[static_cast<std::size_t>(well)];
+    if (!m_pool.isOwned(place)) {
+        const std::string& name = m_pool.paints[place].name;
+        std::erase(m_mustBuy, name);
+        if (stays)
+            m_mustBuy.push_back(name);
+        return askAnew();
+    }
+    PaletteWishes wishes = m_document.notebook().wishes;
+    std::erase(wishes.must, m_pool.tubes[place]);
+    if (stays)
+        wishes.must.push_back(m_pool.tubes[place]);
+    m_document.changeWishes(wishes);
+}
+
+void ChoicePanel::leaveOutInHand()
+{
+    const int well = m_wells->current();
+    if (!m_choice || well < 0)
+        return;
+    const std::size_t place = m_choice->sets[m_shown].tubes[static_cast<std::size_t>(well)];
+    if (!m_pool.isOwned(place)) {
+        std::erase(m_mustBuy, m_pool.paints[place].name);
+        m_neverBuy.push_back(m_pool.paints[place].name);
+        return askAnew();
+    }
+    PaletteWishes wishes = m_document.notebook().wishes;
+    std::erase(wishes.must, m_pool.tubes[place]);
+    wishes.never.push_back(m_pool.tubes[place]);
+    m_document.changeWishes(wishes);
 }
 
 std::vector<TubeId> ChoicePanel::shownTubes() const

@@ -2,10 +2,13 @@
 
 #include "app/jobs/job.h"
 #include "app/palette/needsmodel.h"
+#include "app/palette/shortfall.h"
+#include "app/palette/tubeinhand.h"
 #include "app/parts/recipesmodel.h"
 #include "notebook/pool.h"
 #include "palette/choicesession.h"
 
+#include <QTimer>
 #include <QWidget>
 
 class QAction;
@@ -51,10 +54,21 @@ public:
     const std::optional<Choice>& choice() const { return m_choice; }
     const std::optional<Staircase>& staircase() const { return m_stairs; }
     const TubePool& pool() const { return m_pool; }
-    bool isBusy() const { return m_choosing.isRunning() || m_climbing.isRunning() || m_weighing.isRunning(); }
+    bool isBusy() const
+    {
+        return m_choosing.isRunning() || m_climbing.isRunning() || m_weighing.isRunning() || m_helping.isRunning()
+               || m_bothWays.isRunning();
+    }
     /// The tubes of the set on show; empty when there is none.
     std::vector<TubeId> shownTubes() const;
     std::size_t shownSet() const { return m_shown; }
+    /// The set on show, counting pool(); null when there is none.
+    const PaletteSet* setOnShow() const { return m_choice ? &m_choice->sets[m_shown] : nullptr; }
+    /// The needs it answers, and the studio it is about.
+    const std::vector<Need>& needs() const { return m_needs; }
+    const StudioPtr& studio() const { return m_studio; }
+    /// The name of the kept palette on show; empty for a choice.
+    const QString& keptName() const { return m_keptName; }
 
 Q_SIGNALS:
     /// The recipes on show have changed, or there are none any more.
@@ -81,6 +95,18 @@ private:
     void showSet();
     void showHeadline();
     void weigh();
+    void lookForHelp();
+    void askBothWays(const Limits& limits);
+    Limits limitsNow() const;
+    bool isForgivingPreferred() const;
+    void askAnew();
+    void showTubeInHand();
+    void keepInHand(bool stays);
+    void leaveOutInHand();
+    void swapInHand(std::size_t tube, std::size_t other);
+    std::vector<TubeInHand::Offer> offersInstead(std::size_t tube);
+    std::vector<TubeInHand::Offer> offersAllowed();
+    void showProof();
     void showWells(const PaletteSet& set);
     std::vector<std::size_t> placesOf(const std::vector<TubeId>& ids) const;
     void say(const QString& words);
@@ -93,14 +119,23 @@ private:
     Job<Result<Choice>> m_choosing;
     Job<Result<Staircase>> m_climbing;
     std::optional<Staircase> m_stairs;
-    Job<std::vector<double>> m_weighing; ///< how sure the recipes on show are
-    TubePool m_pool;                     ///< the choice is out of these
-    StudioPtr m_studio;                  ///< the choice is about its tubes
+    Job<std::vector<double>> m_weighing;   ///< how sure the recipes on show are
+    Job<std::vector<Shortfall>> m_helping; ///< looks for the tube that would meet what is not met
+    Job<QString> m_bothWays;               ///< a triad with a red and with a magenta
+    QString m_help;
+    QString m_ways;
+    TubePool m_pool;    ///< the choice is out of these
+    StudioPtr m_studio; ///< the choice is about its tubes
     std::vector<Need> m_needs;
     RecipesModel m_recipes;
     std::optional<Choice> m_choice;
-    QString m_keptName;    ///< of the kept palette on show; empty for a choice
-    bool m_isStep = false; ///< a step of the staircase is on show
+    QString m_keptName;            ///< of the kept palette on show; empty for a choice
+    bool m_isStep = false;         ///< a step of the staircase, or a set with one tube swapped, is on show
+    std::optional<Choice> m_asked; ///< the choice that such a set comes from
+    /// Of paints that are not the painter's yet those that must be in or stay out, by name: they have no other
+    /// identity.
+    std::vector<std::string> m_mustBuy;
+    std::vector<std::string> m_neverBuy;
     PaletteId m_keptId;
     std::size_t m_shown = 0;
     QAction* m_chooseAct = nullptr;
@@ -116,6 +151,8 @@ private:
     PlainLabel* m_headline = nullptr;
     PlainLabel* m_proof = nullptr;
     WellsStrip* m_wells = nullptr;
+    TubeInHand* m_inHand = nullptr;
+    QTimer m_patience; ///< before a question is waited for visibly
     QListView* m_list = nullptr;
     PlainLabel* m_setLabel = nullptr;
     QAction* m_previous = nullptr;

@@ -1,5 +1,6 @@
 #include "app/palette/paletteview.h"
 
+#include "app/palette/boxpage.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/choosepage.h"
 #include "app/palette/comparepage.h"
@@ -24,16 +25,19 @@ PaletteView::PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes
       m_pages(new QStackedWidget(this)),
       m_choosePage(new ChoosePage(document, needs, settings, this)),
       m_needsPage(new NeedsPage(document, needs, tubes, settings, *choicePanel().chooseAct(), this)),
-      m_comparePage(new ComparePage(document, m_needsPage->picture(), choicePanel(), settings, this))
+      m_comparePage(new ComparePage(document, m_needsPage->picture(), choicePanel(), settings, this)),
+      m_boxPage(new BoxPage(document, m_needsPage->picture(), choicePanel(), settings, this))
 {
     QHBoxLayout* row = tabRow(*m_tabs,
                               {{pageAct(tr("What it needs"), Qt::Key_Q, NeedsOfThePicture), "pageNeeds"},
                                {pageAct(tr("Choose"), Qt::Key_W, Choosing), "pageChoose"},
-                               {pageAct(tr("Compare"), Qt::Key_E, Comparing), "pageCompare"}},
+                               {pageAct(tr("Compare"), Qt::Key_E, Comparing), "pageCompare"},
+                               {pageAct(tr("The box"), Qt::Key_R, Boxing), "pageBox"}},
                               this);
     m_pages->addWidget(m_needsPage);
     m_pages->addWidget(m_choosePage);
     m_pages->addWidget(m_comparePage);
+    m_pages->addWidget(m_boxPage);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(4 * gridStep, 3 * gridStep, 4 * gridStep, 3 * gridStep);
     layout->setSpacing(3 * gridStep);
@@ -44,6 +48,7 @@ PaletteView::PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes
     connect(choicePanel().chooseAct(), &QAction::triggered, this, [this] { goTo(Choosing); });
     addActions(m_choosePage->actions());
     addActions(m_needsPage->actions());
+    addActions(m_boxPage->actions());
     goTo(NeedsOfThePicture);
 }
 
@@ -93,6 +98,7 @@ void PaletteView::takeFocus()
     case NeedsOfThePicture: return m_needsPage->takeFocus();
     case Choosing: return choicePanel().takeFocus();
     case Comparing: return m_comparePage->takeFocus();
+    case Boxing: return m_boxPage->takeFocus();
     }
 }
 

@@ -8,6 +8,7 @@ class QStackedWidget;
 
 namespace iris {
 
+class BoxPage;
 class ChoicePanel;
 class ChoosePage;
 class ComparePage;
@@ -16,13 +17,13 @@ class NeedsPanel;
 class TubeModel;
 class ViewSettings;
 
-/// The palette in the order it is decided: what the picture needs, the smallest set of tubes for it, and how that
-/// compares with others.
+/// The palette in the order it is decided: what the picture needs, the smallest set of tubes for it, how that compares
+/// with others, and the box it lies in.
 class PaletteView : public Place {
     Q_OBJECT
 
 public:
-    enum Page { NeedsOfThePicture, Choosing, Comparing };
+    enum Page { NeedsOfThePicture, Choosing, Comparing, Boxing };
 
     PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes, ViewSettings& settings,
                 QWidget* parent = nullptr);
@@ -36,6 +37,7 @@ public:
     void goTo(Page page);
     NeedsPage& needsPage() { return *m_needsPage; }
     ComparePage& comparePage() { return *m_comparePage; }
+    BoxPage& boxPage() { return *m_boxPage; }
     ChoicePanel& choicePanel();
     NeedsPanel& needsPanel();
 
@@ -48,6 +50,7 @@ private:
     ChoosePage* m_choosePage;
     NeedsPage* m_needsPage;
     ComparePage* m_comparePage;
+    BoxPage* m_boxPage;
 };
 
 } // namespace iris

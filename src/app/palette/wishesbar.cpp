@@ -1,11 +1,14 @@
 #include "app/palette/wishesbar.h"
 
 #include "app/palette/wishesdialog.h"
+#include "app/parts/messages.h"
 #include "app/parts/plainwords.h"
+#include "app/parts/words.h"
 #include "app/theme/theme.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
+#include <QLineEdit>
 #include <QMenu>
 #include <QPushButton>
 #include <QSpinBox>
@@ -18,21 +21,25 @@ WishesBar::WishesBar(Document& document, QWidget* parent)
       m_document(document),
       m_school(new QComboBox(this)),
       m_most(new QSpinBox(this)),
+      m_red(new QComboBox(this)),
+      m_places(new QLineEdit(this)),
       m_from(new QComboBox(this)),
       m_terms(new QPushButton(this)),
+      m_prefer(new QPushButton(this)),
       m_mustNever(new QPushButton(this)),
       m_acts(new QHBoxLayout)
 {
     setUpFields();
     setUpTerms();
+    setUpPreferences();
     auto* limits = new QHBoxLayout;
     limits->setSpacing(2 * gridStep);
-    for (QWidget* field :
-         {static_cast<QWidget*>(m_school), static_cast<QWidget*>(m_most), static_cast<QWidget*>(m_from)})
-        limits->addWidget(field);
+    for (QWidget* field : std::initializer_list<QWidget*>{m_school, m_most, m_red, m_places, m_from})
+        limits->addWidget(field, field == m_places ? 1 : 0);
     limits->addStretch();
     m_acts->setSpacing(2 * gridStep);
     m_acts->addWidget(m_terms);
+    m_acts->addWidget(m_prefer);
     m_acts->addWidget(m_mustNever);
     auto* rows = new QVBoxLayout(this);
     rows->setContentsMargins(0, 0, 0, 0);
@@ -47,10 +54,18 @@ void WishesBar::setUpFields()
 {
     m_school->setObjectName(QStringLiteral("school"));
     m_school->setAccessibleName(tr("School"));
-    m_school->addItems({tr("As few as will do"), tr("Triad"), tr("Split primary"), tr("Split primary and more")});
+    m_school->addItems(
+        {tr("As few as will do"), tr("Triad"), tr("Split primary"), tr("Split primary and more"), tr("My own places")});
     m_school->setToolTip(
         tr("Triad: one yellow, one red, one blue.\nSplit primary: each of them twice, once leaning each way.\n"
-           "And more: as few others beside the six as will do."));
+           "And more: as few others beside the six as will do.\nMy own places: say what each place is for."));
+    m_red->setObjectName(QStringLiteral("redPrimary"));
+    m_red->setAccessibleName(tr("The red of the triad"));
+    m_red->addItems({tr("red or magenta"), tr("with a red"), tr("with a magenta")});
+    m_places->setObjectName(QStringLiteral("ownPlaces"));
+    m_places->setAccessibleName(tr("My own places"));
+    m_places->setPlaceholderText(tr("yellow leans green, red, blue, earth, any"));
+    connect(m_places, &QLineEdit::editingFinished, this, &WishesBar::writePlaces);
     m_most->setObjectName(QStringLiteral("mostTubes"));
     m_most->setRange(1, 12);
     m_most->setPrefix(tr("up to "));
@@ -60,7 +75,7 @@ void WishesBar::setUpFields()
                       tr("and everything there is")});
     keepNarrow(*m_from, 16);
     m_mustNever->setObjectName(QStringLiteral("mustNever"));
-    for (QComboBox* box : {m_school, m_from})
+    for (QComboBox* box : {m_school, m_from, m_red})
         connect(box, &QComboBox::activated, this, &WishesBar::write);
     connect(m_most, &QSpinBox::editingFinished, this, &WishesBar::write);
     connect(m_mustNever, &QPushButton::clicked, this, &WishesBar::askMustAndNever);
@@ -77,6 +92,25 @@ void WishesBar::setUpTerms()
     m_terms->setMenu(menu);
 }
 
+/// What decides between sets that do equally well.
+void WishesBar::setUpPreferences()
+{
+    const std::array<QString, allPreferences.size()> words{
+        tr("Rather what I own"),         tr("Rather what costs little"), tr("Rather what does not fade"),
+        tr("Rather transparent tubes"),  tr("Rather no listed metals"),  tr("Rather single pigments"),
+        tr("Rather few mixes of three"), tr("Rather mixes that forgive")};
+    m_prefer->setObjectName(QStringLiteral("palettePrefer"));
+    m_prefer->setToolTip(tr("What comes first among sets that do equally well."));
+    auto* menu = new QMenu(m_prefer);
+    for (std::size_t i = 0; i < words.size(); ++i) {
+        m_preferred[i] = menu->addAction(words[i]);
+        m_preferred[i]->setCheckable(true);
+        m_preferred[i]->setObjectName(QStringLiteral("palettePrefer") + QString::number(i));
+        connect(m_preferred[i], &QAction::triggered, this, &WishesBar::write);
+    }
+    m_prefer->setMenu(menu);
+}
+
 void WishesBar::read()
 {
     const PaletteWishes& wishes = m_document.notebook().wishes;
@@ -84,7 +118,12 @@ void WishesBar::read()
     const QSignalBlocker quietMost(m_most);
     m_school->setCurrentIndex(static_cast<int>(wishes.school));
     m_most->setValue(static_cast<int>(wishes.mostTubes));
-    m_most->setEnabled(wishes.school == School::Free || wishes.school == School::SplitPlus);
+    m_most->setVisible(wishes.school == School::Free || wishes.school == School::SplitPlus);
+    const QSignalBlocker quietRed(m_red);
+    m_red->setCurrentIndex(static_cast<int>(wishes.red));
+    m_red->setVisible(wishes.school == School::Triad);
+    m_places->setText(QString::fromStdString(wordsOf(wishes.places)));
+    m_places->setVisible(wishes.school == School::Own);
     m_most->setSuffix(wishes.mostTubes == 1 ? tr(" tube") : tr(" tubes"));
     m_from->setCurrentIndex(static_cast<int>(wishes.pool));
     const TubeTerms& only = wishes.only;
@@ -94,6 +133,9 @@ void WishesBar::read()
         m_asked[i]->setChecked(asked[i]);
     const auto terms = std::ranges::count(asked, true);
     m_terms->setText(terms == 0 ? tr("Only ...") : tr("Only ... (%1)").arg(terms));
+    for (std::size_t i = 0; i < m_preferred.size(); ++i)
+        m_preferred[i]->setChecked(std::ranges::find(wishes.prefer, allPreferences[i]) != wishes.prefer.end());
+    m_prefer->setText(wishes.prefer.empty() ? tr("Rather ...") : tr("Rather ... (%1)").arg(wishes.prefer.size()));
     QStringList said;
     if (!wishes.must.empty())
         said << tr("%1 must").arg(wishes.must.size());
@@ -109,6 +151,23 @@ void WishesBar::write()
     wishes.mostTubes = static_cast<std::size_t>(m_most->value());
     wishes.pool = static_cast<Pool>(m_from->currentIndex());
     wishes.only = tickedIn(m_asked);
+    wishes.red = static_cast<RedPrimary>(m_red->currentIndex());
+    wishes.prefer.clear();
+    for (std::size_t i = 0; i < m_preferred.size(); ++i)
+        if (m_preferred[i]->isChecked())
+            wishes.prefer.push_back(allPreferences[i]);
+    m_document.changeWishes(wishes);
+}
+
+void WishesBar::writePlaces()
+{
+    auto places = parsePlaces(m_places->text().toStdString());
+    if (!places)
+        return messages().tell(this, tr("My own places"), sentence(text(places.error().message)) + QLatin1Char('.'));
+    PaletteWishes wishes = m_document.notebook().wishes;
+    if (wishes.places == *places)
+        return;
+    wishes.places = std::move(*places);
     m_document.changeWishes(wishes);
 }
 

@@ -7,6 +7,7 @@
 
 class QComboBox;
 class QHBoxLayout;
+class QLineEdit;
 class QPushButton;
 class QSpinBox;
 
@@ -29,13 +30,19 @@ private:
     void read();
     void write();
     void askMustAndNever();
+    void setUpPreferences();
+    void writePlaces();
 
     Document& m_document;
     QComboBox* m_school;
-    QSpinBox* m_most;
+    QSpinBox* m_most; ///< of a free choice; of a triad its red stands here, and one's own places of those
+    QComboBox* m_red;
+    QLineEdit* m_places;
     QComboBox* m_from;
     QPushButton* m_terms;
     TermActs m_asked{};
+    QPushButton* m_prefer;
+    std::array<QAction*, allPreferences.size()> m_preferred{};
     QPushButton* m_mustNever;
     QHBoxLayout* m_acts;
 };

@@ -29,6 +29,8 @@ public:
 
     void setWells(std::vector<Well> wells);
     const std::vector<Well>& wells() const { return m_wells; }
+    /// Takes a well in hand, quietly.
+    void take(int well) { putInHand(well); }
 
     QSize sizeHint() const override { return {600, height()}; }
     QSize minimumSizeHint() const override { return {300, 118}; }

@@ -199,6 +199,8 @@ QString takeScreenshots(MainWindow& window, const QString& folder, QSize size)
     view.goTo(PaletteView::Comparing);
     saved = waitUntil([&] { return !view.comparePage().isBusy(); }) && saved;
     saved = save(window, folder, "compare") && saved;
+    view.goTo(PaletteView::Boxing);
+    saved = save(window, folder, "box") && saved;
     view.goTo(PaletteView::Choosing);
     KeysPage keys(keySections(window.actions(), window.places().all()), &window);
     keys.show();

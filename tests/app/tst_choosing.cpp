@@ -1,0 +1,387 @@
+#include "patience.h"
+
+#include "app/document/document.h"
+#include "app/palette/boxpage.h"
+#include "app/palette/choicepanel.h"
+#include "app/palette/paletteview.h"
+#include "app/parts/messages.h"
+#include "app/parts/wellsstrip.h"
+#include "app/window/mainwindow.h"
+#include "app/window/places.h"
+
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QMenu>
+#include <QPushButton>
+#include <QSpinBox>
+#include <QTemporaryDir>
+#include <QTimer>
+#include <QtTest>
+
+using namespace iris;
+
+/// A palette that is decided tube by tube, and the box it ends in, in the real window.
+class TestChoosing : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void init();
+    void cleanup();
+    void aTubeThatIsLeftOutGoesAtOnce();
+    void aTubeThatMustStayStays();
+    void byKeys();
+    void aSwapIsASetThatDoesAsWell();
+    void whatCannotBeMetIsToldWithItsHelp();
+    void aTriadIsToldBothWays();
+    void ownPlaces();
+    void preferencesAreKept();
+    void partnersOfASplitPrimary();
+    void tubesThatAreNotOwnedCanBeLeftOut();
+    void theBoxHoldsTheSetOnShow();
+    void theBoxIsWrittenAsWhatItsNameSays();
+    void theWheelIsPrinted();
+    void anEditTakesTheBoxAway();
+
+private:
+    ChoicePanel& panel() { return view().choicePanel(); }
+    PaletteView& view() { return m_window->places().the<PaletteView>(); }
+    template <typename Widget> Widget* find(const char* name) { return m_window->findChild<Widget*>(name); }
+    void click(const char* name) { QTest::mouseClick(find<QPushButton>(name), Qt::LeftButton); }
+    WellsStrip& wells() { return *find<WellsStrip>("wells"); }
+    const Notebook& notebook() { return m_document->notebook(); }
+    void addTubes(std::initializer_list<const char*> codes);
+    void need(const char* name, const Lab& colour);
+    void choose();
+    QStringList shown();
+    /// Takes the well of a tube in hand with the mouse.
+    void takeInHand(const QString& name);
+    void wish(const std::function<void(PaletteWishes&)>& change);
+
+    QTemporaryDir m_folder;
+    QStringList m_told;
+    std::unique_ptr<Document> m_document;
+    std::unique_ptr<MainWindow> m_window;
+};
+
+void TestChoosing::init()
+{
+    m_told.clear();
+    messages().tell = [this](QWidget*, const QString&, const QString& words) { m_told << words; };
+    m_document = std::make_unique<Document>();
+    QFile::remove(m_folder.filePath("a.iris"));
+    QVERIFY(m_document->create(m_folder.filePath("a.iris")));
+    m_window = std::make_unique<MainWindow>(*m_document);
+    m_window->resize(1280, 800);
+    m_window->show();
+    addTubes({"PY175", "PY83", "PR255", "PV19", "PB29", "PB15:3", "PBr7", "PG7"});
+    need("reeds", {68, 10, 46});
+    need("mud", {58, 1, 9});
+    need("cordgrass", {54, -16, 34});
+    need("rain", {50, -1, -10});
+    Q_EMIT view().wanted();
+    view().goTo(PaletteView::Choosing);
+    QCoreApplication::processEvents();
+}
+
+void TestChoosing::cleanup()
+{
+    m_window.reset();
+    m_document.reset();
+}
+
+void TestChoosing::addTubes(std::initializer_list<const char*> codes)
+{
+    std::vector<Tube> tubes;
+    for (const char* code : codes) {
+        Tube tube;
+        tube.name = code;
+        tube.codes = parsePigmentCodes(code).value();
+        tubes.push_back(tube);
+    }
+    m_document->addTubes(std::move(tubes), "add");
+}
+
+void TestChoosing::need(const char* name, const Lab& colour)
+{
+    m_document->putNeeds({{{}, {name, colour, 7, 2}}}, {}, "need");
+}
+
+void TestChoosing::choose()
+{
+    click("choose");
+    COMES_TRUE(!panel().isBusy() && panel().choice());
+}
+
+QStringList TestChoosing::shown()
+{
+    QStringList names;
+    for (const Well& well : wells().wells())
+        names << well.name;
+    return names;
+}
+
+void TestChoosing::takeInHand(const QString& name)
+{
+    const auto at = shown().indexOf(name);
+    QVERIFY(at >= 0);
+    const double each = wells().width() / std::max(3.0, double(shown().size()));
+    QTest::mouseClick(&wells(), Qt::LeftButton, {}, QPoint(int(each * (double(at) + 0.5)), 25));
+    QCOMPARE(wells().current(), int(at));
+}
+
+void TestChoosing::wish(const std::function<void(PaletteWishes&)>& change)
+{
+    PaletteWishes wishes = notebook().wishes;
+    change(wishes);
+    m_document->changeWishes(wishes);
+}
+
+void TestChoosing::aTubeThatIsLeftOutGoesAtOnce()
+{
+    choose();
+    const QString gone = shown().first();
+    takeInHand(gone);
+    QVERIFY(find<QLabel>("tubeInHand")->text().startsWith(gone));
+    click("tubeLeftOut");
+    COMES_TRUE(!panel().isBusy() && panel().choice() && !shown().contains(gone));
+    QCOMPARE(notebook().wishes.never.size(), 1U);
+    // Allowed again, from the same place.
+    QMenu* menu = find<QPushButton>("insteadOfTube")->menu();
+    QVERIFY(menu->actions().last()->text().contains(gone));
+    menu->actions().last()->trigger();
+    COMES_TRUE(!panel().isBusy() && shown().contains(gone));
+    QVERIFY(notebook().wishes.never.empty());
+    m_document->undo();
+    QCOMPARE(notebook().wishes.never.size(), 1U);
+    COMES_TRUE(!panel().isBusy() && panel().choice() && !shown().contains(gone));
+}
+
+void TestChoosing::aTubeThatMustStayStays()
+{
+    choose();
+    const QString kept = shown().last();
+    takeInHand(kept);
+    click("tubeMustStay");
+    COMES_TRUE(!panel().isBusy() && panel().choice());
+    QCOMPARE(notebook().wishes.must.size(), 1U);
+    for (const PaletteSet& set : panel().choice()->sets)
+        QVERIFY(std::ranges::any_of(
+            set.tubes, [&](std::size_t tube) { return panel().pool().paints[tube].name == kept.toStdString(); }));
+    QVERIFY(find<QPushButton>("tubeMustStay")->isChecked()); // it is in hand still
+    click("tubeMustStay");
+    COMES_TRUE(!panel().isBusy() && panel().choice() && notebook().wishes.must.empty());
+}
+
+void TestChoosing::byKeys()
+{
+    choose();
+    wells().setFocus();
+    QTest::keyClick(&wells(), Qt::Key_Right);
+    const QString second = shown().at(wells().current());
+    QTest::keyClick(&wells(), Qt::Key_F);
+    COMES_TRUE(!panel().isBusy() && notebook().wishes.must.size() == 1);
+    QTest::keyClick(&wells(), Qt::Key_X);
+    COMES_TRUE(!panel().isBusy() && panel().choice() && !shown().contains(second));
+    QVERIFY(notebook().wishes.must.empty()); // never outdoes must
+    QTest::keyClick(&wells(), Qt::Key_R);
+    QCOMPARE(view().page(), PaletteView::Boxing);
+}
+
+void TestChoosing::aSwapIsASetThatDoesAsWell()
+{
+    choose();
+    const std::size_t met = std::size_t(std::ranges::count_if(panel().setOnShow()->answers, &NeedAnswer::met));
+    const auto swaps = swapsOf(panel().setOnShow()->tubes, panel().choice()->equals);
+    QVERIFY(!swaps.empty());
+    const QString out = QString::fromStdString(panel().pool().paints[swaps[0].tube].name);
+    const QString in = QString::fromStdString(panel().pool().paints[swaps[0].instead[0]].name);
+    takeInHand(out);
+    QMenu* menu = find<QPushButton>("insteadOfTube")->menu();
+    QVERIFY(menu->actions().first()->text().contains(in));
+    menu->actions().first()->trigger();
+    COMES_TRUE(!panel().isBusy() && shown().contains(in) && !shown().contains(out));
+    QCOMPARE(std::size_t(std::ranges::count_if(panel().setOnShow()->answers, &NeedAnswer::met)), met);
+}
+
+/// What no two of a triad reach is told with the tube, of one's own or to buy, that would reach it.
+void TestChoosing::whatCannotBeMetIsToldWithItsHelp()
+{
+    need("asters", {45, 40, -45});
+    wish([](PaletteWishes& wishes) { wishes.mostTubes = 2; });
+    choose();
+    const QString told = find<QLabel>("proof")->text();
+    QVERIFY2(told.contains("is not met: of yours"), qPrintable(told));
+    QVERIFY2(told.contains("would meet it") || told.contains("comes nearest"), qPrintable(told));
+}
+
+void TestChoosing::aTriadIsToldBothWays()
+{
+    find<QComboBox>("school")->setCurrentIndex(1);
+    Q_EMIT find<QComboBox>("school")->activated(1);
+    QVERIFY(find<QComboBox>("redPrimary")->isVisible() && !find<QSpinBox>("mostTubes")->isVisible());
+    choose();
+    COMES_TRUE(find<QLabel>("proof")->text().contains("With a magenta"));
+    QVERIFY(find<QLabel>("proof")->text().contains("With a red"));
+    find<QComboBox>("redPrimary")->setCurrentIndex(2);
+    Q_EMIT find<QComboBox>("redPrimary")->activated(2);
+    COMES_TRUE(!panel().isBusy() && shown().contains("PV19") && !shown().contains("PR255"));
+    QVERIFY(!find<QLabel>("proof")->text().contains("With a red"));
+}
+
+void TestChoosing::ownPlaces()
+{
+    find<QComboBox>("school")->setCurrentIndex(4);
+    Q_EMIT find<QComboBox>("school")->activated(4);
+    auto* places = find<QLineEdit>("ownPlaces");
+    QVERIFY(places->isVisible());
+    places->setFocus();
+    QTest::keyClicks(places, "yellow leans puce");
+    QTest::keyClick(places, Qt::Key_Return);
+    QVERIFY2(m_told.join(' ').contains("is no place"), qPrintable(m_told.join(' ')));
+    places->clear();
+    QTest::keyClicks(places, "yellow leans green, blue, earth");
+    QTest::keyClick(places, Qt::Key_Return);
+    QCOMPARE(notebook().wishes.places.size(), 3U);
+    choose();
+    QCOMPARE(shown().size(), 3);
+    QVERIFY(shown().contains("PY175") && shown().contains("PBr7"));
+}
+
+void TestChoosing::preferencesAreKept()
+{
+    choose();
+    QMenu* menu = find<QPushButton>("palettePrefer")->menu();
+    menu->actions().at(6)->trigger(); // few mixes of three
+    menu->actions().at(7)->trigger(); // mixes that forgive
+    COMES_TRUE(!panel().isBusy() && panel().choice());
+    QCOMPARE(notebook().wishes.prefer, (std::vector{Preference::FewThrees, Preference::Forgiving}));
+    QVERIFY(find<QPushButton>("palettePrefer")->text().contains('2'));
+    const auto& sets = panel().choice()->sets;
+    QVERIFY(std::ranges::is_sorted(sets, {}, &PaletteSet::heldAgainst));
+}
+
+void TestChoosing::partnersOfASplitPrimary()
+{
+    wish([](PaletteWishes& wishes) { wishes.school = School::SplitPrimary; });
+    choose();
+    takeInHand("PY175");
+    const QString told = find<QLabel>("tubeInHand")->text();
+    QVERIFY2(told.contains("Cleanest with PB15:3, greyest with PB29"), qPrintable(told));
+}
+
+void TestChoosing::tubesThatAreNotOwnedCanBeLeftOut()
+{
+    wish([](PaletteWishes& wishes) {
+        wishes.pool = Pool::Table;
+        wishes.mostTubes = 3;
+        wishes.prefer = {};
+    });
+    choose();
+    const PaletteSet& set = *panel().setOnShow();
+    const auto bought =
+        std::ranges::find_if(set.tubes, [&](std::size_t tube) { return !panel().pool().isOwned(tube); });
+    if (bought == set.tubes.end())
+        QSKIP("nothing of the table is in the first set");
+    const QString name = QString::fromStdString(panel().pool().paints[*bought].name);
+    takeInHand(name);
+    click("tubeLeftOut");
+    COMES_TRUE(!panel().isBusy() && panel().choice() && !shown().contains(name));
+    QVERIFY(notebook().wishes.never.empty());
+    QVERIFY(find<QPushButton>("insteadOfTube")->menu()->actions().last()->text().contains(name.left(8)));
+}
+
+void TestChoosing::theBoxHoldsTheSetOnShow()
+{
+    view().goTo(PaletteView::Boxing);
+    QVERIFY(find<QLabel>("boxTold")->isVisible()); // nothing is chosen yet
+    QVERIFY(!find<QPushButton>("boxWrite")->isEnabled());
+    view().goTo(PaletteView::Choosing);
+    choose();
+    view().goTo(PaletteView::Boxing);
+    const BoxContents& contents = view().boxPage().canvas().contents();
+    QCOMPARE(contents.pans.size(), panel().setOnShow()->tubes.size());
+    QCOMPARE(contents.cards.size(), notebook().needs.size());
+    for (const PanLook& pan : contents.pans)
+        QVERIFY(shown().contains(pan.name));
+    // What is asked for is laid; what does not fit is told.
+    find<QComboBox>("boxOrder")->setCurrentIndex(int(BoxOrder::Lean));
+    Q_EMIT find<QComboBox>("boxOrder")->activated(int(BoxOrder::Lean));
+    QCOMPARE(contents.layout.rows(), 2U);
+    find<QComboBox>("boxPans")->setCurrentIndex(9);
+    Q_EMIT find<QComboBox>("boxPans")->activated(9);
+    QCOMPARE(contents.layout.pans.size(), 24U);
+    const double before = contents.uses.front().ml;
+    find<QSpinBox>("boxPictureWidth")->setValue(60);
+    QVERIFY(std::abs(contents.uses.front().ml - 2 * before) < 1e-9);
+    BoxCanvas& canvas = view().boxPage().canvas();
+    canvas.setFocus();
+    QTest::keyClick(&canvas, Qt::Key_Right);
+    QVERIFY(!canvas.accessibleDescription().isEmpty());
+    // Another set, another box.
+    view().goTo(PaletteView::Choosing);
+    panel().showNextSet(1);
+    view().goTo(PaletteView::Boxing);
+    QCOMPARE(contents.pans.size(), panel().setOnShow()->tubes.size());
+    for (const PanLook& pan : contents.pans)
+        QVERIFY(shown().contains(pan.name));
+}
+
+void TestChoosing::theBoxIsWrittenAsWhatItsNameSays()
+{
+    choose();
+    view().goTo(PaletteView::Boxing);
+    for (const auto& [ending, begins] : {std::pair{"pdf", "%PDF"}, {"svg", "<?xml"}, {"png", "\x89PNG"}}) {
+        const QString path = m_folder.filePath(QStringLiteral("box.") + ending);
+        messages().fileToSave = [path](QWidget*, const QString&, const QString&, const QString&) { return path; };
+        click("boxWrite");
+        QFile file(path);
+        QVERIFY(file.open(QIODevice::ReadOnly));
+        QVERIFY(file.readAll().startsWith(begins));
+    }
+    messages().fileToSave = [this](QWidget*, const QString&, const QString&, const QString&) {
+        return m_folder.filePath("box.txt");
+    };
+    click("boxWrite");
+    QVERIFY(m_told.join(' ').contains(".pdf, .svg or .png"));
+    messages().fileToSave = [](QWidget*, const QString&, const QString&, const QString&) {
+        return QStringLiteral("/nowhere/box.pdf");
+    };
+    click("boxWrite");
+    QCOMPARE(m_told.size(), 2);
+}
+
+void TestChoosing::theWheelIsPrinted()
+{
+    choose();
+    view().goTo(PaletteView::Boxing);
+    messages().fileToSave = [this](QWidget*, const QString&, const QString&, const QString&) {
+        return m_folder.filePath("wheel.pdf");
+    };
+    auto* timer = new QTimer(this);
+    timer->setInterval(20);
+    connect(timer, &QTimer::timeout, this, [timer] {
+        if (auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget())) {
+            timer->deleteLater();
+            dialog->accept();
+        }
+    });
+    timer->start();
+    click("boxWheel");
+    COMES_TRUE(!notebook().sheets.empty());
+    QVERIFY(notebook().sheets[0].cells.size() >= 6);
+    COMES_TRUE(QFile::exists(m_folder.filePath("wheel.pdf")));
+}
+
+void TestChoosing::anEditTakesTheBoxAway()
+{
+    choose();
+    view().goTo(PaletteView::Boxing);
+    QVERIFY(!find<QLabel>("boxTold")->isVisible());
+    addTubes({"PY43"});
+    QVERIFY(find<QLabel>("boxTold")->isVisible());
+    QVERIFY(!find<QPushButton>("boxWheel")->isEnabled());
+}
+
+QTEST_MAIN(TestChoosing)
+#include "tst_choosing.moc"
