@@ -2,6 +2,7 @@
 #include "cli/json.h"
 #include "cli/progress.h"
 #include "cli/tubesource.h"
+#include "palette/closeness.h"
 #include "palette/reach.h"
 #include "sheet/picturesample.h"
 
@@ -94,6 +95,9 @@ Json reachJson(const Named& palette, const PaletteReach& reach)
         object["tubes"].push_back(paint.name);
     for (const double chroma : reach.chroma)
         object["chroma_by_hue"].push_back(rounded(chroma, 2));
+    object["chroma_by_value"] = Json::array();
+    for (const double chroma : reach.chromaAtValue)
+        object["chroma_by_value"].push_back(rounded(chroma, 2));
     return object;
 }
 
@@ -126,6 +130,9 @@ Result<Output> compareCommand(const CompareArguments& arguments)
             return tl::unexpected(scan.error());
         picture = colourCells(sampleOf(*scan, sampleSide).pixels);
     }
+    std::vector<Need> needs;
+    for (const NeedRecord& record : source->notebook().needs)
+        needs.push_back(record.need);
     Output output{{}, {{"palettes", Json::array()}}, source->remarks()};
     for (const Named& palette : *palettes) {
         const PaletteReach reach = reachOf(palette.paints, watched());
@@ -137,6 +144,12 @@ Result<Output> compareCommand(const CompareArguments& arguments)
                                  {"falls_short", rounded(drawn.fallsShort, 4)}};
             output.text += "  the picture: " + formatNumber(drawn.meanApart, 1) + " apart on average, "
                            + formatNumber(100 * drawn.fallsShort, 0) + " % of it out of reach\n";
+        }
+        if (!needs.empty()) {
+            const NeedsMet own = needsMetBy(palette.paints, needs);
+            object["needs"] = {{"met", own.met}, {"of", needs.size()}, {"threes", own.threes}};
+            output.text += "  meets " + std::to_string(own.met) + " of " + std::to_string(needs.size()) + " needs, "
+                           + std::to_string(own.threes) + " of them with three tubes\n";
         }
         output.json["palettes"].push_back(object);
     }

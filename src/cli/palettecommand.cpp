@@ -310,6 +310,16 @@ std::string fallingText(const Falling& falling, const Answered& answer)
     return text + "with one tube more: " + joinedInWords(helps, "or") + "\n";
 }
 
+/// Tubes that one mix alone contains.
+std::string strangersText(const Answered& answer)
+{
+    std::string text;
+    for (const Stranger& stranger : strangersIn(answer.choice.sets.front()))
+        text += shown(answer.question.paints()[stranger.tube].name) + " is only in "
+                + shown(answer.question.needs[stranger.need].name) + ": it may look foreign to the rest\n";
+    return text;
+}
+
 /// Of a split primary: which of its tubes mixes cleanest with each, and which greys it most.
 std::string partnersText(const Answered& answer)
 {
@@ -359,7 +369,7 @@ Result<Output> paletteCommand(const PaletteArguments& arguments)
         output.json["sets"][i]["to_buy"] = toBuyJson(choice.sets[i], question);
     output.json["swaps"] = swapsJson(*answer);
     if (!choice.sets.empty())
-        output.text += toBuyText(choice.sets.front(), question) + partnersText(*answer);
+        output.text += toBuyText(choice.sets.front(), question) + partnersText(*answer) + strangersText(*answer);
     return output;
 }
 

@@ -89,6 +89,17 @@ QString cautionWords(std::span<const Paint> paints)
     return names.empty() ? QString() : QObject::tr("Mind %1. %2").arg(asText(joinedInWords(names)), asText(handling));
 }
 
+/// "Only Glasswort has Rose in it: it may look foreign. A little of it in others ties it to them."
+QString strangerWords(const PaletteSet& own, std::span<const Need> needs, std::span<const Paint> paints)
+{
+    std::vector<std::string> words;
+    for (const Stranger& stranger : strangersIn(own))
+        words.push_back(paints[stranger.tube].name + " is only in " + needs[stranger.need].name);
+    return words.empty() ? QString()
+                         : QObject::tr("%1: that may look foreign. A little of it stirred into others ties it to them.")
+                               .arg(asText(joinedInWords(words)));
+}
+
 } // namespace
 
 Result<BoxContents> boxContentsOf(const QString& title, const PaletteSet& set, std::span<const Need> needs,
@@ -117,6 +128,8 @@ Result<BoxContents> boxContentsOf(const QString& title, const PaletteSet& set, s
     contents.uses = paintFor(own, asked.shares.empty() ? alike : asked.shares, asked.widthCm * asked.heightCm);
     contents.time = swatchingTimeOf(contents.paints.size());
     contents.notes = {usesWords(contents, asked), timeWords(contents.time)};
+    if (const QString foreign = strangerWords(own, needs, contents.paints); !foreign.isEmpty())
+        contents.notes << foreign;
     if (const QString mind = cautionWords(contents.paints); !mind.isEmpty())
         contents.notes << mind;
     return contents;

@@ -278,6 +278,26 @@ Result<void> checkQuestion(std::span<const Paint> paints, std::span<const Need> 
 
 } // namespace
 
+std::vector<Stranger> strangersIn(const PaletteSet& set)
+{
+    constexpr std::ptrdiff_t fewestMixes = 3;
+    std::vector<Stranger> strangers;
+    const auto mixes = std::ranges::count_if(set.answers, [](const NeedAnswer& answer) { return answer.met; });
+    if (mixes < fewestMixes)
+        return strangers;
+    for (const std::size_t tube : set.tubes) {
+        std::vector<std::size_t> in;
+        for (std::size_t n = 0; n < set.answers.size(); ++n)
+            if (set.answers[n].met
+                && std::ranges::find(set.answers[n].match.recipe.parts, tube, &Part::paint)
+                       != set.answers[n].match.recipe.parts.end())
+                in.push_back(n);
+        if (in.size() == 1)
+            strangers.push_back({tube, in.front()});
+    }
+    return strangers;
+}
+
 std::vector<Swap> swapsOf(const std::vector<std::size_t>& set, const std::vector<std::vector<std::size_t>>& equals)
 {
     std::vector<Swap> swaps;

@@ -84,6 +84,16 @@ struct Choice {
     std::uint64_t recipesInAll = 0;
 };
 
+/// A tube that one mix of a picture alone contains: it may look foreign to the rest.
+struct Stranger {
+    std::size_t tube = 0;
+    std::size_t need = 0;
+
+    bool operator==(const Stranger&) const = default;
+};
+/// Of a set that mixes at least three needs, the tubes that are in one of its recipes alone. Source: common practice.
+std::vector<Stranger> strangersIn(const PaletteSet& set);
+
 /// What may stand in the place of one tube of a set, everything else as it is.
 struct Swap {
     std::size_t tube = 0;

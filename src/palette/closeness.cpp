@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <mutex>
+#include <numeric>
 #include <tuple>
 
 namespace iris {
@@ -152,6 +153,31 @@ std::vector<Closer> closersOf(const Need& need, std::span<const Paint> paints, c
     }
     std::ranges::stable_sort(closers, {}, [](const Closer& closer) { return closer.match.apart; });
     return closers;
+}
+
+NeedsMet needsMetBy(std::span<const Paint> paints, std::span<const Need> needs)
+{
+    constexpr double singlePrecision = 0.1;
+    NeedsMet result;
+    std::vector<double> radii;
+    for (const Need& need : needs)
+        radii.push_back(need.tolerance + singlePrecision);
+    Closeness closeness(paints, needs, radii);
+    std::vector<std::size_t> all(paints.size());
+    std::iota(all.begin(), all.end(), std::size_t{0});
+    const std::vector<Closest> closest = closeness.within(all);
+    for (std::size_t n = 0; n < needs.size(); ++n) {
+        if (closest[n].at.tubes == 0)
+            continue;
+        const Match match = matchFor(needs[n], closeness.recipeOf(closest[n]), paints);
+        if (match.apart > needs[n].tolerance)
+            continue;
+        ++result.met;
+        result.threes += match.recipe.parts.size() > 2 ? 1 : 0;
+        result.meanApart += match.apart;
+    }
+    result.meanApart /= static_cast<double>(std::max<std::size_t>(1, result.met));
+    return result;
 }
 
 } // namespace iris

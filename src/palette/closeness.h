@@ -58,6 +58,17 @@ private:
 /// Every recipe is looked at: long work. A need that allows none of the paints has no recipe and is infinitely far.
 std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work);
 
+/// What some paints do for some needs.
+struct NeedsMet {
+    std::size_t met = 0;
+    std::size_t threes = 0; ///< of those, with a closest recipe of three tubes
+    double meanApart = 0;   ///< over those
+
+    bool operator==(const NeedsMet&) const = default;
+};
+/// @param paints as few as a palette has; every set of up to three is tried
+NeedsMet needsMetBy(std::span<const Paint> paints, std::span<const Need> needs);
+
 /// A paint that brings a set nearer to a need.
 struct Closer {
     std::size_t paint = 0;

@@ -99,7 +99,7 @@ NeedMask CoverageTable::everything() const
     for (const auto* masks : {&m_one, &m_two})
         for (const NeedMask& mask : *masks)
             all |= mask;
-    for (std::size_t place = 0; place < m_three.size() / m_words; ++place)
+    for (std::size_t place = 0; place * m_words < m_three.size(); ++place)
         all |= threeAt(place);
     return all;
 }
@@ -142,18 +142,21 @@ CoverageTable CoverageTable::within(const std::vector<std::size_t>& places) cons
     return part;
 }
 
-CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work)
+namespace {
+
+CoverageSummary coverUpTo(std::size_t most, std::span<const Paint> paints, std::span<const Need> needs,
+                          const WorkOptions& work)
 {
     assert(paints.size() <= mostPaints && needs.size() <= mostNeeds);
     const std::size_t count = paints.size();
-    CoverageSummary summary{CoverageTable(count, needs.size()), 0, recipesInAll(count), false};
+    CoverageSummary summary{CoverageTable(count, most > 2 ? needs.size() : 0), 0, recipesInAll(count), false};
     CoverageTable& table = summary.table;
     const MixKernel kernel(paints);
     const std::vector<double> tolerances = tolerancesOf(needs);
     const std::vector<NeedGrid> grids = gridsOf(needs, tolerances);
     const std::vector<NeedMask> allowed = needsAllowing(paints, needs);
     std::atomic<std::uint64_t> mixed = 0;
-    summary.stopped = !searchSets(count, 1, 3, work, [&](const SetRange& sets) {
+    summary.stopped = !searchSets(count, 1, most, work, [&](const SetRange& sets) {
         SetCoverer coverer(paints, needs, kernel, grids);
         sets.forEach([&](std::span<const std::size_t> set) {
             NeedMask wanted = ~table.inside(set);
@@ -168,6 +171,18 @@ CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs
     });
     summary.recipesMixed = mixed;
     return summary;
+}
+
+} // namespace
+
+CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work)
+{
+    return coverUpTo(3, paints, needs, work);
+}
+
+CoverageSummary coverPairs(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work)
+{
+    return coverUpTo(2, paints, needs, work);
 }
 
 } // namespace iris

@@ -10,6 +10,7 @@ namespace iris {
 /// many words as there are needs for, since there are many of them.
 class CoverageTable {
 public:
+    /// @param needs 0 for a table of singles and pairs alone
     explicit CoverageTable(std::size_t paints, std::size_t needs = NeedMask::wordBits);
 
     std::size_t paints() const { return m_paints; }
@@ -69,6 +70,9 @@ struct CoverageSummary {
 /// processor or on the number of threads.
 /// @param paints at most mostPaints; @param needs at most mostNeeds
 CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work = {});
+
+/// The same of single paints and pairs alone: a few thousandths of the work.
+CoverageSummary coverPairs(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work = {});
 
 /// The most paints a palette is chosen from at once; beyond it the tables outgrow the memory and the patience.
 inline constexpr std::size_t mostPaints = 512;

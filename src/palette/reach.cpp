@@ -53,6 +53,8 @@ public:
         const Lch lch = toLch(lab);
         m_reach.lowest = std::min(m_reach.lowest, lab.l);
         m_reach.cleanest = std::max(m_reach.cleanest, lch.chroma);
+        const auto value = std::min(valueSteps - 1, static_cast<std::size_t>(std::max(0.0, lab.l) / 10));
+        m_reach.chromaAtValue[value] = std::max(m_reach.chromaAtValue[value], lch.chroma);
         if (lch.chroma >= showsAColour) {
             const std::size_t stretch = stretchOf(lch);
             m_reach.highest = std::max(m_reach.highest, lab.l);

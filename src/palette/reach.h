@@ -12,6 +12,9 @@ namespace iris {
 /// How many stretches of hue a reach is told in, 10 degrees each.
 inline constexpr std::size_t hueStretches = 36;
 
+/// How many stretches of value a reach is told in, 10 L* each.
+inline constexpr std::size_t valueSteps = 10;
+
 /// How many shades of grey are kept, cool to warm: stretches of b* 3 wide.
 inline constexpr std::size_t greyShades = 6;
 
@@ -29,6 +32,7 @@ struct PaletteReach {
     std::array<double, hueStretches> chroma{}; ///< the most for each stretch of hue, 0 where there is none
     std::array<std::optional<Reached>, hueStretches> cleanestAt; ///< what has that chroma
     std::array<std::optional<Reached>, greyShades> greys; ///< warm to cool: chroma under 9, nearest to a middle value
+    std::array<double, valueSteps> chromaAtValue{};       ///< the most for each stretch of L*, 0 where there is nothing
     std::array<double, hueStretches>
         darkest{}; ///< the lowest L* there, of colours with a hue; 100 where there are none
     std::array<double, hueStretches> lightest{};

@@ -3,6 +3,7 @@
 #include "../mixing/referencepaints.h"
 #include "colour/deltae.h"
 #include "palette/closeness.h"
+#include "palette/firstguess.h"
 #include "palette/partners.h"
 #include "palette/reach.h"
 
@@ -34,6 +35,9 @@ private Q_SLOTS:
     void oneTubeMoreClosesANeed();
     void leansThatFaceEachOtherMixCleanest();
     void everyTubeHasItsPartners();
+    void strangersAreInOneMixAlone();
+    void needsMetAreThoseTheChoiceMeets();
+    void aFirstGuessKeepsTheLimits();
 };
 
 namespace {
@@ -547,6 +551,93 @@ void TestChoose::everyTubeHasItsPartners()
     for (const Partners& one : partners)
         QVERIFY(paints[one.greyest].family != paints[one.tube].family && one.greyest != one.cleanest);
     QVERIFY(partnersOf(paints, {0, 1}).empty()); // two yellows
+}
+
+void TestChoose::strangersAreInOneMixAlone()
+{
+    const auto mix = [](std::initializer_list<std::size_t> tubes) {
+        NeedAnswer answer{true, {}};
+        for (const std::size_t tube : tubes)
+            answer.match.recipe.parts.push_back({tube, 1});
+        return answer;
+    };
+    PaletteSet set;
+    set.tubes = {1, 4, 6, 9};
+    set.answers = {mix({1, 4}), mix({4, 6}), mix({1, 4}), mix({4})};
+    QCOMPARE(strangersIn(set), (std::vector<Stranger>{{6, 1}})); // 9 is in none: no stranger, but of no use
+    set.answers[1].met = false;
+    QVERIFY(strangersIn(set).empty());
+    set.answers.resize(2); // two mixes are no picture to be foreign to
+    set.answers[1].met = true;
+    QVERIFY(strangersIn(set).empty());
+}
+
+void TestChoose::needsMetAreThoseTheChoiceMeets()
+{
+    const auto paints = drawer();
+    auto wanted = needs();
+    wanted.push_back({"neon", {80, 90, 80}, 3});
+    for (const std::vector<std::size_t>& tubes :
+         {std::vector<std::size_t>{0, 4, 6}, {1, 5}, {0, 1, 2, 3, 4, 5, 6, 7}}) {
+        std::vector<Paint> own;
+        for (const std::size_t tube : tubes)
+            own.push_back(paints[tube]);
+        const NeedsMet met = needsMetBy(own, wanted);
+        std::size_t count = 0, threes = 0;
+        double sum = 0;
+        for (const Need& need : wanted) {
+            const Match closest = *closestMatch(need.target, own);
+            if (closest.apart > need.tolerance)
+                continue;
+            ++count;
+            sum += closest.apart;
+            threes += closest.recipe.parts.size() > 2 ? 1 : 0;
+        }
+        QCOMPARE(met.met, count);
+        QCOMPARE(met.threes, threes);
+        QVERIFY(std::abs(met.meanApart - sum / double(std::max<std::size_t>(1, count))) < 0.01);
+    }
+}
+
+/// What is said before the proof holds: so many needs are met, by tubes that the limits allow, never by fewer than are
+/// needed for that, and a school has its places filled.
+void TestChoose::aFirstGuessKeepsTheLimits()
+{
+    const auto paints = drawer();
+    ChoiceSession session(paints, needs());
+    std::vector<Limits> questions(6);
+    questions[1].must = {9, 2};
+    questions[1].never = {1, 5};
+    questions[2].mostTubes = 2;
+    questions[3].school = School::Triad;
+    questions[4].school = School::SplitPlus;
+    questions[4].mostTubes = 8;
+    questions[5].school = School::Own;
+    questions[5].places = parsePlaces("yellow, blue, any").value();
+    for (const Limits& limits : questions) {
+        const FirstGuess guess = firstGuess(paints, needs(), limits).value();
+        const auto proven = session.choose(limits);
+        if (!proven) { // no split primary in this drawer
+            QVERIFY(!firstGuess(paints, needs(), limits));
+            continue;
+        }
+        std::vector<Paint> own;
+        for (const std::size_t tube : guess.tubes) {
+            own.push_back(paints[tube]);
+            QVERIFY(std::ranges::find(limits.never, tube) == limits.never.end());
+        }
+        for (const std::size_t tube : limits.must)
+            QVERIFY(std::ranges::find(guess.tubes, tube) != guess.tubes.end());
+        QCOMPARE(needsMetBy(own, needs()).met, guess.met);
+        QVERIFY(guess.tubes.size() <= limits.mostTubes);
+        const auto slots = slotsOf(limits.school, limits.red, limits.places);
+        QVERIFY(slots.empty() || guess.tubes.size() >= slots.size());
+        const auto& best = proven->sets.front();
+        const auto provenMet = std::size_t(std::ranges::count_if(best.answers, &NeedAnswer::met));
+        QVERIFY(guess.met <= provenMet);
+        QVERIFY(guess.met < provenMet || guess.tubes.size() >= best.tubes.size() || limits.school != School::Free);
+        QVERIFY2(guess.met + 2 >= provenMet, qPrintable(QString("%1 of %2").arg(guess.met).arg(provenMet)));
+    }
 }
 
 QTEST_APPLESS_MAIN(TestChoose)

@@ -70,6 +70,7 @@ void TestReach::holdsWhatRecipesGive()
     const PaletteReach reach = reachOf(paints);
     double lowest = 100;
     double cleanest = 0;
+    std::array<double, valueSteps> atValue{};
     forEachSet(3, 3, [&](std::span<const std::size_t> set) {
         for (const Ratio& ratio : triedRatiosOf(paints, set))
             for (const double wash : recipeWashes) {
@@ -80,6 +81,8 @@ void TestReach::holdsWhatRecipesGive()
                 const Lch lch = toLch(colour);
                 lowest = std::min(lowest, colour.l);
                 cleanest = std::max(cleanest, lch.chroma);
+                auto& most = atValue[std::min<std::size_t>(9, std::size_t(colour.l / 10))];
+                most = std::max(most, lch.chroma);
                 const bool isNear = std::ranges::any_of(
                     reach.colours, [&](const Lab& one) { return deltaE76(one, colour) < 3 * std::sqrt(3.0) + 0.01; });
                 QVERIFY(isNear);
@@ -87,6 +90,8 @@ void TestReach::holdsWhatRecipesGive()
     });
     QVERIFY(std::abs(lowest - reach.lowest) < 0.01);
     QVERIFY(std::abs(cleanest - reach.cleanest) < 0.01);
+    for (std::size_t i = 0; i < valueSteps; ++i)
+        QVERIFY(std::abs(atValue[i] - reach.chromaAtValue[i]) < 0.01);
     QVERIFY(reach.warmestGrey > reach.coolestGrey);
     QVERIFY(reach.greyest >= 0 && reach.greyest < 5);
 }

@@ -3,6 +3,7 @@
 #include "app/palette/wishesbar.h"
 #include "app/parts/act.h"
 #include "app/parts/diagnosisdialog.h"
+#include "app/parts/labels.h"
 #include "app/parts/messages.h"
 #include "app/parts/motherdialog.h"
 #include "app/parts/plainlabel.h"
@@ -14,6 +15,7 @@
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
 #include "files/outputfile.h"
+#include "palette/firstguess.h"
 #include "palette/partners.h"
 
 #include <QComboBox>
@@ -117,6 +119,8 @@ QWidget* ChoicePanel::makeWaiting()
     m_waiting = new PlainLabel(page);
     m_waiting->setFont(textFont(textsize::title));
     m_waiting->setAlignment(Qt::AlignCenter);
+    m_guess = wordLabel("firstGuess", textFont(textsize::body), page);
+    m_guess->setAlignment(Qt::AlignCenter);
     m_progress = new QProgressBar(page);
     m_progress->setObjectName(QStringLiteral("progress"));
     m_progress->setRange(0, 1000);
@@ -129,6 +133,8 @@ QWidget* ChoicePanel::makeWaiting()
     layout->addWidget(m_waiting);
     layout->addWidget(m_progress, 0, Qt::AlignHCenter);
     layout->addWidget(stop, 0, Qt::AlignHCenter);
+    layout->addSpacing(6 * gridStep);
+    layout->addWidget(m_guess);
     layout->addStretch();
     return page;
 }
@@ -311,6 +317,8 @@ void ChoicePanel::begin(const Limits& limits, const QString& what)
     m_progress->setValue(0);
     m_help.clear();
     m_ways.clear();
+    m_guess->clear();
+    guess(limits);
     if (m_choice) // what is on show stays for as long as a changed question mostly takes
         m_patience.start();
     else
@@ -337,6 +345,25 @@ void ChoicePanel::begin(const Limits& limits, const QString& what)
             if (limits.school == School::Triad && limits.red == RedPrimary::Either)
                 askBothWays(limits);
         });
+}
+
+/// Something useful to look at while the proof is worked out.
+void ChoicePanel::guess(const Limits& limits)
+{
+    m_guessing.start(
+        [limits, paints = m_pool.paints, needs = m_needsModel.needs()](const JobTools& tools) -> QString {
+            const auto guess = firstGuess(paints, needs, limits, tools.workOptions());
+            if (!guess || guess->tubes.empty())
+                return {};
+            QStringList names;
+            for (const std::size_t tube : guess->tubes)
+                names << text(paints[tube].name);
+            return tr("These meet %1 of %2: %3.\nLooking whether fewer will do.")
+                .arg(guess->met)
+                .arg(needs.size())
+                .arg(listed(names));
+        },
+        [this](const QString& words) { m_guess->setText(words); });
 }
 
 bool ChoicePanel::isForgivingPreferred() const
@@ -399,6 +426,7 @@ void ChoicePanel::cancel()
 void ChoicePanel::take(const Result<Choice>& choice)
 {
     m_patience.stop();
+    m_guessing.drop();
     if (!choice)
         say(text(choice.error().message));
     else if (choice->end == ChoiceEnd::Stopped)
@@ -442,6 +470,7 @@ void ChoicePanel::forget()
 {
     m_patience.stop();
     m_choosing.drop();
+    m_guessing.drop();
     m_climbing.drop();
     m_weighing.drop();
     m_helping.drop();

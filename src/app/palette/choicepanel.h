@@ -96,6 +96,7 @@ private:
     void showHeadline();
     void weigh();
     void lookForHelp();
+    void guess(const Limits& limits);
     void askBothWays(const Limits& limits);
     Limits limitsNow() const;
     bool isForgivingPreferred() const;
@@ -117,6 +118,7 @@ private:
     NeedsModel& m_needsModel;
     std::shared_ptr<ChoiceSession> m_session; ///< about the tubes and needs of the last choice
     Job<Result<Choice>> m_choosing;
+    Job<QString> m_guessing; ///< what would do, before it is known what is least
     Job<Result<Staircase>> m_climbing;
     std::optional<Staircase> m_stairs;
     Job<std::vector<double>> m_weighing;   ///< how sure the recipes on show are
@@ -147,6 +149,7 @@ private:
     QPushButton* m_chooseButton = nullptr;
     PlainLabel* m_teaching = nullptr;
     PlainLabel* m_waiting = nullptr;
+    PlainLabel* m_guess = nullptr;
     QProgressBar* m_progress = nullptr;
     PlainLabel* m_headline = nullptr;
     PlainLabel* m_proof = nullptr;

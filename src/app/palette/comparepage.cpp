@@ -10,6 +10,7 @@
 #include "app/theme/viewsettings.h"
 #include "drawing/displayed.h"
 #include "drawing/washpainter.h"
+#include "palette/box.h"
 
 #include <QComboBox>
 #include <QGridLayout>
@@ -28,6 +29,14 @@ constexpr int mostPicture = 220;
 constexpr int chipHeight = 28;
 constexpr int leastField = 190;
 
+std::vector<Need> needsOf(const Notebook& notebook)
+{
+    std::vector<Need> needs;
+    for (const NeedRecord& record : notebook.needs)
+        needs.push_back(record.need);
+    return needs;
+}
+
 std::vector<Paint> paintsOf(const ClassicTriad& classic)
 {
     std::vector<Paint> paints;
@@ -42,7 +51,7 @@ std::vector<Paint> paintsOf(const ClassicTriad& classic)
 /// The pen that tells one outline from the others, since no colour may.
 QPen penOf(std::size_t column, const QColor& ink)
 {
-    static constexpr std::array<Qt::PenStyle, 3> styles{Qt::SolidLine, Qt::DashLine, Qt::DotLine};
+    static constexpr std::array<Qt::PenStyle, 4> styles{Qt::SolidLine, Qt::DashLine, Qt::DotLine, Qt::DashDotLine};
     return QPen(ink, column == 0 ? 2.2 : 1.8, styles[column]);
 }
 
@@ -130,6 +139,105 @@ private:
     std::vector<Chip> m_washes;
 };
 
+/// The cleanest mixes of a palette round the wheel, edge to edge, and its greys below, warm to cool.
+class WheelChips : public QWidget {
+public:
+    WheelChips(ViewSettings& settings, QWidget* parent) : QWidget(parent), m_settings(settings)
+    {
+        setFixedHeight(2 * chipHeight);
+    }
+
+    void setReach(const PaletteReach* reach)
+    {
+        m_wheel = reach ? paletteWheelOf(*reach) : PaletteWheel{};
+        QStringList words;
+        for (const Reached& one : m_wheel.rim)
+            words << colourWords(one.colour);
+        setToolTip(words.isEmpty() ? QString()
+                                   : tr("Its cleanest mixes round the wheel, and its greys from warm to cool"));
+        setAccessibleName(words.join(QStringLiteral(", ")));
+        update();
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override
+    {
+        QPainter painter(this);
+        const double each = width() / 12.0;
+        for (const Reached& one : m_wheel.rim) {
+            const auto step = static_cast<int>(toLch(one.colour).hueDegrees / 30);
+            painter.fillRect(stretch(each * step, each * (step + 1), 0),
+                             displayed(one.colour, m_settings.valuesOnly()));
+        }
+        for (std::size_t i = 0; i < m_wheel.greys.size(); ++i)
+            painter.fillRect(stretch(each * static_cast<double>(i), each * static_cast<double>(i + 1), chipHeight + 4),
+                             displayed(m_wheel.greys[i].colour, m_settings.valuesOnly()));
+    }
+
+private:
+    /// Whole pixels, so that no seam shows.
+    static QRect stretch(double from, double to, int top)
+    {
+        return {QPoint(qRound(from), top), QPoint(qRound(to) - 1, top + chipHeight - 5)};
+    }
+
+    ViewSettings& m_settings;
+    PaletteWheel m_wheel;
+};
+
+/// How clean each palette is at each value: value upwards, chroma to the right.
+class ValueOutlines : public QWidget {
+public:
+    ValueOutlines(ViewSettings& settings, QWidget* parent) : QWidget(parent), m_settings(settings)
+    {
+        setAccessibleName(tr("How clean each is at each value"));
+    }
+
+    QSize sizeHint() const override { return {240, leastField}; }
+
+    void setOutlines(std::vector<std::pair<QPen, std::array<double, valueSteps>>> outlines)
+    {
+        m_outlines = std::move(outlines);
+        update();
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override
+    {
+        QPainter painter(this);
+        painter.setRenderHint(QPainter::Antialiasing);
+        painter.setFont(textFont(textsize::small));
+        const QRectF plot = QRectF(rect()).adjusted(30, 22, -10, -20);
+        constexpr double mostChroma = 100;
+        const auto at = [&](double chroma, double value) {
+            return QPointF(plot.left() + plot.width() * std::min(1.0, chroma / mostChroma),
+                           plot.bottom() - plot.height() * value / 100);
+        };
+        painter.setPen(m_settings.colours().quietText);
+        painter.drawText(QRectF(0, 0, width(), 18), Qt::AlignLeft | Qt::AlignVCenter, tr("How clean at each value:"));
+        for (const int value : {0, 50, 100}) {
+            painter.drawText(QRectF(0, at(0, value).y() - 9, 26, 18), Qt::AlignRight | Qt::AlignVCenter,
+                             tr("L %1").arg(value));
+            painter.drawLine(at(0, value), at(mostChroma, value));
+        }
+        for (const int chroma : {20, 40, 60, 80})
+            painter.drawText(QRectF(at(chroma, 0).x() - 15, plot.bottom() + 2, 30, 16), Qt::AlignCenter,
+                             QString::number(chroma));
+        for (const auto& [pen, chroma] : m_outlines) {
+            painter.setPen(pen);
+            QPolygonF line;
+            for (std::size_t i = 0; i < valueSteps; ++i)
+                if (chroma[i] > 0)
+                    line << at(chroma[i], 10 * static_cast<double>(i) + 5);
+            painter.drawPolyline(line);
+        }
+    }
+
+private:
+    ViewSettings& m_settings;
+    std::vector<std::pair<QPen, std::array<double, valueSteps>>> m_outlines;
+};
+
 ComparePage::ComparePage(Document& document, SubjectPicture& picture, ChoicePanel& choice, ViewSettings& settings,
                          QWidget* parent)
     : QWidget(parent),
@@ -137,27 +245,30 @@ ComparePage::ComparePage(Document& document, SubjectPicture& picture, ChoicePane
       m_picture(picture),
       m_choice(choice),
       m_settings(settings),
+      m_grid(new QGridLayout),
       m_field(new ColourField(settings, this)),
+      m_values(new ValueOutlines(settings, this)),
       m_legend(wordLabel("compareLegend", textFont(textsize::small), this))
 {
     m_field->setObjectName(QStringLiteral("compareField"));
-    auto* grid = new QGridLayout;
-    grid->setHorizontalSpacing(4 * gridStep);
-    grid->setVerticalSpacing(2 * gridStep);
+    m_grid->setHorizontalSpacing(4 * gridStep);
+    m_grid->setVerticalSpacing(2 * gridStep);
     for (std::size_t column = 0; column < columns; ++column)
-        makeColumn(column, *grid);
+        makeColumn(column, *m_grid);
     auto* below = new QHBoxLayout;
     below->setSpacing(4 * gridStep);
     m_field->setMinimumHeight(leastField);
-    below->addWidget(m_field, 1);
+    below->addWidget(m_field, 2);
+    below->addWidget(m_values, 1);
     below->addWidget(m_legend, 1);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(2 * gridStep);
-    layout->addLayout(grid, 4);
+    layout->addLayout(m_grid, 4);
     layout->addLayout(below, 3);
     connect(&document, &Document::palettesChanged, this, &ComparePage::fillChoices);
     connect(&document, &Document::tubesChanged, this, &ComparePage::workAll);
+    connect(&document, &Document::needsChanged, this, &ComparePage::workAll);
     connect(&choice, &ChoicePanel::answersChanged, this, &ComparePage::workAll);
     connect(&picture, &SubjectPicture::changed, this, &ComparePage::workAll);
     connect(&settings, &ViewSettings::changed, this, [this] {
@@ -165,7 +276,7 @@ ComparePage::ComparePage(Document& document, SubjectPicture& picture, ChoicePane
             show(column);
     });
     fillChoices();
-    for (std::size_t column = 0; column < columns; ++column) // the three classic triads, ready to compare
+    for (std::size_t column = 0; column < classicTriads.size(); ++column) // ready to compare
         m_columns[column].choice->setCurrentIndex(m_columns[column].choice->count()
                                                   - static_cast<int>(classicTriads.size() - column));
 }
@@ -181,14 +292,16 @@ void ComparePage::makeColumn(std::size_t column, QGridLayout& grid)
     own.picture = new PaintedPicture(this);
     own.picture->setObjectName(QStringLiteral("comparePicture") + number);
     own.wells = new WashChips(m_settings, this);
+    own.wheel = new WheelChips(m_settings, this);
+    own.wheel->setObjectName(QStringLiteral("compareWheel") + number);
     own.facts = wordLabel(qPrintable(QStringLiteral("compareFacts") + number), textFont(textsize::small), this);
     own.job = std::make_unique<Job<Compared>>();
     const int place = static_cast<int>(column);
     grid.addWidget(own.choice, 0, place);
     grid.addWidget(own.picture, 1, place);
     grid.addWidget(own.wells, 2, place);
-    grid.addWidget(own.facts, 3, place, Qt::AlignTop);
-    grid.setColumnStretch(place, 1);
+    grid.addWidget(own.wheel, 3, place);
+    grid.addWidget(own.facts, 4, place, Qt::AlignTop);
     connect(own.choice, &QComboBox::activated, this, [this, column] { work(column); });
 }
 
@@ -238,23 +351,41 @@ void ComparePage::fillChoices()
     workAll();
 }
 
+/// The painter's own tubes of a choice.
+std::vector<TubeId> ComparePage::tubesOf(const QComboBox& choice) const
+{
+    if (choice.currentData(kindRole).toInt() == OnShow)
+        return m_choice.shownTubes();
+    const PaletteRecord* palette = choice.currentData(kindRole).toInt() == Kept
+                                       ? m_document.notebook().palette({choice.currentData().toLongLong()})
+                                       : nullptr;
+    return palette ? palette->tubes : std::vector<TubeId>();
+}
+
+std::optional<double> ComparePage::priceOf(const QComboBox& choice) const
+{
+    std::optional<double> sum;
+    for (const TubeId id : tubesOf(choice))
+        if (const Tube* tube = m_document.notebook().tube(id); tube && tube->stock.price)
+            sum = sum.value_or(0) + *tube->stock.price;
+    return sum;
+}
+
 std::vector<Paint> ComparePage::paintsOf(const QComboBox& choice) const
 {
-    const qlonglong id = choice.currentData().toLongLong();
     std::vector<Paint> paints;
     switch (choice.currentData(kindRole).toInt()) {
     case OnShow:
-        if (m_choice.choice())
-            for (const std::size_t place : m_choice.choice()->sets[m_choice.shownSet()].tubes)
+        if (const PaletteSet* set = m_choice.setOnShow())
+            for (const std::size_t place : set->tubes)
                 paints.push_back(m_choice.pool().paints[place]);
         break;
     case Kept:
-        if (const PaletteRecord* palette = m_document.notebook().palette({id}))
-            for (const TubeId tube : palette->tubes)
-                if (const auto place = m_document.studio()->placeOf(tube))
-                    paints.push_back(m_document.studio()->paints[*place]);
+        for (const TubeId tube : tubesOf(choice))
+            if (const auto place = m_document.studio()->placeOf(tube))
+                paints.push_back(m_document.studio()->paints[*place]);
         break;
-    case Classic: return iris::paintsOf(classicTriads[static_cast<std::size_t>(id)]);
+    case Classic: return iris::paintsOf(classicTriads[static_cast<std::size_t>(choice.currentData().toLongLong())]);
     default: break;
     }
     return paints;
@@ -277,8 +408,9 @@ void ComparePage::work(std::size_t column)
     if (paints.empty())
         return;
     own.job->start(
-        [paints = std::move(paints), loaded = m_picture.loaded()](const JobTools& tools) {
-            Compared compared{paints, reachOf(paints, tools.workOptions()), {}};
+        [paints = std::move(paints), loaded = m_picture.loaded(), needs = needsOf(m_document.notebook()),
+         price = priceOf(*own.choice)](const JobTools& tools) {
+            Compared compared{paints, reachOf(paints, tools.workOptions()), {}, needsMetBy(paints, needs), price};
             if (loaded)
                 compared.drawn = redrawn(loaded->cells, compared.reach, tools.workOptions());
             return compared;
@@ -304,6 +436,9 @@ void ComparePage::show(std::size_t column)
                                                         : QString());
     own.picture->setAccessibleName(own.facts->text());
     own.wells->setPaints(isThere ? own.compared->paints : std::vector<Paint>{});
+    own.wheel->setReach(isThere ? &own.compared->reach : nullptr);
+    // What is not used makes room for the others.
+    m_grid->setColumnStretch(static_cast<int>(column), own.choice->currentIndex() > 0 ? 1 : 0);
     showField();
 }
 
@@ -319,6 +454,11 @@ QString ComparePage::factsOf(const Compared& compared) const
         lines << tr("The picture: %1, %2 % out of reach.")
                      .arg(apart(compared.drawn->meanApart))
                      .arg(std::lround(100 * compared.drawn->fallsShort));
+    if (const std::size_t needs = m_document.notebook().needs.size(); needs > 0)
+        lines << tr("Meets %1 of %2 colours, %3 of them with three tubes.")
+                     .arg(compared.needs.met)
+                     .arg(needs)
+                     .arg(compared.needs.threes);
     lines
         << tr("Chroma: %1 around the wheel, %2 at most.").arg(number(reach.meanChroma(), 0), number(reach.cleanest, 0));
     lines << tr("L from %1 to %2. %3")
@@ -327,14 +467,16 @@ QString ComparePage::factsOf(const Compared& compared) const
                           ? tr("No middle greys.")
                           : tr("Greys from b %1 to %2.").arg(number(reach.coolestGrey), number(reach.warmestGrey)));
     lines << (opaque == 0 ? tr("All transparent") : tr("%1 of %2 tubes opaque").arg(opaque).arg(compared.paints.size()))
-                 + (weakest > 3 ? tr("; one of them fades.") : QStringLiteral("."));
+                 + (weakest > 3 ? tr("; one of them fades.") : QStringLiteral("."))
+                 + (compared.price ? tr(" Tubes at %1.").arg(number(*compared.price, 2)) : QString());
     return lines.join(QLatin1Char('\n'));
 }
 
 void ComparePage::showField()
 {
-    static const std::array<QString, columns> styles{tr("full line"), tr("dashes"), tr("dots")};
+    static const std::array<QString, columns> styles{tr("full line"), tr("dashes"), tr("dots"), tr("dash and dot")};
     FieldContents contents;
+    std::vector<std::pair<QPen, std::array<double, valueSteps>>> values;
     QStringList legend;
     for (std::size_t column = 0; column < columns; ++column) {
         if (!m_columns[column].compared)
@@ -346,12 +488,14 @@ void ComparePage::showField()
             const double hue = (static_cast<double>(i) + 0.5) * 360 / hueStretches;
             outline.points.push_back(toLab(Lch{50, chroma[i], hue}));
         }
+        values.emplace_back(outline.pen, m_columns[column].compared->reach.chromaAtValue);
         contents.outlines.push_back(std::move(outline));
         legend << tr("%1: %2").arg(sentence(styles[column]), m_columns[column].choice->currentText());
     }
     m_field->setContents(std::move(contents));
+    m_values->setOutlines(std::move(values));
     m_legend->setText(legend.isEmpty() ? QString()
-                                       : tr("How clean each gets, hue by hue:") + QLatin1Char('\n')
+                                       : tr("How clean each gets, hue by hue and value by value:") + QLatin1Char('\n')
                                              + legend.join(QLatin1Char('\n')));
 }
 

@@ -2,6 +2,7 @@
 
 #include "app/document/document.h"
 #include "app/palette/subjectpicture.h"
+#include "palette/closeness.h"
 #include "palette/reach.h"
 
 #include <QWidget>
@@ -16,10 +17,13 @@ class ColourField;
 class PaintedPicture;
 class PlainLabel;
 class ViewSettings;
+class ValueOutlines;
 class WashChips;
+class WheelChips;
 
 /// Two to four palettes side by side, on the same axes: the picture painted with each, what each reaches by hue as an
-/// outline, its darks, tints, cleanest and greyest.
+/// outline, and by value, its twelve cleanest mixes round the wheel, its greys, darks and tints, and what it does for
+/// the needs.
 class ComparePage : public QWidget {
     Q_OBJECT
 
@@ -35,6 +39,8 @@ public:
         std::vector<Paint> paints;
         PaletteReach reach;
         std::optional<Redrawn> drawn;
+        NeedsMet needs;
+        std::optional<double> price; ///< of the tubes whose price is known, together
     };
     const std::optional<Compared>& compared(std::size_t column) const { return m_columns[column].compared; }
     void choose(std::size_t column, int row);
@@ -43,13 +49,14 @@ protected:
     void showEvent(QShowEvent* event) override;
 
 private:
-    static constexpr std::size_t columns = 3;
+    static constexpr std::size_t columns = 4;
 
     /// One palette: what is chosen, and how it shows.
     struct Column {
         QComboBox* choice = nullptr;
         WashChips* wells = nullptr;
         PaintedPicture* picture = nullptr;
+        WheelChips* wheel = nullptr;
         PlainLabel* facts = nullptr;
         std::unique_ptr<Job<Compared>> job;
         std::optional<Compared> compared;
@@ -58,6 +65,8 @@ private:
     void makeColumn(std::size_t column, QGridLayout& grid);
     void fillChoices();
     std::vector<Paint> paintsOf(const QComboBox& choice) const;
+    std::optional<double> priceOf(const QComboBox& choice) const;
+    std::vector<TubeId> tubesOf(const QComboBox& choice) const;
     void work(std::size_t column);
     void workAll();
     void show(std::size_t column);
@@ -69,7 +78,9 @@ private:
     ChoicePanel& m_choice;
     ViewSettings& m_settings;
     std::array<Column, columns> m_columns;
+    QGridLayout* m_grid;
     ColourField* m_field;
+    ValueOutlines* m_values;
     PlainLabel* m_legend;
     bool m_stale = true;
 };
