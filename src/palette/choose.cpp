@@ -345,7 +345,9 @@ Result<void> Limits::validate(std::span<const Paint> paints) const
     if (paints.size() - never.size() > mostPaints)
         return failure(ErrorCode::BadOption,
                        "at most " + std::to_string(mostPaints) + " tubes can be chosen from; rule some out first");
-    if (mostTubes < 1 || mostTubes > 12)
+    constexpr std::size_t mostChosen = 12;
+    constexpr std::size_t mostGiven = 24; // nothing is searched for
+    if (mostTubes < 1 || mostTubes > (must.size() == mostTubes ? mostGiven : mostChosen))
         return failure(ErrorCode::BadOption, "a palette has 1 to 12 tubes");
     if (school == School::Free && must.size() > mostTubes)
         return failure(ErrorCode::BadOption, "there are more must tubes than the palette may hold");

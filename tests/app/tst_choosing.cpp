@@ -42,6 +42,7 @@ private Q_SLOTS:
     void theBoxIsWrittenAsWhatItsNameSays();
     void theWheelIsPrinted();
     void anEditTakesTheBoxAway();
+    void whatCanStayAtHome();
 
 private:
     ChoicePanel& panel() { return view().choicePanel(); }
@@ -381,6 +382,27 @@ void TestChoosing::anEditTakesTheBoxAway()
     addTubes({"PY43"});
     QVERIFY(find<QLabel>("boxTold")->isVisible());
     QVERIFY(!find<QPushButton>("boxWheel")->isEnabled());
+}
+
+/// All that lies on the palette, and which of it nothing rests on.
+void TestChoosing::whatCanStayAtHome()
+{
+    auto* kept = find<QComboBox>("kept");
+    QVERIFY(kept->findText("all that lies on the palette") < 0);
+    std::vector<Tube> tubes = notebook().tubes;
+    for (Tube& tube : tubes)
+        tube.stock.where = Whereabouts::Palette;
+    m_document->changeTubes(tubes, "onto the palette");
+    const int all = kept->findText("all that lies on the palette");
+    QVERIFY(all > 0);
+    Q_EMIT kept->activated(all);
+    COMES_TRUE(!panel().isBusy() && panel().choice());
+    QCOMPARE(shown().size(), int(tubes.size()));
+    const auto spare = std::ranges::count_if(panel().setOnShow()->reasons,
+                                             [](const TubeReason& reason) { return reason.lostWithout.empty(); });
+    QVERIFY(spare > 1);
+    QVERIFY(find<QLabel>("proof")->text().contains("can stay at home"));
+    QVERIFY(!find<QPushButton>("forgetPalette")->isVisible());
 }
 
 QTEST_MAIN(TestChoosing)

@@ -38,6 +38,7 @@ private Q_SLOTS:
     void strangersAreInOneMixAlone();
     void needsMetAreThoseTheChoiceMeets();
     void aFirstGuessKeepsTheLimits();
+    void aFullBoxTellsWhatRestsOnEachTube();
 };
 
 namespace {
@@ -638,6 +639,34 @@ void TestChoose::aFirstGuessKeepsTheLimits()
         QVERIFY(guess.met < provenMet || guess.tubes.size() >= best.tubes.size() || limits.school != School::Free);
         QVERIFY2(guess.met + 2 >= provenMet, qPrintable(QString("%1 of %2").arg(guess.met).arg(provenMet)));
     }
+}
+
+/// Twenty tubes that must all be in: nothing is searched for, and each is told with what is lost without it, as the
+/// closest of all recipes of the others says.
+void TestChoose::aFullBoxTellsWhatRestsOnEachTube()
+{
+    std::vector<Paint> paints;
+    for (const ReferencePigment& row : ReferenceTable::shipped().pigments())
+        if (paints.size() < 30)
+            paints.push_back(paintOf(row));
+    std::vector<std::size_t> box;
+    for (std::size_t i = 0; i < 20; ++i)
+        box.push_back(i);
+    ChoiceSession session(paints, needs());
+    const auto choice = session.choose(limitsOfJust(box, paints.size()));
+    QVERIFY2(choice.has_value(), choice ? "" : choice.error().message.c_str());
+    const PaletteSet& set = choice->sets.front();
+    QCOMPARE(set.tubes, box);
+    for (std::size_t i = 0; i < box.size(); i += 5) {
+        std::vector<Paint> others(paints.begin(), paints.begin() + 20);
+        others.erase(others.begin() + std::ptrdiff_t(i));
+        const NeedsMet met = needsMetBy(others, needs());
+        const auto all = std::size_t(std::ranges::count_if(set.answers, &NeedAnswer::met));
+        QCOMPARE(all - met.met, set.reasons[i].lostWithout.size());
+    }
+    Limits more;
+    more.mostTubes = 13;
+    QVERIFY(!session.choose(more)); // what is searched for stays at twelve
 }
 
 QTEST_APPLESS_MAIN(TestChoose)

@@ -444,13 +444,13 @@ void Document::removePalette(PaletteId id)
     push(std::move(edit), tr("remove palette %1").arg(palette ? quoted(palette->name) : QString()));
 }
 
-void Document::changeWishes(const PaletteWishes& wishes)
+void Document::changeWishes(const PaletteWishes& wishes, const QString& what)
 {
     if (wishes == notebook().wishes)
         return;
     NotebookEdit edit;
     edit.wishes = wishes;
-    push(std::move(edit), tr("change the limits"));
+    push(std::move(edit), what.isEmpty() ? tr("change the limits") : what);
 }
 
 } // namespace iris

@@ -94,7 +94,7 @@ public:
     void removeNeeds(const std::vector<NeedId>& ids);
     void keepPalette(const QString& name, std::vector<TubeId> tubes);
     void removePalette(PaletteId id);
-    void changeWishes(const PaletteWishes& wishes);
+    void changeWishes(const PaletteWishes& wishes, const QString& what = {});
 
     /// Carries an edit out, on disk first. For the undo commands only.
     Result<NotebookEdit> carryOut(NotebookEdit edit);

@@ -29,6 +29,8 @@
 namespace iris {
 namespace {
 
+constexpr qlonglong allOnPalette = -1; ///< in the place of a kept palette's number
+
 enum Page { TeachingPage, WaitingPage, ResultPage };
 
 /// "every set of 1, 2 and 3 tubes was tried and loses something"
@@ -66,6 +68,7 @@ ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSetting
     connect(&m_choosing, &JobBase::progressed, this,
             [this](double share) { m_progress->setValue(static_cast<int>(1000 * share)); });
     connect(&document, &Document::tubesChanged, this, &ChoicePanel::forget);
+    connect(&document, &Document::tubesChanged, this, &ChoicePanel::fillKept);
     connect(&needsModel, &QAbstractItemModel::modelReset, this, &ChoicePanel::forget);
     connect(&document, &Document::wishesChanged, this, &ChoicePanel::askAnew);
     m_patience.setSingleShot(true);
@@ -232,10 +235,12 @@ void ChoicePanel::fillKept()
 {
     m_kept->clear();
     m_kept->addItem(tr("or see a kept palette"));
+    if (!onThePalette().empty())
+        m_kept->addItem(tr("all that lies on the palette"), allOnPalette);
     for (const PaletteRecord& palette : m_document.notebook().palettes)
         m_kept->addItem(nameInList(palette.name), static_cast<qlonglong>(palette.id.value));
     m_kept->setEnabled(m_kept->count() > 1);
-    if (m_choice && !m_keptName.isEmpty() && !m_document.notebook().palette(m_keptId))
+    if (m_choice && m_keptId.value != 0 && !m_keptName.isEmpty() && !m_document.notebook().palette(m_keptId))
         forget(); // what is on show is kept no longer
 }
 
@@ -287,18 +292,43 @@ void ChoicePanel::askAnew()
     choose();
 }
 
+std::vector<TubeId> ChoicePanel::onThePalette() const
+{
+    std::vector<TubeId> tubes;
+    for (const Tube& tube : m_document.notebook().tubes)
+        if (tube.stock.where == Whereabouts::Palette)
+            tubes.push_back(tube.id);
+    return tubes;
+}
+
 void ChoicePanel::showKept(int index)
 {
-    const PaletteRecord* palette = m_document.notebook().palette({m_kept->itemData(index).toLongLong()});
+    const qlonglong id = m_kept->itemData(index).toLongLong();
     m_kept->setCurrentIndex(0);
-    if (!palette || palette->tubes.empty())
+    const PaletteRecord* palette = m_document.notebook().palette({id});
+    const std::vector<TubeId> tubes = id == allOnPalette ? onThePalette()
+                                      : palette          ? palette->tubes
+                                                         : std::vector<TubeId>();
+    if (tubes.empty())
         return;
-    m_keptName = text(palette->name);
-    m_keptId = palette->id;
+    m_keptName = palette ? text(palette->name) : tr("What lies on the palette");
+    m_keptId = palette ? palette->id : PaletteId{};
     m_isStep = false;
     m_asked.reset();
     m_pool = poolNow();
-    begin(limitsOfJust(placesOf(palette->tubes), m_pool.paints.size()), tr("Mixing %1").arg(m_keptName));
+    begin(limitsOfJust(placesOf(tubes), m_pool.paints.size()), tr("Mixing %1").arg(m_keptName));
+}
+
+/// Which tubes of a box nothing rests on, each by itself.
+QString ChoicePanel::stayAtHomeWords(const PaletteSet& set) const
+{
+    QStringList names;
+    for (const TubeReason& reason : set.reasons)
+        if (reason.lostWithout.empty())
+            names << text(m_pool.paints[reason.tube].name);
+    return names.isEmpty()     ? QString()
+           : names.size() == 1 ? tr("%1 can stay at home: nothing is lost without it.").arg(names.front())
+                               : tr("Any one of %1 can stay at home: nothing is lost without it.").arg(listed(names));
 }
 
 void ChoicePanel::showStep(std::size_t step)
@@ -414,13 +444,17 @@ void ChoicePanel::climb(const Limits& limits)
         [this](const Result<Staircase>& stairs) {
             if (stairs && stairs->end == ChoiceEnd::Done)
                 m_stairs = *stairs;
+            m_stop->setEnabled(m_pages->currentIndex() == WaitingPage);
             Q_EMIT staircaseChanged();
         });
+    m_stop->setEnabled(true);
+    Q_EMIT staircaseChanged();
 }
 
 void ChoicePanel::cancel()
 {
     m_choosing.stop();
+    m_climbing.stop();
 }
 
 void ChoicePanel::take(const Result<Choice>& choice)
@@ -508,7 +542,7 @@ void ChoicePanel::showPage(int page)
     m_pages->setCurrentIndex(page);
     const bool ready = !m_needsModel.records().empty() && !m_document.notebook().tubes.empty();
     m_chooseAct->setEnabled(ready && page != WaitingPage);
-    m_stop->setEnabled(page == WaitingPage);
+    m_stop->setEnabled(page == WaitingPage || m_climbing.isRunning());
     m_keepAct->setEnabled(page == ResultPage);
     for (QAction* act : m_ofRecipes)
         act->setEnabled(page == ResultPage);
@@ -553,7 +587,7 @@ void ChoicePanel::showSet()
     for (QPushButton* walk : m_walk)
         walk->setVisible(m_choice->sets.size() > 1);
     m_keep->setVisible(m_keptName.isEmpty());
-    m_forgetKept->setVisible(!m_keptName.isEmpty());
+    m_forgetKept->setVisible(!m_keptName.isEmpty() && m_keptId.value != 0);
     m_setLabel->setVisible(m_keptName.isEmpty());
     weigh();
     lookForHelp();
@@ -609,6 +643,8 @@ void ChoicePanel::showProof()
     QStringList words;
     if (m_keptName.isEmpty() && !m_isStep)
         words << proofText(*m_choice, m_studio->notebook.wishes.school);
+    if (const QString home = stayAtHomeWords(set); !m_keptName.isEmpty() && !home.isEmpty())
+        words << home;
     if (const QString buy = toBuy(set); !buy.isEmpty())
         words << buy;
     if (!m_ways.isEmpty())
@@ -653,6 +689,23 @@ void ChoicePanel::showWells(const PaletteSet& set)
     showTubeInHand();
 }
 
+/// What is lost without a tube; the first few by name.
+QString ChoicePanel::lostWords(const TubeReason& reason) const
+{
+    constexpr std::size_t mostNamed = 4;
+    const std::vector<std::size_t>& lost = reason.lostWithout;
+    if (lost.empty())
+        return tr("without it nothing is lost");
+    if (lost.size() == m_needs.size() && lost.size() > 1)
+        return tr("without it none of the colours");
+    QStringList names;
+    for (std::size_t i = 0; i < std::min(lost.size(), mostNamed); ++i)
+        names << text(m_needs[lost[i]].name);
+    return lost.size() > mostNamed
+               ? tr("without it no %1 and %2 more").arg(names.join(QStringLiteral(", "))).arg(lost.size() - mostNamed)
+               : tr("without it no %1").arg(listed(names));
+}
+
 /// The tube in hand, and what can be done with it.
 void ChoicePanel::showTubeInHand()
 {
@@ -662,7 +715,7 @@ void ChoicePanel::showTubeInHand()
     const PaletteSet& set = m_choice->sets[m_shown];
     const std::size_t tube = set.tubes[static_cast<std::size_t>(well)];
     const Paint& paint = m_pool.paints[tube];
-    QString words = tr("%1: %2.").arg(text(paint.name), m_wells->wells()[static_cast<std::size_t>(well)].detail);
+    QString words = tr("%1: %2.").arg(text(paint.name), lostWords(set.reasons[static_cast<std::size_t>(well)]));
     const School school = m_studio->notebook.wishes.school;
     if (school == School::SplitPrimary || school == School::SplitPlus)
         for (const Partners& partners : partnersOf(m_pool.paints, set.tubes))
@@ -745,7 +798,8 @@ void ChoicePanel::keepInHand(bool stays)
     std::erase(wishes.must, m_pool.tubes[place]);
     if (stays)
         wishes.must.push_back(m_pool.tubes[place]);
-    m_document.changeWishes(wishes);
+    const QString name = text(m_pool.paints[place].name);
+    m_document.changeWishes(wishes, stays ? tr("keep %1 in").arg(name) : tr("let %1 go").arg(name));
 }
 
 void ChoicePanel::leaveOutInHand()
@@ -762,7 +816,7 @@ void ChoicePanel::leaveOutInHand()
     PaletteWishes wishes = m_document.notebook().wishes;
     std::erase(wishes.must, m_pool.tubes[place]);
     wishes.never.push_back(m_pool.tubes[place]);
-    m_document.changeWishes(wishes);
+    m_document.changeWishes(wishes, tr("do without %1").arg(text(m_pool.paints[place].name)));
 }
 
 std::vector<TubeId> ChoicePanel::shownTubes() const

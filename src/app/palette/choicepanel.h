@@ -53,6 +53,8 @@ public:
     QAction* chooseAct() const { return m_chooseAct; }
     const std::optional<Choice>& choice() const { return m_choice; }
     const std::optional<Staircase>& staircase() const { return m_stairs; }
+    /// The staircase is being worked out.
+    bool isClimbing() const { return m_climbing.isRunning(); }
     const TubePool& pool() const { return m_pool; }
     bool isBusy() const
     {
@@ -102,6 +104,9 @@ private:
     bool isForgivingPreferred() const;
     void askAnew();
     void showTubeInHand();
+    std::vector<TubeId> onThePalette() const;
+    QString stayAtHomeWords(const PaletteSet& set) const;
+    QString lostWords(const TubeReason& reason) const;
     void keepInHand(bool stays);
     void leaveOutInHand();
     void swapInHand(std::size_t tube, std::size_t other);

@@ -84,9 +84,9 @@ void ChoosePage::showStairs()
     if (any)
         m_stairs->stand(static_cast<int>(m_choice->choice() ? m_choice->choice()->sets.front().tubes.size() : 0));
     m_stairs->setVisible(any);
-    m_stairWords->setVisible(any);
+    m_stairWords->setVisible(any || m_choice->isClimbing());
     m_stairWords->setText(any ? tr("What each tube more buys: how many colours that many tubes mix. Click a step.")
-                              : QString());
+                              : tr("Working out what each tube more buys ... Escape stops it."));
 }
 
 void ChoosePage::showField()

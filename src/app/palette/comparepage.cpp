@@ -25,9 +25,10 @@ constexpr int kindRole = Qt::UserRole + 1;
 enum Kind { Nothing, OnShow, Kept, Classic };
 
 constexpr int leastPicture = 100;
-constexpr int mostPicture = 220;
+constexpr int mostPicture = 260;
 constexpr int chipHeight = 28;
-constexpr int leastField = 190;
+constexpr int leastField = 232;
+constexpr int unusedWidth = 110;
 
 std::vector<Need> needsOf(const Notebook& notebook)
 {
@@ -207,7 +208,7 @@ protected:
         QPainter painter(this);
         painter.setRenderHint(QPainter::Antialiasing);
         painter.setFont(textFont(textsize::small));
-        const QRectF plot = QRectF(rect()).adjusted(30, 22, -10, -20);
+        const QRectF plot = QRectF(rect()).adjusted(44, 24, -10, -20);
         constexpr double mostChroma = 100;
         const auto at = [&](double chroma, double value) {
             return QPointF(plot.left() + plot.width() * std::min(1.0, chroma / mostChroma),
@@ -216,7 +217,7 @@ protected:
         painter.setPen(m_settings.colours().quietText);
         painter.drawText(QRectF(0, 0, width(), 18), Qt::AlignLeft | Qt::AlignVCenter, tr("How clean at each value:"));
         for (const int value : {0, 50, 100}) {
-            painter.drawText(QRectF(0, at(0, value).y() - 9, 26, 18), Qt::AlignRight | Qt::AlignVCenter,
+            painter.drawText(QRectF(0, at(0, value).y() - 9, 38, 18), Qt::AlignRight | Qt::AlignVCenter,
                              tr("L %1").arg(value));
             painter.drawLine(at(0, value), at(mostChroma, value));
         }
@@ -257,15 +258,16 @@ ComparePage::ComparePage(Document& document, SubjectPicture& picture, ChoicePane
         makeColumn(column, *m_grid);
     auto* below = new QHBoxLayout;
     below->setSpacing(4 * gridStep);
-    m_field->setMinimumHeight(leastField);
+    for (QWidget* outlines : std::initializer_list<QWidget*>{m_field, m_values})
+        outlines->setFixedHeight(leastField);
     below->addWidget(m_field, 2);
     below->addWidget(m_values, 1);
     below->addWidget(m_legend, 1);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(2 * gridStep);
-    layout->addLayout(m_grid, 4);
-    layout->addLayout(below, 3);
+    layout->addLayout(m_grid, 1);
+    layout->addLayout(below);
     connect(&document, &Document::palettesChanged, this, &ComparePage::fillChoices);
     connect(&document, &Document::tubesChanged, this, &ComparePage::workAll);
     connect(&document, &Document::needsChanged, this, &ComparePage::workAll);
@@ -429,7 +431,6 @@ void ComparePage::show(std::size_t column)
                        && own.compared->drawn->cells.size() == m_picture.loaded()->cells.colours.size();
     own.picture->setImage(drawn ? m_picture.paintedWith(own.compared->drawn->cells, m_settings.valuesOnly())
                                 : QImage());
-    own.picture->setVisible(m_picture.loaded() != nullptr);
     own.facts->setText(isThere                          ? factsOf(*own.compared)
                        : own.job->isRunning()           ? tr("Mixing ...")
                        : own.choice->currentIndex() > 0 ? tr("There is nothing to compare there yet.")
@@ -438,7 +439,11 @@ void ComparePage::show(std::size_t column)
     own.wells->setPaints(isThere ? own.compared->paints : std::vector<Paint>{});
     own.wheel->setReach(isThere ? &own.compared->reach : nullptr);
     // What is not used makes room for the others.
-    m_grid->setColumnStretch(static_cast<int>(column), own.choice->currentIndex() > 0 ? 1 : 0);
+    const bool isUsed = own.choice->currentIndex() > 0;
+    m_grid->setColumnStretch(static_cast<int>(column), isUsed ? 1 : 0);
+    own.choice->setMaximumWidth(isUsed ? QWIDGETSIZE_MAX : unusedWidth);
+    for (QWidget* part : std::initializer_list<QWidget*>{own.picture, own.wells, own.wheel, own.facts})
+        part->setVisible(isUsed && (part != own.picture || m_picture.loaded()));
     showField();
 }
 
@@ -455,7 +460,7 @@ QString ComparePage::factsOf(const Compared& compared) const
                      .arg(apart(compared.drawn->meanApart))
                      .arg(std::lround(100 * compared.drawn->fallsShort));
     if (const std::size_t needs = m_document.notebook().needs.size(); needs > 0)
-        lines << tr("Meets %1 of %2 colours, %3 of them with three tubes.")
+        lines << tr("Meets %1 of %2 needs, %3 with three tubes.")
                      .arg(compared.needs.met)
                      .arg(needs)
                      .arg(compared.needs.threes);
