@@ -75,9 +75,12 @@ Result<Output> nextTouchCommand(const NextTouchArguments& arguments)
         return tl::unexpected(sight.error());
     const auto& paints = source->paints();
     Belief belief = firstBelief(paints.size());
-    if (*sight)
+    Lab off;
+    if (*sight) {
         belief = corrected(belief, contents, **sight, paints);
-    const TouchAdvice advice = nextTouch(contents, *wanted, paints, belief, options);
+        off = unexplained(belief, contents, **sight, paints);
+    }
+    const TouchAdvice advice = nextTouch(contents, aimedAt(*wanted, off), paints, belief, options);
 
     Output output{adviceWords(advice, paints, options.tolerance) + "\n",
                   Json{{"apart_now", rounded(advice.apartNow, 2)},

@@ -204,10 +204,50 @@ Result<Sight> sightOf(const std::vector<Look>& looks, const Wanted& wanted)
         if (said(one) > 0 && said(other) > 0)
             return failure(ErrorCode::BadValue, "it cannot be " + std::string(nameOf(one)) + " and "
                                                     + std::string(nameOf(other)) + " at once");
-    return moved(wanted, lightStep * (said(Look::TooLight) - said(Look::TooDark)),
-                 hueStep * (said(Look::TooRed) - said(Look::TooGreen)),
-                 hueStep * (said(Look::TooYellow) - said(Look::TooBlue)),
-                 hueStep * (said(Look::TooClean) - said(Look::TooDull)));
+    // Where colours are strong the same step is hardly seen: what is remarked on is at least so far off.
+    constexpr double leastRemarked = 5;
+    constexpr double mostTimes = 4;
+    Sight sight;
+    for (double times = 1; times <= mostTimes; times *= 1.25) {
+        sight = moved(wanted, times * lightStep * (said(Look::TooLight) - said(Look::TooDark)),
+                      times * hueStep * (said(Look::TooRed) - said(Look::TooGreen)),
+                      times * hueStep * (said(Look::TooYellow) - said(Look::TooBlue)),
+                      times * hueStep * (said(Look::TooClean) - said(Look::TooDull)));
+        if (deltaE00(sight.colour, wanted.colour) >= leastRemarked)
+            break;
+    }
+    return sight;
+}
+
+Lab unexplained(const Belief& belief, const PuddleContents& contents, const Sight& sight, std::span<const Paint> paints)
+{
+    constexpr double mixingSd = 4;
+    if (contents.isEmpty())
+        return {};
+    std::vector<WeightedFilm> films;
+    for (const auto& part : contents.parts)
+        films.push_back({&paints[part.first].film, weightOf(part, paints, belief)});
+    const Film film = mixedFilm(films);
+    Lab reckoned = seenLab(film, contents.wash, whitePaper());
+    for (double wash = wash::full; wash > thinnestWash; wash *= 0.97)
+        if (const Lab colour = seenLab(film, wash, whitePaper());
+            deltaE00(colour, sight.colour) < deltaE00(reckoned, sight.colour))
+            reckoned = colour;
+    const double share = mixingSd * mixingSd / (mixingSd * mixingSd + sight.sd * sight.sd);
+    return {share * (sight.colour.l - reckoned.l), share * (sight.colour.a - reckoned.a),
+            share * (sight.colour.b - reckoned.b)};
+}
+
+Wanted aimedAt(const Wanted& wanted, const Lab& off)
+{
+    const auto less = [&](const Lab& colour) {
+        return Lab{std::clamp(colour.l - off.l, 0.0, 100.0), colour.a - off.a, colour.b - off.b};
+    };
+    Wanted aimed = wanted;
+    aimed.colour = less(wanted.colour);
+    if (aimed.thin)
+        aimed.thin = less(*aimed.thin);
+    return aimed;
 }
 
 Belief corrected(const Belief& belief, const PuddleContents& contents, const Sight& sight,

@@ -41,6 +41,16 @@ Result<Sight> sightOf(const std::vector<Look>& looks, const Wanted& wanted);
 Belief corrected(const Belief& belief, const PuddleContents& contents, const Sight& sight,
                  std::span<const Paint> paints);
 
+/// What a sight shows that no belief about amounts explains: the puddle is that much off what is reckoned, because its
+/// paints are other than thought. To be reckoned with until something else is seen. It is taken as far as the sight is
+/// surer than the mixing (4 deltaE, our judgement, against the sight's own sd).
+/// @param belief as corrected() by that sight
+Lab unexplained(const Belief& belief, const PuddleContents& contents, const Sight& sight,
+                std::span<const Paint> paints);
+
+/// What to aim at so that a puddle that is off by so much comes out as wanted.
+Wanted aimedAt(const Wanted& wanted, const Lab& off);
+
 /// One thing to put in.
 struct TouchStep {
     std::size_t paint = 0;

@@ -41,6 +41,7 @@ WellState stateOf(const WellRecord& well, const Studio& studio)
         case WellStep::Kind::Blot: state.puddle.acts.push_back({WellAct::Kind::Blot, 0, step.amount}); break;
         case WellStep::Kind::Seen:
             state.belief = corrected(state.belief, contentsOf(state.puddle), {step.seen, step.sd}, studio.paints);
+            state.off = unexplained(state.belief, contentsOf(state.puddle), {step.seen, step.sd}, studio.paints);
             break;
         }
     }

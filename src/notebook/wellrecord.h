@@ -47,6 +47,7 @@ struct WellState {
     Puddle puddle;
     PuddleContents contents;
     Belief belief;
+    Lab off; ///< how far the puddle is off what is reckoned, by what was seen last (unexplained())
     std::vector<std::string> gone;
 };
 WellState stateOf(const WellRecord& well, const Studio& studio);

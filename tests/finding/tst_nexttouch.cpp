@@ -21,6 +21,8 @@ private Q_SLOTS:
     void sightsContradict();
     void aSightSaysWhichGotInTooMuch();
     void paintersArrive();
+    void tubesOfOtherColoursAreReckonedWith();
+    void whatIsSaidIsNeverPassedOver();
     void whatCannotGetThereSaysWhy();
     void nothingComesOfAnEmptyWell();
 };
@@ -30,8 +32,15 @@ namespace {
 /// A painter whose tubes are not as strong as the table says, who takes up a fifth more or less than meant.
 class MadeUpPainter {
 public:
-    MadeUpPainter(const std::vector<Paint>& paints, unsigned seed) : m_paints(paints), m_random(seed)
+    /// @param others how much of another paint is in each tube, so that its colour is not what is thought
+    MadeUpPainter(const std::vector<Paint>& paints, unsigned seed, double others = 0) : m_paints(paints), m_random(seed)
     {
+        for (std::size_t i = 0; others > 0 && i < paints.size(); ++i) {
+            const std::size_t other = std::uniform_int_distribution<std::size_t>(0, paints.size() - 1)(m_random);
+            const std::array films{WeightedFilm{&paints[i].film, (1 - others) * paints[i].strength},
+                                   WeightedFilm{&paints[other].film, others * paints[other].strength}};
+            m_paints[i].film = mixedFilm(films);
+        }
         std::uniform_real_distribution<double> strength(-std::log(2), std::log(2));
         for (Paint& paint : m_paints)
             paint.strength *= std::exp(strength(m_random)); // up to twice as strong, or half
@@ -106,9 +115,10 @@ constexpr double there = 2;
 constexpr int patience = 12;
 
 /// From a first puddle by recipe on, asking for the next touch each time and saying what is seen.
-Arrival withAdvice(const Wanted& wanted, const Recipe& first, unsigned seed)
+/// @param others as MadeUpPainter takes them; @param reckons with what amounts do not explain
+Arrival withAdvice(const Wanted& wanted, const Recipe& first, unsigned seed, double others = 0, bool reckons = true)
 {
-    MadeUpPainter painter(box(), seed);
+    MadeUpPainter painter(box(), seed, others);
     const Puddle start = puddleOf(first, box());
     for (const WellAct& act : start.acts)
         if (act.kind == WellAct::Kind::Paint)
@@ -124,7 +134,9 @@ Arrival withAdvice(const Wanted& wanted, const Recipe& first, unsigned seed)
             break;
         }
         belief = corrected(belief, painter.counted(), {seen, 0.7}, box());
-        const TouchAdvice advice = nextTouch(painter.counted(), wanted, box(), belief, {everyPlace(), there * 0.7});
+        const Lab off = reckons ? unexplained(belief, painter.counted(), {seen, 0.7}, box()) : Lab{};
+        const TouchAdvice advice =
+            nextTouch(painter.counted(), aimedAt(wanted, off), box(), belief, {everyPlace(), there * 0.7});
         if (advice.steps.empty())
             break;
         painter.putIn(advice.steps[0].paint, advice.steps[0].parts);
@@ -318,6 +330,56 @@ void TestNextTouch::paintersArrive()
     QVERIFY(arrived >= 285);
     QVERIFY(median(needed(plain)) > median(needed(touches)));
     QVERIFY(overshot < 15);
+}
+
+/// Tubes that hold a fifth of another paint besides what is thought: with what amounts do not explain reckoned with,
+/// more painters arrive, and sooner.
+void TestNextTouch::tubesOfOtherColoursAreReckonedWith()
+{
+    std::mt19937 random(78);
+    std::array<int, 2> arrived{};
+    std::array<int, 2> touches{};
+    constexpr unsigned painters = 150;
+    for (unsigned painter = 0; painter < painters; ++painter) {
+        Recipe hidden{{}, std::exp(-1.2 * double(random() % 1000) / 1000)};
+        while (hidden.parts.size() < 2) {
+            const std::size_t paint = random() % box().size();
+            if (std::ranges::find(hidden.parts, paint, &Part::paint) == hidden.parts.end())
+                hidden.parts.push_back({paint, 1 + int(random() % 5)});
+        }
+        const Wanted wanted{colourOf(hidden, box()), {}, false, false};
+        for (const bool reckons : {false, true}) {
+            const Arrival arrival = withAdvice(wanted, hidden, painter, 0.2, reckons);
+            arrived[reckons] += arrival.arrived;
+            touches[reckons] += arrival.arrived ? arrival.touches : patience;
+        }
+    }
+    qInfo("arrived %d and %d of %u, in %d and %d touches together", arrived[0], arrived[1], painters, touches[0],
+          touches[1]);
+    QVERIFY(arrived[1] > arrived[0] + 10);
+    QVERIFY(touches[1] < touches[0]);
+}
+
+/// Whoever says that a puddle is too green is never told that it is there, also where no amount explains it.
+void TestNextTouch::whatIsSaidIsNeverPassedOver()
+{
+    const std::vector<std::pair<std::size_t, double>> puddles[]{
+        {{9, 5}, {8, 1}}, {{4, 3}, {7, 1}}, {{0, 3}, {5, 0.25}}};
+    for (const auto& parts : puddles)
+        for (const double wash : {1.0, 0.35})
+            for (const Look look : allLooks) {
+                const PuddleContents contents{parts, wash};
+                const Wanted wanted{seenLab(filmOf(contents, box()), wash, whitePaper()), {}, false, false};
+                const Sight sight = *sightOf({look}, wanted);
+                const Belief belief = corrected(firstBelief(box().size()), contents, sight, box());
+                const Wanted aimed = aimedAt(wanted, unexplained(belief, contents, sight, box()));
+                const TouchAdvice advice = nextTouch(contents, aimed, box(), belief, {everyPlace(), 2});
+                // Lighter and darker is water's to mend, and a thinner wash is duller, too.
+                if (look == Look::TooLight || look == Look::TooDark || look == Look::TooDull)
+                    continue;
+                QVERIFY2(advice.apartNow > 2, nameOf(look).data());
+                QVERIFY2(!advice.steps.empty() || advice.leansWrong, nameOf(look).data());
+            }
 }
 
 void TestNextTouch::whatCannotGetThereSaysWhy()

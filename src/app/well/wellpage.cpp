@@ -476,16 +476,20 @@ void WellPage::showAdvice(const WellRecord& well, const WellState& state)
         m_follow->setEnabled(false);
         return;
     }
-    m_advice = nextTouch(state.contents, {*well.wanted, {}, false, false}, m_studio->paints, state.belief,
-                         {atHand(), thereBelow});
+    m_advice = nextTouch(state.contents, aimedAt({*well.wanted, {}, false, false}, state.off), m_studio->paints,
+                         state.belief, {atHand(), thereBelow});
     const QString words = text(adviceWords(m_advice, m_studio->paints, thereBelow));
     const qsizetype first = words.indexOf(QLatin1String(". ")) + 1; // what to do, large, and what then comes of it
     m_next->setText(first > 0 ? words.left(first) : words);
     m_then->setText(first > 0 ? words.mid(first + 1) : QString());
     m_follow->setEnabled(!m_advice.steps.empty());
-    std::vector<CaptionedColour> beside{{m_advice.laidNow.colour, tr("now")}, {*well.wanted, tr("wanted")}};
+    const auto asItIs = [&](const Lab& reckoned) { // as it was seen to be off
+        return Lab{std::clamp(reckoned.l + state.off.l, 0.0, 100.0), reckoned.a + state.off.a,
+                   reckoned.b + state.off.b};
+    };
+    std::vector<CaptionedColour> beside{{asItIs(m_advice.laidNow.colour), tr("now")}, {*well.wanted, tr("wanted")}};
     if (!m_advice.steps.empty())
-        beside.push_back({m_advice.steps.front().laid.colour, tr("then")});
+        beside.push_back({asItIs(m_advice.steps.front().laid.colour), tr("then")});
     m_beside->show(std::move(beside));
 }
 
