@@ -9,6 +9,15 @@
 namespace iris {
 namespace {
 
+/// Of a tube among those of a notebook, which stand in the order of their ids.
+std::optional<std::size_t> placeIn(const std::vector<Tube>& tubes, TubeId id)
+{
+    const auto found = std::ranges::lower_bound(tubes, id, {}, &Tube::id);
+    if (found == tubes.end() || found->id != id)
+        return std::nullopt;
+    return static_cast<std::size_t>(found - tubes.begin());
+}
+
 /// A tube of unknown pigments without a swatch shows as bare paper until it has one.
 Paint unknownPaint(const Tube& tube)
 {
@@ -19,28 +28,42 @@ Paint unknownPaint(const Tube& tube)
     return unknown;
 }
 
-std::vector<Paint> paintsOf(const Notebook& notebook, FilmCache& films, const Studio& before)
+/// The paints of the notebook's tubes; those of the studio before, as they are, when none has changed.
+std::shared_ptr<const std::vector<Paint>> paintsOf(const Notebook& notebook, FilmCache& films, const Studio& before)
 {
     const std::vector<Tube>& tubes = notebook.tubes;
     const bool sameReadings = notebook.swatches == before.notebook.swatches;
     const ReadingNoises noises(notebook.swatches);
     const ReadingNoises noisesBefore(sameReadings ? std::vector<SwatchRecord>{} : before.notebook.swatches);
-    std::vector<Paint> paints(tubes.size());
+    std::vector<std::optional<std::size_t>> same(tubes.size()); // where the paint of a place stands already
     std::vector<std::size_t> changed;
-    for (std::size_t place = 0; place < paints.size(); ++place) {
-        const auto same = before.placeOf(tubes[place].id);
-        if (same && before.notebook.tubes[*same] == tubes[place]
-            && (sameReadings || noisesBefore.of(before.notebook.tubes[*same]) == noises.of(tubes[place])))
-            paints[place] = before.unlearnt[*same];
+    for (std::size_t place = 0; place < tubes.size(); ++place) {
+        const auto then = before.placeOf(tubes[place].id);
+        if (then && before.notebook.tubes[*then] == tubes[place]
+            && (sameReadings || noisesBefore.of(before.notebook.tubes[*then]) == noises.of(tubes[place])))
+            same[place] = then;
         else
             changed.push_back(place);
     }
     // A long list that comes in at once would take long if its films were found one after the other.
+    std::vector<Paint> made(changed.size());
     inParallel(changed.size(), {}, [&](std::size_t i) {
         const Tube& tube = tubes[changed[i]];
-        paints[changed[i]] =
-            paintOf(tube, ReferenceTable::shipped(), films, noises.of(tube)).value_or(unknownPaint(tube));
+        made[i] = paintOf(tube, ReferenceTable::shipped(), films, noises.of(tube)).value_or(unknownPaint(tube));
     });
+    bool asBefore = tubes.size() == before.unlearnt.size();
+    for (std::size_t place = 0; asBefore && place < tubes.size(); ++place)
+        asBefore = !same[place] || *same[place] == place;
+    for (std::size_t i = 0; asBefore && i < changed.size(); ++i)
+        asBefore = made[i] == before.unlearnt[changed[i]];
+    if (asBefore)
+        return before.parts.unlearnt;
+    auto paints = std::make_shared<std::vector<Paint>>(tubes.size());
+    for (std::size_t place = 0; place < tubes.size(); ++place)
+        if (same[place])
+            (*paints)[place] = before.unlearnt[*same[place]];
+    for (std::size_t i = 0; i < changed.size(); ++i)
+        (*paints)[changed[i]] = std::move(made[i]);
     return paints;
 }
 
@@ -57,19 +80,20 @@ MixLesson unlearntLesson(const PaintedMix& square, std::span<const Paint> paints
 
 /// What an earlier studio had learnt, for the tubes and mixes that are still there; the rest as before anything was
 /// painted. Of a tube whose own reading has changed only the strength is carried over.
-Learned carriedLearning(const Studio& from, const Studio& to)
+Learned carriedLearning(const Studio& from, const Notebook& to, const std::vector<Paint>& unlearnt,
+                        const Lessons& teaching)
 {
-    Learned learned = beforePainting(to.unlearnt, learningOptionsOf(to.notebook));
+    Learned learned = beforePainting(unlearnt, learningOptionsOf(to));
     for (std::size_t then = 0; then < from.notebook.tubes.size(); ++then)
-        if (const auto now = to.placeOf(from.notebook.tubes[then].id))
+        if (const auto now = placeIn(to.tubes, from.notebook.tubes[then].id))
             learned.strengths[*now] *= from.learned.strengths[then] / from.unlearnt[then].strength;
     std::vector<std::size_t> rows; // of the covariance then
     std::size_t row = 0;
     for (std::size_t i = 0; i < from.learned.touched.size(); ++i) {
         const std::size_t then = from.learned.touched[i];
         const std::size_t unknowns = 1 + from.learned.bends[i].size();
-        const auto now = to.placeOf(from.notebook.tubes[then].id);
-        if (now && to.unlearnt[*now].doubt == from.unlearnt[then].doubt) {
+        const auto now = placeIn(to.tubes, from.notebook.tubes[then].id);
+        if (now && unlearnt[*now].doubt == from.unlearnt[then].doubt) {
             learned.touched.push_back(*now); // tubes are in the order of their ids in both
             learned.bends.push_back(from.learned.bends[i]);
             for (std::size_t which = 0; which < unknowns; ++which)
@@ -78,28 +102,36 @@ Learned carriedLearning(const Studio& from, const Studio& to)
         row += unknowns;
     }
     learned.rows = rowsOf(learned.bends);
-    for (const std::size_t one : rows)
-        for (const std::size_t other : rows)
-            learned.covariance.push_back(from.learned.covariance[one * row + other]);
+    if (rows.size() == row) { // all of it, in its order
+        learned.covariance = from.learned.covariance;
+    } else {
+        learned.covariance.reserve(rows.size() * rows.size());
+        for (const std::size_t one : rows)
+            for (const std::size_t other : rows)
+                learned.covariance.push_back(from.learned.covariance[one * row + other]);
+    }
     std::map<MixId, std::size_t> lessons;
     for (std::size_t i = 0; i < from.lessons.mixes.size(); ++i)
         lessons.emplace(from.lessons.mixes[i], i);
-    for (std::size_t i = 0; i < to.lessons.mixes.size(); ++i) {
-        const auto then = lessons.find(to.lessons.mixes[i]);
-        learned.lessons.push_back(then == lessons.end() ? unlearntLesson(to.lessons.squares[i], to.unlearnt)
+    for (std::size_t i = 0; i < teaching.mixes.size(); ++i) {
+        const auto then = lessons.find(teaching.mixes[i]);
+        learned.lessons.push_back(then == lessons.end() ? unlearntLesson(teaching.squares[i], unlearnt)
                                                         : from.learned.lessons[then->second]);
     }
     return learned;
+}
+
+/// Whether a place means the same tube in both lists.
+bool haveSamePlaces(const std::vector<Tube>& one, const std::vector<Tube>& other)
+{
+    return std::ranges::equal(one, other, {}, &Tube::id, &Tube::id);
 }
 
 } // namespace
 
 std::optional<std::size_t> Studio::placeOf(TubeId id) const
 {
-    const auto found = std::ranges::lower_bound(notebook.tubes, id, {}, &Tube::id);
-    if (found == notebook.tubes.end() || found->id != id)
-        return std::nullopt;
-    return static_cast<std::size_t>(found - notebook.tubes.begin());
+    return placeIn(notebook.tubes, id);
 }
 
 std::vector<std::size_t> Studio::atHand() const
@@ -111,38 +143,64 @@ std::vector<std::size_t> Studio::atHand() const
     return places;
 }
 
+Studio::Studio()
+    : Studio(StudioParts{{},
+                         std::make_shared<std::vector<Paint>>(),
+                         std::make_shared<std::vector<Paint>>(),
+                         std::make_shared<PaintedMixes>(),
+                         std::make_shared<Lessons>(),
+                         std::make_shared<Learned>()})
+{
+}
+
+Studio::Studio(StudioParts own)
+    : parts(std::move(own)),
+      notebook(parts.notebook),
+      unlearnt(*parts.unlearnt),
+      paints(*parts.paints),
+      painted(*parts.painted),
+      lessons(*parts.lessons),
+      learned(*parts.learned),
+      behind(parts.behind)
+{
+}
+
 StudioPtr studioOf(Notebook notebook, FilmCache& films, const StudioPtr& before, std::size_t mostAtOnce)
 {
     const Studio none;
     const Studio& old = before ? *before : none;
-    auto studio = std::make_shared<Studio>();
-    studio->notebook = std::move(notebook);
-    const Notebook& now = studio->notebook;
-    studio->unlearnt = paintsOf(now, films, old);
-    studio->painted = PaintedMixes(now);
-    studio->lessons = lessonsOf(now);
-    const bool taughtTheSame = studio->unlearnt == old.unlearnt && studio->lessons.squares == old.lessons.squares
+    StudioParts own;
+    own.notebook = std::move(notebook);
+    const Notebook& now = own.notebook;
+    own.unlearnt = paintsOf(now, films, old);
+    const bool samePaints = own.unlearnt == old.parts.unlearnt;
+    const bool sameMixes = now.mixes == old.notebook.mixes && haveSamePlaces(now.tubes, old.notebook.tubes);
+    own.painted = sameMixes ? old.parts.painted : std::make_shared<const PaintedMixes>(now);
+    own.lessons = sameMixes ? old.parts.lessons : std::make_shared<const Lessons>(lessonsOf(now));
+    const bool taughtTheSame = samePaints && (sameMixes || own.lessons->squares == old.lessons.squares)
                                && learningOptionsOf(now) == learningOptionsOf(old.notebook);
     if (before && taughtTheSame) {
-        studio->learned = old.learned;
-        studio->behind = old.behind;
-    } else if (studio->lessons.squares.size() <= mostAtOnce) {
-        studio->learned = learnFrom(studio->unlearnt, studio->lessons.squares, learningOptionsOf(now));
-    } else {
-        studio->learned = carriedLearning(old, *studio);
-        studio->behind = true;
+        own.learned = old.parts.learned;
+        own.paints = old.parts.paints;
+        own.behind = old.behind;
+        return std::make_shared<const Studio>(std::move(own));
     }
-    studio->paints = asLearnt(studio->unlearnt, studio->learned);
-    return studio;
+    own.behind = own.lessons->squares.size() > mostAtOnce;
+    own.learned = std::make_shared<const Learned>(
+        own.behind ? carriedLearning(old, now, *own.unlearnt, *own.lessons)
+                   : learnFrom(*own.unlearnt, own.lessons->squares, learningOptionsOf(now)));
+    own.paints = std::make_shared<const std::vector<Paint>>(asLearnt(*own.unlearnt, *own.learned));
+    return std::make_shared<const Studio>(std::move(own));
 }
 
 StudioPtr learnt(const StudioPtr& studio, std::stop_token stop)
 {
-    auto now = std::make_shared<Studio>(*studio);
-    now->learned = learnFrom(now->unlearnt, now->lessons.squares, learningOptionsOf(now->notebook), std::move(stop));
-    now->paints = asLearnt(now->unlearnt, now->learned);
-    now->behind = false;
-    return now;
+    StudioParts now = studio->parts;
+    now.learned = std::make_shared<const Learned>(
+        learnFrom(*now.unlearnt, now.lessons->squares, learningOptionsOf(now.notebook), std::move(stop)));
+    now.paints = std::make_shared<const std::vector<Paint>>(asLearnt(*now.unlearnt, *now.learned));
+    now.behind = false;
+    return std::make_shared<const Studio>(std::move(now));
 }
 
 std::optional<Recipe> carriedOver(const Recipe& recipe, const Studio& from, const Studio& to)

@@ -13,16 +13,35 @@ namespace iris {
 struct Studio;
 using StudioPtr = std::shared_ptr<const Studio>;
 
+/// What follows from a notebook. Each part is shared with the studios before and after that have the same: an edit of
+/// one tube among a thousand copies little.
+struct StudioParts {
+    Notebook notebook;
+    std::shared_ptr<const std::vector<Paint>> unlearnt;
+    std::shared_ptr<const std::vector<Paint>> paints;
+    std::shared_ptr<const PaintedMixes> painted;
+    std::shared_ptr<const Lessons> lessons;
+    std::shared_ptr<const Learned> learned;
+    bool behind = false;
+};
+
 /// A notebook and what follows from it, as it stands at one moment. It never changes: whatever is worked out from it
 /// keeps it, so that places in its lists go on meaning the same tubes however the notebook is edited meanwhile.
 struct Studio {
-    Notebook notebook;
-    std::vector<Paint> unlearnt; ///< one a tube, in their order, as strong as before anything was painted
-    std::vector<Paint> paints;   ///< the same as strong as the painted mixes teach
-    PaintedMixes painted;        ///< the painted mixes by their tubes
-    Lessons lessons;             ///< the painted mixes that teach
-    Learned learned;             ///< what they teach: strengths one a tube, lessons one a painted mix
-    bool behind = false;         ///< what is learnt is that of an earlier studio, carried over; learnt() catches up
+    /// An empty one.
+    Studio();
+    /// @param own with every part there
+    explicit Studio(StudioParts own);
+    Studio(const Studio&) = delete; // what follows looks into its own parts
+
+    const StudioParts parts;
+    const Notebook& notebook;
+    const std::vector<Paint>& unlearnt; ///< one a tube, in their order, as strong as before anything was painted
+    const std::vector<Paint>& paints;   ///< the same as strong as the painted mixes teach
+    const PaintedMixes& painted;        ///< the painted mixes by their tubes
+    const Lessons& lessons;             ///< the painted mixes that teach
+    const Learned& learned;             ///< what they teach: strengths one a tube, lessons one a painted mix
+    const bool behind; ///< what is learnt is that of an earlier studio, carried over; learnt() catches up
 
     /// The place of a tube in the notebook and in the paints; nothing when it is not there. Logarithmic.
     std::optional<std::size_t> placeOf(TubeId id) const;

@@ -105,6 +105,8 @@ Result<void> validate(const Tube& tube, const ReferenceTable& table)
 
 bool areFalseTwins(const Tube& first, const Tube& second, const ReferenceTable& table)
 {
+    if (trimmed(first.name).size() != trimmed(second.name).size())
+        return false;
     return lowered(trimmed(first.name)) == lowered(trimmed(second.name)) && !areTwins(first, second, table)
            && (first.codes != second.codes || typicalRows(first, table) != typicalRows(second, table));
 }
@@ -158,6 +160,9 @@ bool isDay(std::string_view text)
 
 bool areTwins(const Tube& first, const Tube& second, const ReferenceTable& table)
 {
+    // Other codes are other rows; a thousand tubes are told apart without looking them up.
+    if (first.codes.size() != second.codes.size() || !std::ranges::is_permutation(first.codes, second.codes))
+        return false;
     auto one = typicalRows(first, table);
     auto two = typicalRows(second, table);
     std::ranges::sort(one);

@@ -110,7 +110,8 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
     const Notebook& before = old->notebook;
     const Notebook& now = m_studio->notebook;
     iris::setTouchesAPart(now.touchesAPart);
-    if (touchesTubes(*done) || old->paints != m_studio->paints || before.touchesAPart != now.touchesAPart)
+    const bool samePaints = old->parts.paints == m_studio->parts.paints || old->paints == m_studio->paints;
+    if (touchesTubes(*done) || !samePaints || before.touchesAPart != now.touchesAPart)
         Q_EMIT tubesChanged();
     if (before.mixes != now.mixes)
         Q_EMIT mixesChanged();

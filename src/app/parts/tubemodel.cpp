@@ -4,6 +4,8 @@
 #include "paint/ratings.h"
 #include "words/paintwords.h"
 
+#include <utility>
+
 namespace iris {
 
 QString searchedWords(const Tube& tube, const Paint& paint)
@@ -36,18 +38,28 @@ TubeModel::TubeModel(Document& document, QObject* parent) : QAbstractListModel(p
     reload();
 }
 
+/// What is known of tubes that have not changed stays: of a thousand an edit mostly changes one.
 void TubeModel::reload()
 {
     beginResetModel();
-    m_facts.clear();
-    for (std::size_t i = 0; i < m_document.studio()->paints.size(); ++i) {
-        const Tube& tube = m_document.notebook().tubes[i];
-        const Paint& paint = m_document.studio()->paints[i];
-        m_facts.push_back({paint.family, paint.lean(), paint.transparency(), paint.swatch.full.l,
-                           tube.stock.pricePerMl(), tube.stock.where, text(tube.name), searchedWords(tube, paint),
-                           paint.codes});
+    const StudioPtr before = std::exchange(m_studio, m_document.studio());
+    std::vector<TubeFacts> facts;
+    std::vector<std::optional<WashColours>> washes;
+    for (std::size_t i = 0; i < m_studio->paints.size(); ++i) {
+        const Tube& tube = m_studio->notebook.tubes[i];
+        const Paint& paint = m_studio->paints[i];
+        const auto then = before ? before->placeOf(tube.id) : std::nullopt;
+        if (then && before->notebook.tubes[*then] == tube && before->paints[*then] == paint) {
+            facts.push_back(std::move(m_facts[*then]));
+            washes.push_back(std::move(m_washes[*then]));
+            continue;
+        }
+        facts.push_back({paint.family, paint.lean(), paint.transparency(), paint.swatch.full.l, tube.stock.pricePerMl(),
+                         tube.stock.where, text(tube.name), searchedWords(tube, paint), paint.codes});
+        washes.emplace_back();
     }
-    m_washes.assign(m_facts.size(), std::nullopt);
+    m_facts = std::move(facts);
+    m_washes = std::move(washes);
     endResetModel();
 }
 

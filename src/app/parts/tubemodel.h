@@ -48,6 +48,7 @@ private:
     const WashColours& washAt(std::size_t row) const;
 
     Document& m_document;
+    StudioPtr m_studio; ///< the facts are about its tubes
     std::vector<TubeFacts> m_facts;
     mutable std::vector<std::optional<WashColours>> m_washes; ///< worked out when first seen
 };

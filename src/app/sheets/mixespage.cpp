@@ -70,10 +70,10 @@ MixesPage::MixesPage(Document& document, ViewSettings& settings, QWidget* parent
     connect(m_find, &QLineEdit::textChanged, this, &MixesPage::fill);
     connect(m_list, &QListWidget::currentRowChanged, this, &MixesPage::showChosen);
     connect(m_list, &QListWidget::itemActivated, this, &MixesPage::changeChosen);
-    connect(&document, &Document::mixesChanged, this, &MixesPage::fill);
+    connect(&document, &Document::mixesChanged, this, &MixesPage::changed);
     connect(&document, &Document::tubesChanged, this, &MixesPage::showChosen);
-    connect(&settings, &ViewSettings::changed, this, &MixesPage::fill);
-    fill();
+    connect(&settings, &ViewSettings::changed, this, &MixesPage::changed);
+    changed();
 }
 
 QFrame* MixesPage::makeCard()
@@ -114,6 +114,7 @@ QFrame* MixesPage::makeCard()
 
 void MixesPage::stirMother()
 {
+    fillIfStale();
     std::vector<Recipe> mixes;
     for (const qlonglong id : shownRecords(*m_list))
         if (const MixRecord* record = m_document.notebook().mix({id}))
@@ -127,6 +128,7 @@ void MixesPage::stirMother()
 
 void MixesPage::diagnoseChosen()
 {
+    fillIfStale();
     const MixRecord* record = m_document.notebook().mix(chosen());
     if (!record)
         return;
@@ -161,8 +163,29 @@ QPixmap MixesPage::pictureOf(const MixRecord& mix) const
     return plain;
 }
 
+/// Thousands of mixes are listed when they can be seen.
+void MixesPage::changed()
+{
+    m_stale = true;
+    if (isVisible())
+        fill();
+}
+
+void MixesPage::fillIfStale()
+{
+    if (m_stale)
+        fill();
+}
+
+void MixesPage::showEvent(QShowEvent* event)
+{
+    QWidget::showEvent(event);
+    fillIfStale();
+}
+
 void MixesPage::fill()
 {
+    m_stale = false;
     std::vector<RecordRow> rows;
     const auto& mixes = m_document.notebook().mixes;
     for (auto mix = mixes.rbegin(); mix != mixes.rend(); ++mix) {
@@ -187,6 +210,7 @@ MixId MixesPage::chosen() const
 
 void MixesPage::choose(MixId mix)
 {
+    fillIfStale();
     chooseRecord(*m_list, mix.value);
 }
 
@@ -251,6 +275,8 @@ QString MixesPage::lineageWords(const MixRecord& mix) const
 
 void MixesPage::showChosen()
 {
+    if (m_stale)
+        return; // what is chosen is of a list that was
     const MixRecord* mix = m_document.notebook().mix(chosen());
     for (QAction* act : m_mixActs)
         act->setEnabled(mix != nullptr);
@@ -283,6 +309,7 @@ void MixesPage::writeNew()
 
 void MixesPage::changeChosen()
 {
+    fillIfStale();
     const MixRecord* mix = m_document.notebook().mix(chosen());
     if (!mix)
         return;
@@ -294,6 +321,7 @@ void MixesPage::changeChosen()
 
 void MixesPage::addTouch()
 {
+    fillIfStale();
     const MixRecord* mix = m_document.notebook().mix(chosen());
     if (!mix)
         return;
@@ -310,6 +338,7 @@ void MixesPage::addTouch()
 
 void MixesPage::removeChosen()
 {
+    fillIfStale();
     if (m_document.notebook().mix(chosen()))
         m_document.removeMix(chosen());
 }

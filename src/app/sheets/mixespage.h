@@ -39,9 +39,14 @@ public:
     /// Why the chosen mix is as dull as it is, and which tube would mend it.
     void diagnoseChosen();
 
+protected:
+    void showEvent(QShowEvent* event) override;
+
 private:
     QFrame* makeCard();
     void fill();
+    void changed();
+    void fillIfStale();
     QIcon chipOf(const MixRecord& mix) const;
     QPixmap pictureOf(const MixRecord& mix) const;
     void showChosen();
@@ -50,6 +55,7 @@ private:
 
     Document& m_document;
     ViewSettings& m_settings;
+    bool m_stale = true; ///< the list is to be filled when it is seen
     QLineEdit* m_find;
     QListWidget* m_list;
     PlainLabel* m_picture = nullptr;

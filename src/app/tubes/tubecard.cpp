@@ -9,7 +9,6 @@
 #include "app/reading/readingwords.h"
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
-#include "mixing/greypartner.h"
 #include "mixing/waybetween.h"
 #include "paint/ratings.h"
 #include "words/mixwords.h"
@@ -20,7 +19,6 @@
 #include <QMenu>
 #include <QPushButton>
 #include <QScrollArea>
-#include <QTimer>
 #include <QVBoxLayout>
 
 namespace iris {
@@ -91,10 +89,6 @@ TubeCard::TubeCard(Document& document, const TubeActs& acts, ViewSettings& setti
     outer->addWidget(m_wash);
     setUpWords(outer);
     setUpButtons(outer);
-    m_findPartner = new QTimer(this);
-    m_findPartner->setSingleShot(true);
-    m_findPartner->setInterval(0);
-    connect(m_findPartner, &QTimer::timeout, this, &TubeCard::showGreyPartner);
     connect(&document, &Document::tubesChanged, this, [this] { showTubes(m_shown); });
     connect(&document, &Document::warmBlueChanged, this, [this] { showTubes(m_shown); });
     showNothing();
@@ -192,7 +186,7 @@ void TubeCard::showOne(const Tube& tube, const Paint& paint)
     const QString maker = (text(tube.maker) + QLatin1Char(' ') + text(tube.line)).trimmed();
     m_maker->setText(maker.isEmpty() ? codes : codes + QStringLiteral("   ") + maker);
     m_judgement->setText(judgementOf(tube, paint));
-    m_findPartner->start();
+    findGreyPartner(tube.id);
     m_numbers->setText(readingsOf(tube, paint));
     const std::size_t count = m_document.notebook().swatchesOf(tube.id).size();
     m_acts.readings->setText(text(counted(count, "reading")));
@@ -211,17 +205,32 @@ void TubeCard::showOne(const Tube& tube, const Paint& paint)
 }
 
 /// The tube of the drawer that takes this one nearest to grey: the first thing a painter looks for in a new tube.
-/// Worked out once the rest is on show.
-void TubeCard::showGreyPartner()
+void TubeCard::findGreyPartner(TubeId id)
 {
-    const auto own = m_shown.size() == 1 ? m_document.studio()->placeOf(m_shown.front()) : std::nullopt;
-    const auto partner = own ? greyPartnerOf(m_document.studio()->paints, *own,
-                                             [this](std::size_t i) { return isAtHand(m_document.notebook().tubes[i]); })
-                             : std::nullopt;
+    const StudioPtr studio = m_document.studio();
+    const auto own = studio->placeOf(id);
+    if (!own)
+        return;
+    if (m_greyPartner->property("of") != static_cast<qlonglong>(id.value))
+        m_greyPartner->hide();
+    m_greyPartner->setProperty("of", static_cast<qlonglong>(id.value));
+    m_findPartner.start(
+        [studio, own = *own](const JobTools&) {
+            return greyPartnerOf(studio->paints, own,
+                                 [&](std::size_t i) { return isAtHand(studio->notebook.tubes[i]); });
+        },
+        [this, studio, id](const std::optional<GreyPartner>& partner) {
+            if (m_shown == std::vector{id})
+                showGreyPartner(*studio, partner);
+        });
+}
+
+void TubeCard::showGreyPartner(const Studio& studio, const std::optional<GreyPartner>& partner)
+{
     m_greyPartner->setVisible(partner.has_value());
     if (!partner)
         return;
-    const Tube& tube = m_document.notebook().tubes[partner->place];
+    const Tube& tube = studio.notebook.tubes[partner->place];
     m_greyPartner->setText(buttonWords(tr("Greys best with %1").arg(shortened(text(tube.name), 24))));
     m_greyPartner->setToolTip(
         tr("%1 parts give %2").arg(text(partsText(partner->step)), colourWords(partner->step.colour)));

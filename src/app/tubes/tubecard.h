@@ -1,12 +1,12 @@
 #pragma once
 
 #include "app/document/document.h"
+#include "mixing/greypartner.h"
 
 #include <QFrame>
 
 class QAction;
 class QPushButton;
-class QTimer;
 class QVBoxLayout;
 
 namespace iris {
@@ -48,7 +48,8 @@ private:
     void showNothing();
     void showOne(const Tube& tube, const Paint& paint);
     void showPair(TubeId first, TubeId second);
-    void showGreyPartner();
+    void findGreyPartner(TubeId id);
+    void showGreyPartner(const Studio& studio, const std::optional<GreyPartner>& partner);
     QString twinsOf(const Tube& tube) const;
     QString judgementOf(const Tube& tube, const Paint& paint) const;
     QString readingsOf(const Tube& tube, const Paint& paint) const;
@@ -65,7 +66,7 @@ private:
     PlainLabel* m_notes = nullptr;
     QPushButton* m_pair = nullptr;
     QPushButton* m_greyPartner = nullptr;
-    QTimer* m_findPartner = nullptr;
+    Job<std::optional<GreyPartner>> m_findPartner;
     QPushButton* m_readings = nullptr;
     QPushButton* m_more = nullptr;
     std::vector<TubeId> m_shown;

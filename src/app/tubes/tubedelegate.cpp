@@ -36,6 +36,28 @@ TubeDelegate::TubeDelegate(ViewSettings& settings, QObject* parent) : QStyledIte
 {
 }
 
+/// A wash takes longer to paint than all the words beside it, and mostly has not changed.
+const QPixmap& TubeDelegate::washOf(qlonglong tube, const WashColours& colours, const QSize& size, double ratio) const
+{
+    constexpr std::size_t mostKept = 400;
+    if (m_painted.size() > mostKept)
+        m_painted.clear();
+    const bool values = m_settings.valuesOnly();
+    Painted& own = m_painted[tube];
+    if (own.pixmap.isNull() || own.colours != colours || own.values != values || own.size != size
+        || own.pixmap.devicePixelRatio() != ratio) {
+        own = {colours, size, values, QPixmap(size * ratio)};
+        own.pixmap.setDevicePixelRatio(ratio);
+        own.pixmap.fill(Qt::transparent);
+        QPainter painter(&own.pixmap);
+        WashStyle style;
+        style.seed = static_cast<unsigned>(tube);
+        style.valuesOnly = values;
+        paintWash(painter, QRect(QPoint(0, 0), size), colours, style);
+    }
+    return own.pixmap;
+}
+
 QSize TubeDelegate::sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const
 {
     return m_cellSize;
@@ -49,10 +71,8 @@ void TubeDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, 
         return;
     const TubeCellGeometry at = tubeCellGeometry(option.rect);
     const GroundColours colours = m_settings.colours();
-    WashStyle style;
-    style.seed = index.data(TubeModel::IdRole).toUInt();
-    style.valuesOnly = m_settings.valuesOnly();
-    paintWash(*painter, at.wash, *wash, style);
+    painter->drawPixmap(at.wash.topLeft(), washOf(index.data(TubeModel::IdRole).toLongLong(), *wash, at.wash.size(),
+                                                  painter->device()->devicePixelRatioF()));
     if (option.state.testFlag(QStyle::State_Selected))
         paintSelection(*painter, at.wash);
     drawLine(*painter, at.name, textFont(textsize::body, QFont::DemiBold), colours.text, index.data().toString());

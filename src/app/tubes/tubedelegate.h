@@ -1,6 +1,10 @@
 #pragma once
 
+#include "drawing/washpainter.h"
+
+#include <QPixmap>
 #include <QStyledItemDelegate>
+#include <unordered_map>
 
 namespace iris {
 
@@ -31,6 +35,16 @@ public:
     void setCellSize(QSize size) { m_cellSize = size; }
 
 private:
+    /// The wash of a tube as it was painted.
+    struct Painted {
+        WashColours colours;
+        QSize size;
+        bool values = false;
+        QPixmap pixmap;
+    };
+    const QPixmap& washOf(qlonglong tube, const WashColours& colours, const QSize& size, double ratio) const;
+
+    mutable std::unordered_map<qlonglong, Painted> m_painted; ///< by the tubes' ids
     ViewSettings& m_settings;
     QSize m_cellSize = leastCellSize();
 };
