@@ -20,6 +20,8 @@ private Q_SLOTS:
     void staircaseMatchesIntegerProgramming();
     void stopsWhenAsked();
     void emptyProblems();
+    void twoHundredEqualTubes();
+    void oneTripleAlone();
 };
 
 namespace {
@@ -337,6 +339,71 @@ void TestCovering::emptyProblems()
     CoveringProblem onlyMust = nothing;
     onlyMust.must = {2, 4};
     QCOMPARE(solveCovering(onlyMust).answer.sets, (std::vector<std::vector<std::size_t>>{{2, 4}}));
+}
+
+/// Nothing tells these tubes apart, so that nothing can be ruled out early: each meets one need, any two a second, any
+/// three a third. Ties are told as what they are.
+void TestCovering::twoHundredEqualTubes()
+{
+    constexpr std::size_t tubes = 200;
+    CoverageTable table(tubes, 3);
+    const auto maskOf = [](std::initializer_list<std::size_t> needs) {
+        NeedMask mask;
+        for (const std::size_t need : needs)
+            mask.add(need);
+        return mask;
+    };
+    for (std::size_t t = 0; t < tubes; ++t)
+        table.setMask(std::array{t}, maskOf({0}));
+    for (std::size_t t = 0; t < tubes; ++t)
+        for (std::size_t u = t + 1; u < tubes; ++u)
+            table.setMask(std::array{t, u}, maskOf({0, 1}));
+    CoveringProblem problem;
+    problem.table = &table;
+    problem.needs = maskOf({0, 1});
+    problem.weights = {1, 1, 1};
+    const CoveringSummary pairs = solveCovering(problem);
+    QCOMPARE(pairs.answer.size, 2U);
+    QCOMPARE(pairs.answer.sets.size(), tubes * (tubes - 1) / 2);
+    QVERIFY(!pairs.answer.capped);
+    for (std::size_t t = 0; t < tubes; ++t)
+        for (std::size_t u = t + 1; u < tubes; ++u)
+            for (std::size_t v = u + 1; v < tubes; ++v)
+                table.setMask(std::array{t, u, v}, maskOf({0, 1, 2}));
+    problem.needs = maskOf({0, 1, 2});
+    const CoveringSummary threes = solveCovering(problem);
+    QCOMPARE(threes.answer.size, 3U);
+    QVERIFY(threes.answer.capped); // 1,313,400 of them: more than are kept, and it is said
+    QCOMPARE(threes.answer.lost, 0);
+    QCOMPARE(threes.smaller.size(), 2U);
+    problem.must = {7, 150};
+    for (const auto& set : solveCovering(problem).answer.sets)
+        QVERIFY(std::ranges::find(set, 7U) != set.end() && std::ranges::find(set, 150U) != set.end());
+}
+
+/// Of 1.3 million triples one alone meets the need; it is found, and shown to be the only one.
+void TestCovering::oneTripleAlone()
+{
+    CoverageTable table(200, 2);
+    NeedMask first, second;
+    first.add(0);
+    second.add(1);
+    for (std::size_t t = 0; t < 200; t += 3)
+        table.setMask(std::array{t}, first);
+    table.setMask(std::array<std::size_t, 3>{5, 77, 140}, second);
+    CoveringProblem problem;
+    problem.table = &table;
+    problem.needs = first | second;
+    problem.weights = {1, 1};
+    const CoveringSummary found = solveCovering(problem);
+    QCOMPARE(found.answer.size, 4U); // the three, and any that meets the other need
+    QCOMPARE(found.answer.sets.size(), 67U);
+    for (const auto& set : found.answer.sets)
+        for (const std::size_t tube : {5U, 77U, 140U})
+            QVERIFY(std::ranges::find(set, tube) != set.end());
+    problem.mostTubes = 3; // then one need must go, whichever: the fewest tubes that lose no more is one
+    QCOMPARE(solveCovering(problem).answer.size, 1U);
+    QCOMPARE(solveCovering(problem).answer.lost, 1);
 }
 
 QTEST_APPLESS_MAIN(TestCovering)
