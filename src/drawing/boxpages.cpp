@@ -24,7 +24,10 @@ constexpr double letterWide = 1.75; ///< of the type of the notes, more than mos
 constexpr double leastNotes = 80;
 constexpr double gap = 4;
 constexpr double cardHigh = 27;
-constexpr int cardsInARow = 3;
+constexpr int mostInARow = 3;
+constexpr double leastCard = 62;  ///< wide
+constexpr double wideCard = 80;   ///< from here on two lines take any recipe
+constexpr double tallCard = 31.5; ///< a line higher
 constexpr double mmPerInch = 25.4;
 
 /// Draws in quarters of a mm, so that type and brush marks are as large as on the screen.
@@ -115,7 +118,7 @@ void drawPan(QuarterPainter& to, const PanLook& pan, const QRectF& place, const 
 /// What is wanted and what is mixed touch; the mix full above its wash.
 void drawCard(QuarterPainter& to, const CardLook& card, std::span<const Paint> paints, const QRectF& place)
 {
-    constexpr double swatch = 11;
+    const double swatch = place.width() < wideCard ? 8.5 : 11;
     const double high = place.height() - gap;
     to.fill({place.left(), place.top(), swatch, high}, card.target);
     if (!card.recipe.parts.empty()) {
@@ -141,8 +144,13 @@ QSizeF pageOf(SheetFormat format)
 
 BoxPlan planOf(const BoxContents& contents, SheetFormat format)
 {
+    return planOf(contents, pageOf(format));
+}
+
+BoxPlan planOf(const BoxContents& contents, const QSizeF& page)
+{
     BoxPlan plan;
-    plan.page = pageOf(format);
+    plan.page = page;
     const double wide = plan.page.width() - 2 * margin;
     plan.title = {margin, margin, wide, titleHigh};
     const PanMeasure pan = measureOf(contents.layout.size);
@@ -167,16 +175,18 @@ BoxPlan planOf(const BoxContents& contents, SheetFormat format)
         at.setY(plan.notes.back().bottom() + 1.5);
     }
     double top = std::max(plan.tin.bottom(), at.y()) + gap;
+    const int cardsInARow = std::clamp(static_cast<int>((wide + gap) / (leastCard + gap)), 1, mostInARow);
     const double cardWide = (wide - (cardsInARow - 1) * gap) / cardsInARow;
-    for (std::size_t i = 0; i < contents.cards.size(); i += cardsInARow) {
+    const double high = cardWide < wideCard ? tallCard : cardHigh;
+    for (std::size_t i = 0; i < contents.cards.size(); i += static_cast<std::size_t>(cardsInARow)) {
         const double pageEnd = static_cast<double>(plan.pages) * plan.page.height() - margin;
-        if (top + cardHigh > pageEnd) {
+        if (top + high > pageEnd) {
             top = static_cast<double>(plan.pages) * plan.page.height() + margin;
             ++plan.pages;
         }
-        for (std::size_t n = i; n < std::min(i + cardsInARow, contents.cards.size()); ++n)
-            plan.cards.push_back({margin + static_cast<double>(n - i) * (cardWide + gap), top, cardWide, cardHigh});
-        top += cardHigh;
+        for (std::size_t n = i; n < std::min(i + static_cast<std::size_t>(cardsInARow), contents.cards.size()); ++n)
+            plan.cards.push_back({margin + static_cast<double>(n - i) * (cardWide + gap), top, cardWide, high});
+        top += high;
     }
     return plan;
 }

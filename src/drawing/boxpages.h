@@ -53,7 +53,9 @@ struct BoxPlan {
     std::vector<QRectF> cards;
 };
 
-/// @param format of the paper, which lies on its long side
+/// @param page mm, at least as wide as the tin with its margins
+BoxPlan planOf(const BoxContents& contents, const QSizeF& page);
+/// On paper that lies on its long side.
 BoxPlan planOf(const BoxContents& contents, SheetFormat format = SheetFormat::A4);
 
 /// The greys it is drawn in.

@@ -22,6 +22,8 @@
 namespace iris {
 namespace {
 
+constexpr double pixelsPerMm = 4; ///< as boxes are drawn: one unit of their type is a pixel then
+
 constexpr std::array<int, 9> boxesMade{6, 8, 10, 12, 14, 16, 18, 20, 24};
 
 } // namespace
@@ -34,26 +36,25 @@ BoxCanvas::BoxCanvas(ViewSettings& settings, QWidget* parent) : CellWidget(setti
 void BoxCanvas::setContents(const BoxContents& contents)
 {
     m_contents = contents;
-    m_plan = planOf(m_contents);
+    lay();
     putInHand(current());
     QStringList words;
     for (int cell = 0; cell < cellCount(); ++cell)
         words << wordsOf(cell);
     setAccessibleDescription(words.join(QStringLiteral("; ")));
-    fitHeight();
     update();
 }
 
-/// What is margin on paper is none here.
-double BoxCanvas::unitsPerMm() const
+/// As wide as there is room for, on one page, in type as large as everywhere: what is margin on paper is none here.
+void BoxCanvas::lay()
 {
-    return m_plan.title.isEmpty() ? 1 : width() / m_plan.title.width();
-}
-
-void BoxCanvas::fitHeight()
-{
-    if (!m_contents.pans.empty())
-        setFixedHeight(static_cast<int>(std::ceil((bottomMm() - m_plan.title.top()) * unitsPerMm())) + gridStep);
+    if (m_contents.pans.empty())
+        return;
+    constexpr double endless = 1e5;
+    const double margins = planOf(m_contents).title.left() * 2;
+    const double tin = m_contents.layout.widthMm() + 8;
+    m_plan = planOf(m_contents, QSizeF(std::max(width() / pixelsPerMm, tin) + margins, endless));
+    setFixedHeight(static_cast<int>(std::ceil((bottomMm() - m_plan.title.top()) * pixelsPerMm)) + gridStep);
 }
 
 double BoxCanvas::bottomMm() const
@@ -68,9 +69,8 @@ double BoxCanvas::bottomMm() const
 QRectF BoxCanvas::placeOf(int cell) const
 {
     const QRectF& mm = m_plan.pans[static_cast<std::size_t>(cell)];
-    const double units = unitsPerMm();
-    const QPointF corner = (mm.topLeft() - m_plan.title.topLeft()) * units;
-    return {corner, mm.size() * units};
+    const QPointF corner = (mm.topLeft() - m_plan.title.topLeft()) * pixelsPerMm;
+    return {corner, mm.size() * pixelsPerMm};
 }
 
 QString BoxCanvas::wordsOf(int cell) const
@@ -89,8 +89,8 @@ void BoxCanvas::paintEvent(QPaintEvent*)
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     const GroundColours colours = settings().colours();
-    painter.translate(-m_plan.title.topLeft() * unitsPerMm());
-    drawBox(painter, m_contents, m_plan, unitsPerMm(),
+    painter.translate(-m_plan.title.topLeft() * pixelsPerMm);
+    drawBox(painter, m_contents, m_plan, pixelsPerMm,
             {colours.text, colours.quietText, colours.line, settings().valuesOnly()});
     painter.resetTransform();
     if (current() >= 0 && hasFocus())
@@ -99,7 +99,7 @@ void BoxCanvas::paintEvent(QPaintEvent*)
 
 void BoxCanvas::resizeEvent(QResizeEvent*)
 {
-    fitHeight();
+    lay();
 }
 
 BoxPage::BoxPage(Document& document, SubjectPicture& picture, ChoicePanel& choice, ViewSettings& settings,
@@ -137,16 +137,16 @@ QWidget* BoxPage::makeQuestion()
 {
     m_order->setObjectName(QStringLiteral("boxOrder"));
     m_order->setAccessibleName(tr("How the tubes lie"));
-    m_order->addItems({tr("laid by hue"), tr("laid by lean"), tr("laid by value"), tr("laid as most boxes are")});
+    m_order->addItems({tr("by hue"), tr("by lean"), tr("by value"), tr("as most are")});
     m_order->setToolTip(tr("By lean: each family above its like, on top what leans onward round the wheel."));
     m_size->setObjectName(QStringLiteral("boxSize"));
     m_size->setAccessibleName(tr("Size of the pans"));
     m_size->addItems({tr("half pans"), tr("full pans")});
     m_pans->setObjectName(QStringLiteral("boxPans"));
     m_pans->setAccessibleName(tr("How many pans"));
-    m_pans->addItem(tr("the smallest box"), 0);
+    m_pans->addItem(tr("smallest box"), 0);
     for (const int pans : boxesMade)
-        m_pans->addItem(tr("a box for %1").arg(pans), pans);
+        m_pans->addItem(tr("box for %1").arg(pans), pans);
     for (QSpinBox* side : {m_width, m_height}) {
         side->setRange(1, 500);
         side->setSuffix(tr(" cm"));
@@ -154,7 +154,7 @@ QWidget* BoxPage::makeQuestion()
     }
     m_width->setObjectName(QStringLiteral("boxPictureWidth"));
     m_width->setAccessibleName(tr("Width of the picture"));
-    m_width->setPrefix(tr("picture "));
+    m_width->setPrefix(tr("for "));
     m_width->setValue(30);
     m_height->setObjectName(QStringLiteral("boxPictureHeight"));
     m_height->setAccessibleName(tr("Height of the picture"));
@@ -163,10 +163,10 @@ QWidget* BoxPage::makeQuestion()
     for (QComboBox* box : {m_order, m_size, m_pans})
         connect(box, &QComboBox::activated, this, &BoxPage::lay);
     m_acts = {addAct(
-                  *this, tr("Print or picture"), Qt::Key_B, [this] { write(); },
+                  *this, tr("Print it"), Qt::Key_B, [this] { write(); },
                   tr("Write the box and its cards as PDF, SVG or PNG")),
               addAct(
-                  *this, tr("Wheel and greys to paint"), Qt::Key_H, [this] { printWheel(); },
+                  *this, tr("Wheel to paint"), Qt::Key_H, [this] { printWheel(); },
                   tr("The wheel and the greys of the palette as a sheet to paint"))};
     auto* question = new QWidget(this);
     auto* row = new QHBoxLayout(question);

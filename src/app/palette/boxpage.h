@@ -37,8 +37,7 @@ protected:
     void resizeEvent(QResizeEvent* event) override;
 
 private:
-    double unitsPerMm() const;
-    void fitHeight();
+    void lay();
     /// How far down all of it goes, mm.
     double bottomMm() const;
 

@@ -27,7 +27,9 @@ enum Kind { Nothing, OnShow, Kept, Classic };
 constexpr int leastPicture = 100;
 constexpr int mostPicture = 260;
 constexpr int chipHeight = 28;
-constexpr int leastField = 232;
+constexpr int leastField = 170;
+constexpr int mostField = 232;
+constexpr int roomAbove = 420; ///< what stands above the outlines takes at least
 constexpr int unusedWidth = 110;
 
 std::vector<Need> needsOf(const Notebook& notebook)
@@ -258,8 +260,6 @@ ComparePage::ComparePage(Document& document, SubjectPicture& picture, ChoicePane
         makeColumn(column, *m_grid);
     auto* below = new QHBoxLayout;
     below->setSpacing(4 * gridStep);
-    for (QWidget* outlines : std::initializer_list<QWidget*>{m_field, m_values})
-        outlines->setFixedHeight(leastField);
     below->addWidget(m_field, 2);
     below->addWidget(m_values, 1);
     below->addWidget(m_legend, 1);
@@ -321,6 +321,13 @@ void ComparePage::choose(std::size_t column, int row)
 {
     m_columns[column].choice->setCurrentIndex(row);
     work(column);
+}
+
+/// Short of room the outlines give way first.
+void ComparePage::resizeEvent(QResizeEvent*)
+{
+    for (QWidget* outlines : std::initializer_list<QWidget*>{m_field, m_values})
+        outlines->setFixedHeight(std::clamp(height() - roomAbove, leastField, mostField));
 }
 
 void ComparePage::showEvent(QShowEvent* event)
@@ -456,21 +463,18 @@ QString ComparePage::factsOf(const Compared& compared) const
     const int weakest = std::ranges::max(compared.paints, {}, &Paint::lightfastness).lightfastness;
     QStringList lines;
     if (compared.drawn)
-        lines << tr("The picture: %1, %2 % out of reach.")
+        lines << tr("Picture %1, %2 % out of reach.")
                      .arg(apart(compared.drawn->meanApart))
                      .arg(std::lround(100 * compared.drawn->fallsShort));
     if (const std::size_t needs = m_document.notebook().needs.size(); needs > 0)
-        lines << tr("Meets %1 of %2 needs, %3 with three tubes.")
-                     .arg(compared.needs.met)
-                     .arg(needs)
-                     .arg(compared.needs.threes);
-    lines
-        << tr("Chroma: %1 around the wheel, %2 at most.").arg(number(reach.meanChroma(), 0), number(reach.cleanest, 0));
-    lines << tr("L from %1 to %2. %3")
+        lines
+            << tr("Meets %1 of %2 needs, %3 in threes.").arg(compared.needs.met).arg(needs).arg(compared.needs.threes);
+    lines << tr("Chroma %1 on the wheel, %2 at most.").arg(number(reach.meanChroma(), 0), number(reach.cleanest, 0));
+    lines << tr("L %1 to %2; %3.")
                  .arg(number(reach.lowest, 0), number(reach.highest, 0),
                       reach.warmestGrey == reach.coolestGrey
-                          ? tr("No middle greys.")
-                          : tr("Greys from b %1 to %2.").arg(number(reach.coolestGrey), number(reach.warmestGrey)));
+                          ? tr("no middle greys")
+                          : tr("greys b %1 to %2").arg(number(reach.coolestGrey), number(reach.warmestGrey)));
     lines << (opaque == 0 ? tr("All transparent") : tr("%1 of %2 tubes opaque").arg(opaque).arg(compared.paints.size()))
                  + (weakest > 3 ? tr("; one of them fades.") : QStringLiteral("."))
                  + (compared.price ? tr(" Tubes at %1.").arg(number(*compared.price, 2)) : QString());

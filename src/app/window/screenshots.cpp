@@ -14,7 +14,6 @@
 #include "app/parts/mixtiles.h"
 #include "app/parts/tubesetbox.h"
 #include "app/reading/carddialog.h"
-#include "app/reading/readingsdialog.h"
 #include "app/sheets/sheetreadingdialog.h"
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
@@ -66,7 +65,7 @@ bool save(QWidget& widget, const QString& folder, const char* name)
     return writePicture(widget.grab().toImage(), path).has_value();
 }
 
-/// The dialogs of reading: a card that lies beside the notebook in Scans, and the readings there are.
+/// Reading a card that lies beside the notebook in Scans.
 bool saveReading(MainWindow& window, const QString& folder)
 {
     const Document& document = window.document();
@@ -83,9 +82,7 @@ bool saveReading(MainWindow& window, const QString& folder)
             QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
         saved = save(card, folder, "card");
     }
-    ReadingsDialog readings(window.document(), window.settings(), tubeCalled(document, "Ultramarine"), &window);
-    readings.show();
-    return save(readings, folder, "readings") && saved;
+    return saved;
 }
 
 /// Runs the event loop until something holds; false when it takes too long.
