@@ -43,6 +43,7 @@ private Q_SLOTS:
     void theWheelIsPrinted();
     void anEditTakesTheBoxAway();
     void whatCanStayAtHome();
+    void whoHasNoTubesIsToldWhatToBuy();
 
 private:
     ChoicePanel& panel() { return view().choicePanel(); }
@@ -403,6 +404,31 @@ void TestChoosing::whatCanStayAtHome()
     QVERIFY(spare > 1);
     QVERIFY(find<QLabel>("proof")->text().contains("can stay at home"));
     QVERIFY(!find<QPushButton>("forgetPalette")->isVisible());
+}
+
+/// The beginner's way: from the empty page of tubes to a list to go shopping with.
+void TestChoosing::whoHasNoTubesIsToldWhatToBuy()
+{
+    QFile::remove(m_folder.filePath("b.iris"));
+    QVERIFY(m_document->create(m_folder.filePath("b.iris")));
+    m_window->goTo(*m_window->places().list().front());
+    click("whatToBuy");
+    QCOMPARE(view().page(), PaletteView::NeedsOfThePicture);
+    QVERIFY(view().isVisible());
+    need("reeds", {68, 10, 46});
+    need("rain", {50, -1, -10});
+    view().goTo(PaletteView::Choosing);
+    QVERIFY(!find<QComboBox>("poolOfTubes")->isEnabled());
+    choose();
+    QVERIFY2(find<QLabel>("proof")->text().contains("To buy:"), qPrintable(find<QLabel>("proof")->text()));
+    const QString list = m_folder.filePath("list.csv");
+    messages().fileToSave = [list](QWidget*, const QString&, const QString&, const QString&) { return list; };
+    click("shoppingList");
+    QFile file(list);
+    QVERIFY(file.open(QIODevice::ReadOnly));
+    QCOMPARE(file.readAll().count('\n'), int(panel().setOnShow()->tubes.size()) + 1);
+    addTubes({"PY3"}); // with a first tube the pool is the painter's again
+    QVERIFY(find<QComboBox>("poolOfTubes")->isEnabled());
 }
 
 QTEST_MAIN(TestChoosing)

@@ -226,9 +226,13 @@ QWidget* ChoicePanel::makeResult(ViewSettings& settings)
     return page;
 }
 
+/// Who has no tubes chooses from everything there is.
 TubePool ChoicePanel::poolNow() const
 {
-    return poolOf(m_document.notebook(), m_document.studio()->paints, m_document.notebook().wishes);
+    PaletteWishes wishes = m_document.notebook().wishes;
+    if (m_document.notebook().tubes.empty())
+        wishes.pool = Pool::Table;
+    return poolOf(m_document.notebook(), m_document.studio()->paints, wishes);
 }
 
 void ChoicePanel::fillKept()
@@ -521,7 +525,7 @@ void ChoicePanel::forget()
     if (m_needsModel.records().empty())
         say(tr("No needs yet. Under 'What it needs' a picture is brought in, or colours are written down."));
     else if (m_document.notebook().tubes.empty())
-        say(tr("No tubes yet. Write them down under Tubes first."));
+        say(tr("No tubes yet: Choose finds the fewest to buy, out of everything there is."));
     else
         say(m_needsModel.records().size() == 1
                 ? tr("Choose finds the fewest tubes that mix this colour, and the recipe for it.")
@@ -540,7 +544,7 @@ void ChoicePanel::say(const QString& words)
 void ChoicePanel::showPage(int page)
 {
     m_pages->setCurrentIndex(page);
-    const bool ready = !m_needsModel.records().empty() && !m_document.notebook().tubes.empty();
+    const bool ready = !m_needsModel.records().empty();
     m_chooseAct->setEnabled(ready && page != WaitingPage);
     m_stop->setEnabled(page == WaitingPage || m_climbing.isRunning());
     m_keepAct->setEnabled(page == ResultPage);

@@ -47,6 +47,7 @@ WishesBar::WishesBar(Document& document, QWidget* parent)
     rows->addLayout(limits);
     rows->addLayout(m_acts);
     connect(&document, &Document::wishesChanged, this, &WishesBar::read);
+    connect(&document, &Document::tubesChanged, this, &WishesBar::read);
     read();
 }
 
@@ -125,7 +126,9 @@ void WishesBar::read()
     m_places->setText(QString::fromStdString(wordsOf(wishes.places)));
     m_places->setVisible(wishes.school == School::Own);
     m_most->setSuffix(wishes.mostTubes == 1 ? tr(" tube") : tr(" tubes"));
-    m_from->setCurrentIndex(static_cast<int>(wishes.pool));
+    const bool noTubes = m_document.notebook().tubes.empty(); // there is but one thing to choose from
+    m_from->setCurrentIndex(static_cast<int>(noTubes ? Pool::Table : wishes.pool));
+    m_from->setEnabled(!noTubes);
     const TubeTerms& only = wishes.only;
     const std::array asked{only.singlePigments, only.transparent, only.nothingFugitive, only.noListedMetals,
                            only.noTubeBlack};
@@ -149,7 +152,8 @@ void WishesBar::write()
     PaletteWishes wishes = m_document.notebook().wishes;
     wishes.school = static_cast<School>(m_school->currentIndex());
     wishes.mostTubes = static_cast<std::size_t>(m_most->value());
-    wishes.pool = static_cast<Pool>(m_from->currentIndex());
+    if (m_from->isEnabled())
+        wishes.pool = static_cast<Pool>(m_from->currentIndex());
     wishes.only = tickedIn(m_asked);
     wishes.red = static_cast<RedPrimary>(m_red->currentIndex());
     wishes.prefer.clear();

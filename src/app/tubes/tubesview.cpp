@@ -297,7 +297,7 @@ QWidget* TubesView::makeEmptyPage()
 {
     auto* page = new QWidget(this);
     auto* layout = new QVBoxLayout(page);
-    auto* words = new PlainLabel(tr("No tubes yet. Bring in a list, or add the first."), page);
+    auto* words = new PlainLabel(tr("No tubes yet. Bring in a list, add the first, or see what to buy."), page);
     words->setFont(textFont(textsize::title));
     words->setAlignment(Qt::AlignCenter);
     auto* bring = actButton(*m_bringIn, "importFirst", page);
@@ -305,6 +305,10 @@ QWidget* TubesView::makeEmptyPage()
     layout->addStretch();
     layout->addWidget(words);
     layout->addWidget(bring, 0, Qt::AlignHCenter);
+    auto* buy = new QPushButton(tr("What to buy for a picture"), page);
+    buy->setObjectName(QStringLiteral("whatToBuy"));
+    connect(buy, &QPushButton::clicked, this, &TubesView::whatToBuyAsked);
+    layout->addWidget(buy, 0, Qt::AlignHCenter);
     layout->addStretch();
     return page;
 }

@@ -57,6 +57,8 @@ public:
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 Q_SIGNALS:
+    /// By a painter who has none yet.
+    void whatToBuyAsked();
     void pairWanted(iris::TubeId first, iris::TubeId second);
 
 private:

@@ -47,6 +47,10 @@ void Places::connectPlaces()
     auto& pairs = the<PairsView>();
     auto& sheets = the<SheetsView>();
     connect(&tubes, &TubesView::pairWanted, &pairs, &PairsView::showPair);
+    connect(&tubes, &TubesView::whatToBuyAsked, this, [this] {
+        Q_EMIT the<PaletteView>().wanted();
+        the<PaletteView>().goTo(PaletteView::NeedsOfThePicture);
+    });
     connect(&pairs, &PairsView::sheetPrinted, &sheets, &Place::wanted);
     connect(&the<FindView>(), &FindView::attemptChosen, m_well, [this](int well) {
         m_well->acts().choose(static_cast<std::size_t>(well));
