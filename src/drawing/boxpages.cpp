@@ -23,11 +23,11 @@ constexpr double noteHigh = 4.6;
 constexpr double letterWide = 1.75; ///< of the type of the notes, more than most take, so that none is cut
 constexpr double leastNotes = 80;
 constexpr double gap = 4;
-constexpr double cardHigh = 27;
+constexpr double cardHigh = 29;
 constexpr int mostInARow = 3;
 constexpr double leastCard = 62;  ///< wide
 constexpr double wideCard = 80;   ///< from here on two lines take any recipe
-constexpr double tallCard = 31.5; ///< a line higher
+constexpr double tallCard = 32.5; ///< a line higher
 constexpr double mmPerInch = 25.4;
 
 /// Draws in quarters of a mm, so that type and brush marks are as large as on the screen.

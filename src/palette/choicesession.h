@@ -39,6 +39,7 @@ private:
     };
 
     Closeness& closeness();
+    CoverageTable tableOfSome(const std::vector<std::size_t>& places) const;
 
     /// How many recipes had to be mixed so that every one of the places is covered; nothing when it was stopped.
     std::optional<std::uint64_t> coverAll(const std::vector<std::size_t>& places, const WorkOptions& work);

@@ -389,6 +389,13 @@ std::optional<std::uint64_t> ChoiceSession::coverAll(const std::vector<std::size
     return coverage.recipesMixed;
 }
 
+/// What some of the covered places cover; nothing where that is all of them, of which there need be no second table.
+CoverageTable ChoiceSession::tableOfSome(const std::vector<std::size_t>& places) const
+{
+    return places == m_covered.places ? CoverageTable(0)
+                                      : m_covered.table.within(placesWithin(places, m_covered.places));
+}
+
 /// What sets were measured for one question is there for the next, as long as that does not take much memory.
 Closeness& ChoiceSession::closeness()
 {
@@ -409,7 +416,8 @@ Result<Staircase> ChoiceSession::staircase(const Limits& limits, const WorkOptio
     stairs.end = ChoiceEnd::Stopped;
     if (!coverAll(candidates.origin, stage(work, 0, 0.7)))
         return stairs;
-    const CoverageTable table = m_covered.table.within(placesWithin(candidates.origin, m_covered.places));
+    const CoverageTable some = tableOfSome(candidates.origin);
+    const CoverageTable& table = candidates.origin == m_covered.places ? m_covered.table : some;
     stairs.unreachable = findUnreachable(candidates, m_needs, table, stage(work, 0.7, 0.8));
     const CoveringProblem problem = problemOf(candidates, m_needs, limits, table, {});
     SetWriter writer(candidates, m_paints, m_needs, table, closeness());
@@ -447,7 +455,8 @@ Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& wo
         return choice;
     choice.recipesMixed = *mixed;
     choice.recipesInAll = m_covered.recipesInAll;
-    const CoverageTable table = m_covered.table.within(placesWithin(candidates.origin, m_covered.places));
+    const CoverageTable some = tableOfSome(candidates.origin);
+    const CoverageTable& table = candidates.origin == m_covered.places ? m_covered.table : some;
     choice.unreachable = findUnreachable(candidates, m_needs, table, stage(work, 0.7, 0.85));
     const CoveringProblem problem =
         problemOf(candidates, m_needs, limits, table, slotsOf(limits.school, limits.red, limits.places));

@@ -79,11 +79,44 @@ std::uint64_t recipesInAll(std::size_t n)
 
 CoverageTable::CoverageTable(std::size_t paints, std::size_t needs)
     : m_paints(paints),
-      m_words((needs + NeedMask::wordBits - 1) / NeedMask::wordBits),
+      m_needCount(needs),
       m_one(paints),
-      m_two(paints * paints),
-      m_three(paints < 3 ? 0 : placeOf(0, 1, paints) * m_words)
+      m_two(paints * paints)
 {
+    if (needs == 0)
+        return;
+    if (needs <= NeedMask::wordBits) {
+        m_words.resize(threes());
+    } else {
+        m_lists.resize(threes());
+        m_needs.push_back(0); // no list begins here
+    }
+}
+
+void CoverageTable::setThree(std::size_t place, const NeedMask& mask)
+{
+    if (!m_words.empty()) {
+        m_words[place] = mask.word(0);
+        return;
+    }
+    if (mask.isEmpty()) {
+        m_lists[place] = 0;
+        return;
+    }
+    const std::scoped_lock lock(*m_writing);
+    m_lists[place] = static_cast<std::uint32_t>(m_needs.size());
+    m_needs.push_back(static_cast<std::uint8_t>(mask.count() - 1));
+    mask.forEach([&](std::size_t need) { m_needs.push_back(static_cast<std::uint8_t>(need)); });
+}
+
+bool CoverageTable::operator==(const CoverageTable& other) const
+{
+    if (m_paints != other.m_paints || m_needCount != other.m_needCount || m_one != other.m_one || m_two != other.m_two)
+        return false;
+    for (std::size_t place = 0; place < threes(); ++place)
+        if (threeAt(place) != other.threeAt(place))
+            return false;
+    return true;
 }
 
 NeedMask CoverageTable::extra(std::size_t t, std::size_t u, std::size_t v) const
@@ -99,7 +132,7 @@ NeedMask CoverageTable::everything() const
     for (const auto* masks : {&m_one, &m_two})
         for (const NeedMask& mask : *masks)
             all |= mask;
-    for (std::size_t place = 0; place * m_words < m_three.size(); ++place)
+    for (std::size_t place = 0; m_needCount > 0 && place < threes(); ++place)
         all |= threeAt(place);
     return all;
 }
@@ -112,9 +145,7 @@ void CoverageTable::setMask(std::span<const std::size_t> set, const NeedMask& ma
     } else if (set.size() == 2) {
         m_two[set[0] * m_paints + set[1]] = m_two[set[1] * m_paints + set[0]] = mask | inside(set);
     } else {
-        const NeedMask extra = mask & ~inside(set);
-        for (std::size_t i = 0; i < m_words; ++i)
-            m_three[placeOf(set[0], set[1], set[2]) * m_words + i] = extra.word(i);
+        setThree(placeOf(set[0], set[1], set[2]), mask & ~inside(set));
     }
 }
 
@@ -128,16 +159,14 @@ NeedMask CoverageTable::inside(std::span<const std::size_t> set) const
 
 CoverageTable CoverageTable::within(const std::vector<std::size_t>& places) const
 {
-    CoverageTable part(places.size(), m_words * NeedMask::wordBits);
+    CoverageTable part(places.size(), m_needCount);
     for (std::size_t v = 0; v < places.size(); ++v) {
         part.m_one[v] = one(places[v]);
         for (std::size_t u = 0; u < places.size(); ++u)
             part.m_two[v * part.m_paints + u] = two(places[v], places[u]);
-        for (std::size_t u = 0; u < v; ++u)
+        for (std::size_t u = 0; m_needCount > 0 && u < v; ++u)
             for (std::size_t t = 0; t < u; ++t)
-                for (std::size_t i = 0; i < m_words; ++i)
-                    part.m_three[placeOf(t, u, v) * m_words + i] =
-                        m_three[placeOf(places[t], places[u], places[v]) * m_words + i];
+                part.setThree(placeOf(t, u, v), threeAt(placeOf(places[t], places[u], places[v])));
     }
     return part;
 }

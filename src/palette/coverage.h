@@ -3,6 +3,10 @@
 #include "base/parallel.h"
 #include "palette/needgrid.h"
 
+#include <deque>
+#include <memory>
+#include <mutex>
+
 namespace iris {
 
 /// For every set of one to three paints, the needs that some recipe of all of them meets. Singles and pairs count what
@@ -34,7 +38,7 @@ public:
     /// The same of some of its paints alone, counted by their place among them.
     CoverageTable within(const std::vector<std::size_t>& places) const;
 
-    bool operator==(const CoverageTable&) const = default;
+    bool operator==(const CoverageTable& other) const;
 
 private:
     /// Threes in rising order, counted by the last first: those below v come before v.
@@ -45,16 +49,24 @@ private:
     NeedMask threeAt(std::size_t place) const
     {
         NeedMask mask;
-        for (std::size_t i = 0; i < m_words; ++i)
-            mask.setWord(i, m_three[place * m_words + i]);
+        if (!m_words.empty())
+            mask.setWord(0, m_words[place]);
+        else if (const std::size_t at = m_lists.empty() ? 0 : m_lists[place]; at > 0)
+            for (std::size_t i = at + 1; i <= at + 1 + m_needs[at]; ++i)
+                mask.add(m_needs[i]);
         return mask;
     }
+    void setThree(std::size_t place, const NeedMask& mask);
+    std::size_t threes() const { return m_paints < 3 ? 0 : placeOf(0, 1, m_paints); }
 
     std::size_t m_paints;
-    std::size_t m_words; ///< of a mask of three
+    std::size_t m_needCount;
     std::vector<NeedMask> m_one;
     std::vector<NeedMask> m_two;
-    std::vector<std::uint64_t> m_three;
+    std::vector<std::uint64_t> m_words; ///< of each three, up to 64 needs
+    std::vector<std::uint32_t> m_lists; ///< of each three, beyond them: where its list begins; 0 for an empty one
+    std::deque<std::uint8_t> m_needs;   ///< the lists: how many needs beyond the first, and which
+    std::shared_ptr<std::mutex> m_writing = std::make_shared<std::mutex>(); ///< of lists
 };
 
 /// How much work a coverage took.

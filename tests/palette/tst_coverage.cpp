@@ -3,7 +3,10 @@
 #include "../mixing/referencepaints.h"
 #include "colour/deltae.h"
 
+#include "mixing/matching.h"
+
 #include <QtTest>
+#include <map>
 #include <random>
 
 using namespace iris;
@@ -16,6 +19,7 @@ private Q_SLOTS:
     void matchesPlainEnumeration();
     void closeCallsAreDecidedInDouble();
     void isTheSameForAnyNumberOfThreads();
+    void threesOfManyNeedsComeBack();
     void stopsWhenAsked();
     void reportsProgress();
     void gridNeverLosesANeed_data();
@@ -153,6 +157,39 @@ void TestCoverage::isTheSameForAnyNumberOfThreads()
     WorkOptions four;
     four.threads = 4;
     QVERIFY(cover(paints, needs, one).table == cover(paints, needs, four).table);
+}
+
+/// Beyond 64 needs what threes add is kept as lists: whatever is set comes back, the fullest mask and the last need as
+/// well, also of a part of the paints, and is counted as equal to the same set in another order.
+void TestCoverage::threesOfManyNeedsComeBack()
+{
+    std::mt19937 random(5);
+    for (const std::size_t needs : {64U, 65U, 200U, 256U}) {
+        CoverageTable table(12, needs), backwards(12, needs);
+        std::map<std::array<std::size_t, 3>, NeedMask> truth;
+        forEachSet(12, 3, [&](std::span<const std::size_t> set) {
+            if (set.size() < 3)
+                return;
+            NeedMask mask = random() % 5 == 0 ? needBits(needs) : NeedMask{};
+            for (std::size_t i = random() % 4; i > 0; --i)
+                mask.add(i == 1 ? needs - 1 : random() % needs);
+            truth[{set[0], set[1], set[2]}] = mask;
+            table.setMask(set, mask);
+        });
+        for (auto entry = truth.rbegin(); entry != truth.rend(); ++entry)
+            backwards.setMask(entry->first, entry->second);
+        NeedMask all;
+        for (const auto& [set, mask] : truth) {
+            QVERIFY(table.extra(set[2], set[0], set[1]) == mask);
+            all |= mask;
+        }
+        QVERIFY(table.everything() == all);
+        QVERIFY(table == backwards);
+        const CoverageTable part = table.within({1, 4, 7, 9});
+        QVERIFY((part.extra(0, 2, 3) == truth[{1, 7, 9}]));
+        backwards.setMask(std::array<std::size_t, 3>{0, 1, 2}, ~truth[{0, 1, 2}] & needBits(needs));
+        QVERIFY(!(table == backwards));
+    }
 }
 
 void TestCoverage::stopsWhenAsked()

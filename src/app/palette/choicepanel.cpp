@@ -14,6 +14,7 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
+#include "colour/deltae.h"
 #include "files/outputfile.h"
 #include "palette/firstguess.h"
 #include "palette/partners.h"
@@ -736,12 +737,19 @@ void ChoicePanel::showTubeInHand()
 std::vector<TubeInHand::Offer> ChoicePanel::offersInstead(std::size_t tube)
 {
     const Choice& asked = m_asked ? *m_asked : *m_choice;
+    constexpr std::size_t mostOffered = 20;
     std::vector<TubeInHand::Offer> offers;
-    for (const Swap& swap : swapsOf(m_choice->sets[m_shown].tubes, asked.equals))
-        if (swap.tube == tube)
+    for (Swap& swap : swapsOf(m_choice->sets[m_shown].tubes, asked.equals))
+        if (swap.tube == tube) {
+            // Those that look most like it come first; of a whole table there may be dozens.
+            std::ranges::stable_sort(swap.instead, {}, [&](std::size_t other) {
+                return deltaE00(m_pool.paints[other].swatch.full, m_pool.paints[tube].swatch.full);
+            });
+            swap.instead.resize(std::min(swap.instead.size(), mostOffered));
             for (const std::size_t other : swap.instead)
                 offers.push_back({tr("%1 in its place").arg(nameInList(m_pool.paints[other].name)),
                                   [this, tube, other] { swapInHand(tube, other); }});
+        }
     return offers;
 }
 
