@@ -4,6 +4,7 @@
 #include "colour/deltae.h"
 #include "examples.h"
 #include "palette/choicesession.h"
+#include "palette/firstguess.h"
 #include "stopwatch.h"
 
 #include <cstdio>
@@ -36,8 +37,8 @@ double enumerationSecondsASet(const std::vector<Paint>& paints, const std::vecto
                          [&] {
                              double sum = 0;
                              for (std::size_t set = 0; set < sets; ++set) {
-                                 for (const Ratio& ratio : triedRatiosOf(std::array{paints[set].strength, paints[set + 4].strength,
-                                                                                     paints[set + 8].strength})) {
+                                 for (const Ratio& ratio : triedRatiosOf(std::array{
+                                          paints[set].strength, paints[set + 4].strength, paints[set + 8].strength})) {
                                      const std::array films{WeightedFilm{&paints[set].film, double(ratio[0])},
                                                             WeightedFilm{&paints[set + 4].film, double(ratio[1])},
                                                             WeightedFilm{&paints[set + 8].film, double(ratio[2])}};
@@ -67,6 +68,10 @@ void measure(std::size_t tubes, std::size_t needCount, double tolerance)
     const double again = medianSeconds(3, [&] { (void)session.choose(banned); });
     std::printf("%zu tubes, %zu needs: one tube banned, asked again %.3f s, %.0f times faster than anew\n",
                 paints.size(), needs.size(), again, seconds / again);
+    FirstGuess guess;
+    const double first = medianSeconds(3, [&] { guess = *firstGuess(paints, needs, {}); });
+    std::printf("%zu tubes, %zu needs: a first guess of %zu tubes for %zu needs after %.3f s, %.0f times sooner\n",
+                paints.size(), needs.size(), guess.tubes.size(), guess.met, first, seconds / first);
     const CoverageTable table = cover(paints, needs).table;
     CoveringProblem problem;
     problem.table = &table;
@@ -83,11 +88,18 @@ void measure(std::size_t tubes, std::size_t needCount, double tolerance)
 
 } // namespace
 
-int main()
+int main(int argc, char**)
 {
+    if (argc > 1) { // the limits at once, for a look at the memory: minutes
+        const std::vector<Paint> paints = examplePaints(512);
+        const CoverageSummary summary = cover(paints, exampleNeeds(paints, 256, 0));
+        std::printf("512 tubes, 256 needs: %zu needs met\n", summary.table.everything().count());
+        return 0;
+    }
     measure(24, 16, 0);
     measure(60, 30, 0);
     measure(60, 30, 2.5);
     measure(120, 60, 0);
     measure(120, 60, 2.5);
+    measure(190, 40, 0);
 }

@@ -1,6 +1,5 @@
 #include "palette/firstguess.h"
 
-#include "palette/closeness.h"
 #include "palette/coverage.h"
 
 #include <algorithm>
@@ -56,6 +55,7 @@ public:
     }
 
     const std::vector<std::size_t>& set() const { return m_set; }
+    std::size_t met() const { return m_met.count(); }
 
 private:
     int gain(std::size_t tube) const
@@ -128,12 +128,9 @@ Result<FirstGuess> firstGuess(std::span<const Paint> paints, std::span<const Nee
         growing.take(*next);
     if (growing.set().empty())
         return guess;
-    std::vector<Paint> chosen;
-    for (const std::size_t tube : growing.set()) {
+    for (const std::size_t tube : growing.set())
         guess.tubes.push_back(places[tube]);
-        chosen.push_back(own[tube]);
-    }
-    guess.met = needsMetBy(chosen, needs).met;
+    guess.met = growing.met();
     return guess;
 }
 

@@ -8,7 +8,7 @@ namespace iris {
 /// is taken, again and again. It may take more tubes than are needed, and miss what only three tubes mix.
 struct FirstGuess {
     std::vector<std::size_t> tubes; ///< in rising order; empty where nothing is met, or when stopped
-    std::size_t met = 0;            ///< how many needs some recipe of those tubes meets
+    std::size_t met = 0;            ///< how many needs one or two of those tubes meet; three may meet more
 };
 
 /// @return as ChoiceSession::choose() for a question without sense

@@ -1,5 +1,6 @@
 #include "palette/needgrid.h"
 
+#include "base/parallel.h"
 #include "colour/deltaerange.h"
 
 #include <algorithm>
@@ -47,6 +48,32 @@ template <typename Visitor> void forEachCell(const Block& block, Visitor&& visit
                 visit(static_cast<std::size_t>((i * grid.cells[1] + j) * grid.cells[2] + k));
 }
 
+/// Cells some colour of which may be within a radius of a need, and whether all of them are.
+struct NotedBlock {
+    Block block;
+    bool surely = false;
+};
+
+std::vector<NotedBlock> blocksNear(const Need& need, double radius)
+{
+    std::vector<NotedBlock> noted;
+    std::vector<Block> open{{}};
+    while (!open.empty()) {
+        const Block block = open.back();
+        open.pop_back();
+        const Range apart = deltaE00Range(boxOf(block), need.target, lightnessFactor(need));
+        if (apart.least > radius + nearCall)
+            continue;
+        const bool surely = apart.most <= radius - nearCall;
+        if (surely || block.isCell())
+            noted.push_back({block, surely});
+        else
+            for (const Block& half : halvesOf(block))
+                open.push_back(half);
+    }
+    return noted;
+}
+
 bool atEdge(std::size_t cell)
 {
     const auto place = static_cast<int>(cell);
@@ -66,36 +93,21 @@ NeedGrid::NeedGrid(std::span<const Need> needs, std::span<const double> radii)
       m_needs(needs.begin(), needs.end())
 {
     assert(needs.size() == radii.size() && needs.size() <= NeedMask::wordBits);
-    for (std::size_t n = 0; n < needs.size(); ++n)
-        note(n, radii[n]);
+    std::vector<std::vector<NotedBlock>> noted(needs.size());
+    inParallel(needs.size(), {}, [&](std::size_t n) { noted[n] = blocksNear(needs[n], radii[n]); });
+    for (std::size_t n = 0; n < needs.size(); ++n) {
+        const Word bit = Word{1} << n;
+        for (const auto& [block, surely] : noted[n])
+            forEachCell(block, [&](std::size_t cell) {
+                m_maybe[cell] |= bit;
+                m_surely[cell] |= surely ? bit : 0;
+            });
+    }
     for (std::size_t cell = 0; cell < m_maybe.size(); ++cell) {
         if (atEdge(cell)) {
             m_maybe[cell] = ~Word{0};
             m_surely[cell] = 0;
         }
-    }
-}
-
-void NeedGrid::note(std::size_t need, double radius)
-{
-    const Word bit = Word{1} << need;
-    std::vector<Block> open{{}};
-    while (!open.empty()) {
-        const Block block = open.back();
-        open.pop_back();
-        const Range apart = deltaE00Range(boxOf(block), m_needs[need].target, lightnessFactor(m_needs[need]));
-        if (apart.least > radius + nearCall)
-            continue;
-        const bool surely = apart.most <= radius - nearCall;
-        if (!surely && !block.isCell()) {
-            for (const Block& half : halvesOf(block))
-                open.push_back(half);
-            continue;
-        }
-        forEachCell(block, [&](std::size_t cell) {
-            m_maybe[cell] |= bit;
-            m_surely[cell] |= surely ? bit : 0;
-        });
     }
 }
 

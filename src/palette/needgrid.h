@@ -37,8 +37,6 @@ public:
     Word look(const LabChunk& chunk, Word wanted, std::array<Word, chunkRecipes>& maybe) const;
 
 private:
-    void note(std::size_t need, double radius);
-
     /// A mask a cell: the needs that some colour in it may meet, and among them those that every colour in it meets.
     /// Two lists, since most cells hold nothing that is wanted and the second is not looked at.
     std::vector<Word> m_maybe;

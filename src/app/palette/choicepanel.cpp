@@ -393,7 +393,7 @@ void ChoicePanel::guess(const Limits& limits)
             QStringList names;
             for (const std::size_t tube : guess->tubes)
                 names << text(paints[tube].name);
-            return tr("These meet %1 of %2: %3.\nLooking whether fewer will do.")
+            return tr("These meet at least %1 of %2: %3.\nLooking whether fewer will do.")
                 .arg(guess->met)
                 .arg(needs.size())
                 .arg(listed(names));

@@ -51,6 +51,7 @@ public:
     void writeShoppingList();
 
     QAction* chooseAct() const { return m_chooseAct; }
+    QAction* shoppingAct() const { return m_ofRecipes.back(); }
     const std::optional<Choice>& choice() const { return m_choice; }
     const std::optional<Staircase>& staircase() const { return m_stairs; }
     /// The staircase is being worked out.

@@ -307,9 +307,10 @@ void ComparePage::makeColumn(std::size_t column, QGridLayout& grid)
     connect(own.choice, &QComboBox::activated, this, [this, column] { work(column); });
 }
 
+/// On the field: a list of palettes would take letters for the beginning of a name.
 void ComparePage::takeFocus()
 {
-    m_columns[0].choice->setFocus();
+    m_field->setFocus();
 }
 
 bool ComparePage::isBusy() const
