@@ -404,14 +404,14 @@ void TestPalette::recipesOfTheTableCanBeAskedAbout()
             qobject_cast<QDialog*>(dialog)->reject();
         }
     });
-    panel().diagnose();
+    click("diagnoseRecipe");
     QVERIFY(!told.isEmpty());
     messages().tell = [&](QWidget*, const QString&, const QString& message) { told = message; };
     QTimer::singleShot(200, this, [] {
         if (auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget()))
             dialog->reject();
     });
-    panel().stirMother();
+    click("motherOfPalette");
 }
 
 /// The recipes as a sheet: those of tubes that are there.

@@ -42,12 +42,18 @@ public:
         for (std::int64_t id = 1; id <= below(3); ++id)
             notebook.sheets.push_back(sheet({id}, notebook));
         notebook.code = "A0B1C" + std::to_string(below(10));
-        notebook.wishes = {School::Triad,
+        notebook.wishes = {static_cast<School>(below(5)),
                            {notebook.tubes[0].id},
                            {notebook.tubes[2].id},
                            7,
                            static_cast<Pool>(below(5)),
-                           {below(2) == 1, below(2) == 1, below(2) == 1, below(2) == 1, below(2) == 1}};
+                           {below(2) == 1, below(2) == 1, below(2) == 1, below(2) == 1, below(2) == 1},
+                           static_cast<RedPrimary>(below(3)),
+                           parsePlaces(below(2) == 1 ? "yellow leans green, earth, any, blue" : "").value(),
+                           {}};
+        for (const Preference preference : allPreferences)
+            if (below(2) == 1)
+                notebook.wishes.prefer.push_back(preference);
         for (int i = below(4); i > 0; --i)
             notebook.wells.push_back(well(notebook));
         notebook.touchesAPart = iris::allTouchesAPart[static_cast<std::size_t>(below(5))];

@@ -1,23 +1,19 @@
 #include "app/palette/choicepanel.h"
 
+#include "app/palette/choicewords.h"
+#include "app/palette/recipeacts.h"
 #include "app/palette/wishesbar.h"
 #include "app/parts/act.h"
-#include "app/parts/diagnosisdialog.h"
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
-#include "app/parts/motherdialog.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
-#include "app/parts/printdialog.h"
 #include "app/parts/recipedelegate.h"
 #include "app/parts/wellsstrip.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
-#include "colour/deltae.h"
-#include "files/outputfile.h"
 #include "palette/firstguess.h"
-#include "palette/partners.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -33,20 +29,6 @@ namespace {
 constexpr qlonglong allOnPalette = -1; ///< in the place of a kept palette's number
 
 enum Page { TeachingPage, WaitingPage, ResultPage };
-
-/// "every set of 1, 2 and 3 tubes was tried and loses something"
-QString proofText(const Choice& choice, School school)
-{
-    if (school != School::Free)
-        return QObject::tr("Every set this school allows was weighed; none meets more.");
-    if (choice.ruledOut.empty())
-        return QObject::tr("No smaller set is possible.");
-    QStringList sizes;
-    for (const SizeRuledOut& size : choice.ruledOut)
-        sizes << QString::number(size.size);
-    return QObject::tr("Fewer will not do: every set of %1 %2 was tried and falls short.")
-        .arg(listed(sizes), sizes.last() == QLatin1String("1") ? QObject::tr("tube") : QObject::tr("tubes"));
-}
 
 } // namespace
 
@@ -184,10 +166,10 @@ QWidget* ChoicePanel::makeResult(ViewSettings& settings)
     m_proof->setWordWrap(true);
     m_wells = new WellsStrip(settings, page);
     m_wells->setObjectName(QStringLiteral("wells"));
-    m_inHand = new TubeInHand(page);
+    m_inHand = new TubeInHand(m_document, page);
     connect(m_wells, &CellWidget::cellChosen, this, &ChoicePanel::showTubeInHand);
-    connect(m_inHand, &TubeInHand::mustStay, this, &ChoicePanel::keepInHand);
-    connect(m_inHand, &TubeInHand::leftOut, this, &ChoicePanel::leaveOutInHand);
+    connect(m_inHand, &TubeInHand::changed, this, &ChoicePanel::askAnew);
+    connect(m_inHand, &TubeInHand::swapped, this, &ChoicePanel::swapInHand);
     m_list = new QListView(page);
     m_list->setObjectName(QStringLiteral("recipes"));
     m_list->setAccessibleName(tr("Recipes"));
@@ -204,26 +186,10 @@ QWidget* ChoicePanel::makeResult(ViewSettings& settings)
     layout->addWidget(m_inHand);
     layout->addLayout(makeSets());
     layout->addWidget(m_list, 1);
-    m_ofRecipes = {
-        addAct(
-            *this, tr("Gone wrong?"), Qt::Key_Y, [this] { diagnose(); },
-            tr("Why the mix in hand is dull, and what mends it")),
-        addAct(
-            *this, tr("A mother colour"), Qt::Key_U, [this] { stirMother(); },
-            tr("Stir one tube into every mix of the palette")),
-        addAct(
-            *this, tr("Print to paint"), Qt::Key_T, [this] { printRecipes(); }, tr("The recipes as a sheet to paint")),
-        addAct(
-            *this, tr("Shopping list"), Qt::Key_L, [this] { writeShoppingList(); },
-            tr("What is to be bought, as a list"))};
-    auto* row = new QHBoxLayout;
-    row->setSpacing(2 * gridStep);
-    row->addWidget(actButton(*m_ofRecipes[0], "diagnoseRecipe", page));
-    row->addWidget(actButton(*m_ofRecipes[1], "motherOfPalette", page));
-    row->addWidget(actButton(*m_ofRecipes[2], "printRecipes", page));
-    row->addWidget(actButton(*m_ofRecipes[3], "shoppingList", page));
-    row->addStretch();
-    layout->addLayout(row);
+    m_recipeActs = new RecipeActs(m_document, *this, settings, [this] {
+        return static_cast<std::size_t>(std::max(0, m_list->currentIndex().row()));
+    });
+    layout->addLayout(m_recipeActs->makeRow(page));
     return page;
 }
 
@@ -262,17 +228,7 @@ std::vector<std::size_t> ChoicePanel::placesOf(const std::vector<TubeId>& ids) c
 Limits ChoicePanel::limitsNow() const
 {
     Limits limits = limitsOf(m_document.notebook().wishes, m_pool, m_document.notebook());
-    const auto isIn = [](const std::vector<std::string>& names, const Paint& paint) {
-        return std::ranges::find(names, paint.name) != names.end();
-    };
-    for (std::size_t place = 0; place < m_pool.paints.size(); ++place) {
-        if (m_pool.isOwned(place) || std::ranges::find(limits.never, place) != limits.never.end())
-            continue;
-        if (isIn(m_neverBuy, m_pool.paints[place]))
-            limits.never.push_back(place);
-        else if (isIn(m_mustBuy, m_pool.paints[place]))
-            limits.must.push_back(place);
-    }
+    m_inHand->apply(limits, m_pool);
     return limits;
 }
 
@@ -322,18 +278,6 @@ void ChoicePanel::showKept(int index)
     m_asked.reset();
     m_pool = poolNow();
     begin(limitsOfJust(placesOf(tubes), m_pool.paints.size()), tr("Mixing %1").arg(m_keptName));
-}
-
-/// Which tubes of a box nothing rests on, each by itself.
-QString ChoicePanel::stayAtHomeWords(const PaletteSet& set) const
-{
-    QStringList names;
-    for (const TubeReason& reason : set.reasons)
-        if (reason.lostWithout.empty())
-            names << text(m_pool.paints[reason.tube].name);
-    return names.isEmpty()     ? QString()
-           : names.size() == 1 ? tr("%1 can stay at home: nothing is lost without it.").arg(names.front())
-                               : tr("Any one of %1 can stay at home: nothing is lost without it.").arg(listed(names));
 }
 
 void ChoicePanel::showStep(std::size_t step)
@@ -471,27 +415,10 @@ void ChoicePanel::take(const Result<Choice>& choice)
     else if (choice->end == ChoiceEnd::Stopped)
         say(tr("The choice was stopped. Nothing was changed."));
     else if (choice->sets.empty())
-        say(tr("None of your tubes reaches any of these colours.") + QLatin1Char('\n') + nearestWords(*choice));
+        say(tr("None of your tubes reaches any of these colours.") + QLatin1Char('\n')
+            + nearestWords(*choice, m_needs, m_pool, !m_keptName.isEmpty()));
     else
         showChoice(*choice);
-}
-
-/// What comes nearest to the needs that nothing reaches.
-QString ChoicePanel::nearestWords(const Choice& choice) const
-{
-    QStringList words;
-    for (const Unreachable& missed : choice.unreachable) {
-        const QString name = text(m_needs[missed.need].name);
-        if (missed.nearest.recipe.parts.empty()) {
-            words << tr("No tube here is what %1 asks for.").arg(name);
-            continue;
-        }
-        const QString nearest =
-            tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, m_pool.paints));
-        words << (m_keptName.isEmpty() ? tr("No tubes of yours reach %1; nearest is %2.").arg(name, nearest)
-                                       : tr("It does not reach %1; nearest is %2.").arg(name, nearest));
-    }
-    return words.join(QLatin1Char(' '));
 }
 
 void ChoicePanel::showChoice(const Choice& choice)
@@ -516,6 +443,7 @@ void ChoicePanel::forget()
     m_bothWays.drop();
     m_choice.reset();
     m_asked.reset();
+    m_tubeInHand = noTube;
     m_help.clear();
     m_ways.clear();
     m_stairs.reset();
@@ -549,8 +477,7 @@ void ChoicePanel::showPage(int page)
     m_chooseAct->setEnabled(ready && page != WaitingPage);
     m_stop->setEnabled(page == WaitingPage || m_climbing.isRunning());
     m_keepAct->setEnabled(page == ResultPage);
-    for (QAction* act : m_ofRecipes)
-        act->setEnabled(page == ResultPage);
+    m_recipeActs->setEnabled(page == ResultPage);
     if (page != ResultPage)
         for (QAction* walk : {m_previous, m_next})
             walk->setEnabled(false);
@@ -573,7 +500,8 @@ void ChoicePanel::showNextSet(int by)
 void ChoicePanel::showSet()
 {
     const PaletteSet& set = m_choice->sets[m_shown];
-    showHeadline();
+    m_headline->setText(headlineWords(set, m_keptName));
+    showProof();
     showWells(set);
     m_recipes.setAnswers(m_needs, set.answers, m_pool.paints);
     std::vector<NeedsModel::State> states;
@@ -625,21 +553,6 @@ void ChoicePanel::weigh()
         [this](const std::vector<double>& sure) { m_recipes.setSureness(sure); });
 }
 
-void ChoicePanel::showHeadline()
-{
-    const PaletteSet& set = m_choice->sets[m_shown];
-    const auto met = std::ranges::count_if(set.answers, &NeedAnswer::met);
-    const QString who = m_keptName.isEmpty() ? text(counted(set.tubes.size(), "tube"))
-                                             : tr("%1, %2").arg(m_keptName, text(counted(set.tubes.size(), "tube")));
-    const bool all = met == std::ssize(set.answers);
-    m_headline->setText(
-        all && met == 1 ? tr("%1: the one colour, %2").arg(who, apart(set.meanApart))
-        : all           ? tr("%1: all %2 colours, %3 on average").arg(who, QString::number(met), apart(set.meanApart))
-                        : tr("%1: %2 of %3, %4 on average")
-                    .arg(who, QString::number(met), text(counted(set.answers.size(), "colour")), apart(set.meanApart)));
-    showProof();
-}
-
 void ChoicePanel::showProof()
 {
     if (!m_choice)
@@ -647,17 +560,17 @@ void ChoicePanel::showProof()
     const PaletteSet& set = m_choice->sets[m_shown];
     QStringList words;
     if (m_keptName.isEmpty() && !m_isStep)
-        words << proofText(*m_choice, m_studio->notebook.wishes.school);
-    if (const QString home = stayAtHomeWords(set); !m_keptName.isEmpty() && !home.isEmpty())
+        words << proofWords(*m_choice, m_studio->notebook.wishes.school);
+    if (const QString home = stayAtHomeWords(set, m_pool); !m_keptName.isEmpty() && !home.isEmpty())
         words << home;
-    if (const QString buy = toBuy(set); !buy.isEmpty())
+    if (const QString buy = toBuyWords(set, m_pool); !buy.isEmpty())
         words << buy;
     if (!m_ways.isEmpty())
         words << m_ways;
     if (!m_help.isEmpty())
         words << m_help;
     else if (!m_choice->unreachable.empty() && !m_isStep)
-        words << nearestWords(*m_choice);
+        words << nearestWords(*m_choice, m_needs, m_pool, !m_keptName.isEmpty());
     m_proof->setText(words.join(QLatin1Char(' ')));
 }
 
@@ -685,90 +598,23 @@ void ChoicePanel::showWells(const PaletteSet& set)
                                                                       : static_cast<std::int64_t>(reason.tube));
         wells.push_back(std::move(well));
     }
-    const auto inHand = static_cast<std::size_t>(m_wells->current());
-    const QString before = inHand < m_wells->wells().size() ? m_wells->wells()[inHand].name : QString();
     m_wells->setWells(std::move(wells));
-    for (std::size_t i = 0; i < set.tubes.size(); ++i)
-        if (m_wells->wells()[i].name == before)
-            m_wells->take(static_cast<int>(i));
+    const auto still = std::ranges::find(set.tubes, m_tubeInHand);
+    if (still != set.tubes.end())
+        m_wells->take(static_cast<int>(still - set.tubes.begin()));
     showTubeInHand();
-}
-
-/// What is lost without a tube; the first few by name.
-QString ChoicePanel::lostWords(const TubeReason& reason) const
-{
-    constexpr std::size_t mostNamed = 4;
-    const std::vector<std::size_t>& lost = reason.lostWithout;
-    if (lost.empty())
-        return tr("without it nothing is lost");
-    if (lost.size() == m_needs.size() && lost.size() > 1)
-        return tr("without it none of the colours");
-    QStringList names;
-    for (std::size_t i = 0; i < std::min(lost.size(), mostNamed); ++i)
-        names << text(m_needs[lost[i]].name);
-    return lost.size() > mostNamed
-               ? tr("without it no %1 and %2 more").arg(names.join(QStringLiteral(", "))).arg(lost.size() - mostNamed)
-               : tr("without it no %1").arg(listed(names));
 }
 
 /// The tube in hand, and what can be done with it.
 void ChoicePanel::showTubeInHand()
 {
+    const PaletteSet* set = setOnShow();
     const int well = m_wells->current();
-    if (!m_choice || well < 0)
-        return m_inHand->showNone(offersAllowed());
-    const PaletteSet& set = m_choice->sets[m_shown];
-    const std::size_t tube = set.tubes[static_cast<std::size_t>(well)];
-    const Paint& paint = m_pool.paints[tube];
-    QString words = tr("%1: %2.").arg(text(paint.name), lostWords(set.reasons[static_cast<std::size_t>(well)]));
-    const School school = m_studio->notebook.wishes.school;
-    if (school == School::SplitPrimary || school == School::SplitPlus)
-        for (const Partners& partners : partnersOf(m_pool.paints, set.tubes))
-            if (partners.tube == tube)
-                words +=
-                    tr(" Cleanest with %1, greyest with %2.")
-                        .arg(text(m_pool.paints[partners.cleanest].name), text(m_pool.paints[partners.greyest].name));
-    const Limits limits = limitsNow();
-    const bool stays = std::ranges::find(limits.must, tube) != limits.must.end();
-    m_inHand->show(words, stays, offersInstead(tube), offersAllowed());
-}
-
-/// What does as well in the place of a tube.
-std::vector<TubeInHand::Offer> ChoicePanel::offersInstead(std::size_t tube)
-{
-    const Choice& asked = m_asked ? *m_asked : *m_choice;
-    constexpr std::size_t mostOffered = 20;
-    std::vector<TubeInHand::Offer> offers;
-    for (Swap& swap : swapsOf(m_choice->sets[m_shown].tubes, asked.equals))
-        if (swap.tube == tube) {
-            // Those that look most like it come first; of a whole table there may be dozens.
-            std::ranges::stable_sort(swap.instead, {}, [&](std::size_t other) {
-                return deltaE00(m_pool.paints[other].swatch.full, m_pool.paints[tube].swatch.full);
-            });
-            swap.instead.resize(std::min(swap.instead.size(), mostOffered));
-            for (const std::size_t other : swap.instead)
-                offers.push_back({tr("%1 in its place").arg(nameInList(m_pool.paints[other].name)),
-                                  [this, tube, other] { swapInHand(tube, other); }});
-        }
-    return offers;
-}
-
-std::vector<TubeInHand::Offer> ChoicePanel::offersAllowed()
-{
-    std::vector<TubeInHand::Offer> offers;
-    for (const TubeId id : m_document.notebook().wishes.never)
-        if (const Tube* left = m_document.notebook().tube(id))
-            offers.push_back({tr("Allow %1 again").arg(nameInList(left->name)), [this, id] {
-                                  PaletteWishes wishes = m_document.notebook().wishes;
-                                  std::erase(wishes.never, id);
-                                  m_document.changeWishes(wishes);
-                              }});
-    for (const std::string& name : m_neverBuy)
-        offers.push_back({tr("Allow %1 again").arg(nameInList(name)), [this, name] {
-                              std::erase(m_neverBuy, name);
-                              askAnew();
-                          }});
-    return offers;
+    if (!set || well < 0)
+        return m_inHand->show({}, std::nullopt);
+    m_tubeInHand = set->tubes[static_cast<std::size_t>(well)];
+    m_inHand->show({set, &m_needs, &m_pool, m_studio->notebook.wishes.school, &(m_asked ? *m_asked : *m_choice).equals},
+                   m_tubeInHand);
 }
 
 /// The same set with one tube in the place of another; what it was chosen from stays the question.
@@ -779,6 +625,7 @@ void ChoicePanel::swapInHand(std::size_t tube, std::size_t other)
     std::vector<std::size_t> tubes = m_choice->sets[m_shown].tubes;
     std::ranges::replace(tubes, tube, other);
     std::ranges::sort(tubes);
+    m_tubeInHand = other;
     const Choice asked = m_asked ? *m_asked : *m_choice;
     const auto listed = std::ranges::find(asked.sets, tubes, &PaletteSet::tubes);
     if (listed != asked.sets.end()) {
@@ -793,42 +640,9 @@ void ChoicePanel::swapInHand(std::size_t tube, std::size_t other)
     begin(limitsOfJust(tubes, m_pool.paints.size()), tr("Mixing"));
 }
 
-void ChoicePanel::keepInHand(bool stays)
+QAction* ChoicePanel::shoppingAct() const
 {
-    const int well = m_wells->current();
-    if (!m_choice || well < 0)
-        return;
-    const std::size_t place = m_choice->sets[m_shown].tubes[static_cast<std::size_t>(well)];
-    if (!m_pool.isOwned(place)) {
-        const std::string& name = m_pool.paints[place].name;
-        std::erase(m_mustBuy, name);
-        if (stays)
-            m_mustBuy.push_back(name);
-        return askAnew();
-    }
-    PaletteWishes wishes = m_document.notebook().wishes;
-    std::erase(wishes.must, m_pool.tubes[place]);
-    if (stays)
-        wishes.must.push_back(m_pool.tubes[place]);
-    const QString name = text(m_pool.paints[place].name);
-    m_document.changeWishes(wishes, stays ? tr("keep %1 in").arg(name) : tr("let %1 go").arg(name));
-}
-
-void ChoicePanel::leaveOutInHand()
-{
-    const int well = m_wells->current();
-    if (!m_choice || well < 0)
-        return;
-    const std::size_t place = m_choice->sets[m_shown].tubes[static_cast<std::size_t>(well)];
-    if (!m_pool.isOwned(place)) {
-        std::erase(m_mustBuy, m_pool.paints[place].name);
-        m_neverBuy.push_back(m_pool.paints[place].name);
-        return askAnew();
-    }
-    PaletteWishes wishes = m_document.notebook().wishes;
-    std::erase(wishes.must, m_pool.tubes[place]);
-    wishes.never.push_back(m_pool.tubes[place]);
-    m_document.changeWishes(wishes, tr("do without %1").arg(text(m_pool.paints[place].name)));
+    return m_recipeActs->shoppingAct();
 }
 
 std::vector<TubeId> ChoicePanel::shownTubes() const
@@ -839,69 +653,6 @@ std::vector<TubeId> ChoicePanel::shownTubes() const
             if (m_pool.isOwned(place))
                 tubes.push_back(m_pool.tubes[place]);
     return tubes;
-}
-
-QString ChoicePanel::toBuy(const PaletteSet& set) const
-{
-    QStringList names;
-    for (const std::size_t place : set.tubes)
-        if (!m_pool.isOwned(place))
-            names << tr("%1 (%2)").arg(text(m_pool.paints[place].name), text(textOf(m_pool.paints[place].codes)));
-    return names.isEmpty() ? QString() : tr("To buy: %1.").arg(listed(names));
-}
-
-void ChoicePanel::diagnose()
-{
-    const QModelIndex row = m_list->currentIndex();
-    if (!m_choice)
-        return;
-    const Recipe recipe = m_recipes.answer(static_cast<std::size_t>(std::max(0, row.row()))).match.recipe;
-    if (!recipe.parts.empty())
-        askWhatWentWrong(std::vector(m_pool.paints), m_choice->sets[m_shown].tubes, recipe, m_settings, this);
-}
-
-void ChoicePanel::stirMother()
-{
-    std::vector<Recipe> recipes;
-    for (int row = 0; row < m_recipes.rowCount(); ++row)
-        if (const Recipe& recipe = m_recipes.answer(static_cast<std::size_t>(row)).match.recipe; !recipe.parts.empty())
-            recipes.push_back(recipe);
-    const std::size_t owned = m_studio->paints.size();
-    const bool allOwned = std::ranges::all_of(recipes, [&](const Recipe& recipe) {
-        return std::ranges::all_of(recipe.parts, [&](const Part& part) { return part.paint < owned; });
-    });
-    if (!allOwned)
-        return messages().tell(this, tr("A mother colour"), tr("Some of these tubes are not yours yet."));
-    if (!recipes.empty())
-        MotherDialog(m_studio, std::move(recipes), m_settings, this).exec();
-}
-
-void ChoicePanel::printRecipes()
-{
-    std::vector<SheetCell> cells;
-    for (int row = 0; m_choice && row < m_recipes.rowCount(); ++row) {
-        const Recipe& recipe = m_recipes.answer(static_cast<std::size_t>(row)).match.recipe;
-        const bool owned =
-            std::ranges::all_of(recipe.parts, [&](const Part& part) { return m_pool.isOwned(part.paint); });
-        if (!recipe.parts.empty() && owned)
-            cells.push_back({mixPartsOf(recipe, m_studio->notebook), recipe.wash});
-    }
-    if (cells.empty())
-        return messages().tell(this, tr("A sheet to paint"), tr("None of these recipes is of tubes you have."));
-    printSquares(m_document, std::move(cells), 0, tr("Colours of the picture"), this);
-}
-
-void ChoicePanel::writeShoppingList()
-{
-    if (!m_choice)
-        return;
-    const std::string csv = shoppingCsv(m_choice->sets[m_shown].tubes, m_pool);
-    const QString path =
-        messages().fileToSave(this, tr("A shopping list"), tr("Lists (*.csv)"), QStringLiteral(".csv"));
-    if (path.isEmpty())
-        return;
-    if (const auto done = writeWhole(path, csv); !done)
-        messages().tell(this, tr("A shopping list"), sentence(text(done.error().message)));
 }
 
 void ChoicePanel::keepPalette()

@@ -22,6 +22,7 @@ class QStackedWidget;
 namespace iris {
 
 class PlainLabel;
+class RecipeActs;
 
 class ViewSettings;
 class WellsStrip;
@@ -42,16 +43,9 @@ public:
     void keepPalette();
     /// Shows the set of one step of the staircase.
     void showStep(std::size_t step);
-    /// What went wrong with the recipe in hand; one tube stirred into all of them.
-    void diagnose();
-    void stirMother();
-    /// Lays the recipes out as a sheet to paint.
-    void printRecipes();
-    /// Writes what is to be bought, and what is there, as a list.
-    void writeShoppingList();
 
     QAction* chooseAct() const { return m_chooseAct; }
-    QAction* shoppingAct() const { return m_ofRecipes.back(); }
+    QAction* shoppingAct() const;
     const std::optional<Choice>& choice() const { return m_choice; }
     const std::optional<Staircase>& staircase() const { return m_stairs; }
     /// The staircase is being worked out.
@@ -87,16 +81,13 @@ private:
     QWidget* makeTeaching();
     void climb(const Limits& limits);
     TubePool poolNow() const;
-    QString toBuy(const PaletteSet& set) const;
     void fillKept();
     void showKept(int index);
     void begin(const Limits& limits, const QString& what);
     void take(const Result<Choice>& choice);
     void showChoice(const Choice& choice);
-    QString nearestWords(const Choice& choice) const;
     void forget();
     void showSet();
-    void showHeadline();
     void weigh();
     void lookForHelp();
     void guess(const Limits& limits);
@@ -106,13 +97,7 @@ private:
     void askAnew();
     void showTubeInHand();
     std::vector<TubeId> onThePalette() const;
-    QString stayAtHomeWords(const PaletteSet& set) const;
-    QString lostWords(const TubeReason& reason) const;
-    void keepInHand(bool stays);
-    void leaveOutInHand();
     void swapInHand(std::size_t tube, std::size_t other);
-    std::vector<TubeInHand::Offer> offersInstead(std::size_t tube);
-    std::vector<TubeInHand::Offer> offersAllowed();
     void showProof();
     void showWells(const PaletteSet& set);
     std::vector<std::size_t> placesOf(const std::vector<TubeId>& ids) const;
@@ -140,16 +125,14 @@ private:
     QString m_keptName;            ///< of the kept palette on show; empty for a choice
     bool m_isStep = false;         ///< a step of the staircase, or a set with one tube swapped, is on show
     std::optional<Choice> m_asked; ///< the choice that such a set comes from
-    /// Of paints that are not the painter's yet those that must be in or stay out, by name: they have no other
-    /// identity.
-    std::vector<std::string> m_mustBuy;
-    std::vector<std::string> m_neverBuy;
+    static constexpr std::size_t noTube = std::numeric_limits<std::size_t>::max();
+    std::size_t m_tubeInHand = noTube; ///< its place in the pool; it stays in hand from one answer to the next
+    RecipeActs* m_recipeActs = nullptr;
     PaletteId m_keptId;
     std::size_t m_shown = 0;
     QAction* m_chooseAct = nullptr;
     QAction* m_stop = nullptr;
     QAction* m_keepAct = nullptr;
-    std::array<QAction*, 4> m_ofRecipes{};
     QComboBox* m_kept = nullptr;
     QStackedWidget* m_pages = nullptr;
     QPushButton* m_chooseButton = nullptr;

@@ -1,30 +1,48 @@
 #include "app/palette/tubeinhand.h"
 
+#include "app/palette/choicewords.h"
 #include "app/parts/act.h"
 #include "app/parts/labels.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
+#include "app/parts/words.h"
 #include "app/theme/theme.h"
+#include "colour/deltae.h"
+#include "palette/partners.h"
 
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QPushButton>
-#include <QSignalBlocker>
 
 namespace iris {
+namespace {
 
-TubeInHand::TubeInHand(QWidget* parent)
+/// What tells a paint of the table from the others: several go by one name.
+std::string keyOf(const TubePool& pool, std::size_t place)
+{
+    return textOf(pool.paints[place].codes) + "/" + pool.forms[place];
+}
+
+bool holds(const std::vector<std::string>& keys, const std::string& key)
+{
+    return std::ranges::find(keys, key) != keys.end();
+}
+
+} // namespace
+
+TubeInHand::TubeInHand(Document& document, QWidget* parent)
     : QWidget(parent),
+      m_document(document),
       m_words(wordLabel("tubeInHand", textFont(textsize::small), this)),
-      m_instead(new QPushButton(tr("Instead ..."), this)),
+      m_instead(new QPushButton(this)),
       m_offers(new QMenu(this))
 {
     m_stay = addAct(
-        *this, tr("Must stay"), Qt::Key_F, [this] { Q_EMIT mustStay(m_stay->isChecked()); },
+        *this, tr("Must stay"), Qt::Key_F, [this] { keep(m_stay->isChecked()); },
         tr("The tube in hand must be in every answer, or need no longer"));
     m_stay->setCheckable(true);
     m_out = addAct(
-        *this, tr("Leave it out"), Qt::Key_X, [this] { Q_EMIT leftOut(); }, tr("Do without the tube in hand"));
+        *this, tr("Leave it out"), Qt::Key_X, [this] { leaveOut(); }, tr("Do without the tube in hand"));
     m_instead->setObjectName(QStringLiteral("insteadOfTube"));
     m_instead->setMenu(m_offers);
     QPushButton* stay = actButton(*m_stay, "tubeMustStay", this);
@@ -37,37 +55,126 @@ TubeInHand::TubeInHand(QWidget* parent)
     layout->addWidget(stay);
     layout->addWidget(actButton(*m_out, "tubeLeftOut", this));
     layout->addWidget(m_instead);
-    showNone({});
+    show({}, std::nullopt);
 }
 
-void TubeInHand::offer(std::vector<Offer> instead, std::vector<Offer> allowed)
+void TubeInHand::show(const Shown& shown, std::optional<std::size_t> tube)
 {
+    m_own = {};
+    m_toBuy.clear();
+    m_stay->setEnabled(tube.has_value());
+    m_out->setEnabled(tube.has_value());
     m_offers->clear();
-    const auto add = [this](const Offer& one) { m_offers->addAction(buttonWords(one.words), this, one.does); };
-    std::ranges::for_each(instead, add);
-    if (!instead.empty() && !allowed.empty())
-        m_offers->addSeparator();
-    std::ranges::for_each(allowed, add);
+    if (tube) {
+        m_name = text(shown.pool->paints[*tube].name);
+        if (shown.pool->isOwned(*tube))
+            m_own = shown.pool->tubes[*tube];
+        else
+            m_toBuy = keyOf(*shown.pool, *tube);
+        const auto& must = m_document.notebook().wishes.must;
+        m_stay->setChecked(m_own.value != 0 ? std::ranges::find(must, m_own) != must.end() : holds(m_mustBuy, m_toBuy));
+        m_words->setText(wordsOf(shown, *tube));
+        offerInstead(shown, *tube);
+    } else {
+        m_stay->setChecked(false);
+        m_words->setText(tr("Click a tube to keep it in, to do without it, or to put another in its place."));
+    }
+    const auto instead = m_offers->actions().size();
+    m_instead->setText(instead == 0 ? tr("Instead ...") : tr("Instead ... (%1)").arg(instead));
+    offerAllowed();
     m_instead->setEnabled(!m_offers->isEmpty());
-    m_instead->setText(instead.empty() ? tr("Instead ...") : tr("Instead ... (%1)").arg(instead.size()));
 }
 
-void TubeInHand::show(const QString& words, bool stays, std::vector<Offer> instead, std::vector<Offer> allowed)
+QString TubeInHand::wordsOf(const Shown& shown, std::size_t tube) const
 {
-    m_words->setText(words);
-    m_stay->setEnabled(true);
-    m_stay->setChecked(stays);
-    m_out->setEnabled(true);
-    offer(std::move(instead), std::move(allowed));
+    const auto reason = std::ranges::find(shown.set->reasons, tube, &TubeReason::tube);
+    QString words = tr("%1: %2.").arg(m_name, lostWords(*reason, *shown.needs));
+    if (shown.school != School::SplitPrimary && shown.school != School::SplitPlus)
+        return words;
+    const auto& paints = shown.pool->paints;
+    for (const Partners& partners : partnersOf(paints, shown.set->tubes))
+        if (partners.tube == tube)
+            words += tr(" Cleanest with %1, greyest with %2.")
+                         .arg(text(paints[partners.cleanest].name), text(paints[partners.greyest].name));
+    return words;
 }
 
-void TubeInHand::showNone(std::vector<Offer> allowed)
+/// What does as well in its place; what looks most like it comes first, since of a whole table there may be dozens.
+void TubeInHand::offerInstead(const Shown& shown, std::size_t tube)
 {
-    m_words->setText(tr("Click a tube to keep it in, to do without it, or to put another in its place."));
-    m_stay->setEnabled(false);
-    m_stay->setChecked(false);
-    m_out->setEnabled(false);
-    offer({}, std::move(allowed));
+    constexpr std::size_t mostOffered = 20;
+    const auto& paints = shown.pool->paints;
+    for (Swap& swap : swapsOf(shown.set->tubes, *shown.equals)) {
+        if (swap.tube != tube)
+            continue;
+        std::ranges::stable_sort(swap.instead, {}, [&](std::size_t other) {
+            return deltaE00(paints[other].swatch.full, paints[tube].swatch.full);
+        });
+        swap.instead.resize(std::min(swap.instead.size(), mostOffered));
+        for (const std::size_t other : swap.instead)
+            m_offers->addAction(buttonWords(tr("%1 in its place").arg(nameInList(paints[other].name))), this,
+                                [this, tube, other] { Q_EMIT swapped(tube, other); });
+    }
+}
+
+/// What was left out can be allowed again.
+void TubeInHand::offerAllowed()
+{
+    if (!m_offers->isEmpty())
+        m_offers->addSeparator();
+    for (const TubeId id : m_document.notebook().wishes.never)
+        if (const Tube* left = m_document.notebook().tube(id))
+            m_offers->addAction(buttonWords(tr("Allow %1 again").arg(nameInList(left->name))), this, [this, id] {
+                PaletteWishes wishes = m_document.notebook().wishes;
+                std::erase(wishes.never, id);
+                m_document.changeWishes(wishes);
+            });
+    for (const auto& [key, name] : m_neverBuy)
+        m_offers->addAction(buttonWords(tr("Allow %1 again").arg(name)), this, [this, key = key] {
+            std::erase_if(m_neverBuy, [&](const auto& left) { return left.first == key; });
+            Q_EMIT changed();
+        });
+}
+
+void TubeInHand::keep(bool stays)
+{
+    if (m_own.value == 0) {
+        std::erase(m_mustBuy, m_toBuy);
+        if (stays)
+            m_mustBuy.push_back(m_toBuy);
+        return Q_EMIT changed();
+    }
+    PaletteWishes wishes = m_document.notebook().wishes;
+    std::erase(wishes.must, m_own);
+    if (stays)
+        wishes.must.push_back(m_own);
+    m_document.changeWishes(wishes, stays ? tr("keep %1 in").arg(m_name) : tr("let %1 go").arg(m_name));
+}
+
+void TubeInHand::leaveOut()
+{
+    if (m_own.value == 0) {
+        std::erase(m_mustBuy, m_toBuy);
+        m_neverBuy.emplace_back(m_toBuy, m_name);
+        return Q_EMIT changed();
+    }
+    PaletteWishes wishes = m_document.notebook().wishes;
+    std::erase(wishes.must, m_own);
+    wishes.never.push_back(m_own);
+    m_document.changeWishes(wishes, tr("do without %1").arg(m_name));
+}
+
+void TubeInHand::apply(Limits& limits, const TubePool& pool) const
+{
+    for (std::size_t place = 0; place < pool.paints.size(); ++place) {
+        if (pool.isOwned(place) || std::ranges::find(limits.never, place) != limits.never.end())
+            continue;
+        const std::string key = keyOf(pool, place);
+        if (std::ranges::any_of(m_neverBuy, [&](const auto& left) { return left.first == key; }))
+            limits.never.push_back(place);
+        else if (holds(m_mustBuy, key))
+            limits.must.push_back(place);
+    }
 }
 
 } // namespace iris

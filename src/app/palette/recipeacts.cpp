@@ -1,0 +1,113 @@
+#include "app/palette/recipeacts.h"
+
+#include "app/palette/choicepanel.h"
+#include "app/parts/act.h"
+#include "app/parts/diagnosisdialog.h"
+#include "app/parts/messages.h"
+#include "app/parts/motherdialog.h"
+#include "app/parts/printdialog.h"
+#include "app/parts/words.h"
+#include "app/theme/theme.h"
+#include "files/outputfile.h"
+
+#include <QHBoxLayout>
+#include <QPushButton>
+
+namespace iris {
+
+RecipeActs::RecipeActs(Document& document, ChoicePanel& panel, ViewSettings& settings,
+                       std::function<std::size_t()> inHand)
+    : QObject(&panel),
+      m_document(document),
+      m_panel(panel),
+      m_settings(settings),
+      m_inHand(std::move(inHand))
+{
+    m_acts = {addAct(
+                  panel, tr("Gone wrong?"), Qt::Key_Y, [this] { diagnose(); },
+                  tr("Why the mix in hand is dull, and what mends it")),
+              addAct(
+                  panel, tr("A mother colour"), Qt::Key_U, [this] { stirMother(); },
+                  tr("Stir one tube into every mix of the palette")),
+              addAct(
+                  panel, tr("Print to paint"), Qt::Key_T, [this] { print(); }, tr("The recipes as a sheet to paint")),
+              addAct(
+                  panel, tr("Shopping list"), Qt::Key_L, [this] { writeShoppingList(); },
+                  tr("What is to be bought, as a list"))};
+}
+
+QHBoxLayout* RecipeActs::makeRow(QWidget* page)
+{
+    auto* row = new QHBoxLayout;
+    row->setSpacing(2 * gridStep);
+    const std::array<const char*, 4> names{"diagnoseRecipe", "motherOfPalette", "printRecipes", "shoppingList"};
+    for (std::size_t i = 0; i < names.size(); ++i)
+        row->addWidget(actButton(*m_acts[i], names[i], page));
+    row->addStretch();
+    return row;
+}
+
+void RecipeActs::setEnabled(bool enabled)
+{
+    for (QAction* act : m_acts)
+        act->setEnabled(enabled);
+}
+
+std::vector<Recipe> RecipeActs::recipes() const
+{
+    std::vector<Recipe> recipes;
+    if (const PaletteSet* set = m_panel.setOnShow())
+        for (const NeedAnswer& answer : set->answers)
+            if (!answer.match.recipe.parts.empty())
+                recipes.push_back(answer.match.recipe);
+    return recipes;
+}
+
+void RecipeActs::diagnose()
+{
+    const PaletteSet* set = m_panel.setOnShow();
+    if (!set || m_inHand() >= set->answers.size())
+        return;
+    const Recipe recipe = set->answers[m_inHand()].match.recipe;
+    if (!recipe.parts.empty())
+        askWhatWentWrong(std::vector(m_panel.pool().paints), set->tubes, recipe, m_settings, &m_panel);
+}
+
+void RecipeActs::stirMother()
+{
+    std::vector<Recipe> all = recipes();
+    const bool allOwned = std::ranges::all_of(all, [&](const Recipe& recipe) {
+        return std::ranges::all_of(recipe.parts, [&](const Part& part) { return m_panel.pool().isOwned(part.paint); });
+    });
+    if (!allOwned)
+        return messages().tell(&m_panel, tr("A mother colour"), tr("Some of these tubes are not yours yet."));
+    if (!all.empty())
+        MotherDialog(m_panel.studio(), std::move(all), m_settings, &m_panel).exec();
+}
+
+void RecipeActs::print()
+{
+    std::vector<SheetCell> cells;
+    for (const Recipe& recipe : recipes())
+        if (std::ranges::all_of(recipe.parts, [&](const Part& part) { return m_panel.pool().isOwned(part.paint); }))
+            cells.push_back({mixPartsOf(recipe, m_panel.studio()->notebook), recipe.wash});
+    if (cells.empty())
+        return messages().tell(&m_panel, tr("A sheet to paint"), tr("None of these recipes is of tubes you have."));
+    printSquares(m_document, std::move(cells), 0, tr("Colours of the picture"), &m_panel);
+}
+
+void RecipeActs::writeShoppingList()
+{
+    const PaletteSet* set = m_panel.setOnShow();
+    if (!set)
+        return;
+    const std::string csv = shoppingCsv(set->tubes, m_panel.pool());
+    const QString path =
+        messages().fileToSave(&m_panel, tr("A shopping list"), tr("Lists (*.csv)"), QStringLiteral(".csv"));
+    if (path.isEmpty())
+        return;
+    if (const auto done = writeWhole(path, csv); !done)
+        messages().tell(&m_panel, tr("A shopping list"), sentence(text(done.error().message)));
+}
+
+} // namespace iris
