@@ -97,10 +97,10 @@ NeedGrid::NeedGrid(std::span<const Need> needs, std::span<const double> radii)
     inParallel(needs.size(), {}, [&](std::size_t n) { noted[n] = blocksNear(needs[n], radii[n]); });
     for (std::size_t n = 0; n < needs.size(); ++n) {
         const Word bit = Word{1} << n;
-        for (const auto& [block, surely] : noted[n])
-            forEachCell(block, [&](std::size_t cell) {
+        for (const NotedBlock& one : noted[n])
+            forEachCell(one.block, [&](std::size_t cell) {
                 m_maybe[cell] |= bit;
-                m_surely[cell] |= surely ? bit : 0;
+                m_surely[cell] |= one.surely ? bit : 0;
             });
     }
     for (std::size_t cell = 0; cell < m_maybe.size(); ++cell) {
