@@ -90,10 +90,11 @@ void measure(std::size_t tubes, std::size_t needCount, double tolerance)
 
 int main(int argc, char**)
 {
-    if (argc > 1) { // the limits at once, for a look at the memory: minutes
-        const std::vector<Paint> paints = examplePaints(512);
-        const CoverageSummary summary = cover(paints, exampleNeeds(paints, 256, 0));
-        std::printf("512 tubes, 256 needs: %zu needs met\n", summary.table.everything().count());
+    if (argc > 1) { // as many paints and needs as there are at once, for a look at the memory
+        const std::vector<Paint> paints = examplePaints(mostPaints);
+        const CoverageSummary summary = cover(paints, exampleNeeds(paints, mostNeeds, 0));
+        std::printf("%zu tubes, %zu needs: %zu needs met\n", paints.size(), mostNeeds,
+                    summary.table.everything().count());
         return 0;
     }
     measure(24, 16, 0);
