@@ -20,7 +20,7 @@ constexpr double titleHigh = 9;
 constexpr double rim = 3;
 constexpr double railHigh = 9;
 constexpr double noteHigh = 4.6;
-constexpr double letterWide = 1.75; ///< of the type of the notes, more than most take, so that none is cut
+constexpr int noteType = 12;
 constexpr double leastNotes = 80;
 constexpr double gap = 4;
 constexpr double cardHigh = 29;
@@ -135,6 +135,20 @@ void drawCard(QuarterPainter& to, const CardLook& card, std::span<const Paint> p
     to.line({left, place.top() + high - 4, wide, 4}, card.result, 10, QFont::Normal, true);
 }
 
+/// How many lines words take in a room so many mm wide.
+int noteLines(const QString& words, double room)
+{
+    loadFonts();
+    QFont font{QLatin1String(fontFamily)};
+    font.setPixelSize(noteType);
+    QTextLayout layout(words, font);
+    layout.beginLayout();
+    for (QTextLine line = layout.createLine(); line.isValid(); line = layout.createLine())
+        line.setLineWidth(room * QuarterPainter::perMm);
+    layout.endLayout();
+    return std::max(1, layout.lineCount());
+}
+
 QSizeF pageOf(SheetFormat format)
 {
     return pageSizeMm(format).transposed();
@@ -171,7 +185,7 @@ BoxPlan planOf(const BoxContents& contents, const QSizeF& page)
         fitsBeside ? QPointF(plan.tin.right() + gap, plan.tin.top()) : QPointF(plan.tin.left(), plan.tin.bottom() + 2);
     for (const QString& words : contents.notes) {
         const double room = fitsBeside ? beside : wide;
-        plan.notes.push_back({at, QSizeF(room, noteHigh * std::ceil((words.size() + 1) * letterWide / room))});
+        plan.notes.push_back({at, QSizeF(room, noteHigh * noteLines(words, room))});
         at.setY(plan.notes.back().bottom() + 1.5);
     }
     double top = std::max(plan.tin.bottom(), at.y()) + gap;
@@ -205,7 +219,7 @@ void drawBox(QPainter& painter, const BoxContents& contents, const BoxPlan& plan
             to.frame(plan.pans[i]);
     }
     for (std::size_t i = 0; i < plan.notes.size(); ++i)
-        to.lines(plan.notes[i], contents.notes[static_cast<qsizetype>(i)], 12);
+        to.lines(plan.notes[i], contents.notes[static_cast<qsizetype>(i)], noteType);
     for (std::size_t i = 0; i < plan.cards.size(); ++i)
         drawCard(to, contents.cards[i], contents.paints, plan.cards[i]);
     painter.restore();

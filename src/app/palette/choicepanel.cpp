@@ -2,6 +2,7 @@
 
 #include "app/palette/choicewords.h"
 #include "app/palette/recipeacts.h"
+#include "app/palette/waitingpage.h"
 #include "app/palette/wishesbar.h"
 #include "app/parts/act.h"
 #include "app/parts/labels.h"
@@ -13,12 +14,10 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
-#include "palette/firstguess.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QListView>
-#include <QProgressBar>
 #include <QPushButton>
 #include <QStackedWidget>
 #include <QVBoxLayout>
@@ -28,7 +27,7 @@ namespace {
 
 constexpr qlonglong allOnPalette = -1; ///< in the place of a kept palette's number
 
-enum Page { TeachingPage, WaitingPage, ResultPage };
+enum Page { Teaching, Waiting, Shown };
 
 } // namespace
 
@@ -40,7 +39,10 @@ ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSetting
 {
     m_pages = new QStackedWidget(this);
     m_pages->addWidget(makeTeaching());
-    m_pages->addWidget(makeWaiting());
+    m_stop = addAct(
+        *this, tr("Stop"), Qt::Key_Escape, [this] { cancel(); }, tr("Stop choosing"));
+    m_waiting = new WaitingPage(*m_stop, this);
+    m_pages->addWidget(m_waiting);
     m_pages->addWidget(makeResult(settings));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -48,8 +50,7 @@ ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSetting
     layout->addWidget(makeQuestion());
     layout->addWidget(m_pages, 1);
 
-    connect(&m_choosing, &JobBase::progressed, this,
-            [this](double share) { m_progress->setValue(static_cast<int>(1000 * share)); });
+    connect(&m_choosing, &JobBase::progressed, m_waiting, &WaitingPage::setProgress);
     connect(&document, &Document::tubesChanged, this, &ChoicePanel::forget);
     connect(&document, &Document::tubesChanged, this, &ChoicePanel::fillKept);
     connect(&needsModel, &QAbstractItemModel::modelReset, this, &ChoicePanel::forget);
@@ -58,7 +59,7 @@ ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSetting
     m_patience.setInterval(250);
     connect(&m_patience, &QTimer::timeout, this, [this] {
         if (m_choosing.isRunning())
-            showPage(WaitingPage);
+            showPage(Waiting);
     });
     connect(&document, &Document::palettesChanged, this, &ChoicePanel::fillKept);
     addActions(m_inHand->actions());
@@ -95,33 +96,6 @@ QWidget* ChoicePanel::makeTeaching()
     m_teaching->setAlignment(Qt::AlignCenter);
     m_teaching->setWordWrap(true);
     layout->addWidget(m_teaching);
-    return page;
-}
-
-QWidget* ChoicePanel::makeWaiting()
-{
-    auto* page = new QWidget(this);
-    auto* layout = new QVBoxLayout(page);
-    m_waiting = new PlainLabel(page);
-    m_waiting->setFont(textFont(textsize::title));
-    m_waiting->setAlignment(Qt::AlignCenter);
-    m_guess = wordLabel("firstGuess", textFont(textsize::body), page);
-    m_guess->setAlignment(Qt::AlignCenter);
-    m_progress = new QProgressBar(page);
-    m_progress->setObjectName(QStringLiteral("progress"));
-    m_progress->setRange(0, 1000);
-    m_progress->setTextVisible(false);
-    m_progress->setFixedSize(360, 14);
-    m_stop = addAct(
-        *this, tr("Stop"), Qt::Key_Escape, [this] { cancel(); }, tr("Stop choosing"));
-    auto* stop = actButton(*m_stop, "stop", page);
-    layout->addStretch();
-    layout->addWidget(m_waiting);
-    layout->addWidget(m_progress, 0, Qt::AlignHCenter);
-    layout->addWidget(stop, 0, Qt::AlignHCenter);
-    layout->addSpacing(6 * gridStep);
-    layout->addWidget(m_guess);
-    layout->addStretch();
     return page;
 }
 
@@ -292,16 +266,13 @@ void ChoicePanel::showStep(std::size_t step)
 
 void ChoicePanel::begin(const Limits& limits, const QString& what)
 {
-    m_waiting->setText(what);
-    m_progress->setValue(0);
     m_help.clear();
     m_ways.clear();
-    m_guess->clear();
-    guess(limits);
+    m_waiting->begin(what, m_pool.paints, m_needsModel.needs(), limits);
     if (m_choice) // what is on show stays for as long as a changed question mostly takes
         m_patience.start();
     else
-        showPage(WaitingPage);
+        showPage(Waiting);
     m_studio = m_document.studio();
     m_needs = m_needsModel.needs();
     if (!m_session || !m_session->countsAsNow() || m_session->paints() != m_pool.paints
@@ -324,25 +295,6 @@ void ChoicePanel::begin(const Limits& limits, const QString& what)
             if (limits.school == School::Triad && limits.red == RedPrimary::Either)
                 askBothWays(limits);
         });
-}
-
-/// Something useful to look at while the proof is worked out.
-void ChoicePanel::guess(const Limits& limits)
-{
-    m_guessing.start(
-        [limits, paints = m_pool.paints, needs = m_needsModel.needs()](const JobTools& tools) -> QString {
-            const auto guess = firstGuess(paints, needs, limits, tools.workOptions());
-            if (!guess || guess->tubes.empty())
-                return {};
-            QStringList names;
-            for (const std::size_t tube : guess->tubes)
-                names << text(paints[tube].name);
-            return tr("These meet at least %1 of %2: %3.\nLooking whether fewer will do.")
-                .arg(guess->met)
-                .arg(needs.size())
-                .arg(listed(names));
-        },
-        [this](const QString& words) { m_guess->setText(words); });
 }
 
 bool ChoicePanel::isForgivingPreferred() const
@@ -393,7 +345,7 @@ void ChoicePanel::climb(const Limits& limits)
         [this](const Result<Staircase>& stairs) {
             if (stairs && stairs->end == ChoiceEnd::Done)
                 m_stairs = *stairs;
-            m_stop->setEnabled(m_pages->currentIndex() == WaitingPage);
+            m_stop->setEnabled(m_pages->currentIndex() == Waiting);
             Q_EMIT staircaseChanged();
         });
     m_stop->setEnabled(true);
@@ -409,7 +361,7 @@ void ChoicePanel::cancel()
 void ChoicePanel::take(const Result<Choice>& choice)
 {
     m_patience.stop();
-    m_guessing.drop();
+    m_waiting->end();
     if (!choice)
         say(text(choice.error().message));
     else if (choice->end == ChoiceEnd::Stopped)
@@ -425,7 +377,7 @@ void ChoicePanel::showChoice(const Choice& choice)
 {
     m_choice = choice;
     m_shown = 0;
-    showPage(ResultPage);
+    showPage(Shown);
     showSet();
     if (isVisible())
         m_list->setFocus();
@@ -436,7 +388,7 @@ void ChoicePanel::forget()
 {
     m_patience.stop();
     m_choosing.drop();
-    m_guessing.drop();
+    m_waiting->end();
     m_climbing.drop();
     m_weighing.drop();
     m_helping.drop();
@@ -466,7 +418,7 @@ void ChoicePanel::forget()
 void ChoicePanel::say(const QString& words)
 {
     m_teaching->setText(sentence(words));
-    showPage(TeachingPage);
+    showPage(Teaching);
 }
 
 /// Turns to a page, and lets be done what makes sense on it.
@@ -474,11 +426,11 @@ void ChoicePanel::showPage(int page)
 {
     m_pages->setCurrentIndex(page);
     const bool ready = !m_needsModel.records().empty();
-    m_chooseAct->setEnabled(ready && page != WaitingPage);
-    m_stop->setEnabled(page == WaitingPage || m_climbing.isRunning());
-    m_keepAct->setEnabled(page == ResultPage);
-    m_recipeActs->setEnabled(page == ResultPage);
-    if (page != ResultPage)
+    m_chooseAct->setEnabled(ready && page != Waiting);
+    m_stop->setEnabled(page == Waiting || m_climbing.isRunning());
+    m_keepAct->setEnabled(page == Shown);
+    m_recipeActs->setEnabled(page == Shown);
+    if (page != Shown)
         for (QAction* walk : {m_previous, m_next})
             walk->setEnabled(false);
 }

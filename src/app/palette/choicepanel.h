@@ -15,7 +15,6 @@ class QAction;
 class QComboBox;
 class QHBoxLayout;
 class QListView;
-class QProgressBar;
 class QPushButton;
 class QStackedWidget;
 
@@ -25,6 +24,7 @@ class PlainLabel;
 class RecipeActs;
 
 class ViewSettings;
+class WaitingPage;
 class WellsStrip;
 
 /// Choosing: what the palette must be like, the choice as it goes on, the set that came of it as wells, its recipes,
@@ -77,7 +77,6 @@ private:
     QWidget* makeQuestion();
     QHBoxLayout* makeSets();
     QWidget* makeResult(ViewSettings& settings);
-    QWidget* makeWaiting();
     QWidget* makeTeaching();
     void climb(const Limits& limits);
     TubePool poolNow() const;
@@ -90,7 +89,6 @@ private:
     void showSet();
     void weigh();
     void lookForHelp();
-    void guess(const Limits& limits);
     void askBothWays(const Limits& limits);
     Limits limitsNow() const;
     bool isForgivingPreferred() const;
@@ -109,7 +107,6 @@ private:
     NeedsModel& m_needsModel;
     std::shared_ptr<ChoiceSession> m_session; ///< about the tubes and needs of the last choice
     Job<Result<Choice>> m_choosing;
-    Job<QString> m_guessing; ///< what would do, before it is known what is least
     Job<Result<Staircase>> m_climbing;
     std::optional<Staircase> m_stairs;
     Job<std::vector<double>> m_weighing;   ///< how sure the recipes on show are
@@ -137,9 +134,7 @@ private:
     QStackedWidget* m_pages = nullptr;
     QPushButton* m_chooseButton = nullptr;
     PlainLabel* m_teaching = nullptr;
-    PlainLabel* m_waiting = nullptr;
-    PlainLabel* m_guess = nullptr;
-    QProgressBar* m_progress = nullptr;
+    WaitingPage* m_waiting = nullptr;
     PlainLabel* m_headline = nullptr;
     PlainLabel* m_proof = nullptr;
     WellsStrip* m_wells = nullptr;
