@@ -1,6 +1,7 @@
 #include "app/palette/choicepanel.h"
 
 #include "app/palette/choicewords.h"
+#include "app/palette/keptpalettes.h"
 #include "app/palette/recipeacts.h"
 #include "app/palette/waitingpage.h"
 #include "app/palette/wishesbar.h"
@@ -15,7 +16,6 @@
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
 
-#include <QComboBox>
 #include <QHBoxLayout>
 #include <QListView>
 #include <QPushButton>
@@ -24,8 +24,6 @@
 
 namespace iris {
 namespace {
-
-constexpr qlonglong allOnPalette = -1; ///< in the place of a kept palette's number
 
 enum Page { Teaching, Waiting, Shown };
 
@@ -52,7 +50,6 @@ ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSetting
 
     connect(&m_choosing, &JobBase::progressed, m_waiting, &WaitingPage::setProgress);
     connect(&document, &Document::tubesChanged, this, &ChoicePanel::forget);
-    connect(&document, &Document::tubesChanged, this, &ChoicePanel::fillKept);
     connect(&needsModel, &QAbstractItemModel::modelReset, this, &ChoicePanel::forget);
     connect(&document, &Document::wishesChanged, this, &ChoicePanel::askAnew);
     m_patience.setSingleShot(true);
@@ -61,9 +58,8 @@ ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSetting
         if (m_choosing.isRunning())
             showPage(Waiting);
     });
-    connect(&document, &Document::palettesChanged, this, &ChoicePanel::fillKept);
+    connect(&document, &Document::palettesChanged, this, &ChoicePanel::palettesChanged);
     addActions(m_inHand->actions());
-    fillKept();
     forget();
 }
 
@@ -75,13 +71,10 @@ QWidget* ChoicePanel::makeQuestion()
         *this, tr("Choose"), Qt::Key_C, [this] { choose(); }, tr("Find the fewest tubes that mix what is needed"));
     m_chooseButton = actButton(*m_chooseAct, "choose", this);
     makeMain(*m_chooseButton);
-    m_kept = new QComboBox(this);
-    keepNarrow(*m_kept, 16);
-    m_kept->setObjectName(QStringLiteral("kept"));
-    m_kept->setAccessibleName(tr("Kept palettes"));
-    connect(m_kept, &QComboBox::activated, this, &ChoicePanel::showKept);
+    auto* kept = new KeptPalettes(m_document, this);
+    connect(kept, &KeptPalettes::wanted, this, &ChoicePanel::showKept);
     wishes->acts()->insertWidget(0, m_chooseButton);
-    wishes->acts()->addWidget(m_kept);
+    wishes->acts()->addWidget(kept);
     wishes->acts()->addStretch();
     return wishes;
 }
@@ -176,17 +169,11 @@ TubePool ChoicePanel::poolNow() const
     return poolOf(m_document.notebook(), m_document.studio()->paints, wishes);
 }
 
-void ChoicePanel::fillKept()
+/// What is on show may be kept no longer.
+void ChoicePanel::palettesChanged()
 {
-    m_kept->clear();
-    m_kept->addItem(tr("or see a kept palette"));
-    if (!onThePalette().empty())
-        m_kept->addItem(tr("all that lies on the palette"), allOnPalette);
-    for (const PaletteRecord& palette : m_document.notebook().palettes)
-        m_kept->addItem(nameInList(palette.name), static_cast<qlonglong>(palette.id.value));
-    m_kept->setEnabled(m_kept->count() > 1);
     if (m_choice && m_keptId.value != 0 && !m_keptName.isEmpty() && !m_document.notebook().palette(m_keptId))
-        forget(); // what is on show is kept no longer
+        forget();
 }
 
 std::vector<std::size_t> ChoicePanel::placesOf(const std::vector<TubeId>& ids) const
@@ -227,27 +214,10 @@ void ChoicePanel::askAnew()
     choose();
 }
 
-std::vector<TubeId> ChoicePanel::onThePalette() const
+void ChoicePanel::showKept(const QString& name, PaletteId id, const std::vector<TubeId>& tubes)
 {
-    std::vector<TubeId> tubes;
-    for (const Tube& tube : m_document.notebook().tubes)
-        if (tube.stock.where == Whereabouts::Palette)
-            tubes.push_back(tube.id);
-    return tubes;
-}
-
-void ChoicePanel::showKept(int index)
-{
-    const qlonglong id = m_kept->itemData(index).toLongLong();
-    m_kept->setCurrentIndex(0);
-    const PaletteRecord* palette = m_document.notebook().palette({id});
-    const std::vector<TubeId> tubes = id == allOnPalette ? onThePalette()
-                                      : palette          ? palette->tubes
-                                                         : std::vector<TubeId>();
-    if (tubes.empty())
-        return;
-    m_keptName = palette ? text(palette->name) : tr("What lies on the palette");
-    m_keptId = palette ? palette->id : PaletteId{};
+    m_keptName = name;
+    m_keptId = id;
     m_isStep = false;
     m_asked.reset();
     m_pool = poolNow();

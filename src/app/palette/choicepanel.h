@@ -12,7 +12,6 @@
 #include <QWidget>
 
 class QAction;
-class QComboBox;
 class QHBoxLayout;
 class QListView;
 class QPushButton;
@@ -80,8 +79,8 @@ private:
     QWidget* makeTeaching();
     void climb(const Limits& limits);
     TubePool poolNow() const;
-    void fillKept();
-    void showKept(int index);
+    void palettesChanged();
+    void showKept(const QString& name, PaletteId id, const std::vector<TubeId>& tubes);
     void begin(const Limits& limits, const QString& what);
     void take(const Result<Choice>& choice);
     void showChoice(const Choice& choice);
@@ -94,7 +93,6 @@ private:
     bool isForgivingPreferred() const;
     void askAnew();
     void showTubeInHand();
-    std::vector<TubeId> onThePalette() const;
     void swapInHand(std::size_t tube, std::size_t other);
     void showProof();
     void showWells(const PaletteSet& set);
@@ -130,7 +128,6 @@ private:
     QAction* m_chooseAct = nullptr;
     QAction* m_stop = nullptr;
     QAction* m_keepAct = nullptr;
-    QComboBox* m_kept = nullptr;
     QStackedWidget* m_pages = nullptr;
     QPushButton* m_chooseButton = nullptr;
     PlainLabel* m_teaching = nullptr;
