@@ -3,12 +3,12 @@
 #include "drawing/dabs.h"
 #include "drawing/displayed.h"
 #include "files/outputfile.h"
+#include "sheet/pdfpages.h"
 #include "sheet/sheetfont.h"
 #include "sheet/sheetlayout.h"
 
 #include <QBuffer>
 #include <QPainter>
-#include <QPdfWriter>
 #include <QSvgGenerator>
 #include <QTextLayout>
 
@@ -227,29 +227,12 @@ void drawBox(QPainter& painter, const BoxContents& contents, const BoxPlan& plan
 
 QByteArray boxPdf(const BoxContents& contents, SheetFormat format)
 {
-    constexpr int dpi = 1200;
-    loadFonts();
     const BoxPlan plan = planOf(contents, format);
-    QByteArray bytes;
-    QBuffer buffer(&bytes);
-    buffer.open(QIODevice::WriteOnly);
-    {
-        QPdfWriter writer(&buffer);
-        writer.setResolution(dpi);
-        writer.setCreator(QStringLiteral("Iris Bianca"));
-        writer.setTitle(contents.title);
-        writer.setPageSize(QPageSize(plan.page, QPageSize::Millimeter, {}, QPageSize::ExactMatch));
-        writer.setPageMargins({});
-        QPainter painter(&writer);
-        for (std::size_t page = 0; page < plan.pages; ++page) {
-            if (page > 0)
-                writer.newPage();
-            painter.resetTransform();
-            painter.translate(0, -static_cast<double>(page) * plan.page.height() * dpi / mmPerInch);
-            drawBox(painter, contents, plan, dpi / mmPerInch);
-        }
-    }
-    return bytes;
+    return pdfPages(contents.title, std::vector<QSizeF>(plan.pages, plan.page),
+                    [&](QPainter& painter, std::size_t page, double unitsPerMm) {
+                        painter.translate(0, -static_cast<double>(page) * plan.page.height() * unitsPerMm);
+                        drawBox(painter, contents, plan, unitsPerMm);
+                    });
 }
 
 QByteArray boxSvg(const BoxContents& contents, SheetFormat format)

@@ -4,14 +4,14 @@
 #include "mixing/ratios.h"
 #include "mixing/recipe.h"
 #include "notebook/soundness.h"
+#include "sheet/pdfpages.h"
 #include "sheet/sheetfont.h"
 #include "words/mixwords.h"
 
-#include <QBuffer>
 #include <QFontMetricsF>
 #include <QPageSize>
+#include <QObject>
 #include <QPainter>
-#include <QPdfWriter>
 
 namespace iris {
 namespace {
@@ -176,29 +176,12 @@ void drawPage(QPainter& painter, const SheetPage& page, double unitsPerMm)
 
 QByteArray pdfOf(const std::vector<SheetPage>& pages)
 {
-    constexpr int dpi = 1200;
-    constexpr double mmPerInch = 25.4;
-    loadFonts();
-    QByteArray bytes;
-    QBuffer buffer(&bytes);
-    buffer.open(QIODevice::WriteOnly);
-    {
-        QPdfWriter writer(&buffer);
-        writer.setResolution(dpi);
-        writer.setCreator(QStringLiteral("Iris Bianca"));
-        writer.setTitle(pages.empty() ? QString() : text(pages.front().record.title));
-        QPainter painter;
-        for (const SheetPage& page : pages) {
-            writer.setPageSize(QPageSize(page.layout.page, QPageSize::Millimeter, {}, QPageSize::ExactMatch));
-            writer.setPageMargins({});
-            if (!painter.isActive())
-                painter.begin(&writer);
-            else
-                writer.newPage();
-            drawPage(painter, page, dpi / mmPerInch);
-        }
-    }
-    return bytes;
+    std::vector<QSizeF> sizes;
+    for (const SheetPage& page : pages)
+        sizes.push_back(page.layout.page);
+    return pdfPages(
+        pages.empty() ? QString() : text(pages.front().record.title), sizes,
+        [&](QPainter& painter, std::size_t page, double unitsPerMm) { drawPage(painter, pages[page], unitsPerMm); });
 }
 
 Result<void> writePdf(const std::vector<SheetPage>& pages, const QString& path)
