@@ -29,7 +29,7 @@ struct Weights {
 /// One set of tubes with its shares of strength for 16 ratios.
 struct Job {
     std::array<const float*, 3> films{};                    ///< K then S of each tube, times its strength
-    std::array<std::array<float, chunkRatios>, 3> shares{}; ///< parts / sum(parts * strength)
+    alignas(64) std::array<std::array<float, chunkRatios>, 3> shares{}; ///< parts / sum(parts * strength)
     std::size_t tubes = 1;
     const float* paper = nullptr; ///< 36 bands
 };
@@ -48,7 +48,7 @@ using V = hn::Vec<Tag>;
 constexpr std::size_t washCount = recipeWashes.size();
 // A film whose exp(2 B x) is above exp(10) hides its backing entirely. Held there at the thinnest washes, and at
 // exp(28) two washes on, the products of two that share a reciprocal stay finite.
-constexpr float largestExponent = 10.0F;
+constexpr double largestExponent = 10;
 constexpr float largestExponential = 1.4462570e12F;
 
 /// 1 / d to nearly full precision: an estimate and one Newton step.
@@ -68,57 +68,81 @@ HWY_INLINE V squareRoot(V x)
     return hn::Mul(root, correction);
 }
 
-/// exp(x) for 0 <= x <= 10: 2^n times a polynomial on +-ln(2)/2 (Taylor to the sixth power, 1.2e-7). Adding 1.5 * 2^23
+/// 2^x for 0 <= x <= 15: 2^n times a polynomial on +-1/2 (interpolated in Chebyshev's points, 1e-7). Adding 1.5 * 2^23
 /// rounds to the whole number n and leaves it in the lowest bits, ready to become the exponent.
-HWY_INLINE V exponential(V x)
+HWY_INLINE V powerOfTwo(V x)
 {
     const Tag d;
     const hn::RebindToSigned<Tag> di;
     const V rounding = hn::Set(d, 12582912.0F);
-    const V shifted = hn::MulAdd(x, hn::Set(d, 1.44269504F), rounding);
-    const V r = hn::NegMulAdd(hn::Sub(shifted, rounding), hn::Set(d, 0.69314718F), x);
-    V p = hn::MulAdd(r, hn::Set(d, 1.0F / 720.0F), hn::Set(d, 1.0F / 120.0F));
-    p = hn::MulAdd(p, r, hn::Set(d, 1.0F / 24.0F));
-    p = hn::MulAdd(p, r, hn::Set(d, 1.0F / 6.0F));
-    p = hn::MulAdd(p, r, hn::Set(d, 0.5F));
-    p = hn::MulAdd(p, r, hn::Set(d, 1.0F));
+    const V shifted = hn::Add(x, rounding);
+    const V r = hn::Sub(x, hn::Sub(shifted, rounding));
+    V p = hn::MulAdd(r, hn::Set(d, 0.00133908634F), hn::Set(d, 0.00967603192F));
+    p = hn::MulAdd(p, r, hn::Set(d, 0.0555035711F));
+    p = hn::MulAdd(p, r, hn::Set(d, 0.240221075F));
+    p = hn::MulAdd(p, r, hn::Set(d, 0.693147188F));
     p = hn::MulAdd(p, r, hn::Set(d, 1.0F));
     const auto scale = hn::ShiftLeft<23>(hn::Add(hn::BitCast(di, shifted), hn::Set(di, 127)));
     return hn::Mul(p, hn::BitCast(d, scale));
 }
 
-/// Cube root of a value between about 0.004 and 4: three division-free Newton steps on x^(-1/3), started from the
-/// exponent bits, then x r^2.
+/// Cube root of a value between about 0.004 and 4. The exponent's bits give a guess g of x^(-1/3) with |h| <= 0.104,
+/// h = 1 - x g^3; the root is x g^2 (1 - h)^(-2/3), the power a polynomial (Chebyshev's points, 3.3e-7).
 HWY_INLINE V cubeRoot(V x)
 {
     const Tag d;
     const hn::RebindToSigned<Tag> di;
     const V asNumber = hn::ConvertTo(d, hn::BitCast(di, x));
-    const V third = hn::MulAdd(asNumber, hn::Set(d, -1.0F / 3.0F), hn::Set(d, 1419967116.0F));
-    V r = hn::BitCast(d, hn::ConvertTo(di, third));
-    const V fourThirds = hn::Set(d, 4.0F / 3.0F);
-    const V xThird = hn::Mul(x, hn::Set(d, 1.0F / 3.0F));
-    for (int step = 0; step < 3; ++step) {
-        const V r2 = hn::Mul(r, r);
-        r = hn::Mul(r, hn::NegMulAdd(hn::Mul(xThird, r), r2, fourThirds));
-    }
-    return hn::Mul(x, hn::Mul(r, r));
+    const V third = hn::MulAdd(asNumber, hn::Set(d, -1.0F / 3.0F), hn::Set(d, 1419890000.0F));
+    const V g = hn::BitCast(d, hn::ConvertTo(di, third));
+    const V xg2 = hn::Mul(x, hn::Mul(g, g));
+    const V h = hn::NegMulAdd(xg2, g, hn::Set(d, 1.0F));
+    V p = hn::MulAdd(h, hn::Set(d, 0.458111035F), hn::Set(d, 0.499582245F));
+    p = hn::MulAdd(p, h, hn::Set(d, 0.555540853F));
+    p = hn::MulAdd(p, h, hn::Set(d, 0.666651102F));
+    p = hn::MulAdd(p, h, hn::Set(d, 1.0F));
+    return hn::Mul(p, xg2);
 }
 
+/// Sums over the bands, for X, Y and Z.
 struct Sums {
     V x, y, z;
 };
 
-/// What a band of 16 mixes needs at every wash: exp(2 B x) at the two thinnest washes, v, and the reach from the
-/// endless film to the paper, already weighted for X, Y and Z.
-struct alignas(64) BandPieces {
-    std::array<float, chunkRatios> thinnest;
-    std::array<float, chunkRatios> secondThinnest;
-    std::array<float, chunkRatios> v;
-    std::array<float, chunkRatios> reachX;
-    std::array<float, chunkRatios> reachY;
-    std::array<float, chunkRatios> reachZ;
+/// What is worked out of some bands of 16 mixes. One band is a chain of operations that wait for each other for some 200
+/// cycles, and a processor looks ahead no farther than over two of them; so every step is a loop of its own over a few
+/// bands, as few as stay in the nearest cache.
+struct alignas(64) Bands {
+    using Row = std::array<float, chunkRatios>;
+    static constexpr std::size_t atATime = 12;
+    static_assert(bandCount % atATime == 0);
+
+    std::array<Row, atATime> s, k, twoB, aPlusB;
+    std::array<Row, atATime> v;
+    std::array<Row, atATime> reachX, reachY, reachZ;         ///< from the endless film to the paper, weighted
+    std::array<Row, atATime> thinnest, secondThinnest;       ///< exp(2 B x) at the two thinnest washes
+    std::array<std::array<Row, washCount>, atATime> quotients; ///< 1 / (exp(2 B x) + v)
 };
+
+/// What all bands so far add up to: the endless film, and for each wash what the paper adds to it.
+struct alignas(64) Totals {
+    std::array<Bands::Row, 3> endless{};
+    std::array<std::array<Bands::Row, 3>, washCount> washes{};
+};
+
+HWY_INLINE Sums load(const std::array<Bands::Row, 3>& rows, std::size_t lane)
+{
+    const Tag d;
+    return {hn::Load(d, &rows[0][lane]), hn::Load(d, &rows[1][lane]), hn::Load(d, &rows[2][lane])};
+}
+
+HWY_INLINE void store(const Sums& sums, std::array<Bands::Row, 3>& rows, std::size_t lane)
+{
+    const Tag d;
+    hn::Store(sums.x, d, &rows[0][lane]);
+    hn::Store(sums.y, d, &rows[1][lane]);
+    hn::Store(sums.z, d, &rows[2][lane]);
+}
 
 HWY_INLINE void add(Sums& sums, V value, const Sums& weight)
 {
@@ -127,46 +151,122 @@ HWY_INLINE void add(Sums& sums, V value, const Sums& weight)
     sums.z = hn::MulAdd(value, weight.z, sums.z);
 }
 
-/// Adds the weights divided by d1 to one sum and by d2 to the other, with one reciprocal for both.
-HWY_INLINE void addQuotients(Sums& first, V d1, Sums& second, V d2, const Sums& weight)
-{
-    const V both = reciprocal(hn::Mul(d1, d2));
-    add(first, hn::Mul(both, d2), weight);
-    add(second, hn::Mul(both, d1), weight);
-}
-
-/// First pass over one band; adds the endless film's part to the sums all washes share.
-HWY_INLINE void prepareBand(const Job& job, const Weights& weights, std::size_t band, std::size_t lane,
-                            BandPieces& pieces, Sums& shared)
+HWY_INLINE void mixFilms(const Job& job, std::size_t first, std::size_t lane, Bands& bands)
 {
     const Tag d;
-    V k = hn::Zero(d);
-    V s = hn::Zero(d);
-    for (std::size_t tube = 0; tube < job.tubes; ++tube) {
-        const V share = hn::LoadU(d, &job.shares[tube][lane]);
-        k = hn::MulAdd(share, hn::Set(d, job.films[tube][band]), k);
-        s = hn::MulAdd(share, hn::Set(d, job.films[tube][bandCount + band]), s);
-    }
-    const V rg = hn::Set(d, job.paper[band]);
-    const V a = hn::Add(k, s);
-    const V b = squareRoot(hn::Mul(k, hn::Add(a, s)));
-    const V twoB = hn::Add(b, b);
-    const V aPlusB = hn::Add(a, b);
-    const V endless = hn::Mul(s, reciprocal(aPlusB));
-    const V onePlusV = hn::Mul(twoB, reciprocal(hn::NegMulAdd(rg, s, aPlusB)));
-    const auto at = [&](double x) {
-        return exponential(hn::Min(hn::Mul(twoB, hn::Set(d, static_cast<float>(x))), hn::Set(d, largestExponent)));
+    const V one = hn::Load(d, &job.shares[0][lane]);
+    const V two = hn::Load(d, &job.shares[1][lane]);
+    const V three = hn::Load(d, &job.shares[2][lane]);
+    const auto mixed = [&](std::size_t at) {
+        const V sum = hn::MulAdd(two, hn::Set(d, job.films[1][at]), hn::Mul(one, hn::Set(d, job.films[0][at])));
+        return hn::MulAdd(three, hn::Set(d, job.films[2][at]), sum);
     };
-    hn::Store(at(recipeWashes[washCount - 1]), d, &pieces.thinnest[lane]);
-    hn::Store(at(recipeWashes[washCount - 2]), d, &pieces.secondThinnest[lane]);
-    hn::Store(hn::Sub(onePlusV, hn::Set(d, 1.0F)), d, &pieces.v[lane]);
-    const V reach = hn::Mul(hn::Sub(rg, endless), onePlusV);
-    const Sums weight{hn::Set(d, weights.perBand[band][0]), hn::Set(d, weights.perBand[band][1]),
-                      hn::Set(d, weights.perBand[band][2])};
-    hn::Store(hn::Mul(reach, weight.x), d, &pieces.reachX[lane]);
-    hn::Store(hn::Mul(reach, weight.y), d, &pieces.reachY[lane]);
-    hn::Store(hn::Mul(reach, weight.z), d, &pieces.reachZ[lane]);
-    add(shared, endless, weight);
+    for (std::size_t i = 0; i < Bands::atATime; ++i) {
+        hn::Store(mixed(first + i), d, &bands.k[i][lane]);
+        hn::Store(mixed(bandCount + first + i), d, &bands.s[i][lane]);
+    }
+}
+
+HWY_INLINE void findRoots(std::size_t lane, Bands& bands)
+{
+    const Tag d;
+    for (std::size_t i = 0; i < Bands::atATime; ++i) {
+        const V k = hn::Load(d, &bands.k[i][lane]);
+        const V s = hn::Load(d, &bands.s[i][lane]);
+        const V a = hn::Add(k, s);
+        const V b = squareRoot(hn::Mul(k, hn::Add(a, s)));
+        hn::Store(hn::Add(b, b), d, &bands.twoB[i][lane]);
+        hn::Store(hn::Add(a, b), d, &bands.aPlusB[i][lane]);
+    }
+}
+
+HWY_INLINE void findEnds(const Job& job, const Weights& weights, std::size_t first, std::size_t lane, Bands& bands,
+                         Totals& totals)
+{
+    const Tag d;
+    Sums sum = load(totals.endless, lane);
+    for (std::size_t i = 0; i < Bands::atATime; ++i) {
+        const V rg = hn::Set(d, job.paper[first + i]);
+        const V s = hn::Load(d, &bands.s[i][lane]);
+        const V aPlusB = hn::Load(d, &bands.aPlusB[i][lane]);
+        const V other = hn::NegMulAdd(rg, s, aPlusB);
+        const V both = reciprocal(hn::Mul(aPlusB, other));
+        const V endless = hn::Mul(hn::Mul(s, other), both);
+        const V onePlusV = hn::Mul(hn::Mul(hn::Load(d, &bands.twoB[i][lane]), aPlusB), both);
+        const V reach = hn::Mul(hn::Sub(rg, endless), onePlusV);
+        const auto& perBand = weights.perBand[first + i];
+        const Sums weight{hn::Set(d, perBand[0]), hn::Set(d, perBand[1]), hn::Set(d, perBand[2])};
+        hn::Store(hn::Sub(onePlusV, hn::Set(d, 1.0F)), d, &bands.v[i][lane]);
+        hn::Store(hn::Mul(reach, weight.x), d, &bands.reachX[i][lane]);
+        hn::Store(hn::Mul(reach, weight.y), d, &bands.reachY[i][lane]);
+        hn::Store(hn::Mul(reach, weight.z), d, &bands.reachZ[i][lane]);
+        add(sum, endless, weight);
+    }
+    store(sum, totals.endless, lane);
+}
+
+HWY_INLINE void findExponentials(std::size_t lane, Bands& bands)
+{
+    const Tag d;
+    for (std::size_t i = 0; i < Bands::atATime; ++i) {
+        const V twoB = hn::Load(d, &bands.twoB[i][lane]);
+        const auto at = [&](double x) {
+            constexpr double log2e = 1.4426950408889634;
+            return powerOfTwo(hn::Min(hn::Mul(twoB, hn::Set(d, static_cast<float>(x * log2e))),
+                                      hn::Set(d, static_cast<float>(largestExponent * log2e))));
+        };
+        hn::Store(at(recipeWashes[washCount - 1]), d, &bands.thinnest[i][lane]);
+        hn::Store(at(recipeWashes[washCount - 2]), d, &bands.secondThinnest[i][lane]);
+    }
+}
+
+/// The quotients of four washes from `wash` on down, each twice as thick as the one before, so that each exponential is
+/// the last one squared. Two share a reciprocal.
+HWY_INLINE void divide(V exponential, V v, std::size_t wash, std::size_t lane,
+                       std::array<Bands::Row, washCount>& quotients)
+{
+    const Tag d;
+    const auto two = [&](V d1, V d2, std::size_t thinner) {
+        const V both = reciprocal(hn::Mul(d1, d2));
+        hn::Store(hn::Mul(both, d2), d, &quotients[thinner][lane]);
+        hn::Store(hn::Mul(both, d1), d, &quotients[thinner - 2][lane]);
+    };
+    const V e2 = hn::Mul(exponential, exponential);
+    const V e3 = hn::Min(hn::Mul(e2, e2), hn::Set(d, largestExponential));
+    two(hn::Add(exponential, v), hn::Add(e2, v), wash);
+    two(hn::Add(e3, v), hn::MulAdd(e3, e3, v), wash - 4);
+}
+
+HWY_INLINE void findQuotients(std::size_t lane, Bands& bands)
+{
+    const Tag d;
+    for (std::size_t i = 0; i < Bands::atATime; ++i) {
+        const V v = hn::Load(d, &bands.v[i][lane]);
+        divide(hn::Load(d, &bands.thinnest[i][lane]), v, washCount - 1, lane, bands.quotients[i]);
+        divide(hn::Load(d, &bands.secondThinnest[i][lane]), v, washCount - 2, lane, bands.quotients[i]);
+    }
+}
+
+/// Adds what the paper adds, four washes at a time: twelve sums stay in registers.
+HWY_INLINE void sumWashes(const Bands& bands, std::size_t wash, std::size_t lane, Totals& totals)
+{
+    const Tag d;
+    Sums one = load(totals.washes[wash], lane);
+    Sums two = load(totals.washes[wash + 1], lane);
+    Sums three = load(totals.washes[wash + 2], lane);
+    Sums four = load(totals.washes[wash + 3], lane);
+    for (std::size_t i = 0; i < Bands::atATime; ++i) {
+        const Sums reach{hn::Load(d, &bands.reachX[i][lane]), hn::Load(d, &bands.reachY[i][lane]),
+                         hn::Load(d, &bands.reachZ[i][lane])};
+        add(one, hn::Load(d, &bands.quotients[i][wash][lane]), reach);
+        add(two, hn::Load(d, &bands.quotients[i][wash + 1][lane]), reach);
+        add(three, hn::Load(d, &bands.quotients[i][wash + 2][lane]), reach);
+        add(four, hn::Load(d, &bands.quotients[i][wash + 3][lane]), reach);
+    }
+    store(one, totals.washes[wash], lane);
+    store(two, totals.washes[wash + 1], lane);
+    store(three, totals.washes[wash + 2], lane);
+    store(four, totals.washes[wash + 3], lane);
 }
 
 HWY_INLINE void storeLab(const Sums& sums, float surface, std::size_t at, LabChunk& out)
@@ -182,41 +282,27 @@ HWY_INLINE void storeLab(const Sums& sums, float surface, std::size_t at, LabChu
     hn::Store(hn::Mul(hn::Sub(fy, fz), hn::Set(d, 200.0F)), d, &out.b[at]);
 }
 
-/// Second pass: four washes, each twice as thick as the one before, so each exponential is the last one squared.
-HWY_INLINE void sumWashes(const std::array<BandPieces, bandCount>& pieces, const Weights& weights, const Sums& shared,
-                          std::size_t lane, std::size_t firstWash, LabChunk& out)
-{
-    const Tag d;
-    Sums one = shared;
-    Sums two = shared;
-    Sums three = shared;
-    Sums four = shared;
-    for (const BandPieces& piece : pieces) {
-        const V v = hn::Load(d, &piece.v[lane]);
-        const Sums reach{hn::Load(d, &piece.reachX[lane]), hn::Load(d, &piece.reachY[lane]),
-                         hn::Load(d, &piece.reachZ[lane])};
-        const V e1 = hn::Load(d, firstWash == washCount - 1 ? &piece.thinnest[lane] : &piece.secondThinnest[lane]);
-        const V e2 = hn::Mul(e1, e1);
-        const V e3 = hn::Min(hn::Mul(e2, e2), hn::Set(d, largestExponential));
-        addQuotients(one, hn::Add(e1, v), two, hn::Add(e2, v), reach);
-        addQuotients(three, hn::Add(e3, v), four, hn::MulAdd(e3, e3, v), reach);
-    }
-    storeLab(one, weights.surface, firstWash * chunkRatios + lane, out);
-    storeLab(two, weights.surface, (firstWash - 2) * chunkRatios + lane, out);
-    storeLab(three, weights.surface, (firstWash - 4) * chunkRatios + lane, out);
-    storeLab(four, weights.surface, (firstWash - 6) * chunkRatios + lane, out);
-}
-
 void mixChunk(const Job& job, const Weights& weights, LabChunk& out)
 {
     const Tag d;
-    std::array<BandPieces, bandCount> pieces;
+    Bands bands;
+    Totals totals;
     for (std::size_t lane = 0; lane < chunkRatios; lane += hn::Lanes(d)) {
-        Sums shared{hn::Zero(d), hn::Zero(d), hn::Zero(d)};
-        for (std::size_t band = 0; band < bandCount; ++band)
-            prepareBand(job, weights, band, lane, pieces[band], shared);
-        sumWashes(pieces, weights, shared, lane, washCount - 1, out);
-        sumWashes(pieces, weights, shared, lane, washCount - 2, out);
+        for (std::size_t first = 0; first < bandCount; first += Bands::atATime) {
+            mixFilms(job, first, lane, bands);
+            findRoots(lane, bands);
+            findEnds(job, weights, first, lane, bands, totals);
+            findExponentials(lane, bands);
+            findQuotients(lane, bands);
+            sumWashes(bands, 0, lane, totals);
+            sumWashes(bands, 4, lane, totals);
+        }
+        const Sums endless = load(totals.endless, lane);
+        for (std::size_t wash = 0; wash < washCount; ++wash) {
+            const Sums sums = load(totals.washes[wash], lane);
+            storeLab({hn::Add(sums.x, endless.x), hn::Add(sums.y, endless.y), hn::Add(sums.z, endless.z)},
+                     weights.surface, wash * chunkRatios + lane, out);
+        }
     }
 }
 
@@ -468,6 +554,7 @@ void MixKernel::mix(std::span<const std::size_t> set, std::size_t chunk, LabChun
     job.tubes = set.size();
     job.paper = m_paper.data();
     std::array<float, chunkRatios> total{};
+    job.films.fill(&m_films[set[0] * 2 * bandCount]); // where there are fewer, with no share
     for (std::size_t tube = 0; tube < set.size(); ++tube) {
         job.films[tube] = &m_films[set[tube] * 2 * bandCount];
         for (std::size_t lane = 0; lane < chunkRatios; ++lane) {
