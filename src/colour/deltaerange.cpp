@@ -53,9 +53,15 @@ Range sizeOf(const Range& range)
     return {range.holds(0) ? 0 : std::min(std::abs(range.least), std::abs(range.most)), most};
 }
 
+/// Not std::hypot, which guards against overflow and takes several times as long.
+double length(double a, double b)
+{
+    return std::sqrt(a * a + b * b);
+}
+
 Range lengthOf(const Range& a, const Range& b)
 {
-    return {std::hypot(sizeOf(a).least, sizeOf(b).least), std::hypot(sizeOf(a).most, sizeOf(b).most)};
+    return {length(sizeOf(a).least, sizeOf(b).least), length(sizeOf(a).most, sizeOf(b).most)};
 }
 
 /// What a function that only grows makes of a range.
@@ -70,19 +76,25 @@ struct Polar {
     Range hue; ///< degrees, unwrapped; 360 wide when any hue may be there
 };
 
+/// The hues of a rectangle that lies ahead of the origin, ahead being positive: its extremes are corners.
+Range huesAhead(const Range& ahead, const Range& aside)
+{
+    return {std::atan2(aside.least, aside.least < 0 ? ahead.least : ahead.most) / degree,
+            std::atan2(aside.most, aside.most > 0 ? ahead.least : ahead.most) / degree};
+}
+
 Polar polarOf(const Range& a, const Range& b)
 {
+    const auto turned = [](double by, const Range& hues) { return Range{by, by} + hues; };
     Polar polar{lengthOf(a, b), {0, 360}};
-    if (a.holds(0) && b.holds(0))
-        return polar;
-    // Seen from outside a rectangle spans less than half the circle, so its corners are its extremes.
-    const double middle = std::atan2((b.least + b.most) / 2, (a.least + a.most) / 2) / degree;
-    polar.hue = {middle, middle};
-    for (const double x : {a.least, a.most})
-        for (const double y : {b.least, b.most}) {
-            const double corner = middle + std::remainder(std::atan2(y, x) / degree - middle, 360);
-            polar.hue = joined(polar.hue, {corner, corner});
-        }
+    if (a.least > 0)
+        polar.hue = huesAhead(a, b);
+    else if (a.most < 0)
+        polar.hue = turned(180, huesAhead(-1 * a, -1 * b));
+    else if (b.least > 0)
+        polar.hue = turned(90, huesAhead(b, -1 * a));
+    else if (b.most < 0)
+        polar.hue = turned(270, huesAhead(-1 * b, a));
     return polar;
 }
 
@@ -179,7 +191,7 @@ Range deltaE00Range(const LabBox& box, const Lab& target, double kL)
     const Range a{box.least.a, box.most.a};
     const Range b{box.least.b, box.most.b};
     const Range ownChroma = lengthOf(a, b);
-    const double aim = std::hypot(target.a, target.b);
+    const double aim = length(target.a, target.b);
     const Range stretch{1.5 - 0.5 * chromaShare((ownChroma.most + aim) / 2),
                         1.5 - 0.5 * chromaShare((ownChroma.least + aim) / 2)};
     const Polar one = polarOf(stretch * Range{target.a, target.a}, {target.b, target.b});

@@ -29,8 +29,8 @@ struct Weights {
 /// One set of tubes with its shares of strength for 16 ratios.
 struct Job {
     std::array<const float*, 3> films{};                    ///< K then S of each tube, times its strength
-    alignas(64) std::array<std::array<float, chunkRatios>, 3> shares{}; ///< parts / sum(parts * strength)
-    std::size_t tubes = 1;
+    std::array<float, 3> strengths{};
+    alignas(64) std::array<std::array<float, chunkRatios>, 3> parts{}; ///< none of a tube that is not there
     const float* paper = nullptr; ///< 36 bands
 };
 
@@ -151,15 +151,30 @@ HWY_INLINE void add(Sums& sums, V value, const Sums& weight)
     sums.z = hn::MulAdd(value, weight.z, sums.z);
 }
 
-HWY_INLINE void mixFilms(const Job& job, std::size_t first, std::size_t lane, Bands& bands)
+/// parts / sum(parts * strength) of each tube.
+struct Shares {
+    V one, two, three;
+};
+
+HWY_INLINE Shares sharesOf(const Job& job, std::size_t lane)
 {
     const Tag d;
-    const V one = hn::Load(d, &job.shares[0][lane]);
-    const V two = hn::Load(d, &job.shares[1][lane]);
-    const V three = hn::Load(d, &job.shares[2][lane]);
+    const V one = hn::Load(d, &job.parts[0][lane]);
+    const V two = hn::Load(d, &job.parts[1][lane]);
+    const V three = hn::Load(d, &job.parts[2][lane]);
+    V total = hn::Mul(one, hn::Set(d, job.strengths[0]));
+    total = hn::MulAdd(two, hn::Set(d, job.strengths[1]), total);
+    total = hn::MulAdd(three, hn::Set(d, job.strengths[2]), total);
+    const V inverse = hn::Div(hn::Set(d, 1.0F), total);
+    return {hn::Mul(one, inverse), hn::Mul(two, inverse), hn::Mul(three, inverse)};
+}
+
+HWY_INLINE void mixFilms(const Job& job, const Shares& shares, std::size_t first, std::size_t lane, Bands& bands)
+{
+    const Tag d;
     const auto mixed = [&](std::size_t at) {
-        const V sum = hn::MulAdd(two, hn::Set(d, job.films[1][at]), hn::Mul(one, hn::Set(d, job.films[0][at])));
-        return hn::MulAdd(three, hn::Set(d, job.films[2][at]), sum);
+        const V sum = hn::MulAdd(shares.two, hn::Set(d, job.films[1][at]), hn::Mul(shares.one, hn::Set(d, job.films[0][at])));
+        return hn::MulAdd(shares.three, hn::Set(d, job.films[2][at]), sum);
     };
     for (std::size_t i = 0; i < Bands::atATime; ++i) {
         hn::Store(mixed(first + i), d, &bands.k[i][lane]);
@@ -288,8 +303,9 @@ void mixChunk(const Job& job, const Weights& weights, LabChunk& out)
     Bands bands;
     Totals totals;
     for (std::size_t lane = 0; lane < chunkRatios; lane += hn::Lanes(d)) {
+        const Shares shares = sharesOf(job, lane);
         for (std::size_t first = 0; first < bandCount; first += Bands::atATime) {
-            mixFilms(job, first, lane, bands);
+            mixFilms(job, shares, first, lane, bands);
             findRoots(lane, bands);
             findEnds(job, weights, first, lane, bands, totals);
             findExponentials(lane, bands);
@@ -547,25 +563,35 @@ Recipe MixKernel::recipeAt(std::span<const std::size_t> set, std::size_t chunk, 
 
 void MixKernel::mix(std::span<const std::size_t> set, std::size_t chunk, LabChunk& out) const
 {
+    mix(set, chunk, std::span(&out, 1));
+}
+
+std::span<const LabChunk> MixKernel::mix(std::span<const std::size_t> set, SetChunks& out) const
+{
+    const std::span<LabChunk> chunks(out.data(), chunkCount(set.size()));
+    mix(set, 0, chunks);
+    return chunks;
+}
+
+void MixKernel::mix(std::span<const std::size_t> set, std::size_t first, std::span<LabChunk> out) const
+{
     assert(!set.empty() && set.size() <= 3);
-    std::array<Ratio, chunkRatios> ratios;
-    ratiosFrom(set, chunk * chunkRatios, ratios);
+    std::array<Ratio, std::tuple_size_v<SetChunks> * chunkRatios> room;
+    const std::span<Ratio> ratios(room.data(), out.size() * chunkRatios);
+    ratiosFrom(set, first * chunkRatios, ratios);
     kernel::Job job;
-    job.tubes = set.size();
     job.paper = m_paper.data();
-    std::array<float, chunkRatios> total{};
-    job.films.fill(&m_films[set[0] * 2 * bandCount]); // where there are fewer, with no share
+    job.films.fill(&m_films[set[0] * 2 * bandCount]);
     for (std::size_t tube = 0; tube < set.size(); ++tube) {
         job.films[tube] = &m_films[set[tube] * 2 * bandCount];
-        for (std::size_t lane = 0; lane < chunkRatios; ++lane) {
-            job.shares[tube][lane] = static_cast<float>(ratios[lane][tube]);
-            total[lane] += job.shares[tube][lane] * m_strengths[set[tube]];
-        }
+        job.strengths[tube] = m_strengths[set[tube]];
     }
-    for (std::size_t tube = 0; tube < set.size(); ++tube)
+    for (std::size_t chunk = 0; chunk < out.size(); ++chunk) {
         for (std::size_t lane = 0; lane < chunkRatios; ++lane)
-            job.shares[tube][lane] /= total[lane];
-    HWY_DYNAMIC_DISPATCH(kernel::mixChunk)(job, kernel::weights(), out);
+            for (std::size_t tube = 0; tube < set.size(); ++tube)
+                job.parts[tube][lane] = static_cast<float>(ratios[chunk * chunkRatios + lane][tube]);
+        HWY_DYNAMIC_DISPATCH(kernel::mixChunk)(job, kernel::weights(), out[chunk]);
+    }
 }
 
 void deltaE00(const LabColumns& first, const LabColumns& second, std::span<float> out)

@@ -21,6 +21,9 @@ struct alignas(64) LabChunk {
     std::array<float, chunkRecipes> b;
 };
 
+/// Room for all chunks of a set of three.
+using SetChunks = std::array<LabChunk, (triedRatios[2] + chunkRatios - 1) / chunkRatios>;
+
 /// Colour differences of many pairs at once; every array has the same length.
 struct LabColumns {
     std::span<const float> l;
@@ -50,7 +53,12 @@ public:
     /// The colours of one chunk of a set of one to three different paints.
     void mix(std::span<const std::size_t> set, std::size_t chunk, LabChunk& out) const;
 
+    /// The colours of all chunks of a set.
+    /// @return so many of the chunks as it has
+    std::span<const LabChunk> mix(std::span<const std::size_t> set, SetChunks& out) const;
+
 private:
+    void mix(std::span<const std::size_t> set, std::size_t first, std::span<LabChunk> out) const;
     void ratiosFrom(std::span<const std::size_t> set, std::size_t place, std::span<Ratio> ratios) const;
 
     std::vector<float> m_films;     ///< for each paint strength * K, then strength * S, 36 bands each

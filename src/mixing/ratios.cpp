@@ -118,10 +118,13 @@ public:
                 m_nearest.push_back(nearestTo({middle(second), m_rows > 1 ? middle(third) : 0}, logs));
     }
 
-    const Ratio& at(const LogRatio& wanted) const
+    /// Logarithms as at() wants them: millions are looked up, so that what can be done before is.
+    static LogRatio inCells(const LogRatio& logs) { return {logs.second / size, logs.third / size}; }
+
+    const Ratio& at(const LogRatio& inCells) const
     {
-        const int third = m_rows > 1 ? cellOf(wanted.third) : 0;
-        return m_ratios[m_nearest[static_cast<std::size_t>(third * cells + cellOf(wanted.second))]];
+        const int third = m_rows > 1 ? cellOf(inCells.third) : 0;
+        return m_ratios[m_nearest[static_cast<std::size_t>(third * cells + cellOf(inCells.second))]];
     }
 
 private:
@@ -129,10 +132,10 @@ private:
     static constexpr double size = 0.07;
 
     static double middle(int cell) { return (cell - cells / 2) * size; }
-    static int cellOf(double log)
+    static int cellOf(double inCells)
     {
-        // Millions are looked up: cut off after adding a half, since a call to round costs as much as all the rest.
-        return static_cast<int>(std::clamp(log * (1 / size) + (cells / 2 + 0.5), 0.0, cells - 0.5));
+        // Cut off after adding a half, since a call to round costs as much as all the rest.
+        return static_cast<int>(std::clamp(inCells + (cells / 2 + 0.5), 0.0, cells - 0.5));
     }
 
     std::span<const Ratio> m_ratios;
@@ -174,20 +177,22 @@ const Brush& brushOf(int touches)
 
 std::atomic<int> ownTouchesAPart = usualTouchesAPart;
 
-/// ln of the shares by strength that are tried, over the first.
+/// The shares by strength that are tried, over the first, as NearestRatios wants them.
 std::vector<LogRatio> triedPairs()
 {
     const auto count = static_cast<int>(triedRatios[1]);
     std::vector<LogRatio> logs;
     for (int k = 1; k <= count; ++k)
-        logs.push_back({std::log(static_cast<double>(k) / (count + 1 - k)), 0});
+        logs.push_back(NearestRatios::inCells({std::log(static_cast<double>(k) / (count + 1 - k)), 0}));
     return logs;
 }
 
 std::vector<LogRatio> triedTriples()
 {
     std::vector<LogRatio> logs;
-    const auto add = [&](double a, double b, double c) { logs.push_back({std::log(b / a), std::log(c / a)}); };
+    const auto add = [&](double a, double b, double c) {
+        logs.push_back(NearestRatios::inCells({std::log(b / a), std::log(c / a)}));
+    };
     constexpr int twelfths = 12;
     for (int a = 1; a < twelfths; ++a)
         for (int b = 1; a + b < twelfths; ++b)
@@ -243,7 +248,8 @@ void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, st
     const Brush& brush = brushOf(touches);
     const NearestRatios& nearest = tubes == 2 ? brush.pairs : brush.triples;
     // A share by strength is amount times strength.
-    const LogRatio stronger{logStrengths[1] - logStrengths[0], tubes == 3 ? logStrengths[2] - logStrengths[0] : 0};
+    const LogRatio stronger = NearestRatios::inCells(
+        {logStrengths[1] - logStrengths[0], tubes == 3 ? logStrengths[2] - logStrengths[0] : 0});
     for (std::size_t i = 0; i < ratios.size(); ++i) {
         const LogRatio& share = shares[std::min(first + i, shares.size() - 1)];
         ratios[i] = nearest.at({share.second - stronger.second, share.third - stronger.third});

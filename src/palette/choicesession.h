@@ -39,6 +39,7 @@ private:
     };
 
     Closeness& closeness();
+    const std::vector<NeedGrid>& grids();
     CoverageTable tableOfSome(const std::vector<std::size_t>& places) const;
 
     /// How many recipes had to be mixed so that every one of the places is covered; nothing when it was stopped.
@@ -49,6 +50,7 @@ private:
     int m_touches = touchesAPart();
     std::mutex m_oneAtATime;
     Covered m_covered;
+    std::vector<NeedGrid> m_grids;          ///< of all needs, once there was a question
     std::unique_ptr<Closeness> m_closeness; ///< of all the paints, whatever is banned
 };
 

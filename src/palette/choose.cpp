@@ -125,6 +125,15 @@ public:
     {
     }
 
+    /// What meanApart() and the others will ask for, all at once.
+    void measure(const std::vector<std::vector<std::size_t>>& sets, const WorkOptions& work)
+    {
+        std::vector<std::vector<std::size_t>> palettes;
+        for (const auto& set : sets)
+            palettes.push_back(inSession(set));
+        m_closeness.measure(palettes, work);
+    }
+
     double meanApart(const std::vector<std::size_t>& set)
     {
         const std::vector<Closest> closest = m_closeness.within(inSession(set));
@@ -199,24 +208,13 @@ private:
     Closeness& m_closeness;
 };
 
-/// How far from each need recipes are looked for: a little beyond its tolerance, for single precision's sake.
-std::vector<double> tolerancesWithMargin(std::span<const Need> needs)
-{
-    std::vector<double> radii;
-    for (const Need& need : needs)
-        radii.push_back(need.tolerance + 0.1);
-    return radii;
-}
-
 void writeSets(const std::vector<std::vector<std::size_t>>& sets, const Limits& limits, SetWriter& writer,
                const WorkOptions& work, Choice& choice)
 {
     std::vector<std::tuple<double, double, std::size_t>> order;
-    for (std::size_t i = 0; i < sets.size() && !work.stop.stop_requested(); ++i) {
+    writer.measure(sets, work);
+    for (std::size_t i = 0; i < sets.size() && !work.stop.stop_requested(); ++i)
         order.emplace_back(writer.heldAgainst(sets[i], limits), writer.meanApart(sets[i]), i);
-        if (work.progress)
-            work.progress(static_cast<double>(i + 1) / static_cast<double>(sets.size()));
-    }
     std::ranges::sort(order);
     order.resize(std::min(order.size(), limits.mostSets));
     for (const auto& [against, mean, index] : order)
@@ -249,6 +247,9 @@ std::vector<std::size_t> bestOfStep(const std::vector<std::vector<std::size_t>>&
     if (weighed.empty())
         std::ranges::transform(sets, std::back_inserter(weighed), [](const auto& set) { return &set; });
     weighed.resize(std::min(weighed.size(), mostWeighed));
+    std::vector<std::vector<std::size_t>> all;
+    std::ranges::transform(weighed, std::back_inserter(all), [](const auto* set) { return *set; });
+    writer.measure(all, work);
     const std::vector<std::size_t>* best = weighed.front();
     double least = std::numeric_limits<double>::infinity();
     for (const auto* set : weighed) {
@@ -382,11 +383,18 @@ std::optional<std::uint64_t> ChoiceSession::coverAll(const std::vector<std::size
     std::vector<Paint> paints;
     for (const std::size_t place : places)
         paints.push_back(m_paints[place]);
-    CoverageSummary coverage = cover(paints, m_needs, work);
+    CoverageSummary coverage = cover(paints, m_needs, grids(), work);
     if (coverage.stopped)
         return std::nullopt;
     m_covered = {places, std::move(coverage.table), coverage.recipesInAll};
     return coverage.recipesMixed;
+}
+
+const std::vector<NeedGrid>& ChoiceSession::grids()
+{
+    if (m_grids.empty())
+        m_grids = gridsOf(m_needs);
+    return m_grids;
 }
 
 /// What some of the covered places cover; nothing where that is all of them, of which there need be no second table.
@@ -400,7 +408,7 @@ CoverageTable ChoiceSession::tableOfSome(const std::vector<std::size_t>& places)
 Closeness& ChoiceSession::closeness()
 {
     if (!m_closeness || m_closeness->setsMeasured() > mostSetsRemembered)
-        m_closeness = std::make_unique<Closeness>(m_paints, m_needs, tolerancesWithMargin(m_needs));
+        m_closeness = std::make_unique<Closeness>(m_paints, m_needs, grids());
     return *m_closeness;
 }
 

@@ -11,14 +11,19 @@ namespace iris {
 namespace {
 
 /// The earlier set decides between equals, whichever thread was first.
-void keepCloser(std::vector<Closest>& best, const std::vector<Closest>& others)
+void keepCloser(Closest& best, const Closest& other)
 {
     const auto rank = [](const Closest& closest) {
         return std::tuple(closest.apart, closest.at.tubes, closest.at.set);
     };
+    if (other.apart <= best.apart && rank(other) < rank(best))
+        best = other;
+}
+
+void keepCloser(std::vector<Closest>& best, const std::vector<Closest>& others)
+{
     for (std::size_t n = 0; n < best.size(); ++n)
-        if (rank(others[n]) < rank(best[n]))
-            best[n] = others[n];
+        keepCloser(best[n], others[n]);
 }
 
 /// Tries every recipe of one set and keeps the closest for each need that allows its paints.
@@ -30,18 +35,17 @@ void tryAll(std::span<const std::size_t> set, const MixKernel& kernel, const std
         wanted &= allowed[paint];
     if (wanted.isEmpty())
         return;
-    LabChunk chunk;
+    SetChunks own;
+    const std::span<const LabChunk> chunks = kernel.mix(set, own);
     RecipePlace at;
     at.tubes = set.size();
     std::ranges::copy(set, at.set.begin());
-    for (at.chunk = 0; at.chunk < MixKernel::chunkCount(set.size()); ++at.chunk) {
-        kernel.mix(set, at.chunk, chunk);
-        finder.surelyMet(chunk, wanted);
-        for (const Touch& touch : finder.touches(chunk, wanted)) {
-            if (touch.apart < best[touch.need].apart) {
-                at.place = touch.place;
-                best[touch.need] = {touch.apart, at};
-            }
+    finder.surelyMet(chunks, wanted);
+    for (const Touch& touch : finder.touches(chunks, wanted)) {
+        if (touch.apart < best[touch.need].apart) {
+            at.chunk = touch.chunk;
+            at.place = touch.place;
+            best[touch.need] = {touch.apart, at};
         }
     }
 }
@@ -82,34 +86,75 @@ Recipe RecipePlace::recipe(const MixKernel& kernel) const
     return kernel.recipeAt({set.data(), tubes}, chunk, place);
 }
 
-Closeness::Closeness(std::span<const Paint> paints, std::span<const Need> needs, std::span<const double> radii)
+Closeness::Closeness(std::span<const Paint> paints, std::span<const Need> needs, const std::vector<NeedGrid>& grids)
     : m_needs(needs.size()),
       m_kernel(paints),
-      m_grids(gridsOf(needs, radii)),
-      m_allowed(needsAllowing(paints, needs)),
-      m_finder(m_grids)
+      m_grids(grids),
+      m_allowed(needsAllowing(paints, needs))
 {
 }
 
-const std::vector<Closest>& Closeness::ofSet(std::span<const std::size_t> set)
+std::size_t Closeness::sizeOf(const Set& set)
 {
-    std::array<std::size_t, 3> key{set[0], set[0], set[0]};
-    std::ranges::copy(set, key.begin());
-    if (set.size() == 2)
-        key[2] = set[1];
-    const auto [entry, isNew] = m_bySet.try_emplace(key, m_needs);
-    if (isNew)
-        tryAll(set, m_kernel, m_allowed, m_finder, entry->second);
-    return entry->second;
+    return set[0] == set[1] ? 1 : set[1] == set[2] ? 2 : 3;
+}
+
+template <typename Visit> void Closeness::forEachWithin(const std::vector<std::size_t>& tubes, Visit&& visit)
+{
+    forEachSet(tubes.size(), 3, [&](std::span<const std::size_t> places) {
+        Set set{};
+        for (std::size_t i = 0; i < set.size(); ++i)
+            set[i] = tubes[places[std::min(i, places.size() - 1)]];
+        visit(set);
+    });
+}
+
+std::vector<Closeness::Near> Closeness::measured(const Set& set, TouchFinder& finder, std::vector<Closest>& scratch) const
+{
+    scratch.assign(m_needs, {});
+    tryAll({set.data(), sizeOf(set)}, m_kernel, m_allowed, finder, scratch);
+    std::vector<Near> nearby;
+    for (std::size_t n = 0; n < m_needs; ++n)
+        if (const Closest& closest = scratch[n]; closest.at.tubes > 0)
+            nearby.push_back({closest.apart, static_cast<std::uint16_t>(n), static_cast<std::uint8_t>(closest.at.chunk),
+                              static_cast<std::uint8_t>(closest.at.place)});
+    return nearby;
+}
+
+void Closeness::measure(const std::vector<std::vector<std::size_t>>& palettes, const WorkOptions& work)
+{
+    std::vector<std::pair<const Set, std::vector<Near>>*> unknown;
+    for (const auto& palette : palettes)
+        forEachWithin(palette, [&](const Set& set) {
+            if (const auto [entry, isNew] = m_bySet.try_emplace(set); isNew)
+                unknown.push_back(&*entry);
+        });
+    constexpr std::size_t atATime = 64;
+    std::vector<char> done(unknown.size());
+    SpareSpaces<TouchFinder> finders;
+    const auto measurePart = [&](std::size_t part, TouchFinder& finder) {
+        std::vector<Closest> scratch;
+        for (std::size_t i = part * atATime; i < std::min(unknown.size(), (part + 1) * atATime); ++i) {
+            unknown[i]->second = measured(unknown[i]->first, finder, scratch);
+            done[i] = 1;
+        }
+    };
+    inParallel((unknown.size() + atATime - 1) / atATime, work, [&](std::size_t part) {
+        finders.use([&] { return std::make_unique<TouchFinder>(m_grids); },
+                    [&](TouchFinder& finder) { measurePart(part, finder); });
+    });
+    for (std::size_t i = 0; i < unknown.size(); ++i)
+        if (done[i] == 0)
+            m_bySet.erase(unknown[i]->first);
 }
 
 std::vector<Closest> Closeness::within(const std::vector<std::size_t>& tubes)
 {
+    measure({tubes}, {.stop = {}, .progress = {}, .threads = 1});
     std::vector<Closest> best(m_needs);
-    forEachSet(tubes.size(), 3, [&](std::span<const std::size_t> places) {
-        std::array<std::size_t, 3> set{};
-        std::ranges::transform(places, set.begin(), [&](std::size_t place) { return tubes[place]; });
-        keepCloser(best, ofSet({set.data(), places.size()}));
+    forEachWithin(tubes, [&](const Set& set) {
+        for (const Near& near : m_bySet.at(set))
+            keepCloser(best[near.need], {near.apart, {set, sizeOf(set), near.chunk, near.place}});
     });
     return best;
 }
@@ -138,7 +183,8 @@ std::vector<Closer> closersOf(const Need& need, std::span<const Paint> paints, c
 {
     const std::vector<Need> needs{need};
     const std::vector<double> anywhere{1000.0};
-    Closeness closeness(paints, needs, anywhere);
+    const std::vector<NeedGrid> grids = gridsOf(needs, anywhere);
+    Closeness closeness(paints, needs, grids);
     const float now = set.empty() ? std::numeric_limits<float>::infinity() : closeness.within(set).front().apart;
     std::vector<Closer> closers;
     for (const std::size_t other : others) {
@@ -157,12 +203,9 @@ std::vector<Closer> closersOf(const Need& need, std::span<const Paint> paints, c
 
 NeedsMet needsMetBy(std::span<const Paint> paints, std::span<const Need> needs)
 {
-    constexpr double singlePrecision = 0.1;
     NeedsMet result;
-    std::vector<double> radii;
-    for (const Need& need : needs)
-        radii.push_back(need.tolerance + singlePrecision);
-    Closeness closeness(paints, needs, radii);
+    const std::vector<NeedGrid> grids = gridsOf(needs);
+    Closeness closeness(paints, needs, grids);
     std::vector<std::size_t> all(paints.size());
     std::iota(all.begin(), all.end(), std::size_t{0});
     const std::vector<Closest> closest = closeness.within(all);

@@ -30,10 +30,13 @@ struct Closest {
 /// do when many palettes share tubes, are measured once.
 class Closeness {
 public:
-    /// Looks no farther than each need's radius, and only among the paints it allows. The arguments must outlive the
+    /// Looks no farther than the map does, and only among the paints a need allows. The arguments must outlive the
     /// object.
-    Closeness(std::span<const Paint> paints, std::span<const Need> needs, std::span<const double> radii);
-    Closeness(const Closeness&) = delete; // its finder looks into its own grids
+    Closeness(std::span<const Paint> paints, std::span<const Need> needs, const std::vector<NeedGrid>& grids);
+
+    /// Measures what is not known yet of many palettes, on several threads; within() of them is quick then. What a stop
+    /// leaves out within() measures.
+    void measure(const std::vector<std::vector<std::size_t>>& palettes, const WorkOptions& work);
 
     /// For each need, the closest recipe within these paints; infinitely far where none comes within the radius.
     std::vector<Closest> within(const std::vector<std::size_t>& tubes);
@@ -44,14 +47,25 @@ public:
     Recipe recipeOf(const Closest& closest) const { return closest.at.recipe(m_kernel); }
 
 private:
-    const std::vector<Closest>& ofSet(std::span<const std::size_t> set);
+    using Set = std::array<std::size_t, 3>; ///< in rising order; fewer than three repeat the last
+    /// What a set comes nearest to.
+    struct Near {
+        float apart;
+        std::uint16_t need;
+        std::uint8_t chunk;
+        std::uint8_t place;
+    };
+    static_assert(mostNeeds <= 1 << 16 && chunkRecipes <= 1 << 8);
+
+    static std::size_t sizeOf(const Set& set);
+    template <typename Visit> static void forEachWithin(const std::vector<std::size_t>& tubes, Visit&& visit);
+    std::vector<Near> measured(const Set& set, TouchFinder& finder, std::vector<Closest>& scratch) const;
 
     std::size_t m_needs;
     MixKernel m_kernel;
-    std::vector<NeedGrid> m_grids;
+    const std::vector<NeedGrid>& m_grids;
     std::vector<NeedMask> m_allowed; ///< for each paint the needs it may serve
-    TouchFinder m_finder;
-    std::map<std::array<std::size_t, 3>, std::vector<Closest>> m_bySet;
+    std::map<Set, std::vector<Near>> m_bySet;
 };
 
 /// The closest recipe out of all the paints it allows for each of a few needs, however far; exact in single precision.

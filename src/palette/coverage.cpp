@@ -24,23 +24,19 @@ public:
     /// The wanted needs that recipes using all of the set meet.
     NeedMask met(std::span<const std::size_t> set, const NeedMask& wanted)
     {
-        NeedMask found;
-        for (std::size_t chunk = 0; chunk < MixKernel::chunkCount(set.size()) && found != wanted; ++chunk) {
-            m_kernel.mix(set, chunk, m_chunk);
-            m_mixed += chunkRecipes;
-            found |= m_finder.surelyMet(m_chunk, wanted & ~found);
-            for (const Touch& touch : m_finder.touches(m_chunk, wanted & ~found)) {
-                if (!found.has(touch.need) && meets(touch, set, chunk))
-                    found.add(touch.need);
-            }
-        }
+        const std::span<const LabChunk> chunks = m_kernel.mix(set, m_chunks);
+        m_mixed += chunks.size() * chunkRecipes;
+        NeedMask found = m_finder.surelyMet(chunks, wanted);
+        for (const Touch& touch : m_finder.touches(chunks, wanted & ~found))
+            if (!found.has(touch.need) && meets(touch, set))
+                found.add(touch.need);
         return found;
     }
 
     std::uint64_t mixed() const { return m_mixed; }
 
 private:
-    bool meets(const Touch& touch, std::span<const std::size_t> set, std::size_t chunk) const
+    bool meets(const Touch& touch, std::span<const std::size_t> set) const
     {
         const Need& need = m_needs[touch.need];
         const auto limit = static_cast<float>(need.tolerance);
@@ -48,7 +44,7 @@ private:
             return true;
         if (touch.apart > limit + nearCall)
             return false;
-        const Recipe recipe = m_kernel.recipeAt(set, chunk, touch.place);
+        const Recipe recipe = m_kernel.recipeAt(set, touch.chunk, touch.place);
         return apartFrom(need, colourOf(recipe, m_paints)) <= need.tolerance;
     }
 
@@ -56,17 +52,9 @@ private:
     std::span<const Need> m_needs;
     const MixKernel& m_kernel;
     TouchFinder m_finder;
-    LabChunk m_chunk{};
+    SetChunks m_chunks{};
     std::uint64_t m_mixed = 0;
 };
-
-std::vector<double> tolerancesOf(std::span<const Need> needs)
-{
-    std::vector<double> tolerances;
-    for (const Need& need : needs)
-        tolerances.push_back(need.tolerance);
-    return tolerances;
-}
 
 std::uint64_t recipesInAll(std::size_t n)
 {
@@ -174,19 +162,18 @@ CoverageTable CoverageTable::within(const std::vector<std::size_t>& places) cons
 namespace {
 
 CoverageSummary coverUpTo(std::size_t most, std::span<const Paint> paints, std::span<const Need> needs,
-                          const WorkOptions& work)
+                          const std::vector<NeedGrid>& grids, const WorkOptions& work)
 {
     assert(paints.size() <= mostPaints && needs.size() <= mostNeeds);
     const std::size_t count = paints.size();
     CoverageSummary summary{CoverageTable(count, most > 2 ? needs.size() : 0), 0, recipesInAll(count), false};
     CoverageTable& table = summary.table;
     const MixKernel kernel(paints);
-    const std::vector<double> tolerances = tolerancesOf(needs);
-    const std::vector<NeedGrid> grids = gridsOf(needs, tolerances);
     const std::vector<NeedMask> allowed = needsAllowing(paints, needs);
     std::atomic<std::uint64_t> mixed = 0;
-    summary.stopped = !searchSets(count, 1, most, work, [&](const SetRange& sets) {
-        SetCoverer coverer(paints, needs, kernel, grids);
+    SpareSpaces<SetCoverer> coverers;
+    const auto cover = [&](const SetRange& sets, SetCoverer& coverer) {
+        const std::uint64_t before = coverer.mixed();
         sets.forEach([&](std::span<const std::size_t> set) {
             NeedMask wanted = ~table.inside(set);
             for (const std::size_t paint : set)
@@ -196,7 +183,11 @@ CoverageSummary coverUpTo(std::size_t most, std::span<const Paint> paints, std::
             else if (set.size() == 2)
                 table.setMask(set, {});
         });
-        mixed += coverer.mixed();
+        mixed += coverer.mixed() - before;
+    };
+    summary.stopped = !searchSets(count, 1, most, work, [&](const SetRange& sets) {
+        coverers.use([&] { return std::make_unique<SetCoverer>(paints, needs, kernel, grids); },
+                     [&](SetCoverer& coverer) { cover(sets, coverer); });
     });
     summary.recipesMixed = mixed;
     return summary;
@@ -206,12 +197,18 @@ CoverageSummary coverUpTo(std::size_t most, std::span<const Paint> paints, std::
 
 CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work)
 {
-    return coverUpTo(3, paints, needs, work);
+    return coverUpTo(3, paints, needs, gridsOf(needs), work);
+}
+
+CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, const std::vector<NeedGrid>& grids,
+                      const WorkOptions& work)
+{
+    return coverUpTo(3, paints, needs, grids, work);
 }
 
 CoverageSummary coverPairs(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work)
 {
-    return coverUpTo(2, paints, needs, work);
+    return coverUpTo(2, paints, needs, gridsOf(needs), work);
 }
 
 } // namespace iris

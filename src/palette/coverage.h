@@ -83,6 +83,10 @@ struct CoverageSummary {
 /// @param paints at most mostPaints; @param needs at most mostNeeds
 CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work = {});
 
+/// The same with a map of the needs that is there already, gridsOf(needs).
+CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, const std::vector<NeedGrid>& grids,
+                      const WorkOptions& work);
+
 /// The same of single paints and pairs alone: a few thousandths of the work.
 CoverageSummary coverPairs(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work = {});
 

@@ -7,6 +7,7 @@
 #include <bit>
 #include <cassert>
 #include <cmath>
+#include <map>
 
 namespace iris {
 namespace {
@@ -56,6 +57,7 @@ struct NotedBlock {
 
 std::vector<NotedBlock> blocksNear(const Need& need, double radius)
 {
+    const double sure = std::min(radius, need.tolerance);
     std::vector<NotedBlock> noted;
     std::vector<Block> open{{}};
     while (!open.empty()) {
@@ -64,7 +66,7 @@ std::vector<NotedBlock> blocksNear(const Need& need, double radius)
         const Range apart = deltaE00Range(boxOf(block), need.target, lightnessFactor(need));
         if (apart.least > radius + nearCall)
             continue;
-        const bool surely = apart.most <= radius - nearCall;
+        const bool surely = apart.most <= sure - nearCall;
         if (surely || block.isCell())
             noted.push_back({block, surely});
         else
@@ -87,40 +89,72 @@ bool atEdge(std::size_t cell)
 
 } // namespace
 
-NeedGrid::NeedGrid(std::span<const Need> needs, std::span<const double> radii)
-    : m_maybe(grid.count()),
-      m_surely(grid.count()),
-      m_needs(needs.begin(), needs.end())
+NeedGrid::NeedGrid(std::span<const Need> needs, std::span<const double> radii) : m_needs(needs.begin(), needs.end())
 {
     assert(needs.size() == radii.size() && needs.size() <= NeedMask::wordBits);
     std::vector<std::vector<NotedBlock>> noted(needs.size());
     inParallel(needs.size(), {}, [&](std::size_t n) { noted[n] = blocksNear(needs[n], radii[n]); });
+    std::vector<Word> maybe(grid.count());
+    std::vector<Word> surely(grid.count());
     for (std::size_t n = 0; n < needs.size(); ++n) {
         const Word bit = Word{1} << n;
         for (const NotedBlock& one : noted[n])
             forEachCell(one.block, [&](std::size_t cell) {
-                m_maybe[cell] |= bit;
-                m_surely[cell] |= one.surely ? bit : 0;
+                maybe[cell] |= bit;
+                surely[cell] |= one.surely ? bit : 0;
             });
     }
-    for (std::size_t cell = 0; cell < m_maybe.size(); ++cell) {
-        if (atEdge(cell)) {
-            m_maybe[cell] = ~Word{0};
-            m_surely[cell] = 0;
+    fill(maybe, surely);
+}
+
+void NeedGrid::fill(const std::vector<Word>& maybe, const std::vector<Word>& surely)
+{
+    constexpr std::size_t mostKinds = std::size_t{1} << 16;
+    constexpr std::uint16_t anything = 0; // what is asked of a recipe at the edge, and of one too many kinds
+    m_maybe = {~Word{0}};
+    m_surely = {0};
+    std::map<std::pair<Word, Word>, std::uint16_t> known;
+    std::pair<Word, Word> last{~Word{0}, 0};
+    std::uint16_t lastKind = anything;
+    m_cells.reserve(grid.count());
+    for (std::size_t cell = 0; cell < grid.count(); ++cell) {
+        const std::pair pair{maybe[cell], surely[cell]};
+        if (!atEdge(cell) && pair != last) {
+            const auto [entry, isNew] = known.try_emplace(pair, static_cast<std::uint16_t>(m_maybe.size()));
+            if (isNew && m_maybe.size() < mostKinds) {
+                m_maybe.push_back(pair.first);
+                m_surely.push_back(pair.second);
+            } else if (isNew) {
+                entry->second = anything;
+            }
+            last = pair;
+            lastKind = entry->second;
         }
+        m_cells.push_back(atEdge(cell) ? anything : lastKind);
     }
 }
 
-NeedGrid::Word NeedGrid::look(const LabChunk& chunk, Word wanted, std::array<Word, chunkRecipes>& maybe) const
+NeedGrid::Word NeedGrid::look(std::span<const LabChunk> chunks, Word wanted, Glimpses& glimpses) const
 {
     std::array<std::uint32_t, chunkRecipes> cells;
-    cellsOf(chunk, grid, cells);
-    Word surely = 0;
-    for (std::size_t i = 0; i < chunkRecipes; ++i) {
-        maybe[i] = m_maybe[cells[i]] & wanted;
-        if (maybe[i] != 0)
-            surely |= m_surely[cells[i]];
+    std::array<std::uint16_t, chunkRecipes> kinds;
+    std::size_t count = 0;
+    for (std::size_t chunk = 0; chunk < chunks.size(); ++chunk) {
+        cellsOf(chunks[chunk], grid, cells);
+        // A loop of its own, since the map is larger than the nearest cache and none of this need wait for the rest.
+        for (std::size_t place = 0; place < chunkRecipes; ++place)
+            kinds[place] = m_cells[cells[place]];
+        const std::size_t first = chunk * chunkRecipes;
+        for (std::size_t place = 0; place < chunkRecipes; ++place) {
+            // Written before it is known whether it counts: a branch that cannot be foreseen would cost more.
+            glimpses.room[count] = {static_cast<std::uint16_t>(first + place), kinds[place]};
+            count += (m_maybe[kinds[place]] & wanted) != 0 ? 1 : 0;
+        }
     }
+    glimpses.count = count;
+    Word surely = 0;
+    for (const Glimpses::One& glimpse : glimpses.all())
+        surely |= m_surely[glimpse.kind];
     return surely & wanted;
 }
 
@@ -135,52 +169,88 @@ std::vector<NeedGrid> gridsOf(std::span<const Need> needs, std::span<const doubl
     return grids;
 }
 
-NeedMask TouchFinder::surelyMet(const LabChunk& chunk, const NeedMask& wanted)
+std::vector<NeedGrid> gridsOf(std::span<const Need> needs)
+{
+    constexpr double beyond = 0.1;
+    std::vector<double> radii;
+    for (const Need& need : needs)
+        radii.push_back(need.tolerance + beyond);
+    return gridsOf(needs, radii);
+}
+
+TouchFinder::TouchFinder(const std::vector<NeedGrid>& grids) : m_grids(grids), m_glimpses(grids.size())
+{
+    for (const NeedGrid& one : grids)
+        for (const Need& need : one.needs()) {
+            m_targets.push_back({static_cast<float>(need.target.l), static_cast<float>(need.target.a),
+                                 static_cast<float>(need.target.b)});
+            m_anyValueFirst = m_anyValueFirst || need.terms.valueFirst;
+        }
+}
+
+NeedMask TouchFinder::surelyMet(std::span<const LabChunk> chunks, const NeedMask& wanted)
 {
     NeedMask surely;
     for (std::size_t i = 0; i < m_grids.size(); ++i)
-        surely.setWord(i, m_grids[i].look(chunk, wanted.word(i), m_maybe[i]));
+        surely.setWord(i, m_grids[i].look(chunks, wanted.word(i), m_glimpses[i]));
     return surely;
 }
 
-const Need& TouchFinder::needAt(std::size_t need) const
+/// Fills m_touches, all but their distances, and m_columns.
+/// @return how many there are
+std::size_t TouchFinder::list(std::span<const LabChunk> chunks, const NeedMask& wanted)
 {
-    return m_grids[need / NeedMask::wordBits].need(need % NeedMask::wordBits);
-}
-
-void TouchFinder::add(const LabChunk& chunk, std::size_t place, std::size_t need)
-{
-    const std::size_t at = m_touches.size();
-    if (at >= m_columns[0].size())
+    std::size_t most = 0;
+    for (const Glimpses& glimpses : m_glimpses)
+        most += glimpses.count * NeedMask::wordBits;
+    if (m_touches.size() < most) {
+        m_touches.resize(2 * most);
+        m_apart.resize(2 * most);
         for (auto& column : m_columns)
-            column.resize(at + 4 * chunkRecipes);
-    const Lab& target = needAt(need).target;
-    m_touches.push_back({need, place, 0});
-    m_columns[0][at] = chunk.l[place];
-    m_columns[1][at] = chunk.a[place];
-    m_columns[2][at] = chunk.b[place];
-    m_columns[3][at] = static_cast<float>(target.l);
-    m_columns[4][at] = static_cast<float>(target.a);
-    m_columns[5][at] = static_cast<float>(target.b);
+            column.resize(2 * most);
+    }
+    Touch* touch = m_touches.data();
+    std::array<float*, 6> columns{};
+    std::ranges::transform(m_columns, columns.begin(), [](auto& column) { return column.data(); });
+    for (std::size_t word = 0; word < m_grids.size(); ++word)
+        for (const Glimpses::One& glimpse : m_glimpses[word].all()) {
+            const LabChunk& chunk = chunks[glimpse.recipe / chunkRecipes];
+            const std::size_t place = glimpse.recipe % chunkRecipes;
+            const std::array<float, 3> colour{chunk.l[place], chunk.a[place], chunk.b[place]};
+            for (NeedGrid::Word left = m_grids[word].maybe(glimpse) & wanted.word(word); left != 0; left &= left - 1) {
+                const std::size_t need = word * NeedMask::wordBits + static_cast<std::size_t>(std::countr_zero(left));
+                for (std::size_t axis = 0; axis < 3; ++axis) {
+                    *columns[axis]++ = colour[axis];
+                    *columns[3 + axis]++ = m_targets[need][axis];
+                }
+                *touch++ = {static_cast<std::uint16_t>(need), static_cast<std::uint8_t>(glimpse.recipe / chunkRecipes),
+                            static_cast<std::uint8_t>(place), 0};
+            }
+        }
+    return static_cast<std::size_t>(touch - m_touches.data());
 }
 
-std::span<const Touch> TouchFinder::touches(const LabChunk& chunk, const NeedMask& wanted)
+std::span<const Touch> TouchFinder::touches(std::span<const LabChunk> chunks, const NeedMask& wanted)
 {
-    m_touches.clear();
-    for (std::size_t word = 0; word < m_grids.size(); ++word)
-        for (std::size_t i = 0; i < chunkRecipes; ++i)
-            for (NeedGrid::Word left = m_maybe[word][i] & wanted.word(word); left != 0; left &= left - 1)
-                add(chunk, i, word * NeedMask::wordBits + static_cast<std::size_t>(std::countr_zero(left)));
-    m_apart.resize(m_touches.size());
-    deltaE00({m_columns[0], m_columns[1], m_columns[2]}, {m_columns[3], m_columns[4], m_columns[5]}, m_apart);
-    for (std::size_t i = 0; i < m_touches.size(); ++i) {
-        const Need& need = needAt(m_touches[i].need);
-        m_touches[i].apart =
-            need.terms.valueFirst
-                ? static_cast<float>(apartFrom(need, {m_columns[0][i], m_columns[1][i], m_columns[2][i]}))
-                : m_apart[i];
+    const std::span touches(m_touches.data(), list(chunks, wanted));
+    deltaE00({m_columns[0], m_columns[1], m_columns[2]}, {m_columns[3], m_columns[4], m_columns[5]},
+             std::span(m_apart).first(touches.size()));
+    for (std::size_t i = 0; i < touches.size(); ++i)
+        touches[i].apart = m_apart[i];
+    if (m_anyValueFirst)
+        measureByValue(touches);
+    return touches;
+}
+
+void TouchFinder::measureByValue(std::span<Touch> touches) const
+{
+    for (std::size_t i = 0; i < touches.size(); ++i) {
+        const std::size_t word = touches[i].need / NeedMask::wordBits;
+        const Need& need = m_grids[word].needs()[touches[i].need % NeedMask::wordBits];
+        if (need.terms.valueFirst)
+            touches[i].apart =
+                static_cast<float>(apartFrom(need, {m_columns[0][i], m_columns[1][i], m_columns[2][i]}));
     }
-    return m_touches;
 }
 
 } // namespace iris

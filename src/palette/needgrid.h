@@ -8,11 +8,26 @@
 
 namespace iris {
 
-/// Recipes that may meet needs, found in one chunk: which need, where in the chunk, how far apart (single precision).
+/// Recipes that may meet needs, found in some chunks: which need, where in the chunks, how far apart (single precision).
 struct Touch {
-    std::size_t need;
-    std::size_t place;
+    std::uint16_t need;
+    std::uint8_t chunk;
+    std::uint8_t place; ///< in that chunk
     float apart;
+};
+static_assert(mostNeeds <= 1 << 16 && chunkRecipes <= 1 << 8);
+
+/// The recipes of a set's chunks that may meet needs of one word.
+struct Glimpses {
+    struct One {
+        std::uint16_t recipe; ///< counted through all chunks
+        std::uint16_t kind;   ///< of its cell
+    };
+
+    std::span<const One> all() const { return {room.data(), count}; }
+
+    std::array<One, std::tuple_size_v<SetChunks> * chunkRecipes + 1> room; ///< one more, for what turns out not to count
+    std::size_t count = 0;
 };
 
 /// Single-precision distances this near a tolerance are measured again in double, deltaE00. The kernel and the vector
@@ -27,47 +42,58 @@ class NeedGrid {
 public:
     using Word = std::uint64_t;
 
-    /// @param radii how near counts for each need, deltaE00; as many as needs, at most NeedMask::wordBits
+    /// @param radii how far from each need recipes are of interest, deltaE00; as many as needs, at most
+    /// NeedMask::wordBits. What lies within a need's radius and its tolerance surely meets it.
     NeedGrid(std::span<const Need> needs, std::span<const double> radii);
 
-    const Need& need(std::size_t need) const { return m_needs[need]; }
+    const std::vector<Need>& needs() const { return m_needs; }
 
-    /// For each recipe of a chunk the wanted needs it may meet.
-    /// @return those that some recipe of the chunk surely meets
-    Word look(const LabChunk& chunk, Word wanted, std::array<Word, chunkRecipes>& maybe) const;
+    /// Lists the recipes of some chunks that may meet wanted needs.
+    /// @return those needs that some recipe surely meets
+    Word look(std::span<const LabChunk> chunks, Word wanted, Glimpses& glimpses) const;
+
+    /// The needs that a recipe seen may meet.
+    Word maybe(const Glimpses::One& glimpse) const { return m_maybe[glimpse.kind]; }
 
 private:
-    /// A mask a cell: the needs that some colour in it may meet, and among them those that every colour in it meets.
-    /// Two lists, since most cells hold nothing that is wanted and the second is not looked at.
-    std::vector<Word> m_maybe;
-    std::vector<Word> m_surely;
+    void fill(const std::vector<Word>& maybe, const std::vector<Word>& surely);
+
+    std::vector<std::uint16_t> m_cells; ///< the kind of each: many are alike, so that the map and the kinds stay in the cache
+    std::vector<Word> m_maybe;          ///< the needs that some colour in a cell of a kind may meet
+    std::vector<Word> m_surely;         ///< among them those that every colour in it meets
     std::vector<Need> m_needs;
 };
 
 /// The maps of up to mostNeeds needs, one for every 64 of them.
 std::vector<NeedGrid> gridsOf(std::span<const Need> needs, std::span<const double> radii);
 
+/// The same for what meets the needs, and a little beyond for single precision's sake: for all questions of which
+/// recipes meet them, and which of those are closest.
+std::vector<NeedGrid> gridsOf(std::span<const Need> needs);
+
 /// Measures recipes against the needs near them. Holds work space: one a thread.
 class TouchFinder {
 public:
     /// The grids must outlive the finder.
-    explicit TouchFinder(const std::vector<NeedGrid>& grids) : m_grids(grids), m_maybe(grids.size()) {}
+    explicit TouchFinder(const std::vector<NeedGrid>& grids);
 
-    /// Looks at a new chunk: the wanted needs that some recipe of it surely meets.
-    NeedMask surelyMet(const LabChunk& chunk, const NeedMask& wanted);
+    /// Looks at new chunks: the wanted needs that some recipe of them surely meets.
+    NeedMask surelyMet(std::span<const LabChunk> chunks, const NeedMask& wanted);
 
-    /// The wanted needs, out of those asked for in surelyMet(), that recipes of the chunk last looked at may meet, with
+    /// The wanted needs, out of those asked for in surelyMet(), that recipes of the chunks last looked at may meet, with
     /// their distances. What is left out is farther than its radius. The view holds until the next call.
-    std::span<const Touch> touches(const LabChunk& chunk, const NeedMask& wanted);
+    std::span<const Touch> touches(std::span<const LabChunk> chunks, const NeedMask& wanted);
 
 private:
-    void add(const LabChunk& chunk, std::size_t place, std::size_t need);
-    const Need& needAt(std::size_t need) const;
+    std::size_t list(std::span<const LabChunk> chunks, const NeedMask& wanted);
+    void measureByValue(std::span<Touch> touches) const;
 
     const std::vector<NeedGrid>& m_grids;
-    std::vector<std::array<NeedGrid::Word, chunkRecipes>> m_maybe;
-    std::vector<Touch> m_touches;
-    std::array<std::vector<float>, 6> m_columns; ///< L, a, b of recipes, then of needs; longer than in use
+    std::vector<std::array<float, 3>> m_targets; ///< L, a, b of each need
+    bool m_anyValueFirst = false;
+    std::vector<Glimpses> m_glimpses; ///< of each grid
+    std::vector<Touch> m_touches;                ///< longer than in use, as are the next two
+    std::array<std::vector<float>, 6> m_columns; ///< L, a, b of recipes, then of needs
     std::vector<float> m_apart;
 };
 
