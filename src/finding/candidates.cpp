@@ -5,6 +5,7 @@
 #include "mixing/setsearch.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
 #include <mutex>
 #include <set>
@@ -20,6 +21,8 @@ constexpr std::size_t mostTuned = 96;
 constexpr std::size_t mostCounted = 40;
 constexpr std::size_t mostFours = 24; ///< paints that sets of four are made of
 constexpr double better = 0.1;        ///< by how much a larger set must be
+/// So much farther than a smaller set inside it, tuned freely a set may still be the better one.
+constexpr float worthTuning = 1;
 
 /// A set of tubes and where its best recipe stands.
 struct Promise {
@@ -47,15 +50,17 @@ public:
             fill(m_thin, *wanted.thin);
     }
 
-    /// apartFrom() of each recipe. With a thin wash only the three strongest washes, whose thin ones are mixed as well;
-    /// a fifth lies between two of those.
-    const std::array<float, chunkRecipes>& apart(const LabChunk& chunk)
+    /// apartFrom() of each recipe, infinitely far for some that are farther than the limit. With a thin wash only the
+    /// three strongest washes, whose thin ones are mixed as well; a fifth lies between two of those.
+    const std::array<float, chunkRecipes>& apart(const LabChunk& chunk, float limit)
     {
-        measure(chunk, m_colour, m_wanted.colour, m_own);
+        const float weight = m_wanted.thinMatters ? 2 : 1;
+        // The root mean square of two is at least so much of one of them.
+        const float ownLimit = m_wanted.thin ? limit * std::sqrt(1 + weight) : limit;
+        measure(chunk, m_colour, m_wanted.colour, ownLimit, m_own);
         if (!m_wanted.thin)
             return m_own;
-        measure(between(chunk), m_thin, *m_wanted.thin, m_ofThin);
-        const float weight = m_wanted.thinMatters ? 2 : 1;
+        measure(between(chunk), m_thin, *m_wanted.thin, far, m_ofThin);
         for (std::size_t i = 0; i < chunkRecipes; ++i)
             m_own[i] = i < thinWashes * chunkRatios
                            ? std::sqrt((m_own[i] * m_own[i] + weight * m_ofThin[i] * m_ofThin[i]) / (1 + weight))
@@ -73,9 +78,17 @@ private:
         columns.b.fill(static_cast<float>(lab.b));
     }
 
-    void measure(const LabChunk& chunk, const LabChunk& wanted, const Lab& lab, std::array<float, chunkRecipes>& apart)
+    void measure(const LabChunk& chunk, const LabChunk& wanted, const Lab& lab, float limit,
+                 std::array<float, chunkRecipes>& apart) const
     {
-        deltaE00({chunk.l, chunk.a, chunk.b}, {wanted.l, wanted.a, wanted.b}, apart);
+        for (std::size_t first = 0; first < chunkRecipes; first += chunkRatios) {
+            const auto atWash = [first](auto& values) { return std::span(values).subspan(first, chunkRatios); };
+            if (isFarByLightness(atWash(chunk.l), wanted.l[0], limit))
+                std::ranges::fill(atWash(apart), far);
+            else
+                deltaE00({atWash(chunk.l), atWash(chunk.a), atWash(chunk.b)},
+                         {atWash(wanted.l), atWash(wanted.a), atWash(wanted.b)}, atWash(apart));
+        }
         if (!m_wanted.valueFirst)
             return;
         for (std::size_t i = 0; i < chunkRecipes; ++i) { // kL = 1/2 makes four of the square of the first term
@@ -161,6 +174,7 @@ private:
     void promise(int least, int most)
     {
         m_promises.clear();
+        m_limit = far;
         std::mutex mutex;
         WorkOptions work = m_options.work;
         if (least == 1)
@@ -173,18 +187,24 @@ private:
                        const std::scoped_lock lock(mutex);
                        for (const Promise& one : own)
                            keep(m_promises, one);
+                       if (m_promises.size() == mostTuned)
+                           m_limit = m_promises.front().apart;
                    });
     }
 
     void look(std::span<const std::size_t> set, Screen& screen, std::vector<Promise>& own)
     {
+        const bool asked = std::ranges::includes(set, m_must);
+        if (!asked && set.size() == 3)
+            return;
+        const float limit = set.size() < 3 ? far : std::min(bestInside(set) + worthTuning, m_limit.load());
         Promise promise;
         std::ranges::copy(set, promise.set.begin());
         promise.tubes = set.size();
         LabChunk chunk;
         for (std::size_t i = 0; i < MixKernel::chunkCount(set.size()); ++i) {
             m_kernel.mix(set, i, chunk);
-            const auto& apart = screen.apart(chunk);
+            const auto& apart = screen.apart(chunk, std::min(limit, promise.apart));
             const auto best = std::ranges::min_element(apart);
             if (*best < promise.apart) {
                 promise.apart = *best;
@@ -194,8 +214,7 @@ private:
         }
         if (set.size() < 3)
             m_pairs[set.front() * m_paints.size() + set.back()] = promise.apart;
-        const bool asked = std::ranges::includes(set, m_must);
-        if (asked && promise.apart < bestInside(set) + 1) // tuned freely it may still be the better one
+        if (asked && promise.apart < bestInside(set) + worthTuning)
             keep(own, promise);
     }
 
@@ -322,6 +341,7 @@ private:
     std::vector<float>
         m_pairs; ///< how near each pair comes; a single paint on the diagonal. Each written by one thread
     std::vector<Promise> m_promises;
+    std::atomic<float> m_limit = far; ///< what is farther is not among the best so many any more
 };
 
 double worstOff(const Wanted& wanted, std::span<const Paint> paints, const Recipe& recipe)

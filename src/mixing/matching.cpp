@@ -37,17 +37,6 @@ struct Target {
     }
 };
 
-/// True when every recipe at one wash of a chunk is farther than a limit by its lightness alone. CIEDE2000 is at least
-/// the difference in L* over S_L, since the terms of chroma and hue together never take away, and S_L is at most 1.75.
-bool isFarByLightness(std::span<const float> l, float target, float limit)
-{
-    constexpr float mostWeight = 1.75F;
-    float least = std::numeric_limits<float>::infinity();
-    for (const float value : l)
-        least = std::min(least, std::abs(value - target));
-    return least > mostWeight * limit;
-}
-
 /// The closest recipe of a set; infinitely far where none is nearer than the limit.
 Nearest nearestOfSet(const Target& target, std::span<const std::size_t> set, const MixKernel& kernel,
                      float limit = std::numeric_limits<float>::infinity())

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
+#include <limits>
 
 // Highway compiles this file once for each instruction set it knows and picks one at run time.
 #undef HWY_TARGET_INCLUDE
@@ -602,6 +603,15 @@ void deltaE00(const LabColumns& first, const LabColumns& second, std::span<float
 void cellsOf(const LabChunk& chunk, const CellGrid& grid, std::array<std::uint32_t, chunkRecipes>& cells)
 {
     HWY_DYNAMIC_DISPATCH(kernel::findCells)(chunk, grid, cells.data());
+}
+
+bool isFarByLightness(std::span<const float> l, float target, float limit)
+{
+    constexpr float mostWeight = 1.75F;
+    float least = std::numeric_limits<float>::infinity();
+    for (const float value : l)
+        least = std::min(least, std::abs(value - target));
+    return least > mostWeight * limit;
 }
 
 const char* vectorInstructions()

@@ -83,6 +83,10 @@ void cellsOf(const LabChunk& chunk, const CellGrid& grid, std::array<std::uint32
 /// CIEDE2000 of many pairs, single precision, without trigonometric calls; within 0.0005 of deltaE00().
 void deltaE00(const LabColumns& first, const LabColumns& second, std::span<float> out);
 
+/// True when every lightness is so far from a target's that CIEDE2000 is beyond a limit: it is at least the difference
+/// in L* over S_L, since the terms of chroma and hue together never take away, and S_L is at most 1.75.
+bool isFarByLightness(std::span<const float> l, float target, float limit);
+
 /// The name of the vector instructions in use, for benchmarks and bug reports.
 const char* vectorInstructions();
 
