@@ -48,6 +48,9 @@ public:
 
     const std::vector<Need>& needs() const { return m_needs; }
 
+    /// How many kinds of cells there are, at most 65,536: beyond that cells may meet anything.
+    std::size_t kinds() const { return m_maybe.size(); }
+
     /// Lists the recipes of some chunks that may meet wanted needs.
     /// @return those needs that some recipe surely meets
     Word look(std::span<const LabChunk> chunks, Word wanted, Glimpses& glimpses) const;

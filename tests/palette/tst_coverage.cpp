@@ -24,6 +24,7 @@ private Q_SLOTS:
     void reportsProgress();
     void gridNeverLosesANeed_data();
     void gridNeverLosesANeed();
+    void gridOfTooManyKindsNeverLosesANeed();
     void aGreyNearAWarmGreyIsNotLost();
 };
 
@@ -248,6 +249,7 @@ void TestCoverage::gridNeverLosesANeed()
             needs[n].target.a *= std::array{1.0, 0.0, 0.05, 1.0}[n % 4];
             needs[n].target.b *= std::array{1.0, 0.0, 0.05, 0.2}[n % 4];
             needs[n].terms.valueFirst = n % 3 == 0;
+            needs[n].tolerance = tolerance;
         }
         const std::vector<double> radii(needs.size(), tolerance);
         const NeedGrid grid(needs, radii);
@@ -270,6 +272,30 @@ void TestCoverage::gridNeverLosesANeed()
                 QVERIFY2(apart <= tolerance || !(surely >> n & 1),
                          qPrintable(QString("said to be met: round %1, need %2, recipe %3").arg(round).arg(n).arg(i)));
             }
+        }
+    }
+}
+
+/// Cells are told apart by a short number; where there are more kinds of cells than that can count, some are measured
+/// that need not be.
+void TestCoverage::gridOfTooManyKindsNeverLosesANeed()
+{
+    std::mt19937 random(43);
+    std::uniform_real_distribution<double> tolerance(8, 40);
+    auto needs = someNeeds(64, 44);
+    for (Need& need : needs)
+        need.tolerance = tolerance(random);
+    const std::vector<NeedGrid> grids = gridsOf(needs);
+    QCOMPARE(grids.front().kinds(), std::size_t{1} << 16);
+    std::uniform_real_distribution<float> light(10, 98);
+    std::uniform_real_distribution<float> plane(-75, 95);
+    for (int i = 0; i < 3000; ++i) {
+        const std::array<float, 3> colour{light(random), plane(random), plane(random)};
+        const auto [maybe, surely] = seen(grids.front(), colour, needs.size());
+        for (std::size_t n = 0; n < needs.size(); ++n) {
+            const bool met = apartFrom(needs[n], {colour[0], colour[1], colour[2]}) <= needs[n].tolerance;
+            QVERIFY(!met || (maybe >> n & 1));
+            QVERIFY(met || !(surely >> n & 1));
         }
     }
 }
