@@ -251,7 +251,7 @@ namespace {
 std::string swapsText(const Answered& answer)
 {
     std::string text;
-    for (const Swap& swap : swapsOf(answer.choice.sets.front().tubes, answer.choice.equals)) {
+    for (const TubeSwap& swap : swapsOf(answer.choice.sets.front().tubes, answer.choice.equals)) {
         std::vector<std::string> names;
         for (const std::size_t tube : swap.instead)
             names.push_back(shown(answer.question.paints()[tube].name));
@@ -265,7 +265,7 @@ Json swapsJson(const Answered& answer)
 {
     Json swaps = Json::array();
     if (!answer.choice.sets.empty())
-        for (const Swap& swap : swapsOf(answer.choice.sets.front().tubes, answer.choice.equals))
+        for (const TubeSwap& swap : swapsOf(answer.choice.sets.front().tubes, answer.choice.equals))
             swaps.push_back({{"tube", answer.question.paints()[swap.tube].name},
                              {"instead", namesOf(swap.instead, answer.context())}});
     return swaps;

@@ -16,7 +16,7 @@ constexpr double strengthSd = 0.4; ///< ln 1.5
 constexpr double brushSd = 0.2;
 constexpr double nineInTen = 1.25; ///< standard deviations
 constexpr double worthATube = 0.3; ///< deltaE00 that another tube must gain
-constexpr int mostSteps = 4;
+constexpr int mostTouches = 4;
 constexpr std::size_t mostTubes = 3; ///< put in at once
 
 constexpr std::array<std::string_view, 8> lookNames{"too red",   "too yellow", "too green", "too blue",
@@ -313,7 +313,7 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
     Planner planner(bench);
     PuddleContents expected = contents;
     Belief later = belief;
-    for (int step = 0; step <= mostSteps; ++step) {
+    for (int step = 0; step <= mostTouches; ++step) {
         const Film film = believedFilm(expected, paints, later);
         bench.setPuddle(film);
         const Tuned now = bench.asItIs();
@@ -328,7 +328,7 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
             last.apart = now.apart;
             last.transparency = transparencyOf(film);
         }
-        if (now.apart <= options.tolerance || step == mostSteps)
+        if (now.apart <= options.tolerance || step == mostTouches)
             break;
         const Plan plan = planner.planFor(now);
         if (plan.added.empty())

@@ -3,6 +3,8 @@
 #include "base/parallel.h"
 #include "colour/deltae.h"
 
+#include "learning/stepvector.h"
+
 #include <Eigen/Dense>
 #include <algorithm>
 #include <cassert>
@@ -17,11 +19,6 @@ constexpr double twoThirdsOfSpace = 1.5;
 constexpr double thinnest = 0.02;
 constexpr double thickest = 4;
 constexpr std::size_t mostUnknowns = 1500;
-
-Eigen::Vector3d vectorOf(const LabStep& step)
-{
-    return {step[0], step[1], step[2]};
-}
 
 /// One square at some paints: what it adds to the normal equations once its thickness is eliminated.
 struct Contribution {

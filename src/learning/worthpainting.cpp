@@ -1,6 +1,7 @@
 #include "learning/worthpainting.h"
 
 #include "learning/mixslope.h"
+#include "learning/stepvector.h"
 #include "mixing/ratios.h"
 
 #include <Eigen/Dense>
@@ -10,11 +11,6 @@
 
 namespace iris {
 namespace {
-
-Eigen::Vector3d vectorOf(const LabStep& step)
-{
-    return {step[0], step[1], step[2]};
-}
 
 /// Every paint that is asked about or may be used, in order: the others take no part.
 std::vector<std::size_t> placesOf(const std::vector<std::size_t>& among, std::span<const WantedMix> wanted)

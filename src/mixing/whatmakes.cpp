@@ -34,15 +34,15 @@ constexpr std::array<Named<MixKind>, 6> kindNames{{{MixKind::Oranges, "oranges"}
                                                    {MixKind::Browns, "browns"},
                                                    {MixKind::Greys, "greys"},
                                                    {MixKind::Darks, "darks"}}};
-constexpr std::array<Named<MixOrder>, 9> orderNames{{{MixOrder::Best, "best"},
-                                                     {MixOrder::Muted, "muted"},
-                                                     {MixOrder::Warm, "warm"},
-                                                     {MixOrder::Cool, "cool"},
-                                                     {MixOrder::Light, "light"},
-                                                     {MixOrder::Dark, "dark"},
-                                                     {MixOrder::Transparent, "transparent"},
-                                                     {MixOrder::Lifts, "lifts"},
-                                                     {MixOrder::FewPigments, "few pigments"}}};
+constexpr std::array<Named<MixOrder>, 9> mixOrderNames{{{MixOrder::Best, "best"},
+                                                        {MixOrder::Muted, "muted"},
+                                                        {MixOrder::Warm, "warm"},
+                                                        {MixOrder::Cool, "cool"},
+                                                        {MixOrder::Light, "light"},
+                                                        {MixOrder::Dark, "dark"},
+                                                        {MixOrder::Transparent, "transparent"},
+                                                        {MixOrder::Lifts, "lifts"},
+                                                        {MixOrder::FewPigments, "few pigments"}}};
 
 template <typename Names> auto valueNamed(const Names& names, std::string_view name)
 {
@@ -286,12 +286,12 @@ std::optional<MixKind> parseMixKind(std::string_view name)
 
 std::string_view nameOf(MixOrder order)
 {
-    return nameIn(orderNames, order);
+    return nameIn(mixOrderNames, order);
 }
 
 std::optional<MixOrder> parseMixOrder(std::string_view name)
 {
-    return valueNamed(orderNames, name);
+    return valueNamed(mixOrderNames, name);
 }
 
 bool isOfKind(const Lab& colour, MixKind kind)

@@ -28,7 +28,7 @@ void remember(cmsContext context, cmsUInt32Number, const char* text)
 }
 
 using Context = std::unique_ptr<std::remove_pointer_t<cmsContext>, decltype(&cmsDeleteContext)>;
-using Table = std::unique_ptr<void, decltype(&cmsIT8Free)>;
+using MeasurementTable = std::unique_ptr<void, decltype(&cmsIT8Free)>;
 
 /// "memory stream: Line 12, text" has the line in it.
 tl::unexpected<Error> complain(const std::string& text)
@@ -276,8 +276,8 @@ Result<CgatsFile> readCgats(std::string_view text)
     const Context context(cmsCreateContext(nullptr, &complaint), &cmsDeleteContext);
     cmsSetLogErrorHandlerTHR(context.get(), remember);
     const std::string copy(text);
-    const Table table(cmsIT8LoadFromMem(context.get(), copy.data(), static_cast<cmsUInt32Number>(copy.size())),
-                      &cmsIT8Free);
+    const MeasurementTable table(
+        cmsIT8LoadFromMem(context.get(), copy.data(), static_cast<cmsUInt32Number>(copy.size())), &cmsIT8Free);
     if (!table)
         return complain(complaint.text.empty() ? "this is no CGATS text" : complaint.text);
     char** names = nullptr;

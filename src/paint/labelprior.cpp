@@ -9,9 +9,9 @@
 namespace iris {
 namespace {
 
-constexpr auto bands = static_cast<Eigen::Index>(bandCount);
-using Bands = Eigen::Matrix<double, bands, 1>;
-using BandMatrix = Eigen::Matrix<double, bands, bands>;
+constexpr auto bandRows = static_cast<Eigen::Index>(bandCount);
+using Bands = Eigen::Matrix<double, bandRows, 1>;
+using BandMatrix = Eigen::Matrix<double, bandRows, bandRows>;
 
 /// What differs from band to band: standard deviations of second and first differences and of the level.
 struct Roughness {
@@ -49,13 +49,13 @@ constexpr double lowConfidence = 1.5; // times as far off
 BandMatrix roughnessPrecision(const Roughness& sd)
 {
     BandMatrix precision = BandMatrix::Identity() / (sd.level * sd.level);
-    for (Eigen::Index i = 0; i + 1 < bands; ++i) {
+    for (Eigen::Index i = 0; i + 1 < bandRows; ++i) {
         Bands first = Bands::Zero();
         first[i] = -1 / sd.first;
         first[i + 1] = 1 / sd.first;
         precision += first * first.transpose();
     }
-    for (Eigen::Index i = 0; i + 2 < bands; ++i) {
+    for (Eigen::Index i = 0; i + 2 < bandRows; ++i) {
         Bands second = Bands::Zero();
         second[i] = second[i + 2] = 1 / sd.second;
         second[i + 1] = -2 / sd.second;
@@ -76,9 +76,9 @@ Bands logsOf(const Spectrum& spectrum)
 Bands slopeOf(const Bands& logs)
 {
     Bands slope;
-    for (Eigen::Index i = 0; i < bands; ++i) {
+    for (Eigen::Index i = 0; i < bandRows; ++i) {
         const Eigen::Index before = std::max<Eigen::Index>(0, i - 1);
-        const Eigen::Index after = std::min<Eigen::Index>(bands - 1, i + 1);
+        const Eigen::Index after = std::min<Eigen::Index>(bandRows - 1, i + 1);
         slope[i] = (logs[after] - logs[before]) / (bandWidthNm * static_cast<double>(after - before));
     }
     return slope;
@@ -106,7 +106,7 @@ BandMatrix makersCovariance(const Spectrum& absorption)
     Bands shift;
     Bands wider;
     Bands flat;
-    for (Eigen::Index i = 0; i < bands; ++i) {
+    for (Eigen::Index i = 0; i < bandRows; ++i) {
         const double k = absorption[static_cast<std::size_t>(i)];
         shift[i] = shiftNm * std::clamp(slope[i], -steepest, steepest);
         wider[i] = widening * std::clamp(slope[i] * (nm(i) - centre), -mostWidening, mostWidening);
@@ -115,7 +115,7 @@ BandMatrix makersCovariance(const Spectrum& absorption)
     BandMatrix covariance = smooth + shift * shift.transpose() + wider * wider.transpose() + flat * flat.transpose();
     for (const double third : thirdsNm) {
         Bands part;
-        for (Eigen::Index i = 0; i < bands; ++i) {
+        for (Eigen::Index i = 0; i < bandRows; ++i) {
             const double away = (nm(i) - third) / thirdWidthNm;
             part[i] = shift[i] * std::exp(-away * away / 2);
         }
@@ -129,13 +129,13 @@ FilmPrior makeSmoothPrior()
 {
     FilmPrior prior;
     prior.pigments = {{flatSpectrum(1), flatSpectrum(1)}};
-    prior.mean = Eigen::VectorXd::Constant(bands + 2, anyLevel);
-    prior.mean[bands] = anyScatterOffset;
-    prior.mean[bands + 1] = 0;
-    prior.covariance = Eigen::MatrixXd::Zero(bands + 2, bands + 2);
-    prior.covariance.topLeftCorner<bands, bands>() = roughnessPrecision(anyPaint).inverse();
-    prior.covariance(bands, bands) = anyScatterOffsetSd * anyScatterOffsetSd;
-    prior.covariance(bands + 1, bands + 1) = anyScatterSlopeSd * anyScatterSlopeSd;
+    prior.mean = Eigen::VectorXd::Constant(bandRows + 2, anyLevel);
+    prior.mean[bandRows] = anyScatterOffset;
+    prior.mean[bandRows + 1] = 0;
+    prior.covariance = Eigen::MatrixXd::Zero(bandRows + 2, bandRows + 2);
+    prior.covariance.topLeftCorner<bandRows, bandRows>() = roughnessPrecision(anyPaint).inverse();
+    prior.covariance(bandRows, bandRows) = anyScatterOffsetSd * anyScatterOffsetSd;
+    prior.covariance(bandRows + 1, bandRows + 1) = anyScatterSlopeSd * anyScatterSlopeSd;
     return prior;
 }
 
@@ -172,13 +172,14 @@ FilmPrior labelPrior(std::span<const ReferencePigment* const> pigments)
     }
     for (const Film& film : prior.pigments)
         parts.push_back({&film, 1});
-    const Eigen::Index unknowns = bands + 1 + static_cast<Eigen::Index>(pigments.size());
+    const Eigen::Index unknowns = bandRows + 1 + static_cast<Eigen::Index>(pigments.size());
     prior.mean = Eigen::VectorXd::Zero(unknowns);
     prior.covariance = Eigen::MatrixXd::Zero(unknowns, unknowns);
-    prior.covariance.topLeftCorner<bands, bands>() = width * width * makersCovariance(mixedFilm(parts).absorption);
-    prior.covariance(bands, bands) = width * width * scatterOffsetSd * scatterOffsetSd;
-    prior.covariance(bands + 1, bands + 1) = width * width * scatterSlopeSd * scatterSlopeSd;
-    prior.covariance.diagonal().tail(unknowns - bands - 2).setConstant(amountSd * amountSd);
+    prior.covariance.topLeftCorner<bandRows, bandRows>() =
+        width * width * makersCovariance(mixedFilm(parts).absorption);
+    prior.covariance(bandRows, bandRows) = width * width * scatterOffsetSd * scatterOffsetSd;
+    prior.covariance(bandRows + 1, bandRows + 1) = width * width * scatterSlopeSd * scatterSlopeSd;
+    prior.covariance.diagonal().tail(unknowns - bandRows - 2).setConstant(amountSd * amountSd);
     return prior;
 }
 

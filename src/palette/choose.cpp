@@ -299,20 +299,20 @@ std::vector<Stranger> strangersIn(const PaletteSet& set)
     return strangers;
 }
 
-std::vector<Swap> swapsOf(const std::vector<std::size_t>& set, const std::vector<std::vector<std::size_t>>& equals)
+std::vector<TubeSwap> swapsOf(const std::vector<std::size_t>& set, const std::vector<std::vector<std::size_t>>& equals)
 {
-    std::vector<Swap> swaps;
+    std::vector<TubeSwap> swaps;
     for (const std::size_t tube : set)
         swaps.push_back({tube, {}});
     for (const auto& other : equals) {
         const std::vector<std::size_t> gone = without(set, other);
         const std::vector<std::size_t> come = without(other, set);
         if (gone.size() == 1 && come.size() == 1)
-            std::ranges::find(swaps, gone[0], &Swap::tube)->instead.push_back(come[0]);
+            std::ranges::find(swaps, gone[0], &TubeSwap::tube)->instead.push_back(come[0]);
     }
-    for (Swap& swap : swaps)
+    for (TubeSwap& swap : swaps)
         std::ranges::sort(swap.instead);
-    std::erase_if(swaps, [](const Swap& swap) { return swap.instead.empty(); });
+    std::erase_if(swaps, [](const TubeSwap& swap) { return swap.instead.empty(); });
     return swaps;
 }
 

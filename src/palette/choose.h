@@ -95,14 +95,14 @@ struct Stranger {
 std::vector<Stranger> strangersIn(const PaletteSet& set);
 
 /// What may stand in the place of one tube of a set, everything else as it is.
-struct Swap {
+struct TubeSwap {
     std::size_t tube = 0;
     std::vector<std::size_t> instead; ///< in rising order
 };
 
 /// Of sets that do equally well, those that differ from one of them in a single tube, by that tube; tubes that nothing
 /// replaces are left out.
-std::vector<Swap> swapsOf(const std::vector<std::size_t>& set, const std::vector<std::vector<std::size_t>>& equals);
+std::vector<TubeSwap> swapsOf(const std::vector<std::size_t>& set, const std::vector<std::vector<std::size_t>>& equals);
 
 /// What so many tubes can do at best.
 struct StairStep {

@@ -90,11 +90,11 @@ std::vector<Lab> settled(const ColourCells& cells, std::vector<Lab> middles)
 }
 
 /// The middle without which least is lost, and the cluster that is widest.
-struct Swap {
+struct MiddleSwap {
     std::size_t leaves = 0;
     std::size_t splits = 0;
 };
-Swap likelySwap(const ColourCells& cells, std::span<const Lab> middles)
+MiddleSwap likelySwap(const ColourCells& cells, std::span<const Lab> middles)
 {
     std::vector<double> wide(middles.size());
     std::vector<double> lost(middles.size());
@@ -279,7 +279,7 @@ std::vector<Lab> clusterMiddles(const ColourCells& cells, std::size_t count)
     std::vector<Lab> middles = settled(cells, spreadOut(cells, count));
     double spread = clusterSpread(cells, middles);
     for (std::size_t swaps = 0; middles.size() > 2 && swaps < count; ++swaps) {
-        const Swap swap = likelySwap(cells, middles);
+        const MiddleSwap swap = likelySwap(cells, middles);
         std::vector<Lab> moved = middles;
         moved[swap.leaves] = outermost(cells, middles, swap.splits);
         moved = settled(cells, std::move(moved));

@@ -14,7 +14,7 @@
 namespace iris {
 namespace {
 
-constexpr double cellWidth = 3;
+constexpr double reachCellWidth = 3;
 constexpr double showsAColour = 4; ///< chroma
 constexpr double nearlyNeutral = 6;
 constexpr double aGreyOfAKind = 9; ///< a warm or a cool one
@@ -30,7 +30,7 @@ int cellOf(const Lab& lab)
 {
     constexpr int axis = 256;
     const auto at = [](double value) {
-        return std::clamp(static_cast<int>(std::floor(value / cellWidth)) + axis / 2, 0, axis - 1);
+        return std::clamp(static_cast<int>(std::floor(value / reachCellWidth)) + axis / 2, 0, axis - 1);
     };
     return (at(lab.l) * axis + at(lab.a)) * axis + at(lab.b);
 }

@@ -10,7 +10,7 @@
 namespace iris {
 namespace {
 
-constexpr int fewestTags = 3;
+constexpr int fewestTagsOfASheet = 3;
 constexpr double mostResidualMm = 0.7;
 constexpr double mostForeshortening = 2.2;
 
@@ -159,7 +159,7 @@ Result<void> checkTags(const std::vector<FoundTag>& tags, const Scan& scan)
     for (int number = 0; number < 4; ++number)
         if (std::ranges::count(tags, number, &FoundTag::number) > 1)
             return failure(ErrorCode::BadPicture, "there are two sheets in this picture; scan one at a time");
-    if (static_cast<int>(tags.size()) < fewestTags)
+    if (static_cast<int>(tags.size()) < fewestTagsOfASheet)
         return failure(ErrorCode::BadPicture,
                        "only " + std::to_string(tags.size())
                            + " of the sheet's four corner marks can be seen, and three are needed: scan the whole "

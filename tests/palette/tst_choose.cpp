@@ -406,7 +406,7 @@ void TestChoose::whatCanBeSwappedCovers()
     for (const PaletteSet& set : choice->sets) {
         QVERIFY(std::ranges::find(choice->equals, set.tubes) != choice->equals.end());
         std::size_t next = 0;
-        for (const Swap& swap : swapsOf(set.tubes, choice->equals))
+        for (const TubeSwap& swap : swapsOf(set.tubes, choice->equals))
             for (const std::size_t other : swap.instead) {
                 auto tubes = set.tubes;
                 std::ranges::replace(tubes, swap.tube, other);

@@ -28,7 +28,7 @@ double smallestCell(int rows, int columns)
 // With more squares than this each is painted flat: let out with water nobody would see it.
 constexpr std::size_t mostLetOut = 200;
 constexpr double widestShare = 2.2;
-constexpr double ringRoom = 5;
+constexpr double roomForRing = 5;
 constexpr double roomForNumbers = 52;
 
 } // namespace
@@ -69,7 +69,7 @@ int ChartGeometry::indexAt(QPointF place) const
 
 ChartGeometry chartGeometry(const QRectF& bounds, int rows, int columns)
 {
-    const QRectF inner = bounds.adjusted(0, 0, -ringRoom, -ringRoom);
+    const QRectF inner = bounds.adjusted(0, 0, -roomForRing, -roomForRing);
     const double smallest = smallestCell(rows, columns);
     const auto sized = [&](double headHeight) {
         const double wide = (inner.width() - rowHeadWidth) / std::max(1, columns);
@@ -99,7 +99,7 @@ ChartGeometry ChartGrid::geometry() const
 QSize ChartGrid::minimumSizeHint() const
 {
     const double smallest = smallestCell(rows(), columns());
-    const auto room = [&](double head, int cells) { return static_cast<int>(head + cells * smallest + ringRoom); };
+    const auto room = [&](double head, int cells) { return static_cast<int>(head + cells * smallest + roomForRing); };
     return {std::max(320, room(rowHeadWidth, columns())), std::max(260, room(uprightHeight, rows()))};
 }
 

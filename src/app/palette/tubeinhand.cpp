@@ -104,7 +104,7 @@ void TubeInHand::offerInstead(const Shown& shown, std::size_t tube)
 {
     constexpr std::size_t mostOffered = 20;
     const auto& paints = shown.pool->paints;
-    for (Swap& swap : swapsOf(shown.set->tubes, *shown.equals)) {
+    for (TubeSwap& swap : swapsOf(shown.set->tubes, *shown.equals)) {
         if (swap.tube != tube)
             continue;
         std::ranges::stable_sort(swap.instead, {}, [&](std::size_t other) {

@@ -23,7 +23,7 @@ namespace {
 constexpr double widest = 88;
 constexpr double labelWidth = 64;
 constexpr double buttonsWidth = 232;
-constexpr double ringRoom = 4;
+constexpr double benchRingRoom = 4;
 constexpr double leastForWords = 140;
 
 /// Two holes in the grey.
@@ -88,7 +88,7 @@ QRectF Bench::placeOf(int index) const
 {
     const auto count = static_cast<double>(m_context.bench().size());
     const double wide = std::floor(std::min(widest, (width() - labelWidth - buttonsWidth) / std::max(1.0, count)));
-    return {labelWidth + index * wide, ringRoom, wide, height() - 2 * ringRoom};
+    return {labelWidth + index * wide, benchRingRoom, wide, height() - 2 * benchRingRoom};
 }
 
 int Bench::cellCount() const

@@ -13,7 +13,7 @@ namespace iris {
 namespace {
 
 /// A few colours are enough at this size.
-QIcon chip(const WashColours& wash, bool valuesOnly)
+QIcon washIcon(const WashColours& wash, bool valuesOnly)
 {
     QPixmap pixmap(28, 18);
     QLinearGradient gradient(0, 0, pixmap.width(), 0);
@@ -49,8 +49,8 @@ QVariant TubeChoiceModel::data(const QModelIndex& index, int role) const
         return QStringLiteral("%1   %2").arg(shortened(tube.name, 60), text(textOf(tube.codes)));
     }
     case Qt::DecorationRole:
-        return chip(*m_model.index(index.row()).data(TubeModel::WashRole).value<const WashColours*>(),
-                    m_settings.valuesOnly());
+        return washIcon(*m_model.index(index.row()).data(TubeModel::WashRole).value<const WashColours*>(),
+                        m_settings.valuesOnly());
     case Qt::UserRole: return m_model.index(index.row()).data(TubeModel::IdRole);
     default: return QIdentityProxyModel::data(index, role);
     }

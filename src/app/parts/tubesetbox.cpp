@@ -20,7 +20,7 @@
 namespace iris {
 namespace {
 
-enum Choice { All = -1, OnPalette = -2, ByHand = -3 };
+enum TubeChoice { All = -1, OnPalette = -2, ByHand = -3 };
 
 QString plural(HueFamily family)
 {
