@@ -5,6 +5,7 @@
 #include "notebook/pool.h"
 #include "palette/choicesession.h"
 #include "palette/closeness.h"
+#include "palette/firstguess.h"
 #include "palette/partners.h"
 
 #include <algorithm>
@@ -199,11 +200,28 @@ struct Answered {
     Context context() const { return {question.paints(), question.needs}; }
 };
 
+/// Where the search takes a while and somebody waits for it: what there is to begin with.
+void tellFirstGuess(const Question& question)
+{
+    constexpr std::size_t manyTubes = 90; // about a second
+    if (!isWatched() || question.paints().size() < manyTubes)
+        return;
+    const auto guess = firstGuess(question.paints(), question.needs, question.limits);
+    if (!guess || guess->tubes.empty())
+        return;
+    std::vector<std::string> names;
+    for (const std::size_t tube : guess->tubes)
+        names.push_back(shown(question.paints()[tube].name));
+    tellMeanwhile("To begin with: " + joinedInWords(names, "and") + ", for " + std::to_string(guess->met) + " of "
+                  + std::to_string(question.needs.size()) + " needs. Now for the proof.");
+}
+
 Result<Answered> answered(const PaletteArguments& arguments)
 {
     auto question = paletteQuestion(arguments);
     if (!question)
         return tl::unexpected(question.error());
+    tellFirstGuess(*question);
     auto choice = choosePalette(question->paints(), question->needs, question->limits, watched());
     if (!choice)
         return tl::unexpected(choice.error());

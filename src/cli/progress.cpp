@@ -38,9 +38,20 @@ private:
 WorkOptions watched()
 {
     WorkOptions work;
-    if (isatty(STDERR_FILENO) != 0)
+    if (isWatched())
         work.progress = [line = std::make_shared<ProgressLine>()](double share) { line->show(share); };
     return work;
+}
+
+bool isWatched()
+{
+    return isatty(STDERR_FILENO) != 0;
+}
+
+void tellMeanwhile(const std::string& line)
+{
+    if (isWatched())
+        std::fprintf(stderr, "%s\n", line.c_str());
 }
 
 } // namespace iris

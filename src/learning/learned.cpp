@@ -44,7 +44,7 @@ double Learned::covarianceOf(const Unknown& one, const Unknown& two) const
     const auto column = rowOf(two);
     if (row && column) {
         const std::size_t side = rows.back() + 1 + bends.back().size();
-        return covariance[*row * side + *column];
+        return (*covariance)[*row * side + *column];
     }
     if (one != two)
         return 0;

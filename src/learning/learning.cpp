@@ -369,7 +369,7 @@ Learned Fit::result() const
         learned.bends.emplace_back(m_now.unknowns.data() + m_first[i] + 1, m_now.unknowns.data() + m_first[i + 1]);
     }
     const Eigen::MatrixXd covariance = covarianceNow();
-    learned.covariance.assign(covariance.data(), covariance.data() + covariance.size());
+    learned.covariance = Shared(std::vector<double>(covariance.data(), covariance.data() + covariance.size()));
     double stated = 0;
     for (const PaintedMix& square : m_squares)
         stated += square.uncertainty * square.uncertainty / static_cast<double>(m_squares.size());

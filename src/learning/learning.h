@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/shared.h"
 #include "learning/mixslope.h"
 
 #include <functional>
@@ -46,7 +47,7 @@ struct Learned {
     std::vector<std::size_t> touched;       ///< the paints that are in some square, in order
     std::vector<std::vector<double>> bends; ///< of those: deviations of the bends of Paint::doubt that were looked at
     std::vector<std::size_t> rows;          ///< where in the covariance the unknowns of each of those begin
-    std::vector<double> covariance;         ///< of the unknowns of those (strength, then bends), row by row
+    Shared<std::vector<double>> covariance; ///< of the unknowns of those (strength, then bends), row by row
     std::vector<MixLesson> lessons;         ///< one a square, in their order
     double modelMiss = 1;                   ///< what the mixing model itself is off by, deltaE, as far as squares tell
     bool settled = true;                    ///< false when the search ended before it came to rest

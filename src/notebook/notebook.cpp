@@ -5,9 +5,9 @@
 namespace iris {
 namespace {
 
-template <typename Record, typename Id> const Record* find(const std::vector<Record>& records, Id id)
+template <typename Records, typename Id> const typename Records::value_type* find(const Records& records, Id id)
 {
-    const auto found = std::ranges::find(records, id, &Record::id);
+    const auto found = std::ranges::find(records, id, &Records::value_type::id);
     return found == records.end() ? nullptr : &*found;
 }
 
@@ -43,8 +43,8 @@ bool usesAny(const std::vector<TubeId>& list, const std::vector<TubeId>& ids)
 }
 
 /// What puts one kind of record back: the old ones that were changed or removed, and the ids of those that are new.
-template <typename Record, typename Id>
-void invert(const std::vector<Record>& before, const std::vector<Record>& puts, const std::vector<Id>& removes,
+template <typename Records, typename Record, typename Id>
+void invert(const Records& before, const std::vector<Record>& puts, const std::vector<Id>& removes,
             std::vector<Record>& putBack, std::vector<Id>& removeAgain)
 {
     for (const Record& record : puts) {
@@ -70,7 +70,7 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
     remove(notebook.filters, edit.removeFilters);
     remove(notebook.needs, edit.removeNeeds);
     remove(notebook.palettes, edit.removePalettes);
-    remove(notebook.mixes, edit.removeMixes);
+    notebook.mixes.removeIf([&](const MixRecord& mix) { return holds(edit.removeMixes, mix.id); });
     remove(notebook.sheets, edit.removeSheets);
     remove(notebook.subjects, edit.removeSubjects);
     for (PaletteRecord& palette : notebook.palettes)
@@ -84,7 +84,8 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
     put(notebook.filters, edit.putFilters);
     put(notebook.needs, edit.putNeeds);
     put(notebook.palettes, edit.putPalettes);
-    put(notebook.mixes, edit.putMixes);
+    for (const MixRecord& mix : edit.putMixes)
+        notebook.mixes.put(mix);
     put(notebook.sheets, edit.putSheets);
     put(notebook.subjects, edit.putSubjects);
     if (edit.wishes) {

@@ -3,6 +3,7 @@
 #include "mixing/ratios.h"
 #include "notebook/mixrecord.h"
 #include "notebook/palettewishes.h"
+#include "notebook/sharedrecords.h"
 #include "notebook/subjectrecord.h"
 #include "notebook/swatchrecord.h"
 #include "notebook/tube.h"
@@ -70,7 +71,7 @@ struct Notebook {
     std::vector<FilterRecord> filters;
     std::vector<NeedRecord> needs;
     std::vector<PaletteRecord> palettes;
-    std::vector<MixRecord> mixes;
+    SharedRecords<MixRecord> mixes; ///< years of squares: an edit copies none of them
     std::vector<SheetRecord> sheets;
     std::vector<SubjectRecord> subjects; ///< what is to be painted; at most mostSubjects
     PaletteWishes wishes;

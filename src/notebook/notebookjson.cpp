@@ -20,10 +20,10 @@ namespace {
 constexpr auto formatName = "iris-bianca-notebook";
 constexpr int formatVersion = 1;
 
-template <typename Record> Json listOf(const std::vector<Record>& records)
+template <typename Records> Json listOf(const Records& records)
 {
     Json list = Json::array();
-    for (const Record& record : records)
+    for (const auto& record : records)
         list.push_back(jsonOf(record));
     return list;
 }
@@ -127,9 +127,11 @@ Result<FullDump> dumpOf(const NotebookStore& store, const Notebook& notebook)
             lost.insert(name);
     }
     Notebook& out = full.dump.notebook;
-    forEachPictureOf(out.swatches, out.mixes, out.subjects, [&](std::string& name) {
-        if (lost.contains(name))
-            name.clear();
+    out.mixes.change([&](std::vector<MixRecord>& mixes) {
+        forEachPictureOf(out.swatches, mixes, out.subjects, [&](std::string& name) {
+            if (lost.contains(name))
+                name.clear();
+        });
     });
     full.picturesLeftOut = lost.size();
     return full;
@@ -193,7 +195,7 @@ NotebookEdit filling(const NotebookDump& dump)
     edit.putFilters = notebook.filters;
     edit.putNeeds = notebook.needs;
     edit.putPalettes = notebook.palettes;
-    edit.putMixes = notebook.mixes;
+    edit.putMixes = notebook.mixes.copied();
     edit.putSheets = notebook.sheets;
     edit.putSubjects = notebook.subjects;
     if (!notebook.code.empty())

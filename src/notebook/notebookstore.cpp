@@ -424,8 +424,10 @@ Result<Notebook> NotebookStore::load()
     };
     for (SwatchRecord& swatch : notebook->swatches)
         forget(swatch, "reading ");
-    for (MixRecord& mix : notebook->mixes)
-        forget(mix, "mix ");
+    notebook->mixes.change([&](std::vector<MixRecord>& mixes) {
+        for (MixRecord& mix : mixes)
+            forget(mix, "mix ");
+    });
     for (SubjectRecord& subject : notebook->subjects)
         forget(subject, "picture ");
     return notebook;

@@ -422,7 +422,7 @@ void mend(Notebook& notebook, Complaints& complaints)
     sortAndMend(notebook.filters, "views", complaints);
     sortAndMend(notebook.needs, "needs", complaints);
     sortAndMend(notebook.palettes, "palettes", complaints);
-    sortAndMend(notebook.mixes, "mixes", complaints);
+    notebook.mixes.change([&](std::vector<MixRecord>& mixes) { sortAndMend(mixes, "mixes", complaints); });
     sortAndMend(notebook.sheets, "sheets", complaints);
     sortAndMend(notebook.subjects, "pictures", complaints);
     if (notebook.subjects.size() > mostSubjects) {

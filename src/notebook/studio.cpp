@@ -105,10 +105,12 @@ Learned carriedLearning(const Studio& from, const Notebook& to, const std::vecto
     if (rows.size() == row) { // all of it, in its order
         learned.covariance = from.learned.covariance;
     } else {
-        learned.covariance.reserve(rows.size() * rows.size());
+        std::vector<double> covariance;
+        covariance.reserve(rows.size() * rows.size());
         for (const std::size_t one : rows)
             for (const std::size_t other : rows)
-                learned.covariance.push_back(from.learned.covariance[one * row + other]);
+                covariance.push_back((*from.learned.covariance)[one * row + other]);
+        learned.covariance = Shared(std::move(covariance));
     }
     std::map<MixId, std::size_t> lessons;
     for (std::size_t i = 0; i < from.lessons.mixes.size(); ++i)

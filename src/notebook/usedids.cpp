@@ -11,10 +11,10 @@
 namespace iris {
 namespace {
 
-template <typename Record> std::int64_t highest(const std::vector<Record>& records)
+template <typename Records> std::int64_t highest(const Records& records)
 {
     std::int64_t id = 0;
-    for (const Record& record : records)
+    for (const auto& record : records)
         id = std::max(id, record.id.value);
     return id;
 }

@@ -89,7 +89,8 @@ bool atEdge(std::size_t cell)
 
 } // namespace
 
-NeedGrid::NeedGrid(std::span<const Need> needs, std::span<const double> radii) : m_needs(needs.begin(), needs.end())
+NeedGrid::NeedGrid(std::span<const Need> needs, std::span<const double> radii, std::size_t mostKinds)
+    : m_needs(needs.begin(), needs.end())
 {
     assert(needs.size() == radii.size() && needs.size() <= NeedMask::wordBits);
     std::vector<std::vector<NotedBlock>> noted(needs.size());
@@ -104,12 +105,11 @@ NeedGrid::NeedGrid(std::span<const Need> needs, std::span<const double> radii) :
                 surely[cell] |= one.surely ? bit : 0;
             });
     }
-    fill(maybe, surely);
+    fill(maybe, surely, mostKinds);
 }
 
-void NeedGrid::fill(const std::vector<Word>& maybe, const std::vector<Word>& surely)
+void NeedGrid::fill(const std::vector<Word>& maybe, const std::vector<Word>& surely, std::size_t mostKinds)
 {
-    constexpr std::size_t mostKinds = std::size_t{1} << 16;
     constexpr std::uint16_t anything = 0; // what is asked of a recipe at the edge, and of one too many kinds
     m_maybe = {~Word{0}};
     m_surely = {0};
@@ -248,8 +248,7 @@ void TouchFinder::measureByValue(std::span<Touch> touches) const
         const std::size_t word = touches[i].need / NeedMask::wordBits;
         const Need& need = m_grids[word].needs()[touches[i].need % NeedMask::wordBits];
         if (need.terms.valueFirst)
-            touches[i].apart =
-                static_cast<float>(apartFrom(need, {m_columns[0][i], m_columns[1][i], m_columns[2][i]}));
+            touches[i].apart = static_cast<float>(apartFrom(need, {m_columns[0][i], m_columns[1][i], m_columns[2][i]}));
     }
 }
 

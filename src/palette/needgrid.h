@@ -8,7 +8,8 @@
 
 namespace iris {
 
-/// Recipes that may meet needs, found in some chunks: which need, where in the chunks, how far apart (single precision).
+/// Recipes that may meet needs, found in some chunks: which need, where in the chunks, how far apart (single
+/// precision).
 struct Touch {
     std::uint16_t need;
     std::uint8_t chunk;
@@ -26,7 +27,8 @@ struct Glimpses {
 
     std::span<const One> all() const { return {room.data(), count}; }
 
-    std::array<One, std::tuple_size_v<SetChunks> * chunkRecipes + 1> room; ///< one more, for what turns out not to count
+    std::array<One, std::tuple_size_v<SetChunks> * chunkRecipes + 1>
+        room; ///< one more, for what turns out not to count
     std::size_t count = 0;
 };
 
@@ -44,11 +46,12 @@ public:
 
     /// @param radii how far from each need recipes are of interest, deltaE00; as many as needs, at most
     /// NeedMask::wordBits. What lies within a need's radius and its tolerance surely meets it.
-    NeedGrid(std::span<const Need> needs, std::span<const double> radii);
+    /// @param mostKinds of cells that are told apart, at most 65,536; a cell of one more may meet anything
+    NeedGrid(std::span<const Need> needs, std::span<const double> radii, std::size_t mostKinds = std::size_t{1} << 16);
 
     const std::vector<Need>& needs() const { return m_needs; }
 
-    /// How many kinds of cells there are, at most 65,536: beyond that cells may meet anything.
+    /// How many kinds of cells are told apart.
     std::size_t kinds() const { return m_maybe.size(); }
 
     /// Lists the recipes of some chunks that may meet wanted needs.
@@ -59,11 +62,12 @@ public:
     Word maybe(const Glimpses::One& glimpse) const { return m_maybe[glimpse.kind]; }
 
 private:
-    void fill(const std::vector<Word>& maybe, const std::vector<Word>& surely);
+    void fill(const std::vector<Word>& maybe, const std::vector<Word>& surely, std::size_t mostKinds);
 
-    std::vector<std::uint16_t> m_cells; ///< the kind of each: many are alike, so that the map and the kinds stay in the cache
-    std::vector<Word> m_maybe;          ///< the needs that some colour in a cell of a kind may meet
-    std::vector<Word> m_surely;         ///< among them those that every colour in it meets
+    std::vector<std::uint16_t>
+        m_cells;                ///< the kind of each: many are alike, so that the map and the kinds stay in the cache
+    std::vector<Word> m_maybe;  ///< the needs that some colour in a cell of a kind may meet
+    std::vector<Word> m_surely; ///< among them those that every colour in it meets
     std::vector<Need> m_needs;
 };
 
@@ -83,8 +87,8 @@ public:
     /// Looks at new chunks: the wanted needs that some recipe of them surely meets.
     NeedMask surelyMet(std::span<const LabChunk> chunks, const NeedMask& wanted);
 
-    /// The wanted needs, out of those asked for in surelyMet(), that recipes of the chunks last looked at may meet, with
-    /// their distances. What is left out is farther than its radius. The view holds until the next call.
+    /// The wanted needs, out of those asked for in surelyMet(), that recipes of the chunks last looked at may meet,
+    /// with their distances. What is left out is farther than its radius. The view holds until the next call.
     std::span<const Touch> touches(std::span<const LabChunk> chunks, const NeedMask& wanted);
 
 private:
@@ -94,7 +98,7 @@ private:
     const std::vector<NeedGrid>& m_grids;
     std::vector<std::array<float, 3>> m_targets; ///< L, a, b of each need
     bool m_anyValueFirst = false;
-    std::vector<Glimpses> m_glimpses; ///< of each grid
+    std::vector<Glimpses> m_glimpses;            ///< of each grid
     std::vector<Touch> m_touches;                ///< longer than in use, as are the next two
     std::array<std::vector<float>, 6> m_columns; ///< L, a, b of recipes, then of needs
     std::vector<float> m_apart;

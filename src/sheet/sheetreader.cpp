@@ -325,21 +325,21 @@ std::vector<std::string> remarksOn(const SheetReading& reading)
                           + " off, and no one change of tone explains it: look at the light, the device's settings and "
                             "whether they were painted from the right tubes.");
     if (light.blackPale)
-        remarks.push_back("The printed black looks grey: haze, a mirrored lamp or a faint print.");
+        remarks.emplace_back("The printed black looks grey: haze, a mirrored lamp or a faint print.");
     if (reading.tooBright)
-        remarks.push_back("The paper is as bright as the device can go, so that pale washes cannot be told from it; "
+        remarks.emplace_back("The paper is as bright as the device can go, so that pale washes cannot be told from it; "
                           "expose less.");
     if (reading.paperOdd)
-        remarks.push_back(
+        remarks.emplace_back(
             "The paper does not look like paper through this device's chart, so the light must be another "
             "one; the paper's white was taken for it.");
     if (reading.ink.hasRun())
-        remarks.push_back("The black lines have run into the washes, which reads them too dark and dull; print with a "
+        remarks.emplace_back("The black lines have run into the washes, which reads them too dark and dull; print with a "
                           "waterproof black, or without the line.");
     if (reading.found.tags < 4)
-        remarks.push_back("One corner mark cannot be seen; the squares near it may be a little off.");
+        remarks.emplace_back("One corner mark cannot be seen; the squares near it may be a little off.");
     if (std::abs(reading.found.printedScale - 1) > plainlyOff)
-        remarks.push_back("It was printed at " + formatNumber(100 * reading.found.printedScale, 0)
+        remarks.emplace_back("It was printed at " + formatNumber(100 * reading.found.printedScale, 0)
                           + " % of its size, which does not matter for reading.");
     return remarks;
 }

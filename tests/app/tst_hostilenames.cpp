@@ -131,7 +131,7 @@ void TestHostileNames::initTestCase()
     edit.putPapers = notebook.papers;
     edit.putDevices = notebook.devices;
     edit.putFilters = notebook.filters;
-    edit.putMixes = notebook.mixes;
+    edit.putMixes = notebook.mixes.copied();
     edit.putSheets = notebook.sheets;
     const auto done = (*store)->apply(edit);
     QVERIFY2(done, done ? "" : done.error().message.c_str());

@@ -123,7 +123,7 @@ void TestLearningLater::aTubeThatIsGoneTeachesNothing()
     std::size_t unknowns = between->learned.touched.size();
     for (const auto& bends : between->learned.bends)
         unknowns += bends.size();
-    QCOMPARE(between->learned.covariance.size(), unknowns * unknowns);
+    QCOMPARE(between->learned.covariance->size(), unknowns * unknowns);
     QCOMPARE(between->learned.covarianceOf(0, 0), before.covarianceOf(1, 1));
     m_document->undo();
     COMES_TRUE(!m_document->studio()->behind);

@@ -231,7 +231,7 @@ void TestOneEstimate::hundredsOfTubesStayWithinBounds()
     for (const auto& bends : learned.bends)
         unknowns += bends.size();
     QVERIFY(unknowns > learned.touched.size() && unknowns <= 1500);
-    QCOMPARE(learned.covariance.size(), unknowns * unknowns);
+    QCOMPARE(learned.covariance->size(), unknowns * unknowns);
 }
 
 QTEST_APPLESS_MAIN(TestOneEstimate)

@@ -167,8 +167,10 @@ void TestMixRecord::onlyDryPaintedPairsTeach()
     notebook.mixes = {
         record(1, green), record(2, green, std::nullopt), record(3, green),
         record(4, green), record(5, {{{2}, "Lemon", 1}}), record(6, {{{2}, "Lemon", 1}, {{77}, "gone", 1}})};
-    notebook.mixes[2].wet = true;
-    notebook.mixes[3].layers = 2;
+    notebook.mixes.change([](std::vector<MixRecord>& mixes) {
+        mixes[2].wet = true;
+        mixes[3].layers = 2;
+    });
     const Lessons lessons = lessonsOf(notebook);
     QCOMPARE(lessons.mixes, std::vector<MixId>{{1}});
     QCOMPARE(lessons.squares[0].parts, (std::vector<Part>{{0, 3}, {1, 1}}));
@@ -245,8 +247,9 @@ void TestMixRecord::findsTheLatestPaintedRecord()
 {
     Notebook notebook = threeTubes();
     const std::vector<MixPart> green{{{2}, "Lemon", 3}, {{5}, "Ultramarine", 1}};
-    notebook.mixes = {record(1, green), record(2, {{{5}, "Ultramarine", 2}, {{2}, "Lemon", 6}}), record(3, green)};
-    notebook.mixes[2].wash = wash::thin;
+    MixRecord thin = record(3, green);
+    thin.wash = wash::thin;
+    notebook.mixes = {record(1, green), record(2, {{{5}, "Ultramarine", 2}, {{2}, "Lemon", 6}}), thin};
     const MixRecord* painted = PaintedMixes(notebook).as(notebook, {{{0, 3}, {1, 1}}, wash::full});
     QVERIFY(painted);
     QCOMPARE(painted->id, MixId{2});

@@ -100,16 +100,18 @@ public:
         }
         for (NeedRecord& need : notebook.needs)
             need = {{id()}, {text(), lab(), number(), whole()}};
-        for (MixRecord& mix : notebook.mixes) {
-            mix.id = {id()};
-            mix.parts = {{{id()}, text(), whole()}};
-            mix.wash = number();
-            mix.layers = whole();
-            mix.stars = whole();
-            mix.from = {id()};
-            mix.picture.clear();
-            mix.tags = text();
-        }
+        notebook.mixes.change([&](std::vector<MixRecord>& mixes) {
+            for (MixRecord& mix : mixes) {
+                mix.id = {id()};
+                mix.parts = {{{id()}, text(), whole()}};
+                mix.wash = number();
+                mix.layers = whole();
+                mix.stars = whole();
+                mix.from = {id()};
+                mix.picture.clear();
+                mix.tags = text();
+            }
+        });
         for (SheetRecord& sheet : notebook.sheets) {
             sheet.cellMm = number();
             sheet.columns = whole();

@@ -302,7 +302,7 @@ void TestCovering::staircaseMatchesBruteForce()
 void TestCovering::staircaseMatchesIntegerProgramming()
 {
     std::mt19937 random(firstSeed + 7);
-    for (int round = 0; round < 12; ++round) {
+    for (int round = 0; round < 50; ++round) {
         const Instance instance(16 + random() % 9, 12 + random() % 12, 6, random);
         CoveringProblem problem = instance.problem();
         problem.mostTubes = 6;

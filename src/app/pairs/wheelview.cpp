@@ -41,6 +41,7 @@ WheelView::WheelView(Worktable& context, QWidget* parent)
     connect(m_disc, &WheelDisc::spotChosen, this, &WheelView::showSpot);
     connect(m_disc, &WheelDisc::dotChosen, this, &WheelView::showDot);
     connect(m_choices, &QAbstractItemModel::modelReset, this, &WheelView::rebuild);
+    connect(&context.model(), &QAbstractItemModel::dataChanged, this, &WheelView::rebuild);
 }
 
 QHBoxLayout* WheelView::makeChoices()

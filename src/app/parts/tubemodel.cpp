@@ -38,29 +38,54 @@ TubeModel::TubeModel(Document& document, QObject* parent) : QAbstractListModel(p
     reload();
 }
 
-/// What is known of tubes that have not changed stays: of a thousand an edit mostly changes one.
+/// What is known of tubes that have not changed stays: of a thousand an edit mostly changes one. Where the same tubes
+/// stand in the same rows and few have changed, the lists are told of those alone: a reset makes them begin anew.
 void TubeModel::reload()
 {
-    beginResetModel();
+    constexpr std::size_t fewRows = 8;
     const StudioPtr before = std::exchange(m_studio, m_document.studio());
-    std::vector<TubeFacts> facts;
-    std::vector<std::optional<WashColours>> washes;
-    for (std::size_t i = 0; i < m_studio->paints.size(); ++i) {
-        const Tube& tube = m_studio->notebook.tubes[i];
-        const Paint& paint = m_studio->paints[i];
-        const auto then = before ? before->placeOf(tube.id) : std::nullopt;
-        if (then && before->notebook.tubes[*then] == tube && before->paints[*then] == paint) {
-            facts.push_back(std::move(m_facts[*then]));
-            washes.push_back(std::move(m_washes[*then]));
-            continue;
-        }
-        facts.push_back({paint.family, paint.lean(), paint.transparency(), paint.swatch.full.l, tube.stock.pricePerMl(),
-                         tube.stock.where, text(tube.name), searchedWords(tube, paint), paint.codes});
-        washes.emplace_back();
+    const std::vector<Tube>& tubes = m_studio->notebook.tubes;
+    std::vector<std::optional<std::size_t>> same(tubes.size()); // where what is known of a row stands already
+    std::vector<int> changed;
+    bool sameRows = before && before->notebook.tubes.size() == tubes.size();
+    for (std::size_t i = 0; i < tubes.size(); ++i) {
+        const auto then = before ? before->placeOf(tubes[i].id) : std::nullopt;
+        sameRows = sameRows && then == i;
+        if (then && before->notebook.tubes[*then] == tubes[i] && before->paints[*then] == m_studio->paints[i])
+            same[i] = then;
+        else
+            changed.push_back(static_cast<int>(i));
     }
-    m_facts = std::move(facts);
-    m_washes = std::move(washes);
-    endResetModel();
+    const bool few = sameRows && changed.size() <= fewRows;
+    if (!few)
+        beginResetModel();
+    std::vector<TubeFacts> facts(few ? 0 : tubes.size());
+    std::vector<std::optional<WashColours>> washes(facts.size());
+    for (std::size_t i = 0; i < facts.size(); ++i)
+        if (same[i]) {
+            facts[i] = std::move(m_facts[*same[i]]);
+            washes[i] = std::move(m_washes[*same[i]]);
+        }
+    if (!few) {
+        m_facts = std::move(facts);
+        m_washes = std::move(washes);
+    }
+    for (const int row : changed) {
+        m_facts[static_cast<std::size_t>(row)] = factsOf(static_cast<std::size_t>(row));
+        m_washes[static_cast<std::size_t>(row)].reset();
+    }
+    if (!few)
+        endResetModel();
+    for (const int row : few ? changed : std::vector<int>{})
+        Q_EMIT dataChanged(index(row), index(row));
+}
+
+TubeFacts TubeModel::factsOf(std::size_t row) const
+{
+    const Tube& tube = m_studio->notebook.tubes[row];
+    const Paint& paint = m_studio->paints[row];
+    return {paint.family,     paint.lean(),    paint.transparency(),       paint.swatch.full.l, tube.stock.pricePerMl(),
+            tube.stock.where, text(tube.name), searchedWords(tube, paint), paint.codes};
 }
 
 int TubeModel::rowCount(const QModelIndex& parent) const

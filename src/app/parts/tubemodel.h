@@ -44,6 +44,7 @@ public:
 
 private:
     void reload();
+    TubeFacts factsOf(std::size_t row) const;
     QString spokenWords(std::size_t row) const;
     const WashColours& washAt(std::size_t row) const;
 

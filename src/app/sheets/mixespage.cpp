@@ -25,6 +25,7 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QVBoxLayout>
+#include <ranges>
 
 namespace iris {
 namespace {
@@ -187,17 +188,16 @@ void MixesPage::fill()
 {
     m_stale = false;
     std::vector<RecordRow> rows;
-    const auto& mixes = m_document.notebook().mixes;
-    for (auto mix = mixes.rbegin(); mix != mixes.rend(); ++mix) {
-        if (!holdsAll(searched(*mix), m_find->text()))
+    for (const MixRecord& mix : m_document.notebook().mixes | std::views::reverse) {
+        if (!holdsAll(searched(mix), m_find->text()))
             continue;
         QStringList second;
-        for (const std::string& words : {mix->name, mix->tags, mix->date})
+        for (const std::string& words : {mix.name, mix.tags, mix.date})
             if (!words.empty())
                 second << text(words);
-        rows.push_back({mix->id.value,
-                        text(partsText(mix->parts)) + QLatin1Char('\n') + second.join(QStringLiteral("; ")),
-                        chipOf(*mix)});
+        rows.push_back({mix.id.value,
+                        text(partsText(mix.parts)) + QLatin1Char('\n') + second.join(QStringLiteral("; ")),
+                        chipOf(mix)});
     }
     refill(*m_list, rows);
     showChosen();
