@@ -17,18 +17,20 @@ double shareOf(const Recipe& mix, std::span<const Paint> strengths)
 
 } // namespace
 
-PaintedMixes::PaintedMixes(const Notebook& notebook)
+const PaintedMixes::ByTubes& PaintedMixes::byTubes() const
 {
-    for (std::size_t place = 0; place < notebook.mixes.size(); ++place) {
-        const MixRecord& mix = notebook.mixes[place];
-        if (!isPaintedDry(mix))
-            continue;
-        std::vector<TubeId> tubes;
-        for (const MixPart& part : mix.parts)
-            tubes.push_back(part.tube);
-        std::ranges::sort(tubes);
-        m_byTubes[tubes].push_back(place);
-    }
+    std::call_once(m_sorted->once, [this] {
+        for (std::size_t place = 0; place < m_mixes.size(); ++place) {
+            if (!isPaintedDry(m_mixes[place]))
+                continue;
+            std::vector<TubeId> tubes;
+            for (const MixPart& part : m_mixes[place].parts)
+                tubes.push_back(part.tube);
+            std::ranges::sort(tubes);
+            m_sorted->byTubes[tubes].push_back(place);
+        }
+    });
+    return m_sorted->byTubes;
 }
 
 const std::vector<std::size_t>* PaintedMixes::of(const Notebook& notebook, const Recipe& recipe) const
@@ -37,8 +39,8 @@ const std::vector<std::size_t>* PaintedMixes::of(const Notebook& notebook, const
     for (const Part& part : recipe.parts)
         tubes.push_back(notebook.tubes[part.paint].id);
     std::ranges::sort(tubes);
-    const auto found = m_byTubes.find(tubes);
-    return found == m_byTubes.end() ? nullptr : &found->second;
+    const auto found = byTubes().find(tubes);
+    return found == byTubes().end() ? nullptr : &found->second;
 }
 
 const MixRecord* PaintedMixes::as(const Notebook& notebook, const Recipe& recipe) const

@@ -4,6 +4,8 @@
 #include "notebook/notebook.h"
 
 #include <map>
+#include <memory>
+#include <mutex>
 
 namespace iris {
 
@@ -12,7 +14,8 @@ namespace iris {
 class PaintedMixes {
 public:
     PaintedMixes() = default;
-    explicit PaintedMixes(const Notebook& notebook);
+    /// Takes note of the mixes alone; they are sorted when somebody asks, which is not after every edit.
+    explicit PaintedMixes(const Notebook& notebook) : m_mixes(notebook.mixes) {}
 
     /// The latest painted record of a recipe: the same tubes in the same proportions at the same wash, in one layer.
     const MixRecord* as(const Notebook& notebook, const Recipe& recipe) const;
@@ -27,15 +30,25 @@ public:
     /// Calls with the two tubes of every painted pair.
     template <typename Function> void forEachPair(Function&& call) const
     {
-        for (const auto& [tubes, mixes] : m_byTubes)
+        for (const auto& [tubes, mixes] : byTubes())
             if (tubes.size() == 2)
                 call(tubes[0], tubes[1]);
     }
 
 private:
+    using ByTubes = std::map<std::vector<TubeId>, std::vector<std::size_t>>;
+
+    /// Once somebody has asked.
+    struct Sorted {
+        std::once_flag once;
+        ByTubes byTubes; ///< tubes in the order of their ids
+    };
+
+    const ByTubes& byTubes() const;
     const std::vector<std::size_t>* of(const Notebook& notebook, const Recipe& recipe) const;
 
-    std::map<std::vector<TubeId>, std::vector<std::size_t>> m_byTubes; ///< tubes in the order of their ids
+    SharedRecords<MixRecord> m_mixes;
+    std::shared_ptr<Sorted> m_sorted = std::make_shared<Sorted>();
 };
 
 } // namespace iris
