@@ -4,6 +4,7 @@
 #include "referencepaints.h"
 
 #include <QtTest>
+#include <hwy/targets.h>
 #include <random>
 #include <set>
 
@@ -14,7 +15,9 @@ class TestMixKernel : public QObject {
 
 private Q_SLOTS:
     void everyRecipeIsThere();
+    void matchesDoublePrecision_data();
     void matchesDoublePrecision();
+    void cleanup();
     void holdsAtTheExtremes();
     void vectorDeltaEMatchesPlain();
     void cellsAreWhereTheyShouldBe();
@@ -46,9 +49,29 @@ void TestMixKernel::everyRecipeIsThere()
     }
 }
 
+/// As a lesser processor would do it.
+void TestMixKernel::matchesDoublePrecision_data()
+{
+    QTest::addColumn<qint64>("without");
+    qint64 without = 0;
+    QTest::addRow("all instructions") << without;
+    for (const auto& [name, targets] : {std::pair<const char*, qint64>{"without AVX-512", HWY_AVX3 | HWY_AVX3_DL},
+                                        {"nor AVX2", HWY_AVX2},
+                                        {"nor SSE4", HWY_SSE4},
+                                        {"nor SSSE3", HWY_SSSE3}})
+        QTest::addRow("%s", name) << (without |= targets);
+}
+
+void TestMixKernel::cleanup()
+{
+    hwy::DisableTargets(0);
+}
+
 /// The promise of the header is 0.001; the coverage table re-measures what comes within 0.01 of a tolerance.
 void TestMixKernel::matchesDoublePrecision()
 {
+    QFETCH(qint64, without);
+    hwy::DisableTargets(without);
     constexpr unsigned seed = 11;
     std::mt19937 random(seed);
     const auto& paints = referencePaints();
