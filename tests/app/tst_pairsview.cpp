@@ -58,6 +58,7 @@ private Q_SLOTS:
     void chartsAreChosenFreely();
     void tubesAreOrderedByHand();
     void laddersAreSpaced();
+    void laddersAndWheelsFollowAChangedTube();
     void notesAreKeptAndUndone();
     void theBenchAndItsMask();
     void whatMakesGreys();
@@ -297,6 +298,30 @@ void TestPairsView::laddersAreSpaced()
     QTest::keyClick(find<LadderStrip>("ladder"), Qt::Key_X);
     QCOMPARE(m_document->notebook().tubes[pairs().ladderView().card().recipe()->parts[0].paint].id.value,
              pairs().ladderView().card().recipe()->parts[0].paint == 0 ? tube(0).value : tube(15).value);
+}
+
+/// One tube among many: the lists are told of its row alone.
+void TestPairsView::laddersAndWheelsFollowAChangedTube()
+{
+    const auto changeStrength = [&](std::size_t place) {
+        Tube tube = m_document->notebook().tubes[place];
+        tube.strength = 4 * m_document->studio()->paints[place].strength;
+        m_document->changeTube(tube);
+    };
+    const auto& tubes = m_document->notebook().tubes;
+    pairs().showPair(tubes[0].id, tubes[15].id);
+    const Ladder before = pairs().ladder();
+    changeStrength(15);
+    QVERIFY(pairs().ladder() != before);
+    pairs().goTo(PairsView::WheelPage);
+    const WheelDisc& disc = pairs().wheelView().disc();
+    const auto ring = disc.wheel().rings[0];
+    const std::size_t paint = ring[1].recipe.parts.front().paint;
+    changeStrength(paint);
+    const auto now = disc.wheel().rings[0];
+    QVERIFY(!std::ranges::equal(
+        ring, now, {}, [](const auto& spot) { return spot.recipe.parts; },
+        [](const auto& spot) { return spot.recipe.parts; }));
 }
 
 void TestPairsView::notesAreKeptAndUndone()
