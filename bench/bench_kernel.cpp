@@ -2,6 +2,7 @@
 
 #include "colour/deltae.h"
 #include "examples.h"
+#include "mixing/labcolumns.h"
 #include "mixing/mixkernel.h"
 #include "stopwatch.h"
 

@@ -1,6 +1,7 @@
 #include "finding/candidates.h"
 
 #include "colour/deltaeterms.h"
+#include "mixing/labcolumns.h"
 #include "mixing/matching.h"
 #include "mixing/setsearch.h"
 
@@ -43,11 +44,11 @@ bool operator<(const Promise& one, const Promise& other)
 /// Measures the recipes of a chunk against what is wanted, in single precision. One a thread.
 class Screen {
 public:
-    explicit Screen(const Wanted& wanted) : m_wanted(wanted)
+    explicit Screen(const Wanted& wanted)
+        : m_wanted(wanted),
+          m_colour(wanted.colour),
+          m_thin(wanted.thin.value_or(wanted.colour))
     {
-        fill(m_colour, wanted.colour);
-        if (wanted.thin)
-            fill(m_thin, *wanted.thin);
     }
 
     /// apartFrom() of each recipe, infinitely far for some that are farther than the limit. With a thin wash only the
@@ -71,24 +72,10 @@ public:
 private:
     static constexpr std::size_t thinWashes = 3;
 
-    static void fill(LabChunk& columns, const Lab& lab)
-    {
-        columns.l.fill(static_cast<float>(lab.l));
-        columns.a.fill(static_cast<float>(lab.a));
-        columns.b.fill(static_cast<float>(lab.b));
-    }
-
-    void measure(const LabChunk& chunk, const LabChunk& wanted, const Lab& lab, float limit,
+    void measure(const LabChunk& chunk, const ChunkTarget& target, const Lab& lab, float limit,
                  std::array<float, chunkRecipes>& apart) const
     {
-        for (std::size_t first = 0; first < chunkRecipes; first += chunkRatios) {
-            const auto atWash = [first](auto& values) { return std::span(values).subspan(first, chunkRatios); };
-            if (isFarByLightness(atWash(chunk.l), wanted.l[0], limit))
-                std::ranges::fill(atWash(apart), far);
-            else
-                deltaE00({atWash(chunk.l), atWash(chunk.a), atWash(chunk.b)},
-                         {atWash(wanted.l), atWash(wanted.a), atWash(wanted.b)}, atWash(apart));
-        }
+        target.measure(chunk, limit, apart);
         if (!m_wanted.valueFirst)
             return;
         for (std::size_t i = 0; i < chunkRecipes; ++i) { // kL = 1/2 makes four of the square of the first term
@@ -112,8 +99,8 @@ private:
     }
 
     const Wanted& m_wanted;
-    LabChunk m_colour{};
-    LabChunk m_thin{};
+    ChunkTarget m_colour;
+    ChunkTarget m_thin;
     std::array<float, chunkRecipes> m_own{};
     std::array<float, chunkRecipes> m_ofThin{};
 };

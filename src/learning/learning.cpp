@@ -2,7 +2,6 @@
 
 #include "base/parallel.h"
 #include "colour/deltae.h"
-
 #include "learning/stepvector.h"
 
 #include <Eigen/Dense>

@@ -1,6 +1,7 @@
 #include "mixing/matching.h"
 
 #include "colour/deltae.h"
+#include "mixing/labcolumns.h"
 #include "mixing/setsearch.h"
 
 #include <algorithm>
@@ -19,44 +20,19 @@ struct Nearest {
     std::size_t place = 0;
 };
 
-/// A wanted colour repeated down the length of a chunk.
-struct Target {
-    LabChunk columns;
-
-    explicit Target(const Lab& lab)
-    {
-        columns.l.fill(static_cast<float>(lab.l));
-        columns.a.fill(static_cast<float>(lab.a));
-        columns.b.fill(static_cast<float>(lab.b));
-    }
-
-    /// So many of it.
-    LabColumns view(std::size_t count) const
-    {
-        return {{columns.l.data(), count}, {columns.a.data(), count}, {columns.b.data(), count}};
-    }
-};
-
 /// The closest recipe of a set; infinitely far where none is nearer than the limit.
-Nearest nearestOfSet(const Target& target, std::span<const std::size_t> set, const MixKernel& kernel,
+Nearest nearestOfSet(const ChunkTarget& target, std::span<const std::size_t> set, const MixKernel& kernel,
                      float limit = std::numeric_limits<float>::infinity())
 {
     Nearest nearest;
     LabChunk chunk;
-    std::array<float, chunkRatios> apart;
+    std::array<float, chunkRecipes> apart;
     for (std::size_t i = 0; i < MixKernel::chunkCount(set.size()); ++i) {
         kernel.mix(set, i, chunk);
-        for (std::size_t first = 0; first < chunkRecipes; first += chunkRatios) {
-            const auto atWash = [&](const std::array<float, chunkRecipes>& values) {
-                return std::span(values).subspan(first, chunkRatios);
-            };
-            if (isFarByLightness(atWash(chunk.l), target.columns.l[0], std::min(limit, nearest.apart)))
-                continue;
-            deltaE00({atWash(chunk.l), atWash(chunk.a), atWash(chunk.b)}, target.view(chunkRatios), apart);
-            const auto best = std::ranges::min_element(apart);
-            if (*best < nearest.apart && *best < limit)
-                nearest = {*best, i, first + static_cast<std::size_t>(best - apart.begin())};
-        }
+        target.measure(chunk, std::min(limit, nearest.apart), apart);
+        const auto best = std::ranges::min_element(apart);
+        if (*best < nearest.apart && *best < limit)
+            nearest = {*best, i, static_cast<std::size_t>(best - apart.begin())};
     }
     return nearest;
 }
@@ -137,13 +113,13 @@ void sortAsTried(std::vector<Match>& matches)
 Match closestOfSet(const Lab& wanted, std::span<const std::size_t> set, std::span<const Paint> paints,
                    const MixKernel& kernel)
 {
-    return matchAt(wanted, set, paints, kernel, nearestOfSet(Target(wanted), set, kernel));
+    return matchAt(wanted, set, paints, kernel, nearestOfSet(ChunkTarget(wanted), set, kernel));
 }
 
 std::vector<Match> matchesFor(const Lab& wanted, std::span<const Paint> paints, const MatchOptions& options)
 {
     const MixKernel kernel(paints);
-    const Target target(wanted);
+    const ChunkTarget target(wanted);
     Closeness closeness(paints.size());
     std::vector<Match> matches;
     std::mutex mutex;
@@ -176,7 +152,7 @@ std::optional<Match> closestMatch(const Lab& wanted, std::span<const Paint> pain
                                   const WorkOptions& work)
 {
     const MixKernel kernel(paints);
-    const Target target(wanted);
+    const ChunkTarget target(wanted);
     Nearest best;
     std::vector<std::size_t> bestSet;
     std::mutex mutex;

@@ -109,21 +109,21 @@ template <typename Visit> void Closeness::forEachWithin(const std::vector<std::s
     });
 }
 
-std::vector<Closeness::Near> Closeness::measured(const Set& set, TouchFinder& finder, std::vector<Closest>& scratch) const
+std::vector<Touch> Closeness::measured(const Set& set, TouchFinder& finder, std::vector<Closest>& scratch) const
 {
     scratch.assign(m_needs, {});
     tryAll({set.data(), sizeOf(set)}, m_kernel, m_allowed, finder, scratch);
-    std::vector<Near> nearby;
+    std::vector<Touch> nearby;
     for (std::size_t n = 0; n < m_needs; ++n)
         if (const Closest& closest = scratch[n]; closest.at.tubes > 0)
-            nearby.push_back({closest.apart, static_cast<std::uint16_t>(n), static_cast<std::uint8_t>(closest.at.chunk),
-                              static_cast<std::uint8_t>(closest.at.place)});
+            nearby.push_back({static_cast<std::uint16_t>(n), static_cast<std::uint8_t>(closest.at.chunk),
+                              static_cast<std::uint8_t>(closest.at.place), closest.apart});
     return nearby;
 }
 
 void Closeness::measure(const std::vector<std::vector<std::size_t>>& palettes, const WorkOptions& work)
 {
-    std::vector<std::pair<const Set, std::vector<Near>>*> unknown;
+    std::vector<std::pair<const Set, std::vector<Touch>>*> unknown;
     for (const auto& palette : palettes)
         forEachWithin(palette, [&](const Set& set) {
             if (const auto [entry, isNew] = m_bySet.try_emplace(set); isNew)
@@ -153,7 +153,7 @@ std::vector<Closest> Closeness::within(const std::vector<std::size_t>& tubes)
     measure({tubes}, {.stop = {}, .progress = {}, .threads = 1});
     std::vector<Closest> best(m_needs);
     forEachWithin(tubes, [&](const Set& set) {
-        for (const Near& near : m_bySet.at(set))
+        for (const Touch& near : m_bySet.at(set))
             keepCloser(best[near.need], {near.apart, {set, sizeOf(set), near.chunk, near.place}});
     });
     return best;

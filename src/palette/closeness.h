@@ -48,24 +48,17 @@ public:
 
 private:
     using Set = std::array<std::size_t, 3>; ///< in rising order; fewer than three repeat the last
-    /// What a set comes nearest to.
-    struct Near {
-        float apart;
-        std::uint16_t need;
-        std::uint8_t chunk;
-        std::uint8_t place;
-    };
-    static_assert(mostNeeds <= 1 << 16 && chunkRecipes <= 1 << 8);
 
     static std::size_t sizeOf(const Set& set);
     template <typename Visit> static void forEachWithin(const std::vector<std::size_t>& tubes, Visit&& visit);
-    std::vector<Near> measured(const Set& set, TouchFinder& finder, std::vector<Closest>& scratch) const;
+    /// The closest recipe of a set for each need it comes near.
+    std::vector<Touch> measured(const Set& set, TouchFinder& finder, std::vector<Closest>& scratch) const;
 
     std::size_t m_needs;
     MixKernel m_kernel;
     const std::vector<NeedGrid>& m_grids;
     std::vector<NeedMask> m_allowed; ///< for each paint the needs it may serve
-    std::map<Set, std::vector<Near>> m_bySet;
+    std::map<Set, std::vector<Touch>> m_bySet;
 };
 
 /// The closest recipe out of all the paints it allows for each of a few needs, however far; exact in single precision.

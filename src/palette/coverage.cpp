@@ -1,5 +1,6 @@
 #include "palette/coverage.h"
 
+#include "mixing/mixkernel.h"
 #include "mixing/setsearch.h"
 
 #include <algorithm>
@@ -172,7 +173,7 @@ CoverageSummary coverUpTo(std::size_t most, std::span<const Paint> paints, std::
     const std::vector<NeedMask> allowed = needsAllowing(paints, needs);
     std::atomic<std::uint64_t> mixed = 0;
     SpareSpaces<SetCoverer> coverers;
-    const auto cover = [&](const SetRange& sets, SetCoverer& coverer) {
+    const auto coverRange = [&](const SetRange& sets, SetCoverer& coverer) {
         const std::uint64_t before = coverer.mixed();
         sets.forEach([&](std::span<const std::size_t> set) {
             NeedMask wanted = ~table.inside(set);
@@ -187,7 +188,7 @@ CoverageSummary coverUpTo(std::size_t most, std::span<const Paint> paints, std::
     };
     summary.stopped = !searchSets(count, 1, most, work, [&](const SetRange& sets) {
         coverers.use([&] { return std::make_unique<SetCoverer>(paints, needs, kernel, grids); },
-                     [&](SetCoverer& coverer) { cover(sets, coverer); });
+                     [&](SetCoverer& coverer) { coverRange(sets, coverer); });
     });
     summary.recipesMixed = mixed;
     return summary;

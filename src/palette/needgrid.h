@@ -1,6 +1,6 @@
 #pragma once
 
-#include "mixing/mixkernel.h"
+#include "mixing/labcolumns.h"
 #include "palette/need.h"
 
 #include <span>
@@ -27,8 +27,8 @@ struct Glimpses {
 
     std::span<const One> all() const { return {room.data(), count}; }
 
-    std::array<One, std::tuple_size_v<SetChunks> * chunkRecipes + 1>
-        room; ///< one more, for what turns out not to count
+    /// One more, for what turns out not to count.
+    std::array<One, std::tuple_size_v<SetChunks> * chunkRecipes + 1> room;
     std::size_t count = 0;
 };
 
@@ -64,8 +64,8 @@ public:
 private:
     void fill(const std::vector<Word>& maybe, const std::vector<Word>& surely, std::size_t mostKinds);
 
-    std::vector<std::uint16_t>
-        m_cells;                ///< the kind of each: many are alike, so that the map and the kinds stay in the cache
+    /// The kind of each: many are alike, so that the map and the kinds stay in the cache.
+    std::vector<std::uint16_t> m_cells;
     std::vector<Word> m_maybe;  ///< the needs that some colour in a cell of a kind may meet
     std::vector<Word> m_surely; ///< among them those that every colour in it meets
     std::vector<Need> m_needs;

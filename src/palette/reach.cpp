@@ -2,6 +2,7 @@
 
 #include "colour/deltae.h"
 #include "colour/observer.h"
+#include "mixing/labcolumns.h"
 #include "mixing/matching.h"
 #include "mixing/mixkernel.h"
 #include "palette/closeness.h"

@@ -1,6 +1,7 @@
 #include "mixing/mixkernel.h"
 
 #include "colour/deltae.h"
+#include "mixing/labcolumns.h"
 #include "referencepaints.h"
 
 #include <QtTest>

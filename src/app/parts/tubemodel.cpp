@@ -46,7 +46,7 @@ void TubeModel::reload()
     const StudioPtr before = std::exchange(m_studio, m_document.studio());
     const std::vector<Tube>& tubes = m_studio->notebook.tubes;
     std::vector<std::optional<std::size_t>> same(tubes.size()); // where what is known of a row stands already
-    std::vector<int> changed;
+    std::vector<std::size_t> changed;
     bool sameRows = before && before->notebook.tubes.size() == tubes.size();
     for (std::size_t i = 0; i < tubes.size(); ++i) {
         const auto then = before ? before->placeOf(tubes[i].id) : std::nullopt;
@@ -54,30 +54,27 @@ void TubeModel::reload()
         if (then && before->notebook.tubes[*then] == tubes[i] && before->paints[*then] == m_studio->paints[i])
             same[i] = then;
         else
-            changed.push_back(static_cast<int>(i));
+            changed.push_back(i);
     }
-    const bool few = sameRows && changed.size() <= fewRows;
-    if (!few)
-        beginResetModel();
-    std::vector<TubeFacts> facts(few ? 0 : tubes.size());
-    std::vector<std::optional<WashColours>> washes(facts.size());
-    for (std::size_t i = 0; i < facts.size(); ++i)
-        if (same[i]) {
-            facts[i] = std::move(m_facts[*same[i]]);
-            washes[i] = std::move(m_washes[*same[i]]);
+    if (sameRows && changed.size() <= fewRows) {
+        for (const std::size_t row : changed) {
+            m_facts[row] = factsOf(row);
+            m_washes[row].reset();
         }
-    if (!few) {
-        m_facts = std::move(facts);
-        m_washes = std::move(washes);
+        for (const std::size_t row : changed)
+            Q_EMIT dataChanged(index(static_cast<int>(row)), index(static_cast<int>(row)));
+        return;
     }
-    for (const int row : changed) {
-        m_facts[static_cast<std::size_t>(row)] = factsOf(static_cast<std::size_t>(row));
-        m_washes[static_cast<std::size_t>(row)].reset();
+    beginResetModel();
+    std::vector<TubeFacts> facts(tubes.size());
+    std::vector<std::optional<WashColours>> washes(tubes.size());
+    for (std::size_t row = 0; row < tubes.size(); ++row) {
+        facts[row] = same[row] ? std::move(m_facts[*same[row]]) : factsOf(row);
+        washes[row] = same[row] ? std::move(m_washes[*same[row]]) : std::nullopt;
     }
-    if (!few)
-        endResetModel();
-    for (const int row : few ? changed : std::vector<int>{})
-        Q_EMIT dataChanged(index(row), index(row));
+    m_facts = std::move(facts);
+    m_washes = std::move(washes);
+    endResetModel();
 }
 
 TubeFacts TubeModel::factsOf(std::size_t row) const
