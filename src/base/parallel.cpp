@@ -8,6 +8,12 @@
 
 namespace iris {
 
+WorkOptions quiet(WorkOptions work)
+{
+    work.progress = {};
+    return work;
+}
+
 void inParallel(std::size_t count, const WorkOptions& work, const std::function<void(std::size_t)>& task)
 {
     std::atomic<std::size_t> next = 0;

@@ -17,6 +17,9 @@ struct WorkOptions {
     unsigned threads = 0;
 };
 
+/// The same work, which tells nobody how far it is.
+WorkOptions quiet(WorkOptions work);
+
 /// Runs task(i) for i = 0 .. count - 1 on several threads, each taking the next; stops early when asked to.
 void inParallel(std::size_t count, const WorkOptions& work, const std::function<void(std::size_t)>& task);
 

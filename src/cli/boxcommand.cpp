@@ -85,11 +85,11 @@ Result<Output> boxCommand(const BoxArguments& arguments)
     const auto options = optionsOf(arguments);
     if (!options)
         return tl::unexpected(options.error());
-    const auto choice = choosePalette(question->paints(), question->needs, question->limits, watched());
+    const auto choice = question->session().choose(question->limits, watched());
     if (!choice)
         return tl::unexpected(choice.error());
     if (choice->sets.empty())
-        return Output{"None of these tubes reaches any of the needs.\n", Json::object(), question->remarks};
+        return Output{question->nothingMet(), Json::object(), question->remarks};
     const BoxAsked asked{*options, arguments.widthCm, arguments.heightCm, {}};
     const auto contents =
         boxContentsOf(arguments.kept.empty() ? QStringLiteral("The box") : QString::fromStdString(arguments.kept),

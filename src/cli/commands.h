@@ -234,6 +234,7 @@ struct PaletteArguments {
     std::string red = "either"; ///< of a triad: either, red, magenta
     std::string places;         ///< one's own, "yellow leans green, red, blue"
     std::string prefer;         ///< what decides between equals, with commas
+    int sure = 0;               ///< of 100 tries of a recipe so many must come out; 0 for none
     bool bothWays = false;      ///< a triad with a red and with a magenta, side by side
     int mostTubes = 12;
     int mostSets = 5;

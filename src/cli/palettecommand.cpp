@@ -107,19 +107,28 @@ std::string unreachableText(const std::vector<Unreachable>& unreachable, const C
     std::string text;
     for (const Unreachable& missed : unreachable) {
         const std::string name = shown(context.needs[missed.need].name);
+        const Need& need = context.needs[missed.need];
         if (missed.nearest.recipe.parts.empty())
             text += "No tube here is what " + name + " asks for\n";
         else
-            text += "No tube here reaches " + name + "; nearest is " + recipeText(missed.nearest.recipe, context.paints)
-                    + " (" + formatNumber(missed.nearest.apart, 1) + " apart)\n";
+            text +=
+                (missed.nearest.apart <= need.tolerance ? "No mix here is sure enough for " : "No tube here reaches ")
+                + name + "; nearest is " + recipeText(missed.nearest.recipe, context.paints) + " ("
+                + formatNumber(missed.nearest.apart, 1) + " apart)\n";
     }
     return text;
 }
 
-std::string choiceText(const Choice& choice, const Context& context, School school)
+/// What comes before an answer that is not one.
+std::string missedWords(const NeedAnswer& answer, const Need& need)
+{
+    return answer.met ? "" : answer.isUnsure(need) ? "not sure enough; nearest " : "not met; nearest ";
+}
+
+std::string choiceText(const Choice& choice, const Context& context, const Question& question)
 {
     if (choice.sets.empty())
-        return "None of these tubes reaches any of the needs.\n" + unreachableText(choice.unreachable, context);
+        return question.nothingMet() + unreachableText(choice.unreachable, context);
     const PaletteSet& best = choice.sets.front();
     std::string text = counted(best.tubes.size(), "tube") + ": " + setText(best, context) + "\n\n";
     for (std::size_t n = 0; n < context.needs.size(); ++n) {
@@ -127,10 +136,12 @@ std::string choiceText(const Choice& choice, const Context& context, School scho
         text += "  " + shown(context.needs[n].name) + ": ";
         text += answer.match.recipe.parts.empty()
                     ? "not met; no tube of these is what it asks for\n"
-                    : (answer.met ? "" : "not met; nearest ") + recipeText(answer.match.recipe, context.paints) + " ("
+                    : missedWords(answer, context.needs[n]) + recipeText(answer.match.recipe, context.paints) + " ("
                           + formatNumber(answer.match.apart, 1) + " apart)\n";
     }
-    text += "\n" + proofText(choice, school);
+    text += "\n" + proofText(choice, question.limits.school);
+    if (question.limits.surely)
+        text += "Met is what comes out at least " + std::to_string(question.sure) + " times in 100.\n";
     for (const TubeReason& reason : best.reasons) {
         std::vector<std::string> lost;
         for (const std::size_t need : reason.lostWithout)
@@ -140,7 +151,9 @@ std::string choiceText(const Choice& choice, const Context& context, School scho
     }
     text += unreachableText(choice.unreachable, context);
     for (std::size_t i = 1; i < choice.sets.size(); ++i)
-        text += (i == 1 ? "Other sets that do as well (" + std::to_string(choice.setsOfThisSize) + " in all):\n" : "")
+        text += (i == 1 ? "Other sets that do as well (" + std::to_string(choice.setsOfThisSize)
+                              + (choice.moreSets ? " or more" : " in all") + "):\n"
+                        : "")
                 + std::string("  ") + setText(choice.sets[i], context) + "\n";
     return text;
 }
@@ -222,7 +235,7 @@ Result<Answered> answered(const PaletteArguments& arguments)
     if (!question)
         return tl::unexpected(question.error());
     tellFirstGuess(*question);
-    auto choice = choosePalette(question->paints(), question->needs, question->limits, watched());
+    auto choice = question->session().choose(question->limits, watched());
     if (!choice)
         return tl::unexpected(choice.error());
     if (question->surestFirst)
@@ -381,11 +394,13 @@ Result<Output> paletteCommand(const PaletteArguments& arguments)
     if (!answer)
         return tl::unexpected(answer.error());
     const auto& [question, choice] = *answer;
-    Output output{choiceText(choice, answer->context(), question.limits.school), choiceJson(choice, answer->context()),
+    Output output{choiceText(choice, answer->context(), question), choiceJson(choice, answer->context()),
                   question.remarks};
     for (std::size_t i = 0; i < choice.sets.size(); ++i)
         output.json["sets"][i]["to_buy"] = toBuyJson(choice.sets[i], question);
     output.json["swaps"] = swapsJson(*answer);
+    if (question.limits.surely)
+        output.json["sure"] = question.sure;
     if (!choice.sets.empty())
         output.text += toBuyText(choice.sets.front(), question) + partnersText(*answer) + strangersText(*answer);
     return output;
@@ -397,7 +412,7 @@ Result<Output> substitutesCommand(const PaletteArguments& arguments)
     if (!answer)
         return tl::unexpected(answer.error());
     const Context context = answer->context();
-    Output output{"None of these tubes reaches any of the needs.\n",
+    Output output{answer->question.nothingMet(),
                   {{"swaps", swapsJson(*answer)}, {"unmet", Json::array()}},
                   answer->question.remarks};
     if (answer->choice.sets.empty())
@@ -436,7 +451,7 @@ Result<Output> robustCommand(const PaletteArguments& arguments)
                 "  " + shown(context.needs[n].name) + ": " + formatNumber(100 * one.sure[n], 0) + " in 100\n";
     }
     if (sets.empty())
-        output.text = "None of these tubes reaches any of the needs.\n";
+        output.text = answer->question.nothingMet();
     return output;
 }
 
@@ -445,7 +460,7 @@ Result<Output> staircaseCommand(const PaletteArguments& arguments)
     const auto question = paletteQuestion(arguments);
     if (!question)
         return tl::unexpected(question.error());
-    const auto stairs = ChoiceSession(question->paints(), question->needs).staircase(question->limits, watched());
+    const auto stairs = question->session().staircase(question->limits, watched());
     if (!stairs)
         return tl::unexpected(stairs.error());
     const Context context{question->paints(), question->needs};

@@ -59,10 +59,12 @@ Result<PaletteWishes> wishesOf(const PaletteArguments& arguments)
                            + std::to_string(slotsOf(wishes.school, wishes.red, wishes.places).size()) + " tubes");
     wishes.only = arguments.only;
     wishes.prefer = preferencesFromWords(arguments.prefer);
+    wishes.sure = arguments.sure;
     for (const std::string& word : split(arguments.prefer, ','))
         if (!trimmed(word).empty() && !parsePreference(word))
-            return failure(ErrorCode::BadOption, "\"" + word + "\" is nothing to prefer: say any of "
-                                                     + wordsOf(std::vector(allPreferences.begin(), allPreferences.end())));
+            return failure(ErrorCode::BadOption,
+                           "\"" + word + "\" is nothing to prefer: say any of "
+                               + wordsOf(std::vector(allPreferences.begin(), allPreferences.end())));
     return wishes;
 }
 
@@ -133,6 +135,17 @@ bool Question::ownsAny() const
     return std::ranges::any_of(pool.tubes, [](TubeId id) { return id.value != 0; });
 }
 
+std::string Question::nothingMet() const
+{
+    return limits.surely ? "No mix of these tubes is sure enough for any of the needs.\n"
+                         : "None of these tubes reaches any of the needs.\n";
+}
+
+ChoiceSession Question::session() const
+{
+    return {pool.paints, needs, limits.surely ? sureTestOf(pool.paints, learned, sure) : SureTest()};
+}
+
 Result<Question> paletteQuestion(const PaletteArguments& arguments)
 {
     Question question;
@@ -154,6 +167,7 @@ Result<Question> paletteQuestion(const PaletteArguments& arguments)
     if (!taken)
         return tl::unexpected(taken.error());
     question.limits.mostSets = static_cast<std::size_t>(std::clamp(arguments.mostSets, 1, 50));
+    question.sure = wishes->sure;
     question.surestFirst = std::ranges::find(wishes->prefer, Preference::Forgiving) != wishes->prefer.end();
     return question;
 }

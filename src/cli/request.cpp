@@ -277,6 +277,8 @@ void addChoice(CLI::App* command, PaletteArguments& palette)
         command, "--prefer", palette.prefer,
         "What decides between equals: owned, cheap, lightfast, transparent, no metals, single pigments, few threes, "
         "forgiving");
+    addNumber(command, "--sure", palette.sure, "Count as met only what comes out so many times in 100, 50 to 95",
+              {{50, 95}, "50 to 95"});
     addSource(command, palette.source);
 }
 

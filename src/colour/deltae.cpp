@@ -55,10 +55,10 @@ Terms termsOf(const Lab& first, const Lab& second)
 
 } // namespace
 
-double deltaE00(const Lab& first, const Lab& second)
+double deltaE00(const Lab& first, const Lab& second, double kL)
 {
     const auto [l, c, h, turn] = termsOf(first, second);
-    return std::sqrt(l * l + c * c + h * h + turn * c * h);
+    return std::sqrt(l * l / (kL * kL) + c * c + h * h + turn * c * h);
 }
 
 std::array<double, 3> deltaE00Terms(const Lab& first, const Lab& second, double kL)

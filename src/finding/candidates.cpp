@@ -163,9 +163,7 @@ private:
         m_promises.clear();
         m_limit = far;
         std::mutex mutex;
-        WorkOptions work = m_options.work;
-        if (least == 1)
-            work.progress = {};
+        const WorkOptions work = least == 1 ? quiet(m_options.work) : m_options.work;
         searchSets(m_paints.size(), static_cast<std::size_t>(least), static_cast<std::size_t>(most), work,
                    [&](const SetRange& sets) {
                        Screen screen(m_wanted);
@@ -233,8 +231,7 @@ private:
     /// Tunes sets from where they begin, and counts out those that could do most.
     std::vector<Candidate> counted(std::vector<Begun> begun)
     {
-        WorkOptions work = m_options.work;
-        work.progress = {};
+        const WorkOptions work = quiet(m_options.work);
         inParallel(begun.size(), work,
                    [&](std::size_t i) { begun[i].mix = m_tuner.tuned(begun[i].set, begun[i].mix); });
         std::ranges::sort(begun, {}, [](const Begun& one) { return std::tie(one.mix.apart, one.set); });

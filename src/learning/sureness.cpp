@@ -1,6 +1,9 @@
 #include "learning/sureness.h"
 
+#include "colour/deltae.h"
 #include "learning/mixslope.h"
+#include "mixing/labcolumns.h"
+#include "mixing/mixkernel.h"
 
 #include <Eigen/Cholesky>
 #include <Eigen/Core>
@@ -12,10 +15,11 @@
 namespace iris {
 namespace {
 
-/// Washes from half to twice, and how much finer is looked beside the best of them.
-constexpr std::array washFactors{0.5, 0.707, 1.0, 1.414, 2.0};
-constexpr double washStep = 1.414;
-constexpr double fineStep = 1.04;
+/// A try is let out at five washes from twice to half, and then in ever finer steps beside the best of them.
+constexpr double thickestFactor = 2;
+constexpr std::size_t coarseWashes = 5; // each sqrt(1/2) of the one before, as the kernel has them
+constexpr std::array fineSteps{1.189207115, 1.090507733, 1.044273782}; // 2^(1/4), 2^(1/8), 2^(1/16)
+constexpr std::size_t atATime = chunkRatios;
 
 /// A root of what is open about the paints, so that it times independent normal numbers varies as they do.
 Eigen::MatrixXd rootOf(const std::vector<Unknown>& unknowns, const Learned& learned)
@@ -32,73 +36,129 @@ Eigen::MatrixXd rootOf(const std::vector<Unknown>& unknowns, const Learned& lear
 }
 
 /// A colour moved by what the model itself is off by, as much along each of lightness, chroma and hue.
-Lab blurred(const Lab& colour, const std::array<double, 3>& seen)
+template <typename Number>
+std::array<Number, 3> blurred(Number l, Number a, Number b, const std::array<Number, 3>& seen)
 {
-    const Lch lch = toLch(colour);
-    const double off = colour.l - 50;
-    const double sL = 1 + 0.015 * off * off / std::sqrt(20 + off * off);
-    const double sC = 1 + 0.045 * lch.chroma;
-    const double sH = 1 + 0.015 * lch.chroma;
-    const double x = lch.chroma > 0 ? colour.a / lch.chroma : 1;
-    const double y = lch.chroma > 0 ? colour.b / lch.chroma : 0;
-    return {colour.l + sL * seen[0], colour.a + sC * seen[1] * x - sH * seen[2] * y,
-            colour.b + sC * seen[1] * y + sH * seen[2] * x};
+    const Number off = l - 50;
+    const Number chroma = std::sqrt(a * a + b * b);
+    const Number sL = 1 + Number(0.015) * off * off / std::sqrt(20 + off * off);
+    const Number sC = 1 + Number(0.045) * chroma;
+    const Number sH = 1 + Number(0.015) * chroma;
+    const Number x = chroma > 0 ? a / chroma : 1;
+    const Number y = chroma > 0 ? b / chroma : 0;
+    return {l + sL * seen[0], a + sC * seen[1] * x - sH * seen[2] * y, b + sC * seen[1] * y + sH * seen[2] * x};
 }
+
+/// One try: by what the tubes, the hand and the model are off.
+struct Draw {
+    Eigen::VectorXd unknowns;
+    std::vector<double> hand; ///< a factor for each part of the recipe
+    std::array<double, 3> seen{};
+};
+
+/// Sixteen numbers, one a try, in each of many columns.
+using Lanes = Eigen::Array<float, atATime, 1>;
+using LaneColumns = Eigen::Array<float, atATime, Eigen::Dynamic>;
+
+/// A film with its bends, in single precision.
+struct BendingFilm {
+    std::array<Eigen::RowVectorXf, 2> values;  ///< K and S of every band
+    std::array<Eigen::MatrixXf, 2> logarithms; ///< a row a bend, a column a band
+
+    BendingFilm(const Film& film, const FilmDoubt& doubt, std::size_t bends)
+    {
+        for (std::size_t which = 0; which < values.size(); ++which) {
+            values[which].resize(bandCount);
+            logarithms[which].resize(static_cast<Eigen::Index>(bends), bandCount);
+            const Spectrum& own = which == 0 ? film.absorption : film.scattering;
+            for (std::size_t band = 0; band < bandCount; ++band) {
+                const auto column = static_cast<Eigen::Index>(band);
+                values[which](column) = static_cast<float>(own[band]);
+                for (std::size_t i = 0; i < bends; ++i) {
+                    const FilmBend& bend = doubt.bend(i);
+                    logarithms[which](static_cast<Eigen::Index>(i), column) =
+                        static_cast<float>(which == 0 ? bend.logAbsorption[band] : bend.logScattering[band]);
+                }
+            }
+        }
+    }
+};
 
 class Trial {
 public:
-    Trial(const Recipe& recipe, std::span<const Paint> paints, const Learned& learned, const SurenessOptions& options)
+    Trial(const Recipe& recipe, std::span<const Paint> paints, const Learned& learned, const Aim& aim,
+          const SurenessOptions& options)
         : m_recipe(recipe),
           m_paints(paints),
           m_learned(learned),
+          m_aim(aim),
+          m_target(aim.target),
           m_unknowns(unknownsOf(recipe, paints)),
           m_root(rootOf(m_unknowns, learned)),
           m_random(options.seed),
           m_part(1 - options.partsOff, 1 + options.partsOff)
     {
+        for (const Part& part : recipe.parts)
+            m_films.emplace_back(paints[part.paint].film, paints[part.paint].doubt, bendsOf(part.paint));
     }
 
-    /// One try: how near it comes at its best wash.
-    double nearest(const std::function<double(const Lab&)>& apart)
+    /// How many of so many further tries, up to atATime, come within the tolerance at some wash.
+    int there(std::size_t tries)
     {
-        const Film film = drawn();
-        const double blur = m_learned.modelMiss / std::sqrt(3.0);
-        const std::array seen{blur * m_normal(m_random), blur * m_normal(m_random), blur * m_normal(m_random)};
-        double least = std::numeric_limits<double>::infinity();
-        double best = 1;
-        const auto look = [&](double factor) {
-            const double here = apart(blurred(seenLab(film, m_recipe.wash * factor, whitePaper()), seen));
-            if (here < least) {
-                least = here;
-                best = factor;
-            }
-        };
-        for (const double factor : washFactors)
-            look(factor);
-        for (double step = std::sqrt(washStep); step > fineStep; step = std::sqrt(step))
-            for (const double factor : {best / step, best * step})
-                look(factor);
-        return least;
+        std::array<Draw, atATime> draws;
+        for (Draw& draw : std::span(draws).first(tries))
+            draw = drawn();
+        for (Draw& draw : std::span(draws).subspan(tries))
+            draw = draws.front();
+        const Lanes least = nearest(draws);
+        int count = 0;
+        for (std::size_t i = 0; i < tries; ++i) {
+            const double beyond = least(static_cast<Eigen::Index>(i)) - m_aim.tolerance;
+            count += (std::abs(beyond) > nearCall ? beyond < 0 : isThere(draws[i])) ? 1 : 0;
+        }
+        return count;
     }
 
 private:
-    Film drawn()
+    std::size_t bendsOf(std::size_t paint) const
+    {
+        const auto all = std::ranges::count(m_unknowns, paint, &Unknown::paint);
+        return static_cast<std::size_t>(all) - 1; // beside its strength
+    }
+
+    Draw drawn()
     {
         Eigen::VectorXd normal(m_root.rows());
         for (Eigen::Index i = 0; i < normal.size(); ++i)
             normal(i) = m_normal(m_random);
-        const Eigen::VectorXd off = m_root * normal;
+        Draw draw{m_root * normal, {}, {}};
+        for (std::size_t part = 0; part < m_recipe.parts.size(); ++part)
+            draw.hand.push_back(m_part(m_random));
+        const double blur = m_learned.modelMiss / std::sqrt(3.0);
+        for (double& seen : draw.seen)
+            seen = blur * m_normal(m_random);
+        return draw;
+    }
+
+    /// How much of a part's paint, by strength, goes into a try.
+    double weightOf(const Draw& draw, std::size_t part, Eigen::Index strengthAt) const
+    {
+        const Part& own = m_recipe.parts[part];
+        return own.parts * draw.hand[part] * m_learned.strengths[own.paint] * std::exp(draw.unknowns(strengthAt));
+    }
+
+    Film filmOf(const Draw& draw) const
+    {
         std::vector<Film> films;
         std::vector<double> weights;
         Eigen::Index at = 0;
-        for (const Part& part : m_recipe.parts) {
-            const Paint& paint = m_paints[part.paint];
-            const double strength = m_learned.strengths[part.paint] * std::exp(off(at++));
-            std::vector<double> bends;
-            while (at < off.size() && m_unknowns[static_cast<std::size_t>(at)].paint == part.paint)
-                bends.push_back(off(at++));
-            films.push_back(bent(paint.film, paint.doubt, bends));
-            weights.push_back(part.parts * m_part(m_random) * strength);
+        for (std::size_t part = 0; part < m_recipe.parts.size(); ++part) {
+            const Paint& paint = m_paints[m_recipe.parts[part].paint];
+            const auto bends = static_cast<Eigen::Index>(bendsOf(m_recipe.parts[part].paint));
+            weights.push_back(weightOf(draw, part, at));
+            const Eigen::VectorXd deviations = draw.unknowns.segment(at + 1, bends);
+            films.push_back(bent(paint.film, paint.doubt, std::span(deviations.data(), std::size_t(bends))));
+            at += 1 + bends;
         }
         std::vector<WeightedFilm> weighted;
         for (std::size_t i = 0; i < films.size(); ++i)
@@ -106,26 +166,174 @@ private:
         return mixedFilm(weighted);
     }
 
+    /// K and S of the mixes of some tries: a column a band.
+    std::array<LaneColumns, 2> mixesOf(const std::array<Draw, atATime>& draws) const
+    {
+        constexpr float mostBent = 5; // as bent() has it
+        std::array<LaneColumns, 2> mixes;
+        for (LaneColumns& columns : mixes)
+            columns.setZero(atATime, bandCount);
+        Lanes total = Lanes::Zero();
+        Eigen::Index at = 0;
+        for (std::size_t part = 0; part < m_films.size(); ++part) {
+            const Eigen::Index bends = m_films[part].logarithms[0].rows();
+            Lanes weight;
+            Eigen::MatrixXf deviations(atATime, bends);
+            for (std::size_t i = 0; i < atATime; ++i) {
+                const auto lane = static_cast<Eigen::Index>(i);
+                weight(lane) = static_cast<float>(weightOf(draws[i], part, at));
+                deviations.row(lane) = draws[i].unknowns.segment(at + 1, bends).transpose().cast<float>();
+            }
+            for (std::size_t which = 0; which < mixes.size(); ++which) {
+                LaneColumns films = (deviations * m_films[part].logarithms[which]).array();
+                films =
+                    films.max(-mostBent).min(mostBent).exp(); // by itself: with a row to each it would be one by one
+                films.rowwise() *= m_films[part].values[which].array();
+                mixes[which] += films.colwise() * weight;
+            }
+            total += weight;
+            at += 1 + bends;
+        }
+        for (LaneColumns& columns : mixes)
+            columns.colwise() /= total;
+        return mixes;
+    }
+
+    /// How near each comes, in single precision: of those that come within the tolerance for sure perhaps not the
+    /// least.
+    Lanes nearest(const std::array<Draw, atATime>& draws) const
+    {
+        const std::array<LaneColumns, 2> mixes = mixesOf(draws);
+        Lanes least = Lanes::Constant(std::numeric_limits<float>::infinity());
+        Lanes best = Lanes::Ones();
+        lookAt(mixes, Lanes::Constant(thickestFactor), coarseWashes, draws, least, best);
+        for (const double step : fineSteps) {
+            if (least.maxCoeff() <= m_aim.tolerance - nearCall)
+                break;
+            const Lanes coarse = best;
+            for (const double side : {step, 1 / step})
+                lookAt(mixes, coarse * static_cast<float>(side), 1, draws, least, best);
+        }
+        return least;
+    }
+
+    /// Looks at some washes from one factor on down, each try at its own.
+    void lookAt(const std::array<LaneColumns, 2>& mixes, const Lanes& factor, std::size_t washes,
+                const std::array<Draw, atATime>& draws, Lanes& least, Lanes& best) const
+    {
+        constexpr float leastAbsorption = 1e-7F; // the kernel's square root wants a value above 0
+        const Lanes thickness = factor * static_cast<float>(m_recipe.wash);
+        FilmLanes films;
+        for (std::size_t band = 0; band < bandCount; ++band) {
+            const auto column = static_cast<Eigen::Index>(band);
+            Eigen::Map<Lanes>(films.absorption[band].data()) = (mixes[0].col(column) * thickness).max(leastAbsorption);
+            Eigen::Map<Lanes>(films.scattering[band].data()) = mixes[1].col(column) * thickness;
+        }
+        LabChunk colours;
+        washesOf(films, whitePaper(), colours);
+        blurChunk(colours, washes, draws);
+        std::array<float, chunkRecipes> apart;
+        measure(colours, washes, apart);
+        for (std::size_t at = 0; at < washes * atATime; ++at) {
+            const auto lane = static_cast<Eigen::Index>(at % atATime);
+            if (apart[at] < least(lane)) {
+                least(lane) = apart[at];
+                best(lane) = factor(lane) * static_cast<float>(recipeWashes[at / atATime]);
+            }
+        }
+    }
+
+    static void blurChunk(LabChunk& colours, std::size_t washes, const std::array<Draw, atATime>& draws)
+    {
+        for (std::size_t at = 0; at < washes * atATime; ++at) {
+            const auto& seen = draws[at % atATime].seen;
+            const auto [l, a, b] = blurred(
+                colours.l[at], colours.a[at], colours.b[at],
+                std::array{static_cast<float>(seen[0]), static_cast<float>(seen[1]), static_cast<float>(seen[2])});
+            colours.l[at] = l;
+            colours.a[at] = a;
+            colours.b[at] = b;
+        }
+    }
+
+    void measure(const LabChunk& colours, std::size_t washes, std::array<float, chunkRecipes>& apart) const
+    {
+        if (m_aim.kL == 1)
+            return m_target.measure(colours, std::numeric_limits<float>::infinity(), apart, washes);
+        for (std::size_t at = 0; at < washes * atATime; ++at)
+            apart[at] =
+                static_cast<float>(deltaE00({colours.l[at], colours.a[at], colours.b[at]}, m_aim.target, m_aim.kL));
+    }
+
+    /// The same of one try in double precision.
+    bool isThere(const Draw& draw) const
+    {
+        const Film film = filmOf(draw);
+        double least = std::numeric_limits<double>::infinity();
+        double best = 1;
+        const auto lookAt = [&](double factor) {
+            const Lab colour = seenLab(film, m_recipe.wash * factor, whitePaper());
+            const auto [l, a, b] = blurred(colour.l, colour.a, colour.b, draw.seen);
+            if (const double here = deltaE00({l, a, b}, m_aim.target, m_aim.kL); here < least) {
+                least = here;
+                best = factor;
+            }
+        };
+        for (std::size_t wash = 0; wash < coarseWashes; ++wash)
+            lookAt(thickestFactor * recipeWashes[wash]);
+        for (const double step : fineSteps) {
+            const double coarse = best;
+            for (const double side : {step, 1 / step})
+                lookAt(coarse * side);
+        }
+        return least <= m_aim.tolerance;
+    }
+
     const Recipe& m_recipe;
     std::span<const Paint> m_paints;
     const Learned& m_learned;
+    Aim m_aim;
+    ChunkTarget m_target;
     std::vector<Unknown> m_unknowns;
     Eigen::MatrixXd m_root;
+    std::vector<BendingFilm> m_films; ///< of each part of the recipe
     std::mt19937 m_random;
     std::uniform_real_distribution<double> m_part;
     std::normal_distribution<double> m_normal;
 };
 
+/// How many of the tries are there, and of how many: ends when `isSettled(there, tried)`.
+template <typename Settled> std::pair<int, int> tryOut(Trial& trial, int draws, Settled&& isSettled)
+{
+    int there = 0;
+    int tried = 0;
+    while (tried < draws && !isSettled(there, tried)) {
+        const int now = std::min(draws - tried, static_cast<int>(atATime));
+        there += trial.there(static_cast<std::size_t>(now));
+        tried += now;
+    }
+    return {there, tried};
+}
+
 } // namespace
 
-double sureness(const Recipe& recipe, std::span<const Paint> paints, const Learned& learned,
-                const std::function<double(const Lab&)>& apart, double tolerance, const SurenessOptions& options)
+double sureness(const Recipe& recipe, std::span<const Paint> paints, const Learned& learned, const Aim& aim,
+                const SurenessOptions& options)
 {
-    Trial trial(recipe, paints, learned, options);
-    int there = 0;
-    for (int draw = 0; draw < options.draws; ++draw)
-        there += trial.nearest(apart) <= tolerance;
-    return static_cast<double>(there) / options.draws;
+    Trial trial(recipe, paints, learned, aim, options);
+    const auto [there, tried] = tryOut(trial, options.draws, [](int, int) { return false; });
+    return static_cast<double>(there) / tried;
+}
+
+bool isAtLeastSure(double times, const Recipe& recipe, std::span<const Paint> paints, const Learned& learned,
+                   const Aim& aim, const SurenessOptions& options)
+{
+    Trial trial(recipe, paints, learned, aim, options);
+    const double wanted = times * options.draws;
+    const auto [there, tried] = tryOut(trial, options.draws, [&](int found, int of) {
+        return found >= wanted || found + options.draws - of < wanted;
+    });
+    return there >= wanted;
 }
 
 } // namespace iris

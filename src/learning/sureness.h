@@ -2,8 +2,6 @@
 
 #include "learning/learning.h"
 
-#include <functional>
-
 namespace iris {
 
 struct SurenessOptions {
@@ -12,12 +10,24 @@ struct SurenessOptions {
     unsigned seed = 1;      ///< the same one gives the same answer
 };
 
+/// What a recipe is to come out as.
+struct Aim {
+    Lab target;
+    double tolerance = 0; ///< deltaE00
+    double kL = 1;        ///< below 1 lightness counts for more (deltaE00())
+};
+
 /// How often a recipe comes out as wanted when nothing is as exact as it was counted: what is open about its paints
 /// (Learned::covarianceOf(), drawn together), the parts that go in, and what the model itself is off by. As a painter
-/// does, each try is let out until it comes nearest, by half or by twice at most. A Monte Carlo estimate.
-/// @param apart how far a colour is from what is wanted; it is there when that is at most `tolerance`
+/// does, each try is let out until it comes near enough, by half or by twice at most, to within 2^(1/16). A Monte
+/// Carlo estimate; the same on every processor, since near calls are decided in double precision.
 /// @return 0 to 1
-double sureness(const Recipe& recipe, std::span<const Paint> paints, const Learned& learned,
-                const std::function<double(const Lab&)>& apart, double tolerance, const SurenessOptions& options = {});
+double sureness(const Recipe& recipe, std::span<const Paint> paints, const Learned& learned, const Aim& aim,
+                const SurenessOptions& options = {});
+
+/// Whether sureness() is at least so much, 0 to 1: ends as soon as that is settled, mostly after a fraction of the
+/// tries.
+bool isAtLeastSure(double times, const Recipe& recipe, std::span<const Paint> paints, const Learned& learned,
+                   const Aim& aim, const SurenessOptions& options = {});
 
 } // namespace iris

@@ -231,9 +231,10 @@ ChunkTarget::ChunkTarget(const Lab& target)
     m_repeated.b.fill(static_cast<float>(target.b));
 }
 
-void ChunkTarget::measure(const LabChunk& chunk, float limit, std::array<float, chunkRecipes>& apart) const
+void ChunkTarget::measure(const LabChunk& chunk, float limit, std::array<float, chunkRecipes>& apart,
+                          std::size_t washes) const
 {
-    for (std::size_t first = 0; first < chunkRecipes; first += chunkRatios) {
+    for (std::size_t first = 0; first < washes * chunkRatios; first += chunkRatios) {
         const auto atWash = [first](auto& values) { return std::span(values).subspan(first, chunkRatios); };
         if (isFarByLightness(atWash(chunk.l), m_repeated.l[0], limit))
             std::ranges::fill(atWash(apart), std::numeric_limits<float>::infinity());

@@ -18,13 +18,19 @@ struct LabColumns {
 /// CIEDE2000 of many pairs, single precision, without trigonometric calls; within 0.0005 of deltaE00().
 void deltaE00(const LabColumns& first, const LabColumns& second, std::span<float> out);
 
+/// Single-precision distances this near a limit are measured again in double, deltaE00. The kernel and the vector
+/// deltaE00 stay within a tenth of it.
+inline constexpr float nearCall = 0.01F;
+
 /// One colour to measure chunks against.
 class ChunkTarget {
 public:
     explicit ChunkTarget(const Lab& target);
 
     /// deltaE00 of each recipe of a chunk; infinitely far for some that are beyond the limit.
-    void measure(const LabChunk& chunk, float limit, std::array<float, chunkRecipes>& apart) const;
+    /// @param washes how many of them are looked at
+    void measure(const LabChunk& chunk, float limit, std::array<float, chunkRecipes>& apart,
+                 std::size_t washes = recipeWashes.size()) const;
 
 private:
     LabChunk m_repeated; ///< down the length of a chunk

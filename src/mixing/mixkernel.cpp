@@ -196,13 +196,13 @@ HWY_INLINE void findRoots(std::size_t lane, Bands& bands)
     }
 }
 
-HWY_INLINE void findEnds(const Job& job, const Weights& weights, std::size_t first, std::size_t lane, Bands& bands,
+HWY_INLINE void findEnds(const float* paper, const Weights& weights, std::size_t first, std::size_t lane, Bands& bands,
                          Totals& totals)
 {
     const Tag d;
     Sums sum = load(totals.endless, lane);
     for (std::size_t i = 0; i < Bands::atATime; ++i) {
-        const V rg = hn::Set(d, job.paper[first + i]);
+        const V rg = hn::Set(d, paper[first + i]);
         const V s = hn::Load(d, &bands.s[i][lane]);
         const V aPlusB = hn::Load(d, &bands.aPlusB[i][lane]);
         const V other = hn::NegMulAdd(rg, s, aPlusB);
@@ -298,17 +298,19 @@ HWY_INLINE void storeLab(const Sums& sums, float surface, std::size_t at, LabChu
     hn::Store(hn::Mul(hn::Sub(fy, fz), hn::Set(d, 200.0F)), d, &out.b[at]);
 }
 
-void mixChunk(const Job& job, const Weights& weights, LabChunk& out)
+/// @param fillerAt for a lane what fills in K and S of the bands from one on
+template <typename FillerAt>
+HWY_INLINE void colourLanes(const FillerAt& fillerAt, const float* paper, const Weights& weights, LabChunk& out)
 {
     const Tag d;
     Bands bands;
     Totals totals;
     for (std::size_t lane = 0; lane < chunkRatios; lane += hn::Lanes(d)) {
-        const Shares shares = sharesOf(job, lane);
+        const auto fill = fillerAt(lane);
         for (std::size_t first = 0; first < bandCount; first += Bands::atATime) {
-            mixFilms(job, shares, first, lane, bands);
+            fill(first, bands);
             findRoots(lane, bands);
-            findEnds(job, weights, first, lane, bands, totals);
+            findEnds(paper, weights, first, lane, bands, totals);
             findExponentials(lane, bands);
             findQuotients(lane, bands);
             sumWashes(bands, 0, lane, totals);
@@ -321,6 +323,29 @@ void mixChunk(const Job& job, const Weights& weights, LabChunk& out)
                      weights.surface, wash * chunkRatios + lane, out);
         }
     }
+}
+
+void mixChunk(const Job& job, const Weights& weights, LabChunk& out)
+{
+    const auto mixing = [&](std::size_t lane) {
+        const Shares shares = sharesOf(job, lane);
+        return [&job, shares, lane](std::size_t first, Bands& bands) { mixFilms(job, shares, first, lane, bands); };
+    };
+    colourLanes(mixing, job.paper, weights, out);
+}
+
+void washChunk(const FilmLanes& films, const float* paper, const Weights& weights, LabChunk& out)
+{
+    const Tag d;
+    const auto loading = [&](std::size_t lane) {
+        return [&films, d, lane](std::size_t first, Bands& bands) {
+            for (std::size_t i = 0; i < Bands::atATime; ++i) {
+                hn::Store(hn::Load(d, &films.absorption[first + i][lane]), d, &bands.k[i][lane]);
+                hn::Store(hn::Load(d, &films.scattering[first + i][lane]), d, &bands.s[i][lane]);
+            }
+        };
+    };
+    colourLanes(loading, paper, weights, out);
 }
 
 const char* targetName()
@@ -337,6 +362,7 @@ namespace kernel {
 namespace {
 
 HWY_EXPORT(mixChunk);
+HWY_EXPORT(washChunk);
 HWY_EXPORT(targetName);
 
 const Weights& weights()
@@ -355,6 +381,13 @@ const Weights& weights()
 } // namespace
 } // namespace kernel
 
+namespace {
+
+/// The square root in the kernel goes through its inverse and wants a value above 0.
+constexpr double leastAbsorption = 1e-7;
+
+} // namespace
+
 MixKernel::MixKernel(std::span<const Paint> paints, const Spectrum& paper)
 {
     std::ranges::transform(paper, m_paper.begin(), [](double r) { return static_cast<float>(r); });
@@ -362,9 +395,8 @@ MixKernel::MixKernel(std::span<const Paint> paints, const Spectrum& paper)
     for (const Paint& paint : paints) {
         m_strengths.push_back(static_cast<float>(paint.strength));
         m_logStrengths.push_back(std::log(paint.strength));
-        // The square root in the kernel goes through its inverse and wants a value above 0.
         for (const double k : paint.film.absorption)
-            m_films.push_back(static_cast<float>(std::max(k, 1e-7) * paint.strength));
+            m_films.push_back(static_cast<float>(std::max(k, leastAbsorption) * paint.strength));
         for (const double s : paint.film.scattering)
             m_films.push_back(static_cast<float>(s * paint.strength));
     }
@@ -425,6 +457,21 @@ void MixKernel::mix(std::span<const std::size_t> set, std::size_t first, std::sp
                 job.parts[tube][lane] = static_cast<float>(ratios[chunk * chunkRatios + lane][tube]);
         HWY_DYNAMIC_DISPATCH(kernel::mixChunk)(job, kernel::weights(), out[chunk]);
     }
+}
+
+void FilmLanes::set(std::size_t lane, const Film& film, double thickness)
+{
+    for (std::size_t band = 0; band < bandCount; ++band) {
+        absorption[band][lane] = static_cast<float>(std::max(film.absorption[band], leastAbsorption) * thickness);
+        scattering[band][lane] = static_cast<float>(film.scattering[band] * thickness);
+    }
+}
+
+void washesOf(const FilmLanes& films, const Spectrum& paper, LabChunk& out)
+{
+    std::array<float, bandCount> backing;
+    std::ranges::transform(paper, backing.begin(), [](double r) { return static_cast<float>(r); });
+    HWY_DYNAMIC_DISPATCH(kernel::washChunk)(films, backing.data(), kernel::weights(), out);
 }
 
 const char* vectorInstructions()

@@ -45,6 +45,21 @@ private:
     std::array<float, bandCount> m_paper{};
 };
 
+/// Films of 16 paints side by side.
+struct alignas(64) FilmLanes {
+    using Lanes = std::array<float, chunkRatios>;
+
+    std::array<Lanes, bandCount> absorption{};
+    std::array<Lanes, bandCount> scattering{};
+
+    /// @param thickness the film is made so many times as thick, above 0
+    void set(std::size_t lane, const Film& film, double thickness);
+};
+
+/// The colours of films at each of recipeWashes, with lanes in the place of ratios: as seenLab(), within 0.001
+/// deltaE00.
+void washesOf(const FilmLanes& films, const Spectrum& paper, LabChunk& out);
+
 /// The name of the vector instructions in use, for benchmarks and bug reports.
 const char* vectorInstructions();
 

@@ -62,10 +62,11 @@ Json jsonOf(const PaletteRecord& palette)
 
 Json jsonOf(const PaletteWishes& wishes)
 {
-    return Json{
-        {"school", nameOf(wishes.school)}, {"must", idsOf(wishes.must)},       {"never", idsOf(wishes.never)},
-        {"most_tubes", wishes.mostTubes},  {"pool", nameOf(wishes.pool)},      {"only", wordsOf(wishes.only)},
-        {"red", nameOf(wishes.red)},       {"places", wordsOf(wishes.places)}, {"prefer", wordsOf(wishes.prefer)}};
+    return Json{{"school", nameOf(wishes.school)},  {"must", idsOf(wishes.must)},
+                {"never", idsOf(wishes.never)},     {"most_tubes", wishes.mostTubes},
+                {"pool", nameOf(wishes.pool)},      {"only", wordsOf(wishes.only)},
+                {"red", nameOf(wishes.red)},        {"places", wordsOf(wishes.places)},
+                {"prefer", wordsOf(wishes.prefer)}, {"sure", wishes.sure}};
 }
 
 NeedRecord readNeed(const JsonReader& reader)
@@ -100,7 +101,8 @@ PaletteWishes readWishes(const JsonReader& reader)
             termsFromWords(reader.get<std::string>("only", "")),
             reader.named("red", parseRedPrimary).value_or(RedPrimary::Either),
             std::move(*places),
-            preferencesFromWords(reader.get<std::string>("prefer", ""))};
+            preferencesFromWords(reader.get<std::string>("prefer", "")),
+            reader.get<int>("sure", 0)};
 }
 
 } // namespace iris

@@ -1,5 +1,6 @@
 #include "notebook/paletterows.h"
 
+#include "base/text.h"
 #include "notebook/rowbinding.h"
 #include "notebook/statement.h"
 #include "notebook/usedids.h"
@@ -46,6 +47,8 @@ void readSetting(PaletteWishes& wishes, const std::string& name, const std::stri
         wishes.places = parsePlaces(value).value_or(std::vector<Slot>());
     else if (name == "wish_prefer")
         wishes.prefer = preferencesFromWords(value);
+    else if (name == "wish_sure")
+        wishes.sure = static_cast<int>(parseWholeNumber(value, 0, 100).value_or(0));
 }
 
 } // namespace
@@ -124,7 +127,8 @@ Result<void> writeWishes(const QSqlDatabase& database, const PaletteWishes& wish
           std::pair<std::string_view, std::string>("wish_only", wordsOf(wishes.only)),
           std::pair<std::string_view, std::string>("wish_red", std::string(nameOf(wishes.red))),
           std::pair<std::string_view, std::string>("wish_places", wordsOf(wishes.places)),
-          std::pair<std::string_view, std::string>("wish_prefer", wordsOf(wishes.prefer))}) {
+          std::pair<std::string_view, std::string>("wish_prefer", wordsOf(wishes.prefer)),
+          std::pair<std::string_view, std::string>("wish_sure", std::to_string(wishes.sure))}) {
         Binder(query) << name << value;
         if (auto done = run(query, database); !done)
             return done;

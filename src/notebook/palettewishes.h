@@ -57,6 +57,7 @@ struct PaletteWishes {
     RedPrimary red = RedPrimary::Either;
     std::vector<Slot> places = {};       ///< one's own
     std::vector<Preference> prefer = {}; ///< what decides between sets that do equally well, in rising order, each once
+    int sure = 0; ///< of 100 tries of a recipe so many must come out for a need to count as met; 0 for none
 
     bool operator==(const PaletteWishes&) const = default;
 };

@@ -92,6 +92,7 @@ Limits limitsOf(const PaletteWishes& wishes, const TubePool& pool, const Noteboo
     limits.places = wishes.places;
     limits.mostTubes = wishes.mostTubes;
     limits.never = pool.leftOut;
+    limits.surely = wishes.sure > 0;
     for (std::size_t place = 0; place < pool.tubes.size(); ++place)
         if (pool.isOwned(place) && holds(wishes.must, pool.tubes[place]))
             limits.must.push_back(place);
@@ -166,16 +167,31 @@ std::string shoppingCsv(std::span<const std::size_t> tubes, const TubePool& pool
     return csv;
 }
 
+namespace {
+
+Aim aimOf(const Need& need)
+{
+    return {need.target, need.tolerance, lightnessFactor(need)};
+}
+
+} // namespace
+
 std::vector<double> surenessOf(const PaletteSet& set, std::span<const Need> needs, std::span<const Paint> paints,
                                const Learned& learned, const SurenessOptions& options, std::stop_token stop)
 {
     std::vector<double> sure(needs.size());
     for (std::size_t n = 0; n < needs.size() && !stop.stop_requested(); ++n)
-        if (set.answers[n].met)
-            sure[n] = sureness(
-                set.answers[n].match.recipe, paints, learned,
-                [&](const Lab& colour) { return apartFrom(needs[n], colour); }, needs[n].tolerance, options);
+        if (set.answers[n].met || set.answers[n].isUnsure(needs[n]))
+            sure[n] = sureness(set.answers[n].match.recipe, paints, learned, aimOf(needs[n]), options);
     return sure;
+}
+
+SureTest sureTestOf(std::vector<Paint> paints, Learned learned, int timesIn100)
+{
+    return
+        [paints = std::move(paints), learned = std::move(learned), timesIn100](const Recipe& recipe, const Need& need) {
+            return isAtLeastSure(timesIn100 / 100.0, recipe, paints, learned, aimOf(need));
+        };
 }
 
 TubePool poolOf(const Notebook& notebook, std::span<const Paint> paints, const PaletteWishes& wishes)

@@ -3,6 +3,7 @@
 #include "learning/sureness.h"
 #include "notebook/notebook.h"
 #include "palette/choose.h"
+#include "palette/surerecipes.h"
 
 namespace iris {
 
@@ -38,10 +39,13 @@ std::vector<Tube> wishedFor(std::span<const std::size_t> tubes, const TubePool& 
 /// first.
 std::string shoppingCsv(std::span<const std::size_t> tubes, const TubePool& pool);
 
-/// How sure each recipe of a set is to meet its need (sureness()), 0 to 1; 0 for one that does not meet it at all.
+/// How sure each recipe of a set is to meet its need (sureness()), 0 to 1; 0 for one that is not even meant to.
 /// @param stop ends it early; what is missing then is 0
 std::vector<double> surenessOf(const PaletteSet& set, std::span<const Need> needs, std::span<const Paint> paints,
                                const Learned& learned, const SurenessOptions& options = {}, std::stop_token stop = {});
+
+/// What PaletteWishes::sure asks: whether a recipe comes out as a need wants it so many times in 100 (sureness()).
+SureTest sureTestOf(std::vector<Paint> paints, Learned learned, int timesIn100);
 
 /// Puts the surest of sets that are held as much against first, by the mean over all needs.
 /// @return what surenessOf() says of each, in the new order

@@ -200,6 +200,10 @@ void mend(PaletteWishes& wishes, const Notebook& notebook, Complaints& complaint
         complaints.push_back("a palette has 1 to 12 tubes");
         wishes.mostTubes = static_cast<std::size_t>(allowed::paletteTubes.most);
     }
+    if (wishes.sure != 0 && !allowed::timesIn100.holds(wishes.sure)) {
+        complaints.push_back("recipes can be asked to come out 50 to 95 times in 100");
+        wishes.sure = static_cast<int>(allowed::timesIn100.nearest(wishes.sure));
+    }
 }
 
 template <typename Record> Result<void> checkAll(const std::vector<Record>& records)

@@ -37,6 +37,7 @@ inline constexpr Range columns{1, 100};
 inline constexpr Range cell{-1, 9999}; ///< of a sheet; -1 for none
 inline constexpr Range pinPlace{0, 1}; ///< of a picture
 inline constexpr Range paletteTubes{1, 12};
+inline constexpr Range timesIn100{50, 95}; ///< that a recipe is to come out, where that is asked at all
 inline constexpr Range id{1, 9e15};        ///< whole numbers a double still tells apart
 inline constexpr Range reference{0, 9e15}; ///< an id, or 0 for none
 inline constexpr std::size_t textBytes = 100'000;

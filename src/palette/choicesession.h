@@ -1,6 +1,7 @@
 #pragma once
 
 #include "palette/choose.h"
+#include "palette/suretable.h"
 
 #include <memory>
 #include <mutex>
@@ -8,14 +9,13 @@
 
 namespace iris {
 
-class Closeness;
-
 /// Many questions about the same tubes and needs: what each set of tubes covers is found once, after which a tube that
 /// is locked, banned or freed again, a school, another size is a question of masks. Questions may come from any thread;
 /// one waits for the one before.
 class ChoiceSession {
 public:
-    ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs);
+    /// @param test what Limits::surely is to mean; nothing where it is not asked
+    ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs, SureTest test = {});
     ~ChoiceSession();
 
     const std::vector<Paint>& paints() const { return m_paints; }
@@ -23,7 +23,9 @@ public:
     /// False once a part is another number of touches than when the session began: other recipes are tried.
     bool countsAsNow() const { return m_touches == touchesAPart(); }
 
-    /// As choosePalette(). Tubes that were banned in every question so far and are allowed now are covered anew.
+    /// As choosePalette(), and surely where that is asked; then no more than limits.mostSets sets are listed, and each
+    /// need is answered by the closest recipe that passes the test. Tubes that were banned in every question so far and
+    /// are allowed now are covered anew.
     Result<Choice> choose(const Limits& limits, const WorkOptions& work = {});
 
     /// The most importance that one tube can meet, two, three ... up to limits.mostTubes, each proven by a search to
@@ -38,7 +40,9 @@ private:
         std::uint64_t recipesInAll = 0;
     };
 
+    Result<void> check(const Limits& limits) const;
     Closeness& closeness();
+    SureRecipes& sureRecipes();
     const std::vector<NeedGrid>& grids();
     CoverageTable tableOfSome(const std::vector<std::size_t>& places) const;
 
@@ -52,6 +56,8 @@ private:
     Covered m_covered;
     std::vector<NeedGrid> m_grids;          ///< of all needs, once there was a question
     std::unique_ptr<Closeness> m_closeness; ///< of all the paints, whatever is banned
+    SureTest m_test;
+    std::unique_ptr<SureRecipes> m_sure; ///< what was tried so far, out of m_closeness
 };
 
 } // namespace iris

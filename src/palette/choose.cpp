@@ -125,6 +125,13 @@ public:
     {
     }
 
+    /// From now on only sure recipes count.
+    void countSurely(SureRecipes& sure, std::stop_token stop)
+    {
+        m_sure = &sure;
+        m_stop = std::move(stop);
+    }
+
     /// What meanApart() and the others will ask for, all at once.
     void measure(const std::vector<std::vector<std::size_t>>& sets, const WorkOptions& work)
     {
@@ -136,11 +143,10 @@ public:
 
     double meanApart(const std::vector<std::size_t>& set)
     {
-        const std::vector<Closest> closest = m_closeness.within(inSession(set));
-        const NeedMask met = coveredBy(set, m_table);
+        const Reach reach = reachOf(set);
         double sum = 0;
-        met.forEach([&](std::size_t need) { sum += closest[need].apart; });
-        return met.isEmpty() ? 0 : sum / static_cast<double>(met.count());
+        reach.met.forEach([&](std::size_t need) { sum += reach.closest[need].apart; });
+        return reach.met.isEmpty() ? 0 : sum / static_cast<double>(reach.met.count());
     }
 
     /// What the limits hold against a set.
@@ -151,9 +157,9 @@ public:
             for (const std::size_t tube : inSession(set))
                 sum += limits.heldAgainst[tube];
         if (limits.againstThrees > 0) {
-            const std::vector<Closest> closest = m_closeness.within(inSession(set));
-            coveredBy(set, m_table).forEach([&](std::size_t need) {
-                sum += m_closeness.recipeOf(closest[need]).parts.size() > 2 ? limits.againstThrees : 0;
+            const Reach reach = reachOf(set);
+            reach.met.forEach([&](std::size_t need) {
+                sum += m_closeness.recipeOf(reach.closest[need]).parts.size() > 2 ? limits.againstThrees : 0;
             });
         }
         return sum;
@@ -163,8 +169,7 @@ public:
     {
         PaletteSet result;
         result.tubes = inSession(set);
-        const NeedMask met = coveredBy(set, m_table);
-        const std::vector<Closest> closest = m_closeness.within(result.tubes);
+        const auto [closest, met] = reachOf(set);
         double sum = 0;
         for (std::size_t n = 0; n < m_needs.size(); ++n) {
             result.answers.push_back(
@@ -179,6 +184,23 @@ public:
     }
 
 private:
+    /// The closest recipe for each need, and which needs count as met.
+    struct Reach {
+        std::vector<Closest> closest;
+        NeedMask met;
+    };
+
+    Reach reachOf(const std::vector<std::size_t>& set)
+    {
+        if (!m_sure)
+            return {m_closeness.within(inSession(set)), coveredBy(set, m_table)};
+        Reach reach{m_sure->within(inSession(set), m_stop), {}};
+        for (std::size_t need = 0; need < reach.closest.size(); ++need)
+            if (reach.closest[need].at.tubes > 0)
+                reach.met.add(need);
+        return reach;
+    }
+
     std::vector<std::size_t> inSession(const std::vector<std::size_t>& set) const { return m_candidates.original(set); }
 
     Match closestAtAnyDistance(std::size_t need, const std::vector<std::size_t>& tubes) const
@@ -192,11 +214,11 @@ private:
         return match;
     }
 
-    TubeReason reasonFor(std::size_t tube, std::vector<std::size_t> set, const NeedMask& met) const
+    TubeReason reasonFor(std::size_t tube, std::vector<std::size_t> set, const NeedMask& met)
     {
         TubeReason reason{m_candidates.origin[tube], {}};
         std::erase(set, tube);
-        const NeedMask lost = met & ~coveredBy(set, m_table);
+        const NeedMask lost = met & ~(m_sure ? reachOf(set).met : coveredBy(set, m_table));
         lost.forEach([&](std::size_t need) { reason.lostWithout.push_back(need); });
         return reason;
     }
@@ -206,16 +228,37 @@ private:
     std::span<const Need> m_needs;
     const CoverageTable& m_table;
     Closeness& m_closeness;
+    SureRecipes* m_sure = nullptr;
+    std::stop_token m_stop;
 };
 
-void writeSets(const std::vector<std::vector<std::size_t>>& sets, const Limits& limits, SetWriter& writer,
-               const WorkOptions& work, Choice& choice)
+/// Each set's place in a list, in the order of what is held against it and of how close it comes.
+std::vector<std::tuple<double, double, std::size_t>> ranked(const std::vector<std::vector<std::size_t>>& sets,
+                                                            const Limits& limits, SetWriter& writer,
+                                                            const WorkOptions& work)
 {
     std::vector<std::tuple<double, double, std::size_t>> order;
     writer.measure(sets, work);
     for (std::size_t i = 0; i < sets.size() && !work.stop.stop_requested(); ++i)
         order.emplace_back(writer.heldAgainst(sets[i], limits), writer.meanApart(sets[i]), i);
     std::ranges::sort(order);
+    return order;
+}
+
+SureTable::Order orderBy(const Limits& limits, SetWriter& writer, const WorkOptions& work)
+{
+    return [&](std::vector<std::vector<std::size_t>>& sets) {
+        std::vector<std::vector<std::size_t>> inOrder;
+        for (const auto& [against, mean, index] : ranked(sets, limits, writer, quiet(work)))
+            inOrder.push_back(sets[index]);
+        sets = std::move(inOrder);
+    };
+}
+
+void writeSets(const std::vector<std::vector<std::size_t>>& sets, const Limits& limits, SetWriter& writer,
+               const WorkOptions& work, Choice& choice)
+{
+    std::vector<std::tuple<double, double, std::size_t>> order = ranked(sets, limits, writer, work);
     order.resize(std::min(order.size(), limits.mostSets));
     for (const auto& [against, mean, index] : order)
         if (!work.stop.stop_requested()) {
@@ -262,8 +305,6 @@ std::vector<std::size_t> bestOfStep(const std::vector<std::vector<std::size_t>>&
     }
     return *best;
 }
-
-constexpr std::size_t mostSetsRemembered = 20000;
 
 Result<void> checkQuestion(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits)
 {
@@ -368,9 +409,10 @@ Result<void> Limits::validate(std::span<const Paint> paints) const
     return {};
 }
 
-ChoiceSession::ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs)
+ChoiceSession::ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs, SureTest test)
     : m_paints(std::move(paints)),
-      m_needs(std::move(needs))
+      m_needs(std::move(needs)),
+      m_test(std::move(test))
 {
 }
 
@@ -407,16 +449,31 @@ CoverageTable ChoiceSession::tableOfSome(const std::vector<std::size_t>& places)
 /// What sets were measured for one question is there for the next, as long as that does not take much memory.
 Closeness& ChoiceSession::closeness()
 {
-    if (!m_closeness || m_closeness->setsMeasured() > mostSetsRemembered)
+    if (!m_closeness)
         m_closeness = std::make_unique<Closeness>(m_paints, m_needs, grids());
+    m_closeness->forgetIfMany();
     return *m_closeness;
+}
+
+SureRecipes& ChoiceSession::sureRecipes()
+{
+    if (!m_sure)
+        m_sure = std::make_unique<SureRecipes>(m_paints, m_needs, closeness(), m_test);
+    return *m_sure;
+}
+
+Result<void> ChoiceSession::check(const Limits& limits) const
+{
+    if (limits.surely && !m_test)
+        return failure(ErrorCode::BadOption, "nothing tells which recipes are sure");
+    return checkQuestion(m_paints, m_needs, limits);
 }
 
 Result<Staircase> ChoiceSession::staircase(const Limits& limits, const WorkOptions& work)
 {
     if (limits.school != School::Free)
         return failure(ErrorCode::BadOption, "a staircase is of a free choice; a school has its own number of tubes");
-    if (auto fine = checkQuestion(m_paints, m_needs, limits); !fine)
+    if (auto fine = check(limits); !fine)
         return tl::unexpected(fine.error());
     const std::scoped_lock lock(m_oneAtATime);
     const Candidates candidates = candidatesOf(m_paints, limits);
@@ -426,11 +483,19 @@ Result<Staircase> ChoiceSession::staircase(const Limits& limits, const WorkOptio
         return stairs;
     const CoverageTable some = tableOfSome(candidates.origin);
     const CoverageTable& table = candidates.origin == m_covered.places ? m_covered.table : some;
-    stairs.unreachable = findUnreachable(candidates, m_needs, table, stage(work, 0.7, 0.8));
     const CoveringProblem problem = problemOf(candidates, m_needs, limits, table, {});
     SetWriter writer(candidates, m_paints, m_needs, table, closeness());
+    std::optional<SureTable> sure;
+    if (limits.surely)
+        sure.emplace(table, candidates.origin, sureRecipes());
+    const std::vector<StaircaseStep> steps =
+        sure ? sure->solveStaircase(problem, orderBy(limits, writer, work), stage(work, 0.8, 1))
+             : solveStaircase(problem, stage(work, 0.8, 1));
+    if (sure)
+        writer.countSurely(sureRecipes(), work.stop);
+    stairs.unreachable = findUnreachable(candidates, m_needs, sure ? sure->table() : table, stage(work, 0.7, 0.8));
     std::vector<std::size_t> before;
-    for (const StaircaseStep& step : solveStaircase(problem, stage(work, 0.8, 1))) {
+    for (const StaircaseStep& step : steps) {
         const std::vector<std::size_t> best = bestOfStep(step.answer.sets, before, writer, work);
         if (work.stop.stop_requested())
             return stairs;
@@ -452,7 +517,7 @@ Result<Staircase> ChoiceSession::staircase(const Limits& limits, const WorkOptio
 
 Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& work)
 {
-    if (auto fine = checkQuestion(m_paints, m_needs, limits); !fine)
+    if (auto fine = check(limits); !fine)
         return tl::unexpected(fine.error());
     const std::scoped_lock lock(m_oneAtATime);
     const Candidates candidates = candidatesOf(m_paints, limits);
@@ -465,10 +530,18 @@ Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& wo
     choice.recipesInAll = m_covered.recipesInAll;
     const CoverageTable some = tableOfSome(candidates.origin);
     const CoverageTable& table = candidates.origin == m_covered.places ? m_covered.table : some;
-    choice.unreachable = findUnreachable(candidates, m_needs, table, stage(work, 0.7, 0.85));
     const CoveringProblem problem =
         problemOf(candidates, m_needs, limits, table, slotsOf(limits.school, limits.red, limits.places));
-    const CoveringSummary covering = solveCovering(problem, work);
+    SetWriter writer(candidates, m_paints, m_needs, table, closeness());
+    std::optional<SureTable> sure;
+    if (limits.surely)
+        sure.emplace(table, candidates.origin, sureRecipes());
+    const CoveringSummary covering =
+        sure ? sure->solve(problem, orderBy(limits, writer, work), limits.mostSets, stage(work, 0.7, 0.8))
+             : solveCovering(problem, work);
+    if (sure)
+        writer.countSurely(sureRecipes(), work.stop);
+    choice.unreachable = findUnreachable(candidates, m_needs, sure ? sure->table() : table, stage(work, 0.8, 0.85));
     if (work.stop.stop_requested())
         return choice;
     choice.ruledOut = covering.smaller;
@@ -476,7 +549,6 @@ Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& wo
     for (const auto& set : covering.answer.sets)
         choice.equals.push_back(candidates.original(set));
     choice.moreSets = covering.answer.capped;
-    SetWriter writer(candidates, m_paints, m_needs, table, closeness());
     writeSets(covering.answer.sets, limits, writer, stage(work, 0.85, 1), choice);
     if (choice.sets.empty() && !work.stop.stop_requested())
         return failure(ErrorCode::BadOption, "the must tubes and the school leave no palette");

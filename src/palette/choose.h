@@ -21,6 +21,7 @@ struct Limits {
     /// over their tubes, and of what follows, before how close they come.
     std::vector<double> heldAgainst = {};
     double againstThrees = 0; ///< held against every need whose closest recipe takes three tubes, >= 0
+    bool surely = false; ///< a need counts as met when some recipe passes the session's SureTest, and not otherwise
 
     /// BadOption with what is wrong: a tube both must and never, an index out of range, no tube for a place of the
     /// school, more must tubes than mostTubes.
@@ -36,7 +37,10 @@ Limits limitsOfJust(std::vector<std::size_t> tubes, std::size_t paints);
 /// How a palette answers one need.
 struct NeedAnswer {
     bool met = false;
-    Match match; ///< the closest recipe within the palette, also when it is not close enough
+    Match match; ///< the closest recipe within the palette, also when it is not close enough, or not sure enough
+
+    /// Close enough, and yet not met: it would not come out as often as was asked.
+    bool isUnsure(const Need& need) const { return !met && match.apart <= need.tolerance; }
 
     bool operator==(const NeedAnswer&) const = default;
 };

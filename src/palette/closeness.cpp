@@ -11,12 +11,14 @@ namespace iris {
 namespace {
 
 /// The earlier set decides between equals, whichever thread was first.
+std::tuple<float, std::size_t, Closeness::Set> rankOf(const Closest& closest)
+{
+    return {closest.apart, closest.at.tubes, closest.at.set};
+}
+
 void keepCloser(Closest& best, const Closest& other)
 {
-    const auto rank = [](const Closest& closest) {
-        return std::tuple(closest.apart, closest.at.tubes, closest.at.set);
-    };
-    if (other.apart <= best.apart && rank(other) < rank(best))
+    if (other.apart <= best.apart && rankOf(other) < rankOf(best))
         best = other;
 }
 
@@ -94,6 +96,14 @@ Closeness::Closeness(std::span<const Paint> paints, std::span<const Need> needs,
 {
 }
 
+Closeness::Set Closeness::setOf(std::span<const std::size_t> paints)
+{
+    Set set{};
+    std::ranges::copy(paints, set.begin());
+    std::fill(set.begin() + static_cast<std::ptrdiff_t>(paints.size()), set.end(), paints.back());
+    return set;
+}
+
 std::size_t Closeness::sizeOf(const Set& set)
 {
     return set[0] == set[1] ? 1 : set[1] == set[2] ? 2 : 3;
@@ -103,10 +113,21 @@ template <typename Visit> void Closeness::forEachWithin(const std::vector<std::s
 {
     forEachSet(tubes.size(), 3, [&](std::span<const std::size_t> places) {
         Set set{};
-        for (std::size_t i = 0; i < set.size(); ++i)
-            set[i] = tubes[places[std::min(i, places.size() - 1)]];
-        visit(set);
+        std::ranges::transform(places, set.begin(), [&](std::size_t place) { return tubes[place]; });
+        visit(setOf({set.data(), places.size()}));
     });
+}
+
+void Closeness::forgetIfMany()
+{
+    constexpr std::size_t mostRemembered = 1'000'000; // some 150 MB
+    if (m_bySet.size() > mostRemembered)
+        m_bySet.clear();
+}
+
+Closest Closeness::at(const Set& set, const Touch& touch)
+{
+    return {touch.apart, {set, sizeOf(set), touch.chunk, touch.place}};
 }
 
 std::vector<Touch> Closeness::measured(const Set& set, TouchFinder& finder, std::vector<Closest>& scratch) const
@@ -123,12 +144,21 @@ std::vector<Touch> Closeness::measured(const Set& set, TouchFinder& finder, std:
 
 void Closeness::measure(const std::vector<std::vector<std::size_t>>& palettes, const WorkOptions& work)
 {
-    std::vector<std::pair<const Set, std::vector<Touch>>*> unknown;
+    std::vector<Set> sets;
     for (const auto& palette : palettes)
         forEachWithin(palette, [&](const Set& set) {
-            if (const auto [entry, isNew] = m_bySet.try_emplace(set); isNew)
-                unknown.push_back(&*entry);
+            if (!m_bySet.contains(set))
+                sets.push_back(set);
         });
+    measure(sets, work);
+}
+
+void Closeness::measure(const std::vector<Set>& sets, const WorkOptions& work)
+{
+    std::vector<std::pair<const Set, std::vector<Touch>>*> unknown;
+    for (const Set& set : sets)
+        if (const auto [entry, isNew] = m_bySet.try_emplace(set); isNew)
+            unknown.push_back(&*entry);
     constexpr std::size_t atATime = 64;
     std::vector<char> done(unknown.size());
     SpareSpaces<TouchFinder> finders;
@@ -148,28 +178,57 @@ void Closeness::measure(const std::vector<std::vector<std::size_t>>& palettes, c
             m_bySet.erase(unknown[i]->first);
 }
 
-std::vector<Closest> Closeness::within(const std::vector<std::size_t>& tubes)
+namespace {
+
+/// What is needed at once, of few sets, on the thread that asks.
+WorkOptions here()
 {
-    measure({tubes}, {.stop = {}, .progress = {}, .threads = 1});
-    std::vector<Closest> best(m_needs);
+    return {.stop = {}, .progress = {}, .threads = 1};
+}
+
+} // namespace
+
+const std::vector<Touch>& Closeness::near(const Set& set)
+{
+    measure(std::vector<Set>{set}, here());
+    return m_bySet.at(set);
+}
+
+template <typename Visit> void Closeness::forEachNear(const std::vector<std::size_t>& tubes, Visit&& visit)
+{
+    measure({tubes}, here());
     forEachWithin(tubes, [&](const Set& set) {
         for (const Touch& near : m_bySet.at(set))
-            keepCloser(best[near.need], {near.apart, {set, sizeOf(set), near.chunk, near.place}});
+            visit(near.need, at(set, near));
     });
+}
+
+std::vector<Closest> Closeness::within(const std::vector<std::size_t>& tubes)
+{
+    std::vector<Closest> best(m_needs);
+    forEachNear(tubes, [&](std::size_t need, const Closest& closest) { keepCloser(best[need], closest); });
     return best;
+}
+
+std::vector<std::vector<Closest>> Closeness::allWithin(const std::vector<std::size_t>& tubes)
+{
+    std::vector<std::vector<Closest>> all(m_needs);
+    forEachNear(tubes, [&](std::size_t need, const Closest& closest) { all[need].push_back(closest); });
+    for (std::vector<Closest>& closest : all)
+        std::ranges::sort(closest, {}, rankOf);
+    return all;
 }
 
 std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work)
 {
     const MixKernel kernel(paints);
     // What one and two paints give, a quick first answer, narrows the search among three.
-    WorkOptions quick = work;
-    quick.progress = {};
-    const std::vector<double> everywhere(needs.size(), 1000.0);
-    std::vector<Closest> best = closestWithin(everywhere, 1, 2, paints, needs, kernel, quick);
-    std::vector<double> radii;
-    for (const Closest& closest : best)
-        radii.push_back(std::min<double>(closest.apart, everywhere.front()));
+    std::vector<double> radii(needs.size(), anyDistance);
+    std::vector<Closest> best = closestWithin(radii, 1, 2, paints, needs, kernel, quiet(work));
+    constexpr std::size_t fewPaints = 24; // whose threes are measured in less time than it takes to map what is near
+    if (paints.size() > fewPaints)
+        std::ranges::transform(best, radii.begin(),
+                               [](const Closest& closest) { return std::min<double>(closest.apart, anyDistance); });
     keepCloser(best, closestWithin(radii, 3, 3, paints, needs, kernel, work));
     std::vector<Match> matches;
     for (std::size_t n = 0; n < needs.size(); ++n) {
@@ -182,8 +241,7 @@ std::vector<Closer> closersOf(const Need& need, std::span<const Paint> paints, c
                               const std::vector<std::size_t>& others, const WorkOptions& work)
 {
     const std::vector<Need> needs{need};
-    const std::vector<double> anywhere{1000.0};
-    const std::vector<NeedGrid> grids = gridsOf(needs, anywhere);
+    const std::vector<NeedGrid> grids = gridsOf(needs, std::vector<double>{anyDistance});
     Closeness closeness(paints, needs, grids);
     const float now = set.empty() ? std::numeric_limits<float>::infinity() : closeness.within(set).front().apart;
     std::vector<Closer> closers;

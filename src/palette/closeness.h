@@ -30,6 +30,12 @@ struct Closest {
 /// do when many palettes share tubes, are measured once.
 class Closeness {
 public:
+    using Set = std::array<std::size_t, 3>; ///< one to three paints in rising order; fewer than three repeat the last
+
+    /// @param paints one to three, in rising order
+    static Set setOf(std::span<const std::size_t> paints);
+    static std::size_t sizeOf(const Set& set);
+
     /// Looks no farther than the map does, and only among the paints a need allows. The arguments must outlive the
     /// object.
     Closeness(std::span<const Paint> paints, std::span<const Need> needs, const std::vector<NeedGrid>& grids);
@@ -38,20 +44,29 @@ public:
     /// leaves out within() measures.
     void measure(const std::vector<std::vector<std::size_t>>& palettes, const WorkOptions& work);
 
+    void measure(const std::vector<Set>& sets, const WorkOptions& work);
+
     /// For each need, the closest recipe within these paints; infinitely far where none comes within the radius.
     std::vector<Closest> within(const std::vector<std::size_t>& tubes);
 
-    /// How many sets of up to three paints it remembers.
-    std::size_t setsMeasured() const { return m_bySet.size(); }
+    /// For each need, the closest recipe of every set of up to three of these paints that comes within the radius,
+    /// closest first.
+    std::vector<std::vector<Closest>> allWithin(const std::vector<std::size_t>& tubes);
+
+    /// The closest recipe of all of a set for each need it comes near to.
+    const std::vector<Touch>& near(const Set& set);
+
+    /// Forgets what was measured where that is more than should be remembered; it is measured again when asked for.
+    void forgetIfMany();
+
+    /// What is near() a set, as within() gives it.
+    static Closest at(const Set& set, const Touch& touch);
 
     Recipe recipeOf(const Closest& closest) const { return closest.at.recipe(m_kernel); }
 
 private:
-    using Set = std::array<std::size_t, 3>; ///< in rising order; fewer than three repeat the last
-
-    static std::size_t sizeOf(const Set& set);
     template <typename Visit> static void forEachWithin(const std::vector<std::size_t>& tubes, Visit&& visit);
-    /// The closest recipe of a set for each need it comes near.
+    template <typename Visit> void forEachNear(const std::vector<std::size_t>& tubes, Visit&& visit);
     std::vector<Touch> measured(const Set& set, TouchFinder& finder, std::vector<Closest>& scratch) const;
 
     std::size_t m_needs;

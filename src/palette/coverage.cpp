@@ -39,14 +39,8 @@ public:
 private:
     bool meets(const Touch& touch, std::span<const std::size_t> set) const
     {
-        const Need& need = m_needs[touch.need];
-        const auto limit = static_cast<float>(need.tolerance);
-        if (touch.apart <= limit - nearCall)
-            return true;
-        if (touch.apart > limit + nearCall)
-            return false;
-        const Recipe recipe = m_kernel.recipeAt(set, touch.chunk, touch.place);
-        return apartFrom(need, colourOf(recipe, m_paints)) <= need.tolerance;
+        return iris::meets(m_needs[touch.need], touch.apart, m_paints,
+                           [&] { return m_kernel.recipeAt(set, touch.chunk, touch.place); });
     }
 
     std::span<const Paint> m_paints;

@@ -9,13 +9,6 @@ namespace {
 
 using Tubes = std::vector<std::size_t>;
 
-template <std::size_t Words> int weightOf(const NeedBits<Words>& needs, const std::vector<int>& weights)
-{
-    int weight = 0;
-    needs.forEach([&](std::size_t need) { weight += weights[need]; });
-    return weight;
-}
-
 /// Whether every mask can be given a place of its own.
 bool canBePlaced(const std::vector<std::uint32_t>& masks, std::size_t from = 0, std::uint32_t taken = 0)
 {
@@ -169,6 +162,9 @@ private:
         return next;
     }
 
+    /// More sets than are wanted, and none can lose less.
+    bool isEnough() const { return m_answer.capped && m_answer.lost == 0; }
+
     int weight(const Mask& needs) const { return weightOf(needs, m_problem.weights); }
     bool tooMuch(const Mask& missing) const { return !missing.isEmpty() && weight(missing) > m_answer.lost; }
     Mask missingIn(const State& state) const { return m_needs & ~state.covered; }
@@ -176,7 +172,7 @@ private:
     void search(const State& state, std::size_t more, Loss loss)
     {
         ++m_looked;
-        if (m_work.stop.stop_requested() || loss.weight > m_answer.lost)
+        if (m_work.stop.stop_requested() || loss.weight > m_answer.lost || isEnough())
             return;
         if (more == 0)
             keep(state.chosen, {}, missingIn(state));
@@ -200,7 +196,7 @@ private:
             m_answer.capped = false;
             m_answer.lost = lost;
         }
-        if (m_answer.sets.size() >= mostSetsKept) {
+        if (m_answer.sets.size() >= m_problem.mostSets) {
             m_answer.capped = true;
             return;
         }
@@ -393,8 +389,9 @@ void trySmaller(const CoveringProblem& problem, const Threes<Words>& threes, con
 template <std::size_t Words>
 CoveringSummary solveFree(const CoveringProblem& problem, const Threes<Words>& threes, const WorkOptions& work)
 {
-    const std::size_t least = std::max<std::size_t>(problem.must.size(), problem.needs.isEmpty() ? 0 : 1);
-    const std::size_t most = std::clamp(problem.mostTubes, least, std::max(least, problem.table->paints()));
+    const std::size_t smallest = std::max<std::size_t>(problem.must.size(), problem.needs.isEmpty() ? 0 : 1);
+    const std::size_t most = std::clamp(problem.mostTubes, smallest, std::max(smallest, problem.table->paints()));
+    const std::size_t least = std::clamp(problem.fewestTubes, smallest, most);
     const int unreachable = weightOf(problem.needs & ~problem.table->everything(), problem.weights);
     CoveringSummary summary;
     trySmaller(problem, threes, work, least, most, unreachable, summary);

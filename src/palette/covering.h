@@ -7,6 +7,9 @@
 
 namespace iris {
 
+/// How many sets of the best size are kept.
+inline constexpr std::size_t mostSetsKept = 20000;
+
 /// What a set of tubes must be like, without any colour in it: the pure covering problem.
 struct CoveringProblem {
     const CoverageTable* table = nullptr;
@@ -17,6 +20,8 @@ struct CoveringProblem {
     std::size_t freePlaces = 0;           ///< beside them, for any tubes; as few of these as will do
     std::vector<std::uint32_t> slotMasks; ///< for each tube the places it may fill; unused when slots is 0
     std::size_t mostTubes = 12;           ///< of a free choice; a school has its own number
+    std::size_t fewestTubes = 0;         ///< of a free choice: smaller sizes are known not to cover all and passed over
+    std::size_t mostSets = mostSetsKept; ///< how many sets are wanted
 };
 
 /// Sets of one size that all lose as little as can be lost.
@@ -24,7 +29,7 @@ struct CoveringAnswer {
     std::vector<std::vector<std::size_t>> sets; ///< each in rising order, the list in rising order, without repeats
     int lost = 0;                               ///< importance of the needs they leave uncovered
     std::size_t size = 0;
-    bool capped = false; ///< there are more sets than mostSetsKept
+    bool capped = false; ///< there are more sets than were wanted
 };
 
 /// A size that was searched to the end and found wanting.
@@ -41,9 +46,6 @@ struct CoveringSummary {
     std::uint64_t looked = 0;          ///< states of the search that found the answer
     bool stopped = false;              ///< the stop token ended it; the answer proves nothing
 };
-
-/// How many sets of the best size are kept.
-inline constexpr std::size_t mostSetsKept = 20000;
 
 /// The smallest sets, exactly. A free choice is tried with one tube, then two, and so on, each size searched to the
 /// end, until every need that can be met is met. When mostTubes is not enough for that, the answer is the smallest size

@@ -112,9 +112,7 @@ Result<FirstGuess> firstGuess(std::span<const Paint> paints, std::span<const Nee
         places.push_back(i);
         own.push_back(paints[i]);
     }
-    WorkOptions quiet = work;
-    quiet.progress = {};
-    const CoverageSummary pairs = coverPairs(own, needs, quiet);
+    const CoverageSummary pairs = coverPairs(own, needs, quiet(work));
     FirstGuess guess;
     if (pairs.stopped)
         return guess;

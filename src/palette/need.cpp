@@ -113,10 +113,7 @@ double lightnessFactor(const Need& need)
 
 double apartFrom(const Need& need, const Lab& colour)
 {
-    if (!need.terms.valueFirst)
-        return deltaE00(colour, need.target);
-    const auto [l, c, h] = deltaE00Terms(colour, need.target, valueFirstFactor);
-    return std::sqrt(l * l + c * c + h * h);
+    return deltaE00(colour, need.target, lightnessFactor(need));
 }
 
 void nameByColour(std::span<Need> needs)

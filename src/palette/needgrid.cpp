@@ -57,6 +57,8 @@ struct NotedBlock {
 
 std::vector<NotedBlock> blocksNear(const Need& need, double radius)
 {
+    if (radius >= anyDistance)
+        return {{{}, false}};
     const double sure = std::min(radius, need.tolerance);
     std::vector<NotedBlock> noted;
     std::vector<Block> open{{}};

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "mixing/labcolumns.h"
+#include "mixing/recipe.h"
 #include "palette/need.h"
 
 #include <span>
@@ -32,9 +33,18 @@ struct Glimpses {
     std::size_t count = 0;
 };
 
-/// Single-precision distances this near a tolerance are measured again in double, deltaE00. The kernel and the vector
-/// deltaE00 stay within a tenth of it.
-inline constexpr float nearCall = 0.01F;
+/// Whether what is so far from a need in single precision meets it: near calls are decided in double.
+/// @param recipe gives the recipe that is so far away
+template <typename RecipeOf> bool meets(const Need& need, float apart, std::span<const Paint> paints, RecipeOf&& recipe)
+{
+    const auto limit = static_cast<float>(need.tolerance);
+    if (apart <= limit - nearCall || apart > limit + nearCall)
+        return apart < limit;
+    return apartFrom(need, colourOf(recipe(), paints)) <= need.tolerance;
+}
+
+/// A radius that holds every colour. A map of it is made in no time, and says of nothing that it surely meets a need.
+inline constexpr double anyDistance = 1000;
 
 /// A map of colour space in cells of 3 units, so that of millions of recipes only those near the edge of a need's
 /// tolerance are measured. What a cell knows follows from the least and the most that deltaE00 can be in it

@@ -5,6 +5,7 @@
 #include <bit>
 #include <cstddef>
 #include <cstdint>
+#include <span>
 
 namespace iris {
 
@@ -85,6 +86,14 @@ private:
 
 /// Which of up to mostNeeds needs.
 using NeedMask = NeedBits<mostNeeds / 64>;
+
+/// What some needs weigh together.
+template <std::size_t Words> int weightOf(const NeedBits<Words>& needs, std::span<const int> weights)
+{
+    int weight = 0;
+    needs.forEach([&](std::size_t need) { weight += weights[need]; });
+    return weight;
+}
 
 constexpr NeedMask needBit(std::size_t need)
 {

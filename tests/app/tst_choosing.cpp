@@ -36,6 +36,7 @@ private Q_SLOTS:
     void aTriadIsToldBothWays();
     void ownPlaces();
     void preferencesAreKept();
+    void mixesThatComeOutAreAskedFor();
     void partnersOfASplitPrimary();
     void tubesThatAreNotOwnedCanBeLeftOut();
     void theBoxHoldsTheSetOnShow();
@@ -271,6 +272,43 @@ void TestChoosing::preferencesAreKept()
     QVERIFY(find<QPushButton>("palettePrefer")->text().contains('2'));
     const auto& sets = panel().choice()->sets;
     QVERIFY(std::ranges::is_sorted(sets, {}, &PaletteSet::heldAgainst));
+}
+
+/// Who asks for mixes that come out gets no other, and is told which colours have none.
+void TestChoosing::mixesThatComeOutAreAskedFor()
+{
+    choose();
+    auto* howSure = find<QComboBox>("howSure");
+    QCOMPARE(howSure->currentIndex(), 0);
+    howSure->setCurrentIndex(2);
+    Q_EMIT howSure->activated(2);
+    QCOMPARE(notebook().wishes.sure, 90);
+    COMES_TRUE(!panel().isBusy() && panel().choice());
+    const PaletteSet& set = *panel().setOnShow();
+    const auto studio = panel().studio();
+    const std::vector<double> sure =
+        surenessOf(set, panel().needs(), panel().pool().paints, learnedOf(panel().pool(), studio->learned));
+    std::size_t met = 0;
+    for (std::size_t n = 0; n < sure.size(); ++n) {
+        QVERIFY2(!set.answers[n].met || sure[n] >= 0.9, qPrintable(QString::number(sure[n])));
+        QVERIFY(!set.answers[n].isUnsure(panel().needs()[n]) || sure[n] < 0.9);
+        met += set.answers[n].met ? 1 : 0;
+    }
+    QVERIFY(met > 0);
+    // What is so narrow that nothing comes out is told to be just that, with how near the nearest comes.
+    for (NeedRecord narrow : notebook().needs) {
+        narrow.need.tolerance = 2;
+        m_document->changeNeed(narrow);
+    }
+    click("choose");
+    COMES_TRUE(!panel().isBusy() && find<QLabel>("teaching")->isVisible());
+    const QString told = find<QLabel>("teaching")->text();
+    QVERIFY2(told.contains("No mix of your tubes is sure enough"), qPrintable(told));
+    QVERIFY2(told.contains("No mix is sure enough for"), qPrintable(told));
+    wish([](PaletteWishes& wishes) { wishes.sure = 75; });
+    QCOMPARE(howSure->currentText(), QString("sure 75 times in 100"));
+    wish([](PaletteWishes& wishes) { wishes.sure = 0; });
+    QCOMPARE(howSure->count(), 3);
 }
 
 void TestChoosing::partnersOfASplitPrimary()

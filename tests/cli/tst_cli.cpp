@@ -152,6 +152,14 @@ void TestCli::paletteProvesItsSize()
     QCOMPARE(found["proof"]["smaller_sizes_ruled_out"].size(), size - 1);
     for (const auto& recipe : found["sets"][0]["recipes"])
         QVERIFY(recipe["met"].get<bool>());
+    const auto sure =
+        json({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--sure", "80", "--most", "1"});
+    QCOMPARE(sure["sure"], 80);
+    QVERIFY(sure["size"] >= found["size"]);
+    const auto robust =
+        json({"robust", "--needs", needs, "--notebook", path("demo.iris"), "--sure", "80", "--most", "1"});
+    for (std::size_t n = 0; n < sure["sets"][0]["recipes"].size(); ++n)
+        QCOMPARE(robust["sets"][0]["needs"][n]["sure"] >= 0.8, sure["sets"][0]["recipes"][n]["met"] == true);
     const auto split = json({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--school", "split"});
     QCOMPARE(split["sets"][0]["tubes"].size(), 6U);
     const auto must = json({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--must", "Yellow Ochre",

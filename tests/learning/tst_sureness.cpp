@@ -94,10 +94,9 @@ void TestSureness::isMetAsOftenAsItSays()
     learned.modelMiss = 0; // the tries do not have it
     const Recipe recipe{{{std::size_t(first), 24}, {std::size_t(second), 16}}, wash};
     const Lab target = colourOf(recipe, all);
-    const auto apart = [&](const Lab& lab) { return deltaE00(lab, target); };
     SurenessOptions options;
     options.draws = 2000;
-    const double said = sureness(recipe, all, learned, apart, tolerance, options);
+    const double said = sureness(recipe, all, learned, {target, tolerance}, options);
     const double tried = triedOut(recipe, all, learned, target, tolerance, 77);
     QVERIFY2(std::abs(said - tried) <= 0.03, qPrintable(QString("said %1, tried %2").arg(said).arg(tried)));
     QVERIFY(said > 0.02 && said < 0.999); // or it would tell little
@@ -111,8 +110,7 @@ void TestSureness::growsWithTheTolerance()
     const Lab target = colourOf(recipe, all);
     double before = 0;
     for (const double tolerance : {1.0, 3.0, 6.0, 12.0, 25.0}) {
-        const double now = sureness(
-            recipe, all, learned, [&](const Lab& lab) { return deltaE00(lab, target); }, tolerance);
+        const double now = sureness(recipe, all, learned, {target, tolerance});
         QVERIFY(now >= before);
         before = now;
     }
@@ -131,18 +129,13 @@ void TestSureness::nothingInDoubtIsSureOrNot()
     exact.partsOff = 0;
     const Recipe recipe{{{0, 24}, {1, 16}}, 0.5};
     const Lab target = colourOf(recipe, all);
-    QCOMPARE(sureness(
-                 recipe, all, learned, [&](const Lab& lab) { return deltaE00(lab, target); }, 0.1, exact),
-             1.0);
-    QCOMPARE(sureness(
-                 recipe, all, learned, [&](const Lab& lab) { return 5 + deltaE00(lab, target); }, 4, exact),
-             0.0);
+    QCOMPARE(sureness(recipe, all, learned, {target, 0.1}, exact), 1.0);
+    const Lab other{target.l, target.a + 30, target.b};
+    QCOMPARE(sureness(recipe, all, learned, {other, 4}, exact), 0.0);
     // A single tube has no parts to be off.
     const Recipe alone{{{0, 8}}, 0.5};
     const Lab own = colourOf(alone, all);
-    QCOMPARE(sureness(
-                 alone, all, learned, [&](const Lab& lab) { return deltaE00(lab, own); }, 0.1),
-             1.0);
+    QCOMPARE(sureness(alone, all, learned, {own, 0.1}), 1.0);
 }
 
 /// Ten painted squares of the two tubes leave less open.
@@ -157,9 +150,8 @@ void TestSureness::whatWasLearntMakesSurer()
     const Learned learned = learnFrom(all, squares);
     const Recipe recipe{{{0, 24}, {1, 16}}, 0.5};
     const Lab target = colourOf(recipe, all);
-    const auto apart = [&](const Lab& lab) { return deltaE00(lab, target); };
-    const double before = sureness(recipe, all, beforePainting(all), apart, 5);
-    const double after = sureness(recipe, asLearnt(all, learned), learned, apart, 5);
+    const double before = sureness(recipe, all, beforePainting(all), {target, 5});
+    const double after = sureness(recipe, asLearnt(all, learned), learned, {target, 5});
     QVERIFY2(after > before + 0.1, qPrintable(QString("%1, %2").arg(before).arg(after)));
 }
 

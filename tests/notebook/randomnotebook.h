@@ -50,7 +50,8 @@ public:
                            {below(2) == 1, below(2) == 1, below(2) == 1, below(2) == 1, below(2) == 1},
                            static_cast<RedPrimary>(below(3)),
                            parsePlaces(below(2) == 1 ? "yellow leans green, earth, any, blue" : "").value(),
-                           {}};
+                           {},
+                           below(2) == 1 ? 50 + below(46) : 0};
         for (const Preference preference : allPreferences)
             if (below(2) == 1)
                 notebook.wishes.prefer.push_back(preference);

@@ -1,5 +1,6 @@
 #include "app/palette/choicepanel.h"
 
+#include "app/palette/choicewells.h"
 #include "app/palette/choicewords.h"
 #include "app/palette/keptpalettes.h"
 #include "app/palette/recipeacts.h"
@@ -221,7 +222,7 @@ void ChoicePanel::showKept(const QString& name, PaletteId id, const std::vector<
     m_isStep = false;
     m_asked.reset();
     m_pool = poolNow();
-    begin(limitsOfJust(placesOf(tubes), m_pool.paints.size()), tr("Mixing %1").arg(m_keptName));
+    begin(limitsOfThese(placesOf(tubes)), tr("Mixing %1").arg(m_keptName));
 }
 
 void ChoicePanel::showStep(std::size_t step)
@@ -231,7 +232,15 @@ void ChoicePanel::showStep(std::size_t step)
     m_keptName.clear();
     m_isStep = true;
     m_asked.reset();
-    begin(limitsOfJust(m_stairs->steps[step].set.tubes, m_pool.paints.size()), tr("Mixing"));
+    begin(limitsOfThese(m_stairs->steps[step].set.tubes), tr("Mixing"));
+}
+
+/// Just these tubes, as sure as is asked.
+Limits ChoicePanel::limitsOfThese(const std::vector<std::size_t>& tubes) const
+{
+    Limits limits = limitsOfJust(tubes, m_pool.paints.size());
+    limits.surely = m_document.notebook().wishes.sure > 0;
+    return limits;
 }
 
 void ChoicePanel::begin(const Limits& limits, const QString& what)
@@ -245,9 +254,7 @@ void ChoicePanel::begin(const Limits& limits, const QString& what)
         showPage(Waiting);
     m_studio = m_document.studio();
     m_needs = m_needsModel.needs();
-    if (!m_session || !m_session->countsAsNow() || m_session->paints() != m_pool.paints
-        || m_session->needs() != m_needs)
-        m_session = std::make_shared<ChoiceSession>(m_pool.paints, m_needs);
+    m_session = m_sessions.session(m_pool, m_needs, m_studio->notebook.wishes.sure, m_studio->learned);
     m_choosing.start(
         [session = m_session, limits, surest = isForgivingPreferred(), needs = m_needs, pool = m_pool,
          studio = m_studio](const JobTools& tools) {
@@ -283,19 +290,7 @@ void ChoicePanel::askBothWays(const Limits& limits)
                 Limits way = limits;
                 way.red = red;
                 way.mostSets = 1;
-                const auto choice = session->choose(way, tools.workOptions());
-                const bool found = choice && choice->end == ChoiceEnd::Done && !choice->sets.empty();
-                QStringList names;
-                if (found)
-                    for (const std::size_t tube : choice->sets.front().tubes)
-                        names << text(pool.paints[tube].name);
-                const QString which = red == RedPrimary::Red ? tr("With a red") : tr("With a magenta");
-                ways << (found ? tr("%1: %2 of %3 with %4.")
-                                     .arg(which)
-                                     .arg(std::ranges::count_if(choice->sets.front().answers, &NeedAnswer::met))
-                                     .arg(choice->sets.front().answers.size())
-                                     .arg(listed(names))
-                               : tr("%1: no triad.").arg(which));
+                ways << wayWords(red, session->choose(way, tools.workOptions()), pool);
             }
             return ways.join(QLatin1Char(' '));
         },
@@ -337,7 +332,7 @@ void ChoicePanel::take(const Result<Choice>& choice)
     else if (choice->end == ChoiceEnd::Stopped)
         say(tr("The choice was stopped. Nothing was changed."));
     else if (choice->sets.empty())
-        say(tr("None of your tubes reaches any of these colours.") + QLatin1Char('\n')
+        say(nothingWords(m_studio->notebook.wishes.sure > 0) + QLatin1Char('\n')
             + nearestWords(*choice, m_needs, m_pool, !m_keptName.isEmpty()));
     else
         showChoice(*choice);
@@ -460,7 +455,7 @@ void ChoicePanel::lookForHelp()
     m_helping.start([set, needs = m_needs,
                      pool = m_pool](const JobTools& tools) { return shortfallsOf(set, needs, pool, tools.stop); },
                     [this](const std::vector<Shortfall>& shortfalls) {
-                        m_help = shortfallWords(shortfalls, m_needs);
+                        m_help = shortfallWords(shortfalls, m_needs, m_studio->notebook.wishes.sure > 0);
                         showProof();
                     });
 }
@@ -498,29 +493,7 @@ void ChoicePanel::showProof()
 
 void ChoicePanel::showWells(const PaletteSet& set)
 {
-    std::vector<Well> wells;
-    for (const TubeReason& reason : set.reasons) {
-        const Paint& paint = m_pool.paints[reason.tube];
-        QStringList lost;
-        for (const std::size_t need : reason.lostWithout)
-            lost << text(m_needs[need].name);
-        Well well;
-        well.name = text(paint.name);
-        well.codes = text(textOf(paint.codes));
-        if (paint.lightfastness >= 4)
-            well.codes += tr(", fades");
-        if (!m_pool.isOwned(reason.tube))
-            well.codes += tr(", to buy");
-        well.reason = lost.isEmpty()     ? tr("nothing rests on it")
-                      : lost.size() == 1 ? tr("for %1").arg(lost.front())
-                                         : tr("%1 colours need it").arg(lost.size());
-        well.detail = lost.isEmpty() ? tr("Without it nothing is lost") : tr("Without it no %1").arg(listed(lost));
-        well.wash = washColours(paint.film);
-        well.seed = static_cast<unsigned>(m_pool.isOwned(reason.tube) ? m_pool.tubes[reason.tube].value
-                                                                      : static_cast<std::int64_t>(reason.tube));
-        wells.push_back(std::move(well));
-    }
-    m_wells->setWells(std::move(wells));
+    m_wells->setWells(wellsOf(set, m_needs, m_pool));
     const auto still = std::ranges::find(set.tubes, m_tubeInHand);
     if (still != set.tubes.end())
         m_wells->take(static_cast<int>(still - set.tubes.begin()));
@@ -559,7 +532,7 @@ void ChoicePanel::swapInHand(std::size_t tube, std::size_t other)
     }
     m_isStep = true;
     m_asked = asked;
-    begin(limitsOfJust(tubes, m_pool.paints.size()), tr("Mixing"));
+    begin(limitsOfThese(tubes), tr("Mixing"));
 }
 
 QAction* ChoicePanel::shoppingAct() const

@@ -2,6 +2,7 @@
 
 #include "app/jobs/job.h"
 #include "app/palette/needsmodel.h"
+#include "app/palette/sessionkeeper.h"
 #include "app/palette/shortfall.h"
 #include "app/palette/tubeinhand.h"
 #include "app/parts/recipesmodel.h"
@@ -81,6 +82,7 @@ private:
     TubePool poolNow() const;
     void palettesChanged();
     void showKept(const QString& name, PaletteId id, const std::vector<TubeId>& tubes);
+    Limits limitsOfThese(const std::vector<std::size_t>& tubes) const;
     void begin(const Limits& limits, const QString& what);
     void take(const Result<Choice>& choice);
     void showChoice(const Choice& choice);
@@ -104,6 +106,7 @@ private:
     ViewSettings& m_settings;
     NeedsModel& m_needsModel;
     std::shared_ptr<ChoiceSession> m_session; ///< about the tubes and needs of the last choice
+    SessionKeeper m_sessions;
     Job<Result<Choice>> m_choosing;
     Job<Result<Staircase>> m_climbing;
     std::optional<Staircase> m_stairs;

@@ -5,6 +5,7 @@
 
 #include <QObject>
 #include <QStringList>
+#include <ranges>
 
 namespace iris {
 
@@ -34,20 +35,55 @@ QString proofWords(const Choice& choice, School school)
         .arg(listed(sizes), sizes.last() == QLatin1String("1") ? QObject::tr("tube") : QObject::tr("tubes"));
 }
 
+QString nothingWords(bool surely)
+{
+    return surely ? QObject::tr(
+               "No mix of your tubes is sure enough for any of these colours. Ask for less sure ones, or let "
+               "the colours be met less closely.")
+                  : QObject::tr("None of your tubes reaches any of these colours.");
+}
+
+QString wayWords(RedPrimary red, const Result<Choice>& choice, const TubePool& pool)
+{
+    const QString which = red == RedPrimary::Red ? QObject::tr("With a red") : QObject::tr("With a magenta");
+    if (!choice || choice->end != ChoiceEnd::Done || choice->sets.empty())
+        return QObject::tr("%1: no triad.").arg(which);
+    const PaletteSet& set = choice->sets.front();
+    QStringList names;
+    for (const std::size_t tube : set.tubes)
+        names << text(pool.paints[tube].name);
+    return QObject::tr("%1: %2 of %3 with %4.")
+        .arg(which)
+        .arg(std::ranges::count_if(set.answers, &NeedAnswer::met))
+        .arg(set.answers.size())
+        .arg(listed(names));
+}
+
+namespace {
+
+QString nearestWords(const Unreachable& missed, const Need& need, const TubePool& pool, bool ofKept)
+{
+    const QString name = text(need.name);
+    if (missed.nearest.recipe.parts.empty())
+        return QObject::tr("No tube here is what %1 asks for.").arg(name);
+    const QString nearest =
+        QObject::tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, pool.paints));
+    if (missed.nearest.apart <= need.tolerance)
+        return QObject::tr("No mix is sure enough for %1; nearest is %2.").arg(name, nearest);
+    return ofKept ? QObject::tr("It does not reach %1; nearest is %2.").arg(name, nearest)
+                  : QObject::tr("No tubes of yours reach %1; nearest is %2.").arg(name, nearest);
+}
+
+} // namespace
+
 QString nearestWords(const Choice& choice, const std::vector<Need>& needs, const TubePool& pool, bool ofKept)
 {
+    constexpr std::size_t mostTold = 3;
     QStringList words;
-    for (const Unreachable& missed : choice.unreachable) {
-        const QString name = text(needs[missed.need].name);
-        if (missed.nearest.recipe.parts.empty()) {
-            words << QObject::tr("No tube here is what %1 asks for.").arg(name);
-            continue;
-        }
-        const QString nearest =
-            QObject::tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, pool.paints));
-        words << (!ofKept ? QObject::tr("No tubes of yours reach %1; nearest is %2.").arg(name, nearest)
-                          : QObject::tr("It does not reach %1; nearest is %2.").arg(name, nearest));
-    }
+    for (const Unreachable& missed : choice.unreachable | std::views::take(mostTold))
+        words << nearestWords(missed, needs[missed.need], pool, ofKept);
+    if (const std::size_t count = choice.unreachable.size(); count > mostTold)
+        words << QObject::tr("So it is with %1 more.").arg(text(counted(count - mostTold, "colour")));
     return words.join(QLatin1Char(' '));
 }
 

@@ -13,7 +13,13 @@ QString headlineWords(const PaletteSet& set, const QString& keptName);
 /// "Fewer will not do: every set of 1 and 2 tubes was tried and falls short."
 QString proofWords(const Choice& choice, School school);
 
-/// What comes nearest to the needs that nothing reaches.
+/// What is said where no tubes meet anything.
+QString nothingWords(bool surely);
+
+/// "With a red: 11 of 12 with lemon yellow, cadmium red and cobalt blue."
+QString wayWords(RedPrimary red, const Result<Choice>& choice, const TubePool& pool);
+
+/// What comes nearest to the needs that nothing reaches, the first few.
 /// @param ofKept of a palette that is kept, rather than of all there is to choose from
 QString nearestWords(const Choice& choice, const std::vector<Need>& needs, const TubePool& pool, bool ofKept);
 

@@ -24,7 +24,7 @@ KeptPalettes::KeptPalettes(Document& document, QWidget* parent) : QComboBox(pare
 void KeptPalettes::fill()
 {
     clear();
-    addItem(tr("or see a kept palette"));
+    addItem(tr("or a kept palette"));
     if (!onThePalette().empty())
         addItem(tr("all that lies on the palette"), allOnPalette);
     for (const PaletteRecord& palette : m_document.notebook().palettes)

@@ -24,8 +24,10 @@ std::optional<Closer> bestOf(const Need& need, const std::vector<Paint>& paints,
     return closers.front();
 }
 
-QString oneWords(const QString& name, const Closer& closer, double tolerance)
+QString oneWords(const QString& name, const Closer& closer, double tolerance, bool surely)
 {
+    if (surely && closer.match.apart <= tolerance) // whether it would be sure enough was not tried
+        return QObject::tr("%1 comes near enough as it is counted, %2").arg(name, apart(closer.match.apart));
     return closer.match.apart <= tolerance ? QObject::tr("%1 would meet it, %2").arg(name, apart(closer.match.apart))
                                            : QObject::tr("%1 comes nearest, %2").arg(name, apart(closer.match.apart));
 }
@@ -47,7 +49,7 @@ std::vector<Shortfall> shortfallsOf(const PaletteSet& set, const std::vector<Nee
         }
     std::vector<Shortfall> shortfalls;
     for (std::size_t n = 0; n < needs.size() && shortfalls.size() < mostTold; ++n) {
-        if (set.answers[n].met)
+        if (set.answers[n].met || set.answers[n].isUnsure(needs[n]))
             continue;
         Shortfall one{n, {}, {}, {}, {}};
         one.owned = bestOf(needs[n], paints, set.tubes, owned, stop, one.ownedName);
@@ -60,16 +62,16 @@ std::vector<Shortfall> shortfallsOf(const PaletteSet& set, const std::vector<Nee
     return shortfalls;
 }
 
-QString shortfallWords(const std::vector<Shortfall>& shortfalls, const std::vector<Need>& needs)
+QString shortfallWords(const std::vector<Shortfall>& shortfalls, const std::vector<Need>& needs, bool surely)
 {
     QStringList words;
     for (const Shortfall& one : shortfalls) {
         const Need& need = needs[one.need];
         QStringList helps;
         if (one.owned)
-            helps << QObject::tr("of yours %1").arg(oneWords(one.ownedName, *one.owned, need.tolerance));
+            helps << QObject::tr("of yours %1").arg(oneWords(one.ownedName, *one.owned, need.tolerance, surely));
         if (one.bought && (!one.owned || one.bought->match.apart < one.owned->match.apart))
-            helps << QObject::tr("to buy, %1").arg(oneWords(one.boughtName, *one.bought, need.tolerance));
+            helps << QObject::tr("to buy, %1").arg(oneWords(one.boughtName, *one.bought, need.tolerance, surely));
         if (helps.isEmpty())
             helps << QObject::tr("no one tube brings it nearer");
         words << QObject::tr("%1 is not met: %2.").arg(sentence(text(need.name)), helps.join(QStringLiteral("; ")));

@@ -23,6 +23,7 @@ std::vector<Shortfall> shortfallsOf(const PaletteSet& set, const std::vector<Nee
                                     std::stop_token stop);
 
 /// "Reeds is not met: Yellow Ochre would do it (3.1 apart)." and so on, the first few.
-QString shortfallWords(const std::vector<Shortfall>& shortfalls, const std::vector<Need>& needs);
+/// @param surely only sure mixes count, which is more than is told here
+QString shortfallWords(const std::vector<Shortfall>& shortfalls, const std::vector<Need>& needs, bool surely);
 
 } // namespace iris

@@ -13,6 +13,7 @@
 #include <QPushButton>
 #include <QSpinBox>
 #include <QVBoxLayout>
+#include <set>
 
 namespace iris {
 
@@ -24,6 +25,7 @@ WishesBar::WishesBar(Document& document, QWidget* parent)
       m_red(new QComboBox(this)),
       m_places(new QLineEdit(this)),
       m_from(new QComboBox(this)),
+      m_sure(new QComboBox(this)),
       m_terms(new QPushButton(this)),
       m_prefer(new QPushButton(this)),
       m_mustNever(new QPushButton(this)),
@@ -34,7 +36,7 @@ WishesBar::WishesBar(Document& document, QWidget* parent)
     setUpPreferences();
     auto* limits = new QHBoxLayout;
     limits->setSpacing(2 * gridStep);
-    for (QWidget* field : std::initializer_list<QWidget*>{m_school, m_most, m_red, m_places, m_from})
+    for (QWidget* field : std::initializer_list<QWidget*>{m_school, m_most, m_red, m_places, m_from, m_sure})
         limits->addWidget(field, field == m_places ? 1 : 0);
     limits->addStretch();
     m_acts->setSpacing(2 * gridStep);
@@ -75,8 +77,13 @@ void WishesBar::setUpFields()
     m_from->addItems({tr("from the palette"), tr("from the drawer"), tr("from all I own"), tr("and what I wish for"),
                       tr("and everything there is")});
     keepNarrow(*m_from, 16);
+    m_sure->setObjectName(QStringLiteral("howSure"));
+    m_sure->setAccessibleName(tr("How sure its mixes are"));
+    m_sure->setToolTip(
+        tr("A colour counts as mixed when its recipe is near enough as it is counted,\n"
+           "or only when it comes out so often though parts, tubes and washes are never quite the same."));
     m_mustNever->setObjectName(QStringLiteral("mustNever"));
-    for (QComboBox* box : {m_school, m_from, m_red})
+    for (QComboBox* box : {m_school, m_from, m_red, m_sure})
         connect(box, &QComboBox::activated, this, &WishesBar::write);
     connect(m_most, &QSpinBox::editingFinished, this, &WishesBar::write);
     connect(m_mustNever, &QPushButton::clicked, this, &WishesBar::askMustAndNever);
@@ -129,6 +136,7 @@ void WishesBar::read()
     const bool noTubes = m_document.notebook().tubes.empty(); // there is but one thing to choose from
     m_from->setCurrentIndex(static_cast<int>(noTubes ? Pool::Table : wishes.pool));
     m_from->setEnabled(!noTubes);
+    readSure(wishes.sure);
     const TubeTerms& only = wishes.only;
     const std::array asked{only.singlePigments, only.transparent, only.nothingFugitive, only.noListedMetals,
                            only.noTubeBlack};
@@ -147,6 +155,21 @@ void WishesBar::read()
     m_mustNever->setText(said.isEmpty() ? tr("Must and never") : said.join(QStringLiteral(", ")));
 }
 
+/// How sure mixes must be; of another number, as the command line may write it down, there is one line more.
+void WishesBar::readSure(int sure)
+{
+    const QSignalBlocker quiet(m_sure);
+    std::set<int> all{0, 80, 90};
+    all.insert(sure);
+    m_sure->clear();
+    for (const int one : all)
+        m_sure->addItem(one == 0        ? tr("mixes as counted")
+                        : one % 10 == 0 ? tr("sure %1 times in 10").arg(one / 10)
+                                        : tr("sure %1 times in 100").arg(one),
+                        one);
+    m_sure->setCurrentIndex(m_sure->findData(sure));
+}
+
 void WishesBar::write()
 {
     PaletteWishes wishes = m_document.notebook().wishes;
@@ -155,6 +178,7 @@ void WishesBar::write()
     if (m_from->isEnabled())
         wishes.pool = static_cast<Pool>(m_from->currentIndex());
     wishes.only = tickedIn(m_asked);
+    wishes.sure = m_sure->currentData().toInt();
     wishes.red = static_cast<RedPrimary>(m_red->currentIndex());
     wishes.prefer.clear();
     for (std::size_t i = 0; i < m_preferred.size(); ++i)

@@ -28,6 +28,7 @@ private:
     void setUpFields();
     void setUpTerms();
     void read();
+    void readSure(int sure);
     void write();
     void askMustAndNever();
     void setUpPreferences();
@@ -39,6 +40,7 @@ private:
     QComboBox* m_red;
     QLineEdit* m_places;
     QComboBox* m_from;
+    QComboBox* m_sure;
     QPushButton* m_terms;
     TermActs m_asked{};
     QPushButton* m_prefer;

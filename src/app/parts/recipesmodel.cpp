@@ -31,7 +31,9 @@ QString RecipesModel::recipeWords(std::size_t row, bool inShort) const
     const QString recipe =
         text(inShort ? shortRecipeWords(match.recipe, m_paints) : iris::recipeWords(match.recipe, m_paints));
     const QString words = tr("%1, %2").arg(recipe, text(washWord(match.recipe.wash)));
-    return m_answers[row].met ? words : tr("not met; nearest is %1").arg(words);
+    return m_answers[row].met                      ? words
+           : m_answers[row].isUnsure(m_needs[row]) ? tr("not sure enough; nearest is %1").arg(words)
+                                                   : tr("not met; nearest is %1").arg(words);
 }
 
 void RecipesModel::setSureness(std::vector<double> sure)
@@ -45,7 +47,7 @@ void RecipesModel::setSureness(std::vector<double> sure)
 QString RecipesModel::apartWords(std::size_t row) const
 {
     const QString words = apart(m_answers[row].match.apart);
-    if (row >= m_sure.size() || !m_answers[row].met)
+    if (row >= m_sure.size() || !(m_answers[row].met || m_answers[row].isUnsure(m_needs[row])))
         return words;
     const int tenths = static_cast<int>(std::lround(10 * m_sure[row]));
     return tenths >= 10 ? tr("%1, sure").arg(words) : tr("%1, %2 times in 10").arg(words).arg(tenths);
