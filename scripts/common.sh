@@ -25,12 +25,17 @@ clang_can_fuzz() {
     command -v clang++ >/dev/null && [ -e "$(clang++ -print-runtime-dir)/libclang_rt.fuzzer-x86_64.a" ]
 }
 
-# Configures when needed (with what further options are given) and builds; prints only what goes wrong and the last line.
+# Configures when needed (with what further options are given) and builds; prints the last line, or, when it fails, what went wrong.
 configure_and_build() {
     preset=$1
     shift
     if [ ! -f "build/$preset/build.ninja" ]; then
         cmake --preset "$preset" "$@" >/dev/null
     fi
-    cmake --build --preset "$preset" | tail -n 1
+    if cmake --build --preset "$preset" >"build/$preset/build.log" 2>&1; then
+        tail -n 1 "build/$preset/build.log"
+    else
+        grep -v '^\[' "build/$preset/build.log" >&2
+        return 1
+    fi
 }
