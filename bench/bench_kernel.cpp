@@ -33,17 +33,16 @@ double plain(const std::vector<Paint>& paints, const std::vector<Ratio>& ratios,
     return sum;
 }
 
-double vectors(const MixKernel& kernel, int rounds)
+/// @param make mixes a set
+template <typename Make> double vectors(int rounds, Make&& make)
 {
     double sum = 0;
-    LabChunk chunk;
+    SetChunks chunks;
     for (int round = 0; round < rounds; ++round) {
         const std::array<std::size_t, 3> set{static_cast<std::size_t>(round) % 20,
                                              20 + static_cast<std::size_t>(round) % 20, 40};
-        for (std::size_t i = 0; i < MixKernel::chunkCount(3); ++i) {
-            kernel.mix(set, i, chunk);
-            sum += chunk.l[i];
-        }
+        make(set, chunks);
+        sum += chunks[0].l[0];
     }
     return sum;
 }
@@ -60,11 +59,16 @@ int main()
     const int vectorRounds = 6000;
     const double plainRate =
         plainRounds * recipes / medianSeconds(5, [&] { sink = plain(paints, ratios, plainRounds); });
-    const double rate = vectorRounds * recipes / medianSeconds(5, [&] { sink = vectors(kernel, vectorRounds); });
+    const auto rateOf = [&](auto&& make) {
+        return vectorRounds * recipes / medianSeconds(5, [&] { sink = vectors(vectorRounds, make); });
+    };
+    const double rate = rateOf([&](const auto& set, SetChunks& chunks) { kernel.mix(set, chunks); });
+    const double estimateRate = rateOf([&](const auto& set, SetChunks& chunks) { kernel.estimate(set, chunks); });
     std::printf("vector instructions        %s\n", vectorInstructions());
     std::printf("plain loop                 %.2f million recipes/s\n", plainRate / 1e6);
     std::printf("vector kernel              %.1f million recipes/s\n", rate / 1e6);
-    std::printf("ratio                      %.0f\n", rate / plainRate);
+    std::printf("its estimates              %.1f million recipes/s\n", estimateRate / 1e6);
+    std::printf("ratios                     %.0f, %.0f\n", rate / plainRate, estimateRate / plainRate);
 
     std::mt19937 random(3);
     std::uniform_real_distribution<float> value(-60, 60);

@@ -51,8 +51,22 @@ public:
     {
     }
 
-    /// apartFrom() of each recipe, infinitely far for some that are farther than the limit. With a thin wash only the
-    /// three strongest washes, whose thin ones are mixed as well; a fifth lies between two of those.
+    /// The recipe of a chunk that is nearest by apartFrom(), infinitely far when none is nearer than the limit.
+    ChunkTarget::Nearest nearest(const LabChunk& chunk, float limit)
+    {
+        if (!m_wanted.thin && !m_wanted.valueFirst)
+            return m_colour.nearest(chunk, limit);
+        const auto& all = apart(chunk, limit);
+        const auto best = std::ranges::min_element(all);
+        return *best < limit ? ChunkTarget::Nearest{*best, static_cast<std::size_t>(best - all.begin())}
+                             : ChunkTarget::Nearest{};
+    }
+
+private:
+    static constexpr std::size_t thinWashes = 3;
+
+    /// How far each recipe is, infinitely for some that are farther than the limit. With a thin wash only the three
+    /// strongest washes, whose thin ones are mixed as well; a fifth lies between two of those.
     const std::array<float, chunkRecipes>& apart(const LabChunk& chunk, float limit)
     {
         const float weight = m_wanted.thinMatters ? 2 : 1;
@@ -68,9 +82,6 @@ public:
                            : far;
         return m_own;
     }
-
-private:
-    static constexpr std::size_t thinWashes = 3;
 
     void measure(const LabChunk& chunk, const ChunkTarget& target, const Lab& lab, float limit,
                  std::array<float, chunkRecipes>& apart) const
@@ -186,17 +197,14 @@ private:
         Promise promise;
         std::ranges::copy(set, promise.set.begin());
         promise.tubes = set.size();
-        LabChunk chunk;
-        for (std::size_t i = 0; i < MixKernel::chunkCount(set.size()); ++i) {
-            m_kernel.mix(set, i, chunk);
-            const auto& apart = screen.apart(chunk, std::min(limit, promise.apart));
-            const auto best = std::ranges::min_element(apart);
-            if (*best < promise.apart) {
-                promise.apart = *best;
+        SetChunks room;
+        const std::span<const LabChunk> chunks = m_kernel.estimate(set, room);
+        for (std::size_t i = 0; i < chunks.size(); ++i)
+            if (const auto own = screen.nearest(chunks[i], std::min(limit, promise.apart)); own.apart < promise.apart) {
+                promise.apart = own.apart;
                 promise.chunk = i;
-                promise.place = static_cast<std::size_t>(best - apart.begin());
+                promise.place = own.place;
             }
-        }
         if (set.size() < 3)
             m_pairs[set.front() * m_paints.size() + set.back()] = promise.apart;
         if (asked && promise.apart < bestInside(set) + worthTuning)

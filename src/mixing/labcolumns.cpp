@@ -113,6 +113,15 @@ HWY_INLINE V hueDistance(V a1, V b1, V c1, V a2, V b2, V c2)
     return hn::IfThenElse(hn::Gt(dot, hn::Zero(d)), near, far);
 }
 
+/// S_L of CIEDE2000.
+HWY_INLINE V lightnessWeight(V l1, V l2)
+{
+    const Tag d;
+    const V l = hn::MulSub(hn::Set(d, 0.5F), hn::Add(l1, l2), hn::Set(d, 50.0F));
+    const V ll = hn::Mul(l, l);
+    return hn::MulAdd(hn::Set(d, 0.015F), hn::Div(ll, hn::Sqrt(hn::Add(ll, hn::Set(d, 20.0F)))), hn::Set(d, 1.0F));
+}
+
 HWY_INLINE V difference(V l1, V a1, V b1, V l2, V a2, V b2)
 {
     const Tag d;
@@ -128,10 +137,7 @@ HWY_INLINE V difference(V l1, V a1, V b1, V l2, V a2, V b2)
     const V c = hn::Mul(half, hn::Add(c1, c2));
     const Direction h = meanDirection(a1, b1, c1, a2, b2, c2);
 
-    const V l = hn::Sub(hn::Mul(half, hn::Add(l1, l2)), hn::Set(d, 50.0F));
-    const V ll = hn::Mul(l, l);
-    const V sl = hn::MulAdd(hn::Set(d, 0.015F), hn::Div(ll, hn::Sqrt(hn::Add(ll, hn::Set(d, 20.0F)))), one);
-    const V lTerm = hn::Div(hn::Sub(l2, l1), sl);
+    const V lTerm = hn::Div(hn::Sub(l2, l1), lightnessWeight(l1, l2));
     const V cTerm = hn::Div(hn::Sub(c2, c1), hn::MulAdd(hn::Set(d, 0.045F), c, one));
     const V sh = hn::MulAdd(hn::Mul(hn::Set(d, 0.015F), c), hueWeight(h), one);
     const V hTerm = hn::Div(hueDistance(a1, b1, c1, a2, b2, c2), sh);
@@ -168,6 +174,28 @@ void differences(const LabColumns& first, const LabColumns& second, float* out, 
     std::copy_n(tail[6].data(), count - i, out + i);
 }
 
+ChunkTarget::Nearest findNearest(const LabChunk& chunk, float l, float a, float b, float limit)
+{
+    const Tag d;
+    const V targetL = hn::Set(d, l);
+    ChunkTarget::Nearest nearest;
+    for (std::size_t i = 0; i < chunkRecipes; i += hn::Lanes(d)) {
+        const V own = hn::Load(d, &chunk.l[i]);
+        // The terms of chroma and hue together never take away.
+        const V reach = hn::Mul(hn::Set(d, limit), lightnessWeight(own, targetL));
+        if (hn::AllFalse(d, hn::Lt(hn::Abs(hn::Sub(own, targetL)), reach)))
+            continue;
+        const V apart =
+            difference(own, hn::Load(d, &chunk.a[i]), hn::Load(d, &chunk.b[i]), targetL, hn::Set(d, a), hn::Set(d, b));
+        const V least = hn::MinOfLanes(d, apart);
+        if (hn::GetLane(least) < limit) {
+            limit = hn::GetLane(least);
+            nearest = {limit, i + static_cast<std::size_t>(hn::FindFirstTrue(d, hn::Eq(apart, least)))};
+        }
+    }
+    return nearest;
+}
+
 void findCells(const LabChunk& chunk, const CellGrid& grid, std::uint32_t* cells)
 {
     const Tag d;
@@ -194,6 +222,7 @@ namespace columns {
 namespace {
 
 HWY_EXPORT(differences);
+HWY_EXPORT(findNearest);
 HWY_EXPORT(findCells);
 
 } // namespace
@@ -229,6 +258,11 @@ ChunkTarget::ChunkTarget(const Lab& target)
     m_repeated.l.fill(static_cast<float>(target.l));
     m_repeated.a.fill(static_cast<float>(target.a));
     m_repeated.b.fill(static_cast<float>(target.b));
+}
+
+ChunkTarget::Nearest ChunkTarget::nearest(const LabChunk& chunk, float limit) const
+{
+    return HWY_DYNAMIC_DISPATCH(columns::findNearest)(chunk, m_repeated.l[0], m_repeated.a[0], m_repeated.b[0], limit);
 }
 
 void ChunkTarget::measure(const LabChunk& chunk, float limit, std::array<float, chunkRecipes>& apart,

@@ -4,6 +4,7 @@
 #include "mixing/labchunk.h"
 
 #include <cstdint>
+#include <limits>
 #include <span>
 
 namespace iris {
@@ -26,6 +27,16 @@ inline constexpr float nearCall = 0.01F;
 class ChunkTarget {
 public:
     explicit ChunkTarget(const Lab& target);
+
+    /// A recipe of a chunk and how far it is.
+    struct Nearest {
+        float apart = std::numeric_limits<float>::infinity();
+        std::size_t place = 0;
+    };
+
+    /// The recipe of a chunk that is nearest, the first of those as near; infinitely far when none is nearer than the
+    /// limit.
+    Nearest nearest(const LabChunk& chunk, float limit) const;
 
     /// deltaE00 of each recipe of a chunk; infinitely far for some that are beyond the limit.
     /// @param washes how many of them are looked at

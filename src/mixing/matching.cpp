@@ -26,13 +26,10 @@ Nearest nearestOfSet(const ChunkTarget& target, std::span<const std::size_t> set
 {
     Nearest nearest;
     LabChunk chunk;
-    std::array<float, chunkRecipes> apart;
     for (std::size_t i = 0; i < MixKernel::chunkCount(set.size()); ++i) {
         kernel.mix(set, i, chunk);
-        target.measure(chunk, std::min(limit, nearest.apart), apart);
-        const auto best = std::ranges::min_element(apart);
-        if (*best < nearest.apart && *best < limit)
-            nearest = {*best, i, static_cast<std::size_t>(best - apart.begin())};
+        if (const auto own = target.nearest(chunk, std::min(limit, nearest.apart)); own.apart < nearest.apart)
+            nearest = {own.apart, i, own.place};
     }
     return nearest;
 }

@@ -46,45 +46,76 @@ using Tag = hn::CappedTag<float, chunkRatios>;
 using V = hn::Vec<Tag>;
 
 constexpr std::size_t washCount = recipeWashes.size();
-// A film whose exp(2 B x) is above exp(10) hides its backing entirely. Held there at the thinnest washes, and at
-// exp(28) two washes on, the products of two that share a reciprocal stay finite.
-constexpr double largestExponent = 10;
-constexpr float largestExponential = 1.4462570e12F;
 
-/// 1 / d to nearly full precision: an estimate and one Newton step.
-HWY_INLINE V reciprocal(V d)
-{
-    const V guess = hn::ApproximateReciprocal(d);
-    return hn::Mul(guess, hn::NegMulAdd(guess, d, hn::Set(Tag(), 2.0F)));
-}
+/// What the closed form is worked out with, nearly to the last digit that single precision has.
+struct Refined {
+    /// 1 / d: an estimate and one Newton step. The value must be below 2^126.
+    static HWY_INLINE V reciprocal(V d)
+    {
+        const V guess = hn::ApproximateReciprocal(d);
+        return hn::Mul(guess, hn::NegMulAdd(guess, d, hn::Set(Tag(), 2.0F)));
+    }
 
-/// Square root of a positive value: an estimate of its inverse and one Newton step. Half the time of the exact one.
-HWY_INLINE V squareRoot(V x)
-{
-    const Tag d;
-    const V guess = hn::ApproximateReciprocalSqrt(x);
-    const V root = hn::Mul(x, guess);
-    const V correction = hn::NegMulAdd(hn::Mul(root, guess), hn::Set(d, 0.5F), hn::Set(d, 1.5F));
-    return hn::Mul(root, correction);
-}
+    /// Square root of a positive value: an estimate of its inverse and one Newton step. Half the time of the exact one.
+    static HWY_INLINE V squareRoot(V x)
+    {
+        const Tag d;
+        const V guess = hn::ApproximateReciprocalSqrt(x);
+        const V root = hn::Mul(x, guess);
+        const V correction = hn::NegMulAdd(hn::Mul(root, guess), hn::Set(d, 0.5F), hn::Set(d, 1.5F));
+        return hn::Mul(root, correction);
+    }
 
-/// 2^x for 0 <= x <= 15: 2^n times a polynomial on +-1/2 (interpolated in Chebyshev's points, 1e-7). Adding 1.5 * 2^23
-/// rounds to the whole number n and leaves it in the lowest bits, ready to become the exponent.
-HWY_INLINE V powerOfTwo(V x)
-{
-    const Tag d;
-    const hn::RebindToSigned<Tag> di;
-    const V rounding = hn::Set(d, 12582912.0F);
-    const V shifted = hn::Add(x, rounding);
-    const V r = hn::Sub(x, hn::Sub(shifted, rounding));
-    V p = hn::MulAdd(r, hn::Set(d, 0.00133908634F), hn::Set(d, 0.00967603192F));
-    p = hn::MulAdd(p, r, hn::Set(d, 0.0555035711F));
-    p = hn::MulAdd(p, r, hn::Set(d, 0.240221075F));
-    p = hn::MulAdd(p, r, hn::Set(d, 0.693147188F));
-    p = hn::MulAdd(p, r, hn::Set(d, 1.0F));
-    const auto scale = hn::ShiftLeft<23>(hn::Add(hn::BitCast(di, shifted), hn::Set(di, 127)));
-    return hn::Mul(p, hn::BitCast(d, scale));
-}
+    /// 2^x for 0 <= x, held at 2^15.5, whose eighth power is still a number: a film so thick hides its backing
+    /// entirely. 2^n times a polynomial on +-1/2 (interpolated in Chebyshev's points, 1e-7). Adding 1.5 * 2^23 rounds
+    /// to the whole number n and leaves it in the lowest bits, ready to become the exponent.
+    static HWY_INLINE V powerOfTwo(V x)
+    {
+        const Tag d;
+        const hn::RebindToSigned<Tag> di;
+        const V rounding = hn::Set(d, 12582912.0F);
+        const V held = hn::Min(x, hn::Set(d, 15.5F));
+        const V shifted = hn::Add(held, rounding);
+        const V r = hn::Sub(held, hn::Sub(shifted, rounding));
+        V p = hn::MulAdd(r, hn::Set(d, 0.00133908634F), hn::Set(d, 0.00967603192F));
+        p = hn::MulAdd(p, r, hn::Set(d, 0.0555035711F));
+        p = hn::MulAdd(p, r, hn::Set(d, 0.240221075F));
+        p = hn::MulAdd(p, r, hn::Set(d, 0.693147188F));
+        p = hn::MulAdd(p, r, hn::Set(d, 1.0F));
+        const auto scale = hn::ShiftLeft<23>(hn::Add(hn::BitCast(di, shifted), hn::Set(di, 127)));
+        return hn::Mul(p, hn::BitCast(d, scale));
+    }
+};
+
+#if HWY_TARGET <= HWY_AVX3
+
+/// The same with AVX-512's estimates as they are, which by definition are within 2^-14 of what they stand for.
+struct Estimated {
+    /// 1 / d; 0 of infinity.
+    static HWY_INLINE V reciprocal(V d) { return hn::ApproximateReciprocal(d); }
+
+    static HWY_INLINE V squareRoot(V x) { return hn::Mul(x, hn::ApproximateReciprocalSqrt(x)); }
+
+    /// 2^x for 0 <= x, infinity where it is too large: 2^n times a polynomial on [0, 1), of those that are 1 at 0 the
+    /// one whose greatest error is least (2.9e-6).
+    static HWY_INLINE V powerOfTwo(V x)
+    {
+        const Tag d;
+        const V r{_mm512_reduce_ps(x.raw, _MM_FROUND_TO_NEG_INF | _MM_FROUND_NO_EXC)};
+        V p = hn::MulAdd(r, hn::Set(d, 0.0134266843F), hn::Set(d, 0.0522424742F));
+        p = hn::MulAdd(p, r, hn::Set(d, 0.241280205F));
+        p = hn::MulAdd(p, r, hn::Set(d, 0.693044845F));
+        p = hn::MulAdd(p, r, hn::Set(d, 1.0F));
+        return V{_mm512_scalef_ps(p.raw, x.raw)};
+    }
+};
+
+#else
+
+/// Estimates of others promise too little.
+using Estimated = Refined;
+
+#endif
 
 /// Cube root of a value between about 0.004 and 4. The exponent's bits give a guess g of x^(-1/3) with |h| <= 0.104,
 /// h = 1 - x g^3; the root is x g^2 (1 - h)^(-2/3), the power a polynomial (Chebyshev's points, 3.3e-7).
@@ -114,7 +145,7 @@ struct Sums {
 /// few bands, as few as stay in the nearest cache.
 struct alignas(64) Bands {
     using Row = std::array<float, chunkRatios>;
-    static constexpr std::size_t atATime = 12;
+    static constexpr std::size_t atATime = 4;
     static_assert(bandCount % atATime == 0);
 
     std::array<Row, atATime> s, k, twoB, aPlusB;
@@ -183,19 +214,20 @@ HWY_INLINE void mixFilms(const Job& job, const Shares& shares, std::size_t first
     }
 }
 
-HWY_INLINE void findRoots(std::size_t lane, Bands& bands)
+template <typename Maths> HWY_INLINE void findRoots(std::size_t lane, Bands& bands)
 {
     const Tag d;
     for (std::size_t i = 0; i < Bands::atATime; ++i) {
         const V k = hn::Load(d, &bands.k[i][lane]);
         const V s = hn::Load(d, &bands.s[i][lane]);
         const V a = hn::Add(k, s);
-        const V b = squareRoot(hn::Mul(k, hn::Add(a, s)));
+        const V b = Maths::squareRoot(hn::Mul(k, hn::Add(a, s)));
         hn::Store(hn::Add(b, b), d, &bands.twoB[i][lane]);
         hn::Store(hn::Add(a, b), d, &bands.aPlusB[i][lane]);
     }
 }
 
+template <typename Maths>
 HWY_INLINE void findEnds(const float* paper, const Weights& weights, std::size_t first, std::size_t lane, Bands& bands,
                          Totals& totals)
 {
@@ -206,9 +238,8 @@ HWY_INLINE void findEnds(const float* paper, const Weights& weights, std::size_t
         const V s = hn::Load(d, &bands.s[i][lane]);
         const V aPlusB = hn::Load(d, &bands.aPlusB[i][lane]);
         const V other = hn::NegMulAdd(rg, s, aPlusB);
-        const V both = reciprocal(hn::Mul(aPlusB, other));
-        const V endless = hn::Mul(hn::Mul(s, other), both);
-        const V onePlusV = hn::Mul(hn::Mul(hn::Load(d, &bands.twoB[i][lane]), aPlusB), both);
+        const V endless = hn::Mul(s, Maths::reciprocal(aPlusB));
+        const V onePlusV = hn::Mul(hn::Load(d, &bands.twoB[i][lane]), Maths::reciprocal(other));
         const V reach = hn::Mul(hn::Sub(rg, endless), onePlusV);
         const auto& perBand = weights.perBand[first + i];
         const Sums weight{hn::Set(d, perBand[0]), hn::Set(d, perBand[1]), hn::Set(d, perBand[2])};
@@ -221,15 +252,14 @@ HWY_INLINE void findEnds(const float* paper, const Weights& weights, std::size_t
     store(sum, totals.endless, lane);
 }
 
-HWY_INLINE void findExponentials(std::size_t lane, Bands& bands)
+template <typename Maths> HWY_INLINE void findExponentials(std::size_t lane, Bands& bands)
 {
     const Tag d;
     for (std::size_t i = 0; i < Bands::atATime; ++i) {
         const V twoB = hn::Load(d, &bands.twoB[i][lane]);
         const auto at = [&](double x) {
             constexpr double log2e = 1.4426950408889634;
-            return powerOfTwo(hn::Min(hn::Mul(twoB, hn::Set(d, static_cast<float>(x * log2e))),
-                                      hn::Set(d, static_cast<float>(largestExponent * log2e))));
+            return Maths::powerOfTwo(hn::Mul(twoB, hn::Set(d, static_cast<float>(x * log2e))));
         };
         hn::Store(at(recipeWashes[washCount - 1]), d, &bands.thinnest[i][lane]);
         hn::Store(at(recipeWashes[washCount - 2]), d, &bands.secondThinnest[i][lane]);
@@ -237,29 +267,27 @@ HWY_INLINE void findExponentials(std::size_t lane, Bands& bands)
 }
 
 /// The quotients of four washes from `wash` on down, each twice as thick as the one before, so that each exponential is
-/// the last one squared. Two share a reciprocal.
+/// the last one squared.
+template <typename Maths>
 HWY_INLINE void divide(V exponential, V v, std::size_t wash, std::size_t lane,
                        std::array<Bands::Row, washCount>& quotients)
 {
     const Tag d;
-    const auto two = [&](V d1, V d2, std::size_t thinner) {
-        const V both = reciprocal(hn::Mul(d1, d2));
-        hn::Store(hn::Mul(both, d2), d, &quotients[thinner][lane]);
-        hn::Store(hn::Mul(both, d1), d, &quotients[thinner - 2][lane]);
-    };
     const V e2 = hn::Mul(exponential, exponential);
-    const V e3 = hn::Min(hn::Mul(e2, e2), hn::Set(d, largestExponential));
-    two(hn::Add(exponential, v), hn::Add(e2, v), wash);
-    two(hn::Add(e3, v), hn::MulAdd(e3, e3, v), wash - 4);
+    const V e4 = hn::Mul(e2, e2);
+    hn::Store(Maths::reciprocal(hn::Add(exponential, v)), d, &quotients[wash][lane]);
+    hn::Store(Maths::reciprocal(hn::Add(e2, v)), d, &quotients[wash - 2][lane]);
+    hn::Store(Maths::reciprocal(hn::Add(e4, v)), d, &quotients[wash - 4][lane]);
+    hn::Store(Maths::reciprocal(hn::MulAdd(e4, e4, v)), d, &quotients[wash - 6][lane]);
 }
 
-HWY_INLINE void findQuotients(std::size_t lane, Bands& bands)
+template <typename Maths> HWY_INLINE void findQuotients(std::size_t lane, Bands& bands)
 {
     const Tag d;
     for (std::size_t i = 0; i < Bands::atATime; ++i) {
         const V v = hn::Load(d, &bands.v[i][lane]);
-        divide(hn::Load(d, &bands.thinnest[i][lane]), v, washCount - 1, lane, bands.quotients[i]);
-        divide(hn::Load(d, &bands.secondThinnest[i][lane]), v, washCount - 2, lane, bands.quotients[i]);
+        divide<Maths>(hn::Load(d, &bands.thinnest[i][lane]), v, washCount - 1, lane, bands.quotients[i]);
+        divide<Maths>(hn::Load(d, &bands.secondThinnest[i][lane]), v, washCount - 2, lane, bands.quotients[i]);
     }
 }
 
@@ -299,7 +327,7 @@ HWY_INLINE void storeLab(const Sums& sums, float surface, std::size_t at, LabChu
 }
 
 /// @param fillerAt for a lane what fills in K and S of the bands from one on
-template <typename FillerAt>
+template <typename Maths, typename FillerAt>
 HWY_INLINE void colourLanes(const FillerAt& fillerAt, const float* paper, const Weights& weights, LabChunk& out)
 {
     const Tag d;
@@ -309,10 +337,10 @@ HWY_INLINE void colourLanes(const FillerAt& fillerAt, const float* paper, const 
         const auto fill = fillerAt(lane);
         for (std::size_t first = 0; first < bandCount; first += Bands::atATime) {
             fill(first, bands);
-            findRoots(lane, bands);
-            findEnds(paper, weights, first, lane, bands, totals);
-            findExponentials(lane, bands);
-            findQuotients(lane, bands);
+            findRoots<Maths>(lane, bands);
+            findEnds<Maths>(paper, weights, first, lane, bands, totals);
+            findExponentials<Maths>(lane, bands);
+            findQuotients<Maths>(lane, bands);
             sumWashes(bands, 0, lane, totals);
             sumWashes(bands, 4, lane, totals);
         }
@@ -325,13 +353,23 @@ HWY_INLINE void colourLanes(const FillerAt& fillerAt, const float* paper, const 
     }
 }
 
-void mixChunk(const Job& job, const Weights& weights, LabChunk& out)
+template <typename Maths> HWY_INLINE void mixLanes(const Job& job, const Weights& weights, LabChunk& out)
 {
     const auto mixing = [&](std::size_t lane) {
         const Shares shares = sharesOf(job, lane);
         return [&job, shares, lane](std::size_t first, Bands& bands) { mixFilms(job, shares, first, lane, bands); };
     };
-    colourLanes(mixing, job.paper, weights, out);
+    colourLanes<Maths>(mixing, job.paper, weights, out);
+}
+
+void mixChunk(const Job& job, const Weights& weights, LabChunk& out)
+{
+    mixLanes<Refined>(job, weights, out);
+}
+
+void estimateChunk(const Job& job, const Weights& weights, LabChunk& out)
+{
+    mixLanes<Estimated>(job, weights, out);
 }
 
 void washChunk(const FilmLanes& films, const float* paper, const Weights& weights, LabChunk& out)
@@ -345,7 +383,7 @@ void washChunk(const FilmLanes& films, const float* paper, const Weights& weight
             }
         };
     };
-    colourLanes(loading, paper, weights, out);
+    colourLanes<Refined>(loading, paper, weights, out);
 }
 
 const char* targetName()
@@ -362,6 +400,7 @@ namespace kernel {
 namespace {
 
 HWY_EXPORT(mixChunk);
+HWY_EXPORT(estimateChunk);
 HWY_EXPORT(washChunk);
 HWY_EXPORT(targetName);
 
@@ -428,21 +467,35 @@ Recipe MixKernel::recipeAt(std::span<const std::size_t> set, std::size_t chunk, 
 
 void MixKernel::mix(std::span<const std::size_t> set, std::size_t chunk, LabChunk& out) const
 {
-    mix(set, chunk, std::span(&out, 1));
+    forEachJob(set, chunk, 1, [&](const kernel::Job& job, std::size_t) {
+        HWY_DYNAMIC_DISPATCH(kernel::mixChunk)(job, kernel::weights(), out);
+    });
 }
 
 std::span<const LabChunk> MixKernel::mix(std::span<const std::size_t> set, SetChunks& out) const
 {
-    const std::span<LabChunk> chunks(out.data(), chunkCount(set.size()));
-    mix(set, 0, chunks);
-    return chunks;
+    const std::size_t chunks = chunkCount(set.size());
+    forEachJob(set, 0, chunks, [&](const kernel::Job& job, std::size_t chunk) {
+        HWY_DYNAMIC_DISPATCH(kernel::mixChunk)(job, kernel::weights(), out[chunk]);
+    });
+    return {out.data(), chunks};
 }
 
-void MixKernel::mix(std::span<const std::size_t> set, std::size_t first, std::span<LabChunk> out) const
+std::span<const LabChunk> MixKernel::estimate(std::span<const std::size_t> set, SetChunks& out) const
+{
+    const std::size_t chunks = chunkCount(set.size());
+    forEachJob(set, 0, chunks, [&](const kernel::Job& job, std::size_t chunk) {
+        HWY_DYNAMIC_DISPATCH(kernel::estimateChunk)(job, kernel::weights(), out[chunk]);
+    });
+    return {out.data(), chunks};
+}
+
+template <typename Visit>
+void MixKernel::forEachJob(std::span<const std::size_t> set, std::size_t first, std::size_t count, Visit&& visit) const
 {
     assert(!set.empty() && set.size() <= 3);
     std::array<Ratio, std::tuple_size_v<SetChunks> * chunkRatios> room;
-    const std::span<Ratio> ratios(room.data(), out.size() * chunkRatios);
+    const std::span<Ratio> ratios(room.data(), count * chunkRatios);
     ratiosFrom(set, first * chunkRatios, ratios);
     kernel::Job job;
     job.paper = m_paper.data();
@@ -451,11 +504,11 @@ void MixKernel::mix(std::span<const std::size_t> set, std::size_t first, std::sp
         job.films[tube] = &m_films[set[tube] * 2 * bandCount];
         job.strengths[tube] = m_strengths[set[tube]];
     }
-    for (std::size_t chunk = 0; chunk < out.size(); ++chunk) {
+    for (std::size_t chunk = 0; chunk < count; ++chunk) {
         for (std::size_t lane = 0; lane < chunkRatios; ++lane)
             for (std::size_t tube = 0; tube < set.size(); ++tube)
                 job.parts[tube][lane] = static_cast<float>(ratios[chunk * chunkRatios + lane][tube]);
-        HWY_DYNAMIC_DISPATCH(kernel::mixChunk)(job, kernel::weights(), out[chunk]);
+        visit(job, chunk);
     }
 }
 

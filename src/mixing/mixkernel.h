@@ -8,6 +8,12 @@
 
 namespace iris {
 
+/// What an estimate of the kernel may be off by, deltaE00. With each reciprocal and root off by e = 2^-14, to whichever
+/// side is worse, a band's light is off by at most 3.5 e of itself (searched through in tst_mixkernel), and so are X, Y
+/// and Z: 0.008 in L*, 0.03 in b*, and in a* 0.02, or 0.07 where X and Y come from different bands, which is a vivid
+/// colour, of which deltaE00 counts a third. The most that was seen is 0.0033.
+inline constexpr float nearEstimate = 0.05F;
+
 /// Makes the colours of all recipes of up to three tubes out of a list, fast: single precision, many ratios side by
 /// side, whatever vector instructions the processor has. Per band, with A = S + K and B = sqrt(K (K + 2 S)),
 ///
@@ -34,8 +40,12 @@ public:
     /// @return so many of the chunks as it has
     std::span<const LabChunk> mix(std::span<const std::size_t> set, SetChunks& out) const;
 
+    /// The same as mix(), in three quarters of the time where the processor has AVX-512: within nearEstimate.
+    std::span<const LabChunk> estimate(std::span<const std::size_t> set, SetChunks& out) const;
+
 private:
-    void mix(std::span<const std::size_t> set, std::size_t first, std::span<LabChunk> out) const;
+    template <typename Visit>
+    void forEachJob(std::span<const std::size_t> set, std::size_t first, std::size_t count, Visit&& visit) const;
     void ratiosFrom(std::span<const std::size_t> set, std::size_t place, std::span<Ratio> ratios) const;
 
     std::vector<float> m_films;     ///< for each paint strength * K, then strength * S, 36 bands each

@@ -92,17 +92,53 @@ double squaredBetween(const LogRatio& one, const LogRatio& other)
     return second * second + third * third + (second - third) * (second - third);
 }
 
-std::uint16_t nearestTo(const LogRatio& wanted, std::span<const LogRatio> logs)
-{
-    std::size_t best = 0;
-    double least = std::numeric_limits<double>::infinity();
-    for (std::size_t i = 0; i < logs.size(); ++i)
-        if (const double apart = squaredBetween(wanted, logs[i]); apart < least) {
-            least = apart;
-            best = i;
-        }
-    return static_cast<std::uint16_t>(best);
-}
+/// Finds the nearest of some ratios, the first of those that are as near.
+class NearestOf {
+public:
+    explicit NearestOf(std::span<const Ratio> ratios)
+    {
+        for (std::size_t i = 0; i < ratios.size(); ++i)
+            m_bySecond.push_back({logsOf(ratios[i]), i});
+        std::ranges::sort(m_bySecond, {}, [](const One& one) { return std::pair(one.logs.second, one.place); });
+    }
+
+    /// @return its place
+    std::size_t to(const LogRatio& wanted) const
+    {
+        Best best;
+        const auto middle = std::ranges::lower_bound(m_bySecond, wanted.second, {}, secondOf);
+        for (auto after = middle; after != m_bySecond.end() && keepNearer(best, *after, wanted);)
+            ++after;
+        for (auto before = middle; before != m_bySecond.begin() && keepNearer(best, *std::prev(before), wanted);)
+            --before;
+        return best.place;
+    }
+
+private:
+    struct One {
+        LogRatio logs;
+        std::size_t place;
+    };
+    struct Best {
+        double apart = std::numeric_limits<double>::infinity();
+        std::size_t place = 0;
+    };
+
+    static double secondOf(const One& one) { return one.logs.second; }
+
+    /// @return false when what lies farther along the second is farther than the best
+    static bool keepNearer(Best& best, const One& one, const LogRatio& wanted)
+    {
+        const double apart = squaredBetween(wanted, one.logs);
+        if (std::pair(apart, one.place) < std::pair(best.apart, best.place))
+            best = {apart, one.place};
+        // Whatever the third, squaredBetween() is at least half as much again as this.
+        const double along = one.logs.second - wanted.second;
+        return along * along <= best.apart;
+    }
+
+    std::vector<One> m_bySecond;
+};
 
 /// The nearest countable ratios, looked up: a map of logarithms in cells of 0.07, each with the ratio nearest to its
 /// middle. Countable ratios are mostly farther apart than that; where they are not, either will do.
@@ -110,22 +146,21 @@ class NearestRatios {
 public:
     explicit NearestRatios(std::span<const Ratio> ratios) : m_ratios(ratios), m_rows(ratios.front()[2] > 0 ? cells : 1)
     {
-        std::vector<LogRatio> logs;
-        for (const Ratio& ratio : m_ratios)
-            logs.push_back(logsOf(ratio));
+        const NearestOf nearest(m_ratios);
         for (int third = 0; third < m_rows; ++third)
             for (int second = 0; second < cells; ++second)
-                m_nearest.push_back(nearestTo({middle(second), m_rows > 1 ? middle(third) : 0}, logs));
+                m_nearest.push_back(
+                    static_cast<std::uint16_t>(nearest.to({middle(second), m_rows > 1 ? middle(third) : 0})));
     }
 
-    /// Logarithms as at() wants them: millions are looked up, so that what can be done before is.
+    /// Logarithms as cellAt() wants them: millions are looked up, so that what can be done before is.
     static LogRatio inCells(const LogRatio& logs) { return {logs.second / size, logs.third / size}; }
 
-    const Ratio& at(const LogRatio& inCells) const
-    {
-        const int third = m_rows > 1 ? cellOf(inCells.third) : 0;
-        return m_ratios[m_nearest[static_cast<std::size_t>(third * cells + cellOf(inCells.second))]];
-    }
+    /// Where to look; the third counts only of three tubes.
+    static int cellAt(double second, double third) { return cellOf(third) * cells + cellOf(second); }
+    static int cellAt(double second) { return cellOf(second); }
+
+    const Ratio& inCell(int cell) const { return m_ratios[m_nearest[static_cast<std::size_t>(cell)]]; }
 
 private:
     static constexpr int cells = 141;
@@ -178,37 +213,45 @@ const Brush& brushOf(int touches)
 std::atomic<int> ownTouchesAPart = usualTouchesAPart;
 
 /// The shares by strength that are tried, over the first, as NearestRatios wants them.
-std::vector<LogRatio> triedPairs()
+struct TriedShares {
+    std::vector<double> second, third;
+
+    void add(double a, double b, double c)
+    {
+        const LogRatio logs = NearestRatios::inCells({std::log(b / a), std::log(c / a)});
+        second.push_back(logs.second);
+        third.push_back(logs.third);
+    }
+};
+
+TriedShares triedPairs()
 {
     const auto count = static_cast<int>(triedRatios[1]);
-    std::vector<LogRatio> logs;
+    TriedShares shares;
     for (int k = 1; k <= count; ++k)
-        logs.push_back(NearestRatios::inCells({std::log(static_cast<double>(k) / (count + 1 - k)), 0}));
-    return logs;
+        shares.add(count + 1 - k, k, 1);
+    return shares;
 }
 
-std::vector<LogRatio> triedTriples()
+TriedShares triedTriples()
 {
-    std::vector<LogRatio> logs;
-    const auto add = [&](double a, double b, double c) {
-        logs.push_back(NearestRatios::inCells({std::log(b / a), std::log(c / a)}));
-    };
+    TriedShares shares;
     constexpr int twelfths = 12;
     for (int a = 1; a < twelfths; ++a)
         for (int b = 1; a + b < twelfths; ++b)
-            add(a, b, twelfths - a - b);
+            shares.add(a, b, twelfths - a - b);
     for (const double least : {0.5, 0.25}) { // of two of them
-        add(twelfths - 2 * least, least, least);
-        add(least, twelfths - 2 * least, least);
-        add(least, least, twelfths - 2 * least);
+        shares.add(twelfths - 2 * least, least, least);
+        shares.add(least, twelfths - 2 * least, least);
+        shares.add(least, least, twelfths - 2 * least);
     }
     constexpr double little = 0.5; // of one
     constexpr double rest = (twelfths - little) / 2;
-    add(little, rest, rest);
-    add(rest, little, rest);
-    add(rest, rest, little);
-    assert(logs.size() == triedRatios[2]);
-    return logs;
+    shares.add(little, rest, rest);
+    shares.add(rest, little, rest);
+    shares.add(rest, rest, little);
+    assert(shares.second.size() == triedRatios[2]);
+    return shares;
 }
 
 } // namespace
@@ -237,23 +280,31 @@ std::span<const Ratio> countableRatios(int tubes, int touches)
 
 void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios, int touches)
 {
-    static const std::vector<LogRatio> pairs = triedPairs();
-    static const std::vector<LogRatio> triples = triedTriples();
+    static const TriedShares pairs = triedPairs();
+    static const TriedShares triples = triedTriples();
     const std::size_t tubes = logStrengths.size();
+    assert(first + ratios.size() <= triedRatios[tubes - 1] || tubes == 1);
     if (tubes == 1) {
         std::ranges::fill(ratios, Ratio{1, 0, 0});
         return;
     }
-    const std::vector<LogRatio>& shares = tubes == 2 ? pairs : triples;
     const Brush& brush = brushOf(touches);
     const NearestRatios& nearest = tubes == 2 ? brush.pairs : brush.triples;
     // A share by strength is amount times strength.
-    const LogRatio stronger = NearestRatios::inCells(
-        {logStrengths[1] - logStrengths[0], tubes == 3 ? logStrengths[2] - logStrengths[0] : 0});
-    for (std::size_t i = 0; i < ratios.size(); ++i) {
-        const LogRatio& share = shares[std::min(first + i, shares.size() - 1)];
-        ratios[i] = nearest.at({share.second - stronger.second, share.third - stronger.third});
-    }
+    const LogRatio stronger =
+        NearestRatios::inCells({logStrengths[1] - logStrengths[0], tubes == 3 ? logStrengths[2] - logStrengths[0] : 0});
+    // A loop of its own, which the compiler makes one of vectors.
+    std::array<int, std::ranges::max(triedRatios)> cells;
+    const double* second = (tubes == 2 ? pairs : triples).second.data() + first;
+    const double* third = triples.third.data() + first;
+    if (tubes == 2)
+        for (std::size_t i = 0; i < ratios.size(); ++i)
+            cells[i] = NearestRatios::cellAt(second[i] - stronger.second);
+    else
+        for (std::size_t i = 0; i < ratios.size(); ++i)
+            cells[i] = NearestRatios::cellAt(second[i] - stronger.second, third[i] - stronger.third);
+    for (std::size_t i = 0; i < ratios.size(); ++i)
+        ratios[i] = nearest.inCell(cells[i]);
 }
 
 std::vector<Ratio> triedRatiosOf(std::span<const double> strengths)

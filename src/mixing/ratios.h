@@ -41,7 +41,7 @@ inline constexpr std::array<std::size_t, 3> triedRatios{1, 32, 64};
 /// ratio nearest to each is taken, by the logarithms of what the tubes are to one another. So a strong tube enters by
 /// touches, and a weak one is not spent on ratios that look alike.
 /// @param logStrengths ln(tinting strength) of the 1 to 3 tubes
-/// @param ratios as many as are wanted; beyond triedRatios of that many tubes the last one again
+/// @param ratios as many as are wanted, up to triedRatios of that many tubes; of one tube any number
 /// @param touches that make a part, one of allTouchesAPart
 void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios, int touches);
 

@@ -73,8 +73,10 @@ std::string partsText(const Recipe& recipe)
         return "alone";
     std::string text;
     const Counted count = countedParts(recipe.parts);
-    for (std::size_t i = 0; i < recipe.parts.size(); ++i)
-        text += (text.empty() ? "" : ":") + count.text(i);
+    for (std::size_t i = 0; i < recipe.parts.size(); ++i) {
+        text += text.empty() ? "" : ":";
+        text += count.text(i);
+    }
     return text;
 }
 

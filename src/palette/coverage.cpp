@@ -20,15 +20,22 @@ public:
           m_kernel(kernel),
           m_finder(grids)
     {
+        for (const Need& need : needs)
+            m_clearly.push_back(static_cast<float>(need.tolerance) - nearEstimate);
     }
 
     /// The wanted needs that recipes using all of the set meet.
     NeedMask met(std::span<const std::size_t> set, const NeedMask& wanted)
     {
-        const std::span<const LabChunk> chunks = m_kernel.mix(set, m_chunks);
+        const std::span<const LabChunk> chunks = m_kernel.estimate(set, m_chunks);
         m_mixed += chunks.size() * chunkRecipes;
         NeedMask found = m_finder.surelyMet(chunks, wanted);
-        for (const Touch& touch : m_finder.touches(chunks, wanted & ~found))
+        const std::span<const Touch> touches = m_finder.touches(chunks, wanted & ~found);
+        for (const Touch& touch : touches)
+            if (touch.apart <= m_clearly[touch.need])
+                found.add(touch.need);
+        // Last, since most needs that a near call would decide are met by another recipe.
+        for (const Touch& touch : touches)
             if (!found.has(touch.need) && meets(touch, set))
                 found.add(touch.need);
         return found;
@@ -39,7 +46,7 @@ public:
 private:
     bool meets(const Touch& touch, std::span<const std::size_t> set) const
     {
-        return iris::meets(m_needs[touch.need], touch.apart, m_paints,
+        return iris::meets(m_needs[touch.need], touch.apart, nearEstimate, m_paints,
                            [&] { return m_kernel.recipeAt(set, touch.chunk, touch.place); });
     }
 
@@ -47,6 +54,7 @@ private:
     std::span<const Need> m_needs;
     const MixKernel& m_kernel;
     TouchFinder m_finder;
+    std::vector<float> m_clearly; ///< how far apart an estimate may be to meet a need without a doubt
     SetChunks m_chunks{};
     std::uint64_t m_mixed = 0;
 };

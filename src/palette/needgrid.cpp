@@ -66,9 +66,9 @@ std::vector<NotedBlock> blocksNear(const Need& need, double radius)
         const Block block = open.back();
         open.pop_back();
         const Range apart = deltaE00Range(boxOf(block), need.target, lightnessFactor(need));
-        if (apart.least > radius + nearCall)
+        if (apart.least > radius + nearEstimate)
             continue;
-        const bool surely = apart.most <= sure - nearCall;
+        const bool surely = apart.most <= sure - nearEstimate;
         if (surely || block.isCell())
             noted.push_back({block, surely});
         else
@@ -173,10 +173,9 @@ std::vector<NeedGrid> gridsOf(std::span<const Need> needs, std::span<const doubl
 
 std::vector<NeedGrid> gridsOf(std::span<const Need> needs)
 {
-    constexpr double beyond = 0.1;
     std::vector<double> radii;
     for (const Need& need : needs)
-        radii.push_back(need.tolerance + beyond);
+        radii.push_back(need.tolerance);
     return gridsOf(needs, radii);
 }
 

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "mixing/labcolumns.h"
+#include "mixing/mixkernel.h"
 #include "mixing/recipe.h"
 #include "palette/need.h"
 
@@ -34,11 +35,13 @@ struct Glimpses {
 };
 
 /// Whether what is so far from a need in single precision meets it: near calls are decided in double.
+/// @param near how far the distance may be off, nearCall or nearEstimate
 /// @param recipe gives the recipe that is so far away
-template <typename RecipeOf> bool meets(const Need& need, float apart, std::span<const Paint> paints, RecipeOf&& recipe)
+template <typename RecipeOf>
+bool meets(const Need& need, float apart, float near, std::span<const Paint> paints, RecipeOf&& recipe)
 {
     const auto limit = static_cast<float>(need.tolerance);
-    if (apart <= limit - nearCall || apart > limit + nearCall)
+    if (apart <= limit - near || apart > limit + near)
         return apart < limit;
     return apartFrom(need, colourOf(recipe(), paints)) <= need.tolerance;
 }
@@ -55,7 +58,8 @@ public:
     using Word = std::uint64_t;
 
     /// @param radii how far from each need recipes are of interest, deltaE00; as many as needs, at most
-    /// NeedMask::wordBits. What lies within a need's radius and its tolerance surely meets it.
+    /// NeedMask::wordBits. What lies within a need's radius and its tolerance surely meets it. Colours that are looked
+    /// up may be off by nearEstimate.
     /// @param mostKinds of cells that are told apart, at most 65,536; a cell of one more may meet anything
     NeedGrid(std::span<const Need> needs, std::span<const double> radii, std::size_t mostKinds = std::size_t{1} << 16);
 
@@ -84,8 +88,7 @@ private:
 /// The maps of up to mostNeeds needs, one for every 64 of them.
 std::vector<NeedGrid> gridsOf(std::span<const Need> needs, std::span<const double> radii);
 
-/// The same for what meets the needs, and a little beyond for single precision's sake: for all questions of which
-/// recipes meet them, and which of those are closest.
+/// The same for what meets the needs: for all questions of which recipes do, and which of those are closest.
 std::vector<NeedGrid> gridsOf(std::span<const Need> needs);
 
 /// Measures recipes against the needs near them. Holds work space: one a thread.

@@ -32,7 +32,7 @@ std::optional<bool> SureRecipes::known(const Key& key) const
 /// Whether a recipe meets a need as it is counted: the search looks a little beyond the tolerance.
 bool SureRecipes::isMet(std::size_t need, const Closest& closest) const
 {
-    return meets(m_needs[need], closest.apart, m_paints, [&] { return m_closeness.recipeOf(closest); });
+    return meets(m_needs[need], closest.apart, nearCall, m_paints, [&] { return m_closeness.recipeOf(closest); });
 }
 
 bool SureRecipes::isSure(std::size_t need, const Closest& closest) const
