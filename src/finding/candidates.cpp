@@ -200,10 +200,10 @@ private:
         SetChunks room;
         const std::span<const LabChunk> chunks = m_kernel.estimate(set, room);
         for (std::size_t i = 0; i < chunks.size(); ++i)
-            if (const auto own = screen.nearest(chunks[i], std::min(limit, promise.apart)); own.apart < promise.apart) {
-                promise.apart = own.apart;
+            if (const auto one = screen.nearest(chunks[i], std::min(limit, promise.apart)); one.apart < promise.apart) {
+                promise.apart = one.apart;
                 promise.chunk = i;
-                promise.place = own.place;
+                promise.place = one.place;
             }
         if (set.size() < 3)
             m_pairs[set.front() * m_paints.size() + set.back()] = promise.apart;

@@ -102,7 +102,7 @@ public:
     }
 
     bool run(const std::stop_token& stop);
-    Learned result() const;
+    Learned result(const std::stop_token& stop) const;
     /// Weighs the squares anew where the search has come to rest, by how well they are met there.
     void weighByMisses();
 
@@ -120,7 +120,7 @@ private:
     Paint paintAt(std::size_t paint, const Eigen::VectorXd& ownUnknowns) const;
     State stateAt(Eigen::VectorXd unknowns, std::vector<double> washes) const;
     Contribution contribution(const PaintedMix& square, std::span<const Paint> paints, double logWash) const;
-    void forSquares(const std::function<void(std::size_t)>& task) const;
+    void forSquares(const std::function<void(std::size_t)>& task, const std::stop_token& stop = {}) const;
     std::vector<double> washesAfter(const Eigen::VectorXd& way, double damping) const;
     Eigen::MatrixXd normalMatrix() const;
     Eigen::MatrixXd covarianceNow() const;
@@ -202,11 +202,11 @@ Contribution Fit::contribution(const PaintedMix& square, std::span<const Paint> 
     return result;
 }
 
-void Fit::forSquares(const std::function<void(std::size_t)>& task) const
+void Fit::forSquares(const std::function<void(std::size_t)>& task, const std::stop_token& stop) const
 {
     constexpr std::size_t stretch = 64;
     const std::size_t count = m_squares.size();
-    inParallel((count + stretch - 1) / stretch, {}, [&](std::size_t part) {
+    inParallel((count + stretch - 1) / stretch, {.stop = stop, .progress = {}}, [&](std::size_t part) {
         for (std::size_t square = part * stretch; square < std::min(count, (part + 1) * stretch); ++square)
             task(square);
     });
@@ -360,7 +360,7 @@ Eigen::MatrixXd Fit::covarianceNow() const
     return normal.llt().solve(Eigen::MatrixXd::Identity(normal.rows(), normal.cols()));
 }
 
-Learned Fit::result() const
+Learned Fit::result(const std::stop_token& stop) const
 {
     Learned learned;
     for (std::size_t i = 0; i < m_start.size(); ++i) {
@@ -375,7 +375,7 @@ Learned Fit::result() const
     const double all = (stated + m_options.modelSd * m_options.modelSd) * m_noise * m_noise;
     learned.modelMiss = std::sqrt(std::max(0.0, all - stated));
     learned.lessons.resize(m_squares.size());
-    forSquares([&](std::size_t square) { learned.lessons[square] = lesson(square, covariance); });
+    forSquares([&](std::size_t square) { learned.lessons[square] = lesson(square, covariance); }, stop);
     return learned;
 }
 
@@ -401,8 +401,12 @@ Learned learnFrom(std::span<const Paint> paints, std::span<const PaintedMix> squ
         return learned;
     Fit fit(std::move(subset.paints), subset.squares, subset.options);
     learned.settled = fit.run(stop);
+    if (stop.stop_requested())
+        return learned;
     fit.weighByMisses();
-    const Learned found = fit.result();
+    if (stop.stop_requested())
+        return learned;
+    const Learned found = fit.result(stop);
     learned.touched = subset.places;
     learned.bends = found.bends;
     learned.rows = rowsOf(found.bends);

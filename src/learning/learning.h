@@ -97,7 +97,7 @@ Learned beforePainting(std::span<const Paint> paints, const LearningOptions& opt
 /// With hundreds of tubes in the squares fewer bends of each are looked at, none beyond 750: never more than 1,500
 /// unknowns on that account.
 /// @param squares every index below paints.size(); squares of a single paint tell nothing and are passed over
-/// @param stop ends the search where it is; what it found so far is then not settled
+/// @param stop ends it within some tenths of a second; the answer is then of no use
 Learned learnFrom(std::span<const Paint> paints, std::span<const PaintedMix> squares,
                   const LearningOptions& options = {}, std::stop_token stop = {});
 

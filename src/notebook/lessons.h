@@ -10,7 +10,7 @@ namespace iris {
 /// or three tubes that are all still there.
 struct Lessons {
     std::vector<PaintedMix> squares; ///< places are those of the notebook's tubes
-    std::vector<MixId> mixes;        ///< the record of each square
+    std::vector<MixId> mixes;        ///< the record of each square, in rising order
 
     bool operator==(const Lessons&) const = default;
 };

@@ -4,7 +4,6 @@
 #include "colour/deltae.h"
 
 #include <algorithm>
-#include <map>
 
 namespace iris {
 namespace {
@@ -112,13 +111,14 @@ Learned carriedLearning(const Studio& from, const Notebook& to, const std::vecto
                 covariance.push_back((*from.learned.covariance)[one * row + other]);
         learned.covariance = Shared(std::move(covariance));
     }
-    std::map<MixId, std::size_t> lessons;
-    for (std::size_t i = 0; i < from.lessons.mixes.size(); ++i)
-        lessons.emplace(from.lessons.mixes[i], i);
+    learned.lessons.reserve(teaching.mixes.size());
+    std::size_t then = 0;
     for (std::size_t i = 0; i < teaching.mixes.size(); ++i) {
-        const auto then = lessons.find(teaching.mixes[i]);
-        learned.lessons.push_back(then == lessons.end() ? unlearntLesson(teaching.squares[i], unlearnt)
-                                                        : from.learned.lessons[then->second]);
+        const MixId id = teaching.mixes[i];
+        while (then < from.lessons.mixes.size() && from.lessons.mixes[then] < id)
+            ++then;
+        const bool known = then < from.lessons.mixes.size() && from.lessons.mixes[then] == id;
+        learned.lessons.push_back(known ? from.learned.lessons[then] : unlearntLesson(teaching.squares[i], unlearnt));
     }
     return learned;
 }

@@ -58,7 +58,8 @@ struct Studio {
 StudioPtr studioOf(Notebook notebook, FilmCache& films, const StudioPtr& before = {},
                    std::size_t mostAtOnce = std::numeric_limits<std::size_t>::max());
 
-/// The same studio with all that its painted mixes teach; takes as long as learnFrom() does.
+/// The same studio with all that its painted mixes teach; takes as long as learnFrom() does, and is of no use either
+/// when it is stopped.
 StudioPtr learnt(const StudioPtr& studio, std::stop_token stop = {});
 
 /// The same mix at its places in another studio; nothing when one of its tubes is gone.

@@ -2,6 +2,7 @@
 #include "patience.h"
 
 #include <QElapsedTimer>
+#include <QPainter>
 #include <QSemaphore>
 #include <QtTest>
 #include <thread>
@@ -18,6 +19,44 @@ int untilStopped(const JobTools& tools)
     return -1;
 }
 
+/// So many jobs that are at work until this goes, or for 3 s.
+class BusyJobs {
+public:
+    explicit BusyJobs(int count)
+    {
+        for (int i = 0; i < count; ++i) {
+            m_jobs.push_back(std::make_unique<Job<int>>());
+            m_jobs.back()->start([this](const JobTools&) { return work(); }, [](int) {});
+        }
+        while (m_begun < count && m_ended == 0)
+            QThread::msleep(1);
+    }
+
+    ~BusyJobs()
+    {
+        m_enough = true;
+        while (m_ended < m_begun)
+            QThread::msleep(1);
+    }
+
+    bool areStill() const { return m_ended == 0; }
+
+private:
+    int work()
+    {
+        ++m_begun;
+        for (int waited = 0; !m_enough && waited < 3000; ++waited)
+            QThread::msleep(1);
+        ++m_ended;
+        return 1;
+    }
+
+    std::vector<std::unique_ptr<Job<int>>> m_jobs;
+    std::atomic<bool> m_enough = false;
+    std::atomic<int> m_begun = 0;
+    std::atomic<int> m_ended = 0;
+};
+
 } // namespace
 
 /// Work off the interface thread: watched, ended, and never handed on when it is no longer wanted.
@@ -32,6 +71,8 @@ private Q_SLOTS:
     void aNewOneDropsTheOneBefore();
     void neverWaitsForWorkThatDoesNotEnd();
     void canBeginAgainFromItsAnswer();
+    void paintingNeverWaitsForWork();
+    void noWorkWaitsForOther();
 };
 
 void TestJobs::handsItsAnswerOnHere()
@@ -154,6 +195,29 @@ void TestJobs::canBeginAgainFromItsAnswer()
     };
     job.start([](const JobTools&) { return 0; }, again);
     COMES_TRUE(rounds == 5 && !job.isRunning());
+}
+
+/// Qt fills large areas on the threads of its own pool, and waits for them.
+void TestJobs::paintingNeverWaitsForWork()
+{
+    BusyJobs busy(QThread::idealThreadCount());
+    QImage image(2000, 2000, QImage::Format_ARGB32_Premultiplied);
+    QPainter painter(&image);
+    QLinearGradient across(0, 0, 2000, 2000);
+    across.setColorAt(0, Qt::white);
+    across.setColorAt(1, Qt::black);
+    painter.fillRect(image.rect(), across);
+    QVERIFY(busy.areStill());
+}
+
+void TestJobs::noWorkWaitsForOther()
+{
+    BusyJobs busy(QThread::idealThreadCount());
+    Job<int> another;
+    int answer = 0;
+    another.start([](const JobTools&) { return 7; }, [&](int found) { answer = found; });
+    COMES_TRUE(answer == 7);
+    QVERIFY(busy.areStill());
 }
 
 QTEST_GUILESS_MAIN(TestJobs)

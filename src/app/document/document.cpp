@@ -8,7 +8,6 @@
 
 #include <QDate>
 #include <QFileInfo>
-#include <QTimer>
 #include <algorithm>
 
 namespace iris {
@@ -36,7 +35,13 @@ bool touchesStudio(const NotebookEdit& edit)
 
 } // namespace
 
-Document::Document(QObject* parent) : QObject(parent), m_studio(studioOf({}, m_films)), m_learning(this) {}
+Document::Document(QObject* parent) : QObject(parent), m_studio(studioOf({}, m_films)), m_learning(this)
+{
+    constexpr int quietMs = 150;
+    m_quiet.setSingleShot(true);
+    m_quiet.setInterval(quietMs);
+    connect(&m_quiet, &QTimer::timeout, this, &Document::learn);
+}
 
 QString Document::path() const
 {
@@ -134,22 +139,20 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
     return done;
 }
 
-/// What many painted mixes teach is worked out beside the window.
+/// What many painted mixes teach is worked out beside the window, once it has been quiet for a while: until then what is
+/// to be painted has the machine for itself, and edits that follow each other are learnt from together.
 void Document::catchUp()
 {
     m_learning.drop(); // at once: what it learns is of a notebook that is no more
-    if (!m_studio->behind)
-        return;
-    // From the next turn on: what is to be painted first has the machine for itself.
-    QTimer::singleShot(0, this, [this, studio = m_studio] {
-        if (studio == m_studio)
-            learnFrom(studio);
-    });
+    if (m_studio->behind)
+        m_quiet.start();
+    else
+        m_quiet.stop();
 }
 
-void Document::learnFrom(const StudioPtr& behind)
+void Document::learn()
 {
-    m_learning.start([studio = behind](const JobTools& tools) { return learnt(studio, tools.stop); },
+    m_learning.start([studio = m_studio](const JobTools& tools) { return learnt(studio, tools.stop); },
                      [this](const StudioPtr& studio) {
                          m_studio = studio;
                          Q_EMIT tubesChanged();

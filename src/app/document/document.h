@@ -7,6 +7,7 @@
 #include "notebook/tubecsv.h"
 
 #include <QObject>
+#include <QTimer>
 #include <QUndoStack>
 
 namespace iris {
@@ -121,7 +122,7 @@ Q_SIGNALS:
 private:
     void push(NotebookEdit edit, const QString& what);
     void catchUp();
-    void learnFrom(const StudioPtr& behind);
+    void learn();
     void take(std::unique_ptr<NotebookStore> store, Notebook notebook);
 
     std::unique_ptr<NotebookStore> m_store;
@@ -129,6 +130,7 @@ private:
     StudioPtr m_studio;
     FilmCache m_films;
     Job<StudioPtr> m_learning;
+    QTimer m_quiet; ///< until it is learnt from
     QUndoStack m_undoStack;
 };
 

@@ -1,11 +1,28 @@
 #include "app/jobs/job.h"
 
+#include <QCoreApplication>
+#include <QPointer>
+
 namespace iris {
 namespace {
 
 constexpr int lookEveryMs = 33;
 
+/// So many that none waits for another, whose work may take long to hear that it is not wanted any more.
+constexpr int mostAtOnce = 16;
+
 } // namespace
+
+QThreadPool& jobThreads()
+{
+    // Goes with the application, and waits for its threads then: what they use is still there.
+    static QPointer<QThreadPool> threads;
+    if (!threads) {
+        threads = new QThreadPool(qApp);
+        threads->setMaxThreadCount(mostAtOnce);
+    }
+    return *threads;
+}
 
 WorkOptions JobTools::workOptions() const
 {

@@ -4,6 +4,7 @@
 
 #include <QFutureWatcher>
 #include <QObject>
+#include <QThreadPool>
 #include <QTimer>
 #include <QtConcurrent>
 #include <atomic>
@@ -66,6 +67,10 @@ private:
     QTimer m_timer;
 };
 
+/// The threads that jobs work on. Not those of Qt's own pool: it fills large areas with them, so that a window would
+/// stand still while jobs have them all.
+QThreadPool& jobThreads();
+
 /// One piece of work at a time off the interface thread. A new one drops the one before, whose answer, should it still
 /// come, goes nowhere. Work takes with it all it needs (a StudioPtr, a scan, options), so nothing it reads can change.
 template <typename Answer> class Job : public JobBase {
@@ -87,7 +92,7 @@ public:
                     end();
                     then(answer);
                 });
-        watcher->setFuture(QtConcurrent::run(std::move(work), tools));
+        watcher->setFuture(QtConcurrent::run(&jobThreads(), std::move(work), tools));
     }
 };
 
