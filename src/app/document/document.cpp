@@ -139,8 +139,8 @@ Result<NotebookEdit> Document::carryOut(NotebookEdit edit)
     return done;
 }
 
-/// What many painted mixes teach is worked out beside the window, once it has been quiet for a while: until then what is
-/// to be painted has the machine for itself, and edits that follow each other are learnt from together.
+/// What many painted mixes teach is worked out beside the window, once it has been quiet for a while: until then what
+/// is to be painted has the machine for itself, and edits that follow each other are learnt from together.
 void Document::catchUp()
 {
     m_learning.drop(); // at once: what it learns is of a notebook that is no more

@@ -85,7 +85,8 @@ public:
     void setTouchesAPart(int touches);
     void removeTubes(const std::vector<TubeId>& ids);
     /// Keeps a picture to paint from, or changes one that has an id; the number it has, or 0 when it could not be kept.
-    SubjectId keepSubject(const SubjectRecord& subject, const QString& what, const std::optional<Picture>& picture = {});
+    SubjectId keepSubject(const SubjectRecord& subject, const QString& what,
+                          const std::optional<Picture>& picture = {});
     /// Takes a picture out; its needs stay, for any picture.
     void removeSubject(SubjectId id);
     void addNeed(const Need& need, SubjectId subject = {});
