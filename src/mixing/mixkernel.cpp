@@ -467,35 +467,28 @@ Recipe MixKernel::recipeAt(std::span<const std::size_t> set, std::size_t chunk, 
 
 void MixKernel::mix(std::span<const std::size_t> set, std::size_t chunk, LabChunk& out) const
 {
-    forEachJob(set, chunk, 1, [&](const kernel::Job& job, std::size_t) {
-        HWY_DYNAMIC_DISPATCH(kernel::mixChunk)(job, kernel::weights(), out);
-    });
+    make(HWY_DYNAMIC_DISPATCH(kernel::mixChunk), set, chunk, std::span(&out, 1));
 }
 
 std::span<const LabChunk> MixKernel::mix(std::span<const std::size_t> set, SetChunks& out) const
 {
-    const std::size_t chunks = chunkCount(set.size());
-    forEachJob(set, 0, chunks, [&](const kernel::Job& job, std::size_t chunk) {
-        HWY_DYNAMIC_DISPATCH(kernel::mixChunk)(job, kernel::weights(), out[chunk]);
-    });
-    return {out.data(), chunks};
+    const std::span<LabChunk> chunks(out.data(), chunkCount(set.size()));
+    make(HWY_DYNAMIC_DISPATCH(kernel::mixChunk), set, 0, chunks);
+    return chunks;
 }
 
 std::span<const LabChunk> MixKernel::estimate(std::span<const std::size_t> set, SetChunks& out) const
 {
-    const std::size_t chunks = chunkCount(set.size());
-    forEachJob(set, 0, chunks, [&](const kernel::Job& job, std::size_t chunk) {
-        HWY_DYNAMIC_DISPATCH(kernel::estimateChunk)(job, kernel::weights(), out[chunk]);
-    });
-    return {out.data(), chunks};
+    const std::span<LabChunk> chunks(out.data(), chunkCount(set.size()));
+    make(HWY_DYNAMIC_DISPATCH(kernel::estimateChunk), set, 0, chunks);
+    return chunks;
 }
 
-template <typename Visit>
-void MixKernel::forEachJob(std::span<const std::size_t> set, std::size_t first, std::size_t count, Visit&& visit) const
+void MixKernel::make(Maker maker, std::span<const std::size_t> set, std::size_t first, std::span<LabChunk> out) const
 {
     assert(!set.empty() && set.size() <= 3);
     std::array<Ratio, std::tuple_size_v<SetChunks> * chunkRatios> room;
-    const std::span<Ratio> ratios(room.data(), count * chunkRatios);
+    const std::span<Ratio> ratios(room.data(), out.size() * chunkRatios);
     ratiosFrom(set, first * chunkRatios, ratios);
     kernel::Job job;
     job.paper = m_paper.data();
@@ -504,11 +497,11 @@ void MixKernel::forEachJob(std::span<const std::size_t> set, std::size_t first, 
         job.films[tube] = &m_films[set[tube] * 2 * bandCount];
         job.strengths[tube] = m_strengths[set[tube]];
     }
-    for (std::size_t chunk = 0; chunk < count; ++chunk) {
+    for (std::size_t chunk = 0; chunk < out.size(); ++chunk) {
         for (std::size_t lane = 0; lane < chunkRatios; ++lane)
             for (std::size_t tube = 0; tube < set.size(); ++tube)
                 job.parts[tube][lane] = static_cast<float>(ratios[chunk * chunkRatios + lane][tube]);
-        visit(job, chunk);
+        maker(job, kernel::weights(), out[chunk]);
     }
 }
 
