@@ -8,7 +8,7 @@ namespace {
 
 constexpr int lookEveryMs = 33;
 
-/// So many that none waits for another, whose work may take long to hear that it is not wanted any more.
+/// More than are ever wanted at once, since work may take long to hear that it is not wanted any more.
 constexpr int mostAtOnce = 16;
 
 } // namespace
