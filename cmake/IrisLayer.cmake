@@ -1,5 +1,5 @@
 # One static library a folder. `iris_layer(name SOURCES ... USES ...)`: USES names the layers below, and the
-# include path is src/, so a folder can only link what it lists; tests/tst_layers checks the includes too.
+# include path is src/, so a folder can only link what it lists; tests/house/tst_layers checks the includes too.
 function(iris_layer name)
     cmake_parse_arguments(LAYER "" "" "SOURCES;USES" ${ARGN})
     add_library(iris_${name} STATIC ${LAYER_SOURCES})

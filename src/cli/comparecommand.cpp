@@ -5,6 +5,7 @@
 #include "palette/closeness.h"
 #include "palette/reach.h"
 #include "sheet/picturesample.h"
+#include "words/mixwords.h"
 
 #include <algorithm>
 
@@ -109,8 +110,9 @@ std::string reachText(const Named& palette, const PaletteReach& reach)
     return shown(palette.name) + ": " + joinedInWords(names) + "\n  reaches " + std::to_string(reach.volume())
            + " cells; chroma " + formatNumber(reach.meanChroma(), 1) + " on average around the wheel, "
            + formatNumber(reach.cleanest, 1) + " at most; darkest L " + formatNumber(reach.lowest, 1)
-           + ", lightest tint L " + formatNumber(reach.highest, 1) + "; greys from b "
-           + formatNumber(reach.coolestGrey, 1) + " to " + formatNumber(reach.warmestGrey, 1) + "\n";
+           + ", lightest tint L " + formatNumber(reach.highest, 1) + "; "
+           + greysWords(reach.coolestGrey, reach.warmestGrey) + " (b " + formatNumber(reach.coolestGrey, 1) + " to "
+           + formatNumber(reach.warmestGrey, 1) + ")\n";
 }
 
 } // namespace

@@ -10,8 +10,6 @@
 namespace iris {
 namespace {
 
-constexpr double valueFirstFactor = 0.5; ///< kL
-
 constexpr std::array<std::string_view, 6> moveNames{"warmer", "cooler", "lighter", "darker", "cleaner", "duller"};
 
 Lab turned(const Lab& colour, bool warmer)

@@ -9,7 +9,7 @@
 namespace iris {
 namespace {
 
-constexpr int shares = 9;
+constexpr int stepsBetween = 9;
 
 } // namespace
 
@@ -24,8 +24,8 @@ CleanReach::CleanReach(std::span<const Paint> drawer, double wash) : m_wash(wash
     for (std::size_t i = 0; i < paints.size(); ++i) {
         note(seenLab(paints[i].film, wash, whitePaper()));
         for (std::size_t j = i + 1; j < paints.size(); ++j)
-            for (int step = 1; step <= shares; ++step)
-                note(seenLab(filmBetween(paints[i], paints[j], step / (shares + 1.0)), wash, whitePaper()));
+            for (int step = 1; step <= stepsBetween; ++step)
+                note(seenLab(filmBetween(paints[i], paints[j], step / (stepsBetween + 1.0)), wash, whitePaper()));
     }
 }
 

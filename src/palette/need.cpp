@@ -81,7 +81,6 @@ std::string nameOf(const Lab& colour)
     return value == "mid value" ? name : std::string(value).append(" ").append(name);
 }
 
-constexpr double valueFirstFactor = 0.5; ///< kL
 constexpr int stillLightfast = 2;
 constexpr int stillLifts = 1; ///< staining
 

@@ -9,6 +9,11 @@
 #include <cmath>
 
 namespace iris {
+namespace {
+
+constexpr double neutralWarmth = 2; ///< how far from neutral nobody speaks of warm or cool, CIELAB units
+
+} // namespace
 
 std::span<const WashWord> washWords()
 {
@@ -111,13 +116,23 @@ std::string describe(const WayBetween& way)
     return way.kind == WayKind::Dulls ? "dulls at once" : "greys at once";
 }
 
+std::string greysWords(double coolest, double warmest)
+{
+    if (coolest == 0 && warmest == 0)
+        return "no middle greys";
+    const auto side = [](double b) -> std::string {
+        return std::abs(b) < neutralWarmth ? "neutral" : b > 0 ? "warm" : "cool";
+    };
+    return side(coolest) == side(warmest) ? side(warmest) + " greys"
+                                          : "greys from " + side(coolest) + " to " + side(warmest);
+}
+
 std::string nearMissWords(MixKind kind, const NearMiss& miss, std::span<const Paint> paints)
 {
-    constexpr double neutral = 2;
     constexpr double darkBelow = 30;
     const bool dark = kind == MixKind::Darks;
     const double warmth = warmthOf(miss.colour);
-    const std::string side = std::abs(warmth) < neutral ? "neutral" : warmth > 0 ? "warm" : "cool";
+    const std::string side = std::abs(warmth) < neutralWarmth ? "neutral" : warmth > 0 ? "warm" : "cool";
     const auto depth = [](const Lab& colour) { return "L* " + formatNumber(colour.l, 0); };
     std::string text = std::string("None of these makes a ") + (dark ? "dark" : "grey")
                        + ". Nearest: " + recipeWords(miss.recipe, paints) + ", " + washWord(miss.recipe.wash) + ": "

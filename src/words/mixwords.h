@@ -44,6 +44,11 @@ std::string cleanlinessWords(double cleanliness, const Lab& colour);
 /// layer takes it to L* 27. What is missing is a blue to take its colour away." Of greys and darks.
 std::string nearMissWords(MixKind kind, const NearMiss& miss, std::span<const Paint> paints);
 
+/// What greys a palette has, of the b* of its coolest and its warmest: "neutral greys", "greys from cool to warm",
+/// "cool greys", "greys from neutral to warm"; "no middle greys" where both are 0. Neutral is within 2; that step is
+/// ours.
+std::string greysWords(double coolest, double warmest);
+
 /// How much a square would teach: "much" (a fifth and more of all there is to learn), "something" (a twentieth),
 /// "little".
 std::string_view teachingWord(double share);

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "patience.h"
 
 #include "app/document/document.h"
@@ -9,6 +10,7 @@
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
 
+#include <QApplication>
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
@@ -479,5 +481,5 @@ void TestChoosing::whoHasNoTubesIsToldWhatToBuy()
     QVERIFY(find<QComboBox>("poolOfTubes")->isEnabled());
 }
 
-QTEST_MAIN(TestChoosing)
+IRIS_TEST(TestChoosing, QApplication)
 #include "tst_choosing.moc"

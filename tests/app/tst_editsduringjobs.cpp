@@ -1,4 +1,5 @@
 #include "../notebook/yearsofsquares.h"
+#include "../testprogram.h"
 #include "app/pairs/chartview.h"
 #include "app/pairs/makesview.h"
 #include "app/pairs/pairsview.h"
@@ -210,5 +211,5 @@ void TestEditsDuringJobs::nothingShownIsOfTubesThatAreGone()
     m_document.reset();
 }
 
-QTEST_MAIN(TestEditsDuringJobs)
+IRIS_TEST(TestEditsDuringJobs, QApplication)
 #include "tst_editsduringjobs.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "patience.h"
 
 #include "app/find/findview.h"
@@ -805,5 +806,5 @@ void TestFind::tubesGoneWhileMixing()
     QCOMPARE(view().tiles().found().studio, m_document->studio());
 }
 
-QTEST_MAIN(TestFind)
+IRIS_TEST(TestFind, QApplication)
 #include "tst_find.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "app/pairs/chartview.h"
 #include "app/pairs/ladderview.h"
 #include "app/pairs/makesview.h"
@@ -448,5 +449,5 @@ void TestHostileNames::labelsAreMadeInOnePlace()
     }
 }
 
-QTEST_MAIN(TestHostileNames)
+IRIS_TEST(TestHostileNames, QApplication)
 #include "tst_hostilenames.moc"

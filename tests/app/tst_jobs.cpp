@@ -1,6 +1,8 @@
+#include "../testprogram.h"
 #include "app/jobs/job.h"
 #include "patience.h"
 
+#include <QCoreApplication>
 #include <QElapsedTimer>
 #include <QPainter>
 #include <QSemaphore>
@@ -220,5 +222,5 @@ void TestJobs::noWorkWaitsForOther()
     QVERIFY(busy.areStill());
 }
 
-QTEST_GUILESS_MAIN(TestJobs)
+IRIS_TEST(TestJobs, QCoreApplication)
 #include "tst_jobs.moc"

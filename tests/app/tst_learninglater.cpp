@@ -1,7 +1,9 @@
 #include "../notebook/yearsofsquares.h"
+#include "../testprogram.h"
 #include "app/document/document.h"
 #include "patience.h"
 
+#include <QApplication>
 #include <QSignalSpy>
 #include <QTemporaryDir>
 #include <QtTest>
@@ -149,5 +151,5 @@ void TestLearningLater::closingWaitsForNothing()
     QVERIFY(m_document->notebook().mixes.empty() && !m_document->studio()->behind);
 }
 
-QTEST_MAIN(TestLearningLater)
+IRIS_TEST(TestLearningLater, QApplication)
 #include "tst_learninglater.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "monkey.h"
 
 #include "../cli/clirun.h"
@@ -89,5 +90,5 @@ void TestMonkey::anythingInAnyOrder()
     QVERIFY(monkey.acts() > 50);
 }
 
-QTEST_MAIN(TestMonkey)
+IRIS_TEST(TestMonkey, QApplication)
 #include "tst_monkey.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "patience.h"
 
 #include "app/pairs/chartgrid.h"
@@ -824,5 +825,5 @@ void TestPairsView::mixesOfDeletedTubesStay()
     QVERIFY(m_document->notebook().mixes.empty());
 }
 
-QTEST_MAIN(TestPairsView)
+IRIS_TEST(TestPairsView, QApplication)
 #include "tst_pairsview.moc"

@@ -1,4 +1,5 @@
 #include "../demoscene.h"
+#include "../testprogram.h"
 #include "app/document/document.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/comparepage.h"
@@ -12,6 +13,7 @@
 #include "colour/deltae.h"
 #include "notebook/notebookstore.h"
 
+#include <QApplication>
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
@@ -492,5 +494,5 @@ void TestPalette::byKeysAlone()
     QCOMPARE(m_window->places().the<PaletteView>().page(), PaletteView::NeedsOfThePicture);
 }
 
-QTEST_MAIN(TestPalette)
+IRIS_TEST(TestPalette, QApplication)
 #include "tst_palette.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "app/parts/colourfield.h"
 #include "app/parts/ladderstrip.h"
 #include "app/parts/paintcolour.h"
@@ -11,6 +12,7 @@
 #include "drawing/washpainter.h"
 #include "paint/paper.h"
 
+#include <QApplication>
 #include <QFontDatabase>
 #include <QFontInfo>
 #include <QImage>
@@ -290,5 +292,5 @@ void TestParts::fieldWalksBetweenMarks()
     QVERIFY(!field.current());
 }
 
-QTEST_MAIN(TestParts)
+IRIS_TEST(TestParts, QApplication)
 #include "tst_parts.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "patience.h"
 
 #include "app/parts/messages.h"
@@ -772,5 +773,5 @@ void TestReading::halfANeedIsNotForAnotherNotebook()
     QCOMPARE(m_document->notebook().needs[0].need.name, std::string("Mud"));
 }
 
-QTEST_MAIN(TestReading)
+IRIS_TEST(TestReading, QApplication)
 #include "tst_reading.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "app/document/document.h"
 #include "app/palette/needsmodel.h"
 #include "app/parts/recipesmodel.h"
@@ -7,6 +8,7 @@
 #include "app/tubes/tubefilter.h"
 
 #include <QAbstractItemModelTester>
+#include <QApplication>
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
@@ -250,5 +252,5 @@ void TestTubes::twinsInAListAreTold()
     QVERIFY2(!bringIn(*m_document, path).contains("same pigments"), qPrintable(said)); // all of it is here now
 }
 
-QTEST_MAIN(TestTubes)
+IRIS_TEST(TestTubes, QApplication)
 #include "tst_tubes.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "patience.h"
 
 #include "app/pairs/ladderview.h"
@@ -518,5 +519,5 @@ void TestWindow::everyWordHasItsMeaning()
         QVERIFY(words.contains(text(stainingWord(rating))) && words.contains(text(granulationWord(rating))));
 }
 
-QTEST_MAIN(TestWindow)
+IRIS_TEST(TestWindow, QApplication)
 #include "tst_window.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "base/csvreader.h"
 
 #include <QtTest>
@@ -110,5 +111,5 @@ void TestCsvReader::writesWhatItReads()
     }
 }
 
-QTEST_APPLESS_MAIN(TestCsvReader)
+IRIS_TEST(TestCsvReader, NoApplication)
 #include "tst_csvreader.moc"

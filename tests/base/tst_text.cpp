@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "base/text.h"
 
 #include <QtTest>
@@ -131,5 +132,5 @@ void TestText::spellsOutWhatATerminalWouldObey()
     QCOMPARE(shownLines("one\ntwo\x07\n"), std::string("one\ntwo\\x07\n"));
 }
 
-QTEST_APPLESS_MAIN(TestText)
+IRIS_TEST(TestText, NoApplication)
 #include "tst_text.moc"

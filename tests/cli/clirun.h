@@ -22,6 +22,14 @@ inline Run run(const std::vector<std::string>& arguments)
     return {code, out.str(), err.str()};
 }
 
+/// What a command answers as JSON; why not, under "failed", when it does not.
+inline nlohmann::json jsonOf(std::vector<std::string> arguments)
+{
+    arguments.emplace_back("--json");
+    const Run result = run(arguments);
+    return result.code == 0 ? nlohmann::json::parse(result.out) : nlohmann::json{{"failed", result.err}};
+}
+
 /// A notebook of the demo's tubes and needs.
 inline Run makeDemoNotebook(const std::string& path)
 {

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "clirun.h"
 
 #include "colour/deltae.h"
@@ -6,6 +7,7 @@
 
 #include "../mixing/referencepaints.h"
 
+#include <QCoreApplication>
 #include <QRegularExpression>
 #include <QScopeGuard>
 #include <QTemporaryDir>
@@ -44,17 +46,6 @@ private:
     QTemporaryDir m_folder;
 };
 
-namespace {
-
-nlohmann::json json(std::vector<std::string> arguments)
-{
-    arguments.push_back("--json");
-    const Run result = run(arguments);
-    return result.code == 0 ? nlohmann::json::parse(result.out) : nlohmann::json{};
-}
-
-} // namespace
-
 void TestCli::initTestCase()
 {
     const Run made = makeDemoNotebook(path("demo.iris"));
@@ -67,12 +58,12 @@ void TestCli::initTestCase()
 
 void TestCli::pigmentListsEveryForm()
 {
-    const auto earth = json({"pigment", "PBr7"});
+    const auto earth = jsonOf({"pigment", "PBr7"});
     QCOMPARE(earth["pigments"].size(), 4U);
-    const auto sienna = json({"pigment", "PBr7/burnt sienna"})["pigments"];
+    const auto sienna = jsonOf({"pigment", "PBr7/burnt sienna"})["pigments"];
     QCOMPARE(sienna.size(), 1U);
     QCOMPARE(sienna[0]["id"].get<std::string>(), std::string("PBr7/burnt sienna"));
-    const auto umber = json({"pigment", "PBr7/burnt umber"})["pigments"];
+    const auto umber = jsonOf({"pigment", "PBr7/burnt umber"})["pigments"];
     QCOMPARE(umber[0]["lean"]["towards"].get<std::string>(), std::string("red"));
     QVERIFY(sienna[0]["transparency"].contains("class"));
     const Run cadmium = run({"pigment", "PY35/light"});
@@ -82,7 +73,7 @@ void TestCli::pigmentListsEveryForm()
 
 void TestCli::mixGivesTheModelsColour()
 {
-    const auto mix = json({"mix", "PY3:3", "PB29:1", "--wash", "0.45", "--reference"});
+    const auto mix = jsonOf({"mix", "PY3:3", "PB29:1", "--wash", "0.45", "--reference"});
     const std::array paints{referencePaint("PY3"), referencePaint("PB29")};
     const Recipe recipe{{{0, 3}, {1, 1}}, 0.45};
     QVERIFY(deltaE00(labOf(mix["colour"]), colourOf(recipe, paints)) < 0.001);
@@ -102,7 +93,7 @@ void TestCli::mixNeedsToKnowWhichTube()
 
 void TestCli::ladderHasItsSteps()
 {
-    const auto way = json({"ladder", "PB29", "PBr7/burnt sienna", "--steps", "21"});
+    const auto way = jsonOf({"ladder", "PB29", "PBr7/burnt sienna", "--steps", "21"});
     const Ladder ladder = ladderBetween(referencePaint("PB29"), referencePaint("PBr7/burnt sienna"), 21);
     QCOMPARE(way["steps"].size(), 21U);
     QCOMPARE(way["most_neutral_step"].get<std::size_t>(), ladder.mostNeutral);
@@ -112,7 +103,8 @@ void TestCli::ladderHasItsSteps()
 
 void TestCli::matchListsTheSimpleOnesFirst()
 {
-    const auto found = json({"match", "--lab", "60,-10,40", "--tolerance", "25", "--only", "PY3,PB29,PY43,PV19/rose"});
+    const auto found =
+        jsonOf({"match", "--lab", "60,-10,40", "--tolerance", "25", "--only", "PY3,PB29,PY43,PV19/rose"});
     QVERIFY(found["matches"].size() > 2);
     const auto tubes = [](const nlohmann::json& match) { return match["parts"].size(); };
     for (std::size_t i = 1; i < found["matches"].size(); ++i) {
@@ -128,16 +120,16 @@ void TestCli::matchListsTheSimpleOnesFirst()
         std::vector<std::string> again{"mix", "--wash", match["wash"].dump()};
         for (const auto& part : match["parts"])
             again.push_back(part["tube"].get<std::string>() + ":" + part["parts"].dump());
-        QVERIFY(deltaE00(labOf(json(again)["colour"]), labOf(match["colour"])) < 1e-2); // JSON has three decimals
+        QVERIFY(deltaE00(labOf(jsonOf(again)["colour"]), labOf(match["colour"])) < 1e-2); // JSON has three decimals
     }
-    const auto hex = json({"match", "--hex", "#808080", "--only", "PB29,PBr7/burnt sienna,PBk9", "--max-tubes", "1"});
+    const auto hex = jsonOf({"match", "--hex", "#808080", "--only", "PB29,PBr7/burnt sienna,PBk9", "--max-tubes", "1"});
     for (const auto& match : hex["matches"])
         QCOMPARE(match["parts"].size(), 1U);
 }
 
 void TestCli::matchTellsTheNearestWhenNoneFits()
 {
-    const auto found = json({"match", "--lab", "60,-70,60", "--tolerance", "close", "--only", "PY3,PB29"});
+    const auto found = jsonOf({"match", "--lab", "60,-70,60", "--tolerance", "close", "--only", "PY3,PB29"});
     QVERIFY(found["matches"].empty());
     QVERIFY(found["nearest"]["apart"].get<double>() > 4);
 }
@@ -145,7 +137,7 @@ void TestCli::matchTellsTheNearestWhenNoneFits()
 void TestCli::paletteProvesItsSize()
 {
     const std::string needs = IRIS_SOURCE_DIR "/data/demo/needs.csv";
-    const auto found = json({"palette", "--needs", needs, "--notebook", path("demo.iris")});
+    const auto found = jsonOf({"palette", "--needs", needs, "--notebook", path("demo.iris")});
     const auto size = found["size"].get<std::size_t>();
     QVERIFY(size >= 2);
     QCOMPARE(found["sets"][0]["tubes"].size(), size);
@@ -153,17 +145,17 @@ void TestCli::paletteProvesItsSize()
     for (const auto& recipe : found["sets"][0]["recipes"])
         QVERIFY(recipe["met"].get<bool>());
     const auto sure =
-        json({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--sure", "80", "--most", "1"});
+        jsonOf({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--sure", "80", "--most", "1"});
     QCOMPARE(sure["sure"], 80);
     QVERIFY(sure["size"] >= found["size"]);
     const auto robust =
-        json({"robust", "--needs", needs, "--notebook", path("demo.iris"), "--sure", "80", "--most", "1"});
+        jsonOf({"robust", "--needs", needs, "--notebook", path("demo.iris"), "--sure", "80", "--most", "1"});
     for (std::size_t n = 0; n < sure["sets"][0]["recipes"].size(); ++n)
         QCOMPARE(robust["sets"][0]["needs"][n]["sure"] >= 0.8, sure["sets"][0]["recipes"][n]["met"] == true);
-    const auto split = json({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--school", "split"});
+    const auto split = jsonOf({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--school", "split"});
     QCOMPARE(split["sets"][0]["tubes"].size(), 6U);
-    const auto must = json({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--must", "Yellow Ochre",
-                            "--never", "Alizarin Crimson"});
+    const auto must = jsonOf({"palette", "--needs", needs, "--notebook", path("demo.iris"), "--must", "Yellow Ochre",
+                              "--never", "Alizarin Crimson"});
     for (const auto& set : must["sets"]) {
         QVERIFY(std::ranges::find(set["tubes"], "Yellow Ochre") != set["tubes"].end());
         QVERIFY(std::ranges::find(set["tubes"], "Alizarin Crimson") == set["tubes"].end());
@@ -184,21 +176,21 @@ void TestCli::touchesAreCountedAsThePainterSays()
 {
     const Run made = run({"notebook", path("touches.iris"), "--tubes", IRIS_SOURCE_DIR "/data/demo/tubes.csv"});
     QCOMPARE(made.code, 0);
-    QCOMPARE(json({"touches", path("touches.iris")})["touches_a_part"], 8);
-    QCOMPARE(json({"mix", "PY3:6", "PB15:3:1t"})["parts"], json({"mix", "PY3:48", "PB15:3:1"})["parts"]);
-    QCOMPARE(json({"touches", path("touches.iris"), "10"})["touches_a_part"], 10);
+    QCOMPARE(jsonOf({"touches", path("touches.iris")})["touches_a_part"], 8);
+    QCOMPARE(jsonOf({"mix", "PY3:6", "PB15:3:1t"})["parts"], jsonOf({"mix", "PY3:48", "PB15:3:1"})["parts"]);
+    QCOMPARE(jsonOf({"touches", path("touches.iris"), "10"})["touches_a_part"], 10);
     const auto reset = qScopeGuard([] { setTouchesAPart(usualTouchesAPart); });
     const auto tubes = NotebookStore::open(QString::fromStdString(path("touches.iris"))).value()->load()->tubes;
     const std::string first = std::to_string(tubes[0].id.value);
     const std::string second = std::to_string(tubes[1].id.value);
-    const auto mixed = json({"mix", first + ":6", second + ":1t", "--notebook", path("touches.iris")});
+    const auto mixed = jsonOf({"mix", first + ":6", second + ":1t", "--notebook", path("touches.iris")});
     QCOMPARE(mixed["parts"][0]["parts"], 60);
     for (const char* wrong : {"7", "0", "-8", "1e1", "eight", "99999999999999999999"}) {
         const Run refused = run({"touches", path("touches.iris"), wrong});
         QCOMPARE(refused.code, 2);
         QVERIFY2(refused.err.find("4, 6, 8, 10 or 12 touches") != std::string::npos, refused.err.c_str());
     }
-    QCOMPARE(json({"touches", path("touches.iris")})["touches_a_part"], 10);
+    QCOMPARE(jsonOf({"touches", path("touches.iris")})["touches_a_part"], 10);
 }
 
 void TestCli::wrongArgumentsGetOneLine_data()
@@ -304,5 +296,5 @@ void TestCli::washesGoByTheirWords()
     QVERIFY(deep.code == 2 && deep.err.find("full, middle, thin") != std::string::npos);
 }
 
-QTEST_GUILESS_MAIN(TestCli)
+IRIS_TEST(TestCli, QCoreApplication)
 #include "tst_cli.moc"

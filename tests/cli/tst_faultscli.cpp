@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "clirun.h"
 
 #include "base/text.h"
@@ -498,12 +499,5 @@ void TestFaultsCli::dumpsBeyondDoubleAreRefused()
     QVERIFY2(result.err.find("too large") != std::string::npos, result.err.c_str());
 }
 
-int main(int argc, char** argv)
-{
-    qputenv("QT_QPA_PLATFORM", "offscreen");
-    QGuiApplication application(argc, argv);
-    TestFaultsCli test;
-    return QTest::qExec(&test, argc, argv);
-}
-
+IRIS_TEST(TestFaultsCli, QGuiApplication)
 #include "tst_faultscli.moc"

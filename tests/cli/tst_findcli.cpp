@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "clirun.h"
 
 #include "../demoscene.h"
@@ -43,17 +44,6 @@ private:
     QTemporaryDir m_folder;
 };
 
-namespace {
-
-nlohmann::json json(std::vector<std::string> arguments)
-{
-    arguments.push_back("--json");
-    const Run result = run(arguments);
-    return result.code == 0 ? nlohmann::json::parse(result.out) : nlohmann::json{{"failed", result.err}};
-}
-
-} // namespace
-
 void TestFindCli::initTestCase()
 {
     QCOMPARE(makeDemoNotebook(path("demo.iris")).code, 0);
@@ -82,8 +72,8 @@ void TestFindCli::matchSaysWhatTheCoreSays()
     options.most = 12;
     auto expected = candidatesFor(wanted, paints, {0, 1, 2, 3}, options);
     std::erase_if(expected, [](const Candidate& c) { return c.apart > 40; });
-    const auto found =
-        json({"match", "--lab", "55,10,20", "--value-first", "--tolerance", "40", "--only", "PY3,PB28,PV19/rose,PY43"});
+    const auto found = jsonOf(
+        {"match", "--lab", "55,10,20", "--value-first", "--tolerance", "40", "--only", "PY3,PB28,PV19/rose,PY43"});
     QCOMPARE(found["matches"].size(), expected.size());
     for (std::size_t i = 0; i < expected.size(); ++i) {
         QVERIFY(std::abs(found["matches"][i]["apart"].get<double>() - expected[i].apart) < 6e-4);
@@ -92,7 +82,7 @@ void TestFindCli::matchSaysWhatTheCoreSays()
                  differenceWords(expected[i].laid.colour, wanted.colour));
         QCOMPARE(found["matches"][i]["parts"].size(), expected[i].recipe.parts.size());
     }
-    const auto four = json({"match", "--lab", "55,10,20", "--max-tubes", "4", "--only", "PY3,PB28,PV19/rose,PY43"});
+    const auto four = jsonOf({"match", "--lab", "55,10,20", "--max-tubes", "4", "--only", "PY3,PB28,PV19/rose,PY43"});
     QVERIFY(four["matches"].size() > 0);
     const Run closest = run({"match", "--lab", "55,10,20", "--order", "closest", "--only", "PY3,PB28,PV19/rose,PY43"});
     QVERIFY2(closest.code == 0 && closest.out.find("apart  ") != std::string::npos, closest.err.c_str());
@@ -123,22 +113,22 @@ void TestFindCli::theCheapestComesFirst()
 
 void TestFindCli::aTubeIsMatchedFullAndThin()
 {
-    const auto found = json({"match", "--like", "PO49", "--only", "PO49,PY150,PV19/rose,PR122"});
+    const auto found = jsonOf({"match", "--like", "PO49", "--only", "PO49,PY150,PV19/rose,PR122"});
     QVERIFY(!found["wanted_thin"].is_null());
     QVERIFY(found["matches"].size() > 0);
     for (const auto& match : found["matches"]) // not by itself
         for (const auto& part : match["parts"])
             QVERIFY(part["tube"] != "PO49");
-    QVERIFY(!json({"match", "--lab", "50,20,30", "--thin", "85,5,15", "--thin-matters"})["wanted_thin"].is_null());
-    const auto warmer = json({"match", "--lab", "50,20,-20", "--but", "warmer,lighter"});
+    QVERIFY(!jsonOf({"match", "--lab", "50,20,30", "--thin", "85,5,15", "--thin-matters"})["wanted_thin"].is_null());
+    const auto warmer = jsonOf({"match", "--lab", "50,20,-20", "--but", "warmer,lighter"});
     QVERIFY(labOf(warmer["wanted"]).l == 55 && labOf(warmer["wanted"]).b > -20);
 }
 
 void TestFindCli::theSiftIsKept()
 {
     const auto found =
-        json({"match", "--lab", "55,10,30", "--tolerance", "20", "--with", "PY43", "--without", "PB29", "--single",
-              "--transparent", "--lasting", "--no-metals", "--no-black", "--max-tubes", "2"});
+        jsonOf({"match", "--lab", "55,10,30", "--tolerance", "20", "--with", "PY43", "--without", "PB29", "--single",
+                "--transparent", "--lasting", "--no-metals", "--no-black", "--max-tubes", "2"});
     QVERIFY(found["matches"].size() > 0);
     for (const auto& match : found["matches"]) {
         bool has = false;
@@ -153,7 +143,7 @@ void TestFindCli::theSiftIsKept()
 
 void TestFindCli::theHelperIsOfTheTable()
 {
-    const auto found = json({"match", "--lab", "55,-45,35", "--only", "PY43,PBr7/burnt sienna,PB29", "--helper"});
+    const auto found = jsonOf({"match", "--lab", "55,-45,35", "--only", "PY43,PBr7/burnt sienna,PB29", "--helper"});
     QVERIFY(found["matches"].empty());
     QVERIFY(found["nearest"].is_object());
     QVERIFY(found["helper"]["apart"].get<double>() < found["nearest"]["apart"].get<double>() - 0.5);
@@ -161,12 +151,12 @@ void TestFindCli::theHelperIsOfTheTable()
 
 void TestFindCli::aNeedAndAMixCanBeWanted()
 {
-    const auto mud = json({"match", "--mix", "wet mud", "--notebook", path("demo.iris")});
+    const auto mud = jsonOf({"match", "--mix", "wet mud", "--notebook", path("demo.iris")});
     QCOMPARE(labOf(mud["wanted"]), (Lab{45, 8, 20}));
     const Run unknown = run({"match", "--mix", "only thought of", "--notebook", path("demo.iris")});
     QVERIFY(unknown.code == 2 && unknown.err.find("only written down") != std::string::npos);
     const Notebook notebook = NotebookStore::open(QString::fromStdString(path("demo.iris"))).value()->load().value();
-    const auto need = json({"match", "--need", notebook.needs[0].need.name, "--notebook", path("demo.iris")});
+    const auto need = jsonOf({"match", "--need", notebook.needs[0].need.name, "--notebook", path("demo.iris")});
     QVERIFY(deltaE00(labOf(need["wanted"]), notebook.needs[0].need.target) < 0.01);
 }
 
@@ -175,14 +165,14 @@ void TestFindCli::theNextTouchHelps()
     const Lab target = colourOf({{{0, 24}, {1, 2}}, 1}, std::vector{referencePaint("PY3"), referencePaint("PB15:3")});
     const std::string lab = std::to_string(target.l) + "," + std::to_string(target.a) + "," + std::to_string(target.b);
     const auto advice =
-        json({"next-touch", "PY3:3", "PB15:3:1t", "--lab", lab, "--only", "PY3,PB15:3", "--tolerance", "1"});
+        jsonOf({"next-touch", "PY3:3", "PB15:3:1t", "--lab", lab, "--only", "PY3,PB15:3", "--tolerance", "1"});
     QCOMPARE(advice["steps"][0]["tube"], "PB15:3/green shade");
     QVERIFY(advice["steps"].back()["apart"].get<double>() < advice["apart_now"].get<double>());
     const auto there =
-        json({"next-touch", "PY3:3", "PB15:3:2t", "--lab", lab, "--only", "PY3,PB15:3", "--tolerance", "1"});
+        jsonOf({"next-touch", "PY3:3", "PB15:3:2t", "--lab", lab, "--only", "PY3,PB15:3", "--tolerance", "1"});
     QCOMPARE(there["there"], true);
     const auto stronger =
-        json({"next-touch", "PY3:3", "PB15:3:1t", "--lab", lab, "--seen", lab, "--only", "PY3,PB15:3"});
+        jsonOf({"next-touch", "PY3:3", "PB15:3:1t", "--lab", lab, "--seen", lab, "--only", "PY3,PB15:3"});
     QVERIFY(stronger["in_the_well"][1]["counts_as"].get<double>() > 1.3);
     const Run both = run({"next-touch", "PY3:3", "--lab", lab, "--looks", "too light,too dark"});
     QVERIFY(both.code == 2 && both.err.find("at once") != std::string::npos);
@@ -191,38 +181,38 @@ void TestFindCli::theNextTouchHelps()
 void TestFindCli::aGlazeIsFilmOnFilm()
 {
     const auto found =
-        json({"glaze", "PB29:1", "--wash", "0.2", "--over", "PY3:1", "--over-wash", "0.5", "--layers", "2"});
+        jsonOf({"glaze", "PB29:1", "--wash", "0.2", "--over", "PY3:1", "--over-wash", "0.5", "--layers", "2"});
     const Paint& blue = referencePaint("PB29");
     Spectrum below = filmReflectance(referencePaint("PY3").film, 0.5, whitePaper());
     QVERIFY(deltaE00(labOf(found["layers"][0]["colour"]), seenLab(blue.film, 0.2, below)) < 0.01);
     // Twice the same wash is one wash of twice the film.
     QVERIFY(deltaE00(labOf(found["layers"][1]["colour"]), seenLab(blue.film, 0.4, below)) < 0.01);
-    const auto toned = json({"glaze", "PB29:1", "--paper", "70,5,20", "--layers", "1"});
+    const auto toned = jsonOf({"glaze", "PB29:1", "--paper", "70,5,20", "--layers", "1"});
     QVERIFY(labOf(toned["layers"][0]["colour"]).l
-            < labOf(json({"glaze", "PB29:1", "--layers", "1"})["layers"][0]["colour"]).l);
+            < labOf(jsonOf({"glaze", "PB29:1", "--layers", "1"})["layers"][0]["colour"]).l);
 }
 
 void TestFindCli::aStandInIsFound()
 {
-    const auto found = json({"replace", "PO49", "--only", "PY150,PV19/rose,PR122,PB29"});
+    const auto found = jsonOf({"replace", "PO49", "--only", "PY150,PV19/rose,PR122,PB29"});
     QCOMPARE(found["stand_ins"][0]["parts"].size(), 2U);
     QCOMPARE(found["stand_ins"][0]["parts"][0]["tube"], "PY150");
-    const auto of = json({"replace", "1", "--notebook", path("demo.iris"), "--most", "3"});
+    const auto of = jsonOf({"replace", "1", "--notebook", path("demo.iris"), "--most", "3"});
     QCOMPARE(of["stand_ins"].size(), 3U);
 }
 
 void TestFindCli::aMotherColourTies()
 {
     const auto found =
-        json({"mother", "PBr7/burnt sienna", "--share", "0.2", "--into", "PY3:3+PB29:1", "--into", "PR255:1+PB29:2"});
+        jsonOf({"mother", "PBr7/burnt sienna", "--share", "0.2", "--into", "PY3:3+PB29:1", "--into", "PR255:1+PB29:2"});
     QCOMPARE(found["mixes"].size(), 2U);
     QVERIFY(found["spread_after"].get<double>() < found["spread_before"].get<double>());
-    QCOMPARE(json({"mother", "1", "--notebook", path("demo.iris")})["mixes"].size(), 2U);
+    QCOMPARE(jsonOf({"mother", "1", "--notebook", path("demo.iris")})["mixes"].size(), 2U);
 }
 
 void TestFindCli::mudIsExplained()
 {
-    const auto found = json({"diagnose", "PR255:1", "PB29:2", "--wash", "middle"});
+    const auto found = jsonOf({"diagnose", "PR255:1", "PB29:2", "--wash", "middle"});
     QCOMPARE(found["culprit"], "PR255");
     QVERIFY(!found["instead"].is_null());
     QVERIFY(found["words"].get<std::string>().find("leans away") != std::string::npos);
@@ -233,8 +223,8 @@ void TestFindCli::aPaletteIsDecided()
 {
     const std::string picture = path("scene.png");
     QVERIFY(demoScene(QSize(400, 300)).save(QString::fromStdString(picture)));
-    const auto found = json({"needs-from-picture", picture, "--out", path("needs.csv"), "--into", path("demo.iris"),
-                             "--name", "Five bands"});
+    const auto found = jsonOf({"needs-from-picture", picture, "--out", path("needs.csv"), "--into", path("demo.iris"),
+                               "--name", "Five bands"});
     for (const Lab& wash : demoWashes())
         QVERIFY(std::ranges::any_of(found["colours"],
                                     [&](const auto& colour) { return deltaE00(labOf(colour["target"]), wash) < 1; }));
@@ -251,7 +241,7 @@ void TestFindCli::aPaletteIsDecided()
     const auto ask = [&](std::vector<std::string> words, const std::vector<std::string>& more) {
         words.insert(words.end(), question.begin(), question.end());
         words.insert(words.end(), more.begin(), more.end());
-        return json(words);
+        return jsonOf(words);
     };
     const auto stairs = ask({"staircase"}, {"--picture", "Five bands"});
     QVERIFY2(stairs.contains("steps"), stairs.dump().c_str());
@@ -264,16 +254,16 @@ void TestFindCli::aPaletteIsDecided()
     for (const auto& need : robust["sets"][0]["needs"])
         QVERIFY(need["sure"].get<double>() >= 0 && need["sure"].get<double>() <= 1);
     QVERIFY(robust["sets"][0]["sure_on_average"].get<double>() > 0.3);
-    const auto compared = json({"compare", "bright", "muted", "--set", "Lemon Yellow,Ultramarine,Glasswort Red",
-                                "--notebook", path("demo.iris"), "--picture", picture});
+    const auto compared = jsonOf({"compare", "bright", "muted", "--set", "Lemon Yellow,Ultramarine,Glasswort Red",
+                                  "--notebook", path("demo.iris"), "--picture", picture});
     QCOMPARE(compared["palettes"].size(), 3U);
     const PaletteReach bright = reachOf(
         std::vector<Paint>{referencePaint("PY3"), referencePaint("PV19/rose"), referencePaint("PB15:3/green shade")});
     QCOMPARE(compared["palettes"][0]["volume"].get<std::size_t>(), bright.volume());
     QVERIFY(compared["palettes"][1]["picture"]["falls_short"].get<double>() >= 0);
     // Out of everything there is, with nothing listed: what is not owned is to buy.
-    const auto bought = json({"palette", "--notebook", path("demo.iris"), "--picture", "Five bands", "--from", "table",
-                              "--never", "Lemon Yellow", "--no-metals", "--lasting", "--most", "1"});
+    const auto bought = jsonOf({"palette", "--notebook", path("demo.iris"), "--picture", "Five bands", "--from",
+                                "table", "--never", "Lemon Yellow", "--no-metals", "--lasting", "--most", "1"});
     QVERIFY(bought["sets"][0].contains("to_buy"));
 }
 
@@ -337,5 +327,5 @@ void TestFindCli::wordsSayWhatIsSeen()
     QVERIFY(start.find("Let it out to a thin wash") != std::string::npos);
 }
 
-QTEST_APPLESS_MAIN(TestFindCli)
+IRIS_TEST(TestFindCli, NoApplication)
 #include "tst_findcli.moc"

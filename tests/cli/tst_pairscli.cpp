@@ -1,7 +1,9 @@
+#include "../testprogram.h"
 #include "clirun.h"
 #include "colour/deltae.h"
 #include "notebook/notebookstore.h"
 
+#include <QGuiApplication>
 #include <QProcess>
 #include <QRegularExpression>
 #include <QTemporaryDir>
@@ -434,5 +436,5 @@ void TestPairsCli::aTubeSaysWhatItLooksLike()
     QCOMPARE(run({"looks-like", "Lemon"}).code, 2);
 }
 
-QTEST_MAIN(TestPairsCli)
+IRIS_TEST(TestPairsCli, QGuiApplication)
 #include "tst_pairscli.moc"

@@ -1,9 +1,11 @@
+#include "../testprogram.h"
 #include "clirun.h"
 #include "colour/deltae.h"
 #include "notebook/exports.h"
 #include "notebook/notebookstore.h"
 #include "pigment/referencetable.h"
 
+#include <QCoreApplication>
 #include <QTemporaryDir>
 #include <QtTest>
 
@@ -170,5 +172,5 @@ void TestReadingCli::faultsGetOneLine()
     QCOMPARE(std::ranges::count(result.err, '\n'), 1);
 }
 
-QTEST_GUILESS_MAIN(TestReadingCli)
+IRIS_TEST(TestReadingCli, QCoreApplication)
 #include "tst_readingcli.moc"

@@ -1,8 +1,10 @@
 #include "../mixing/pairfacts.h"
+#include "../testprogram.h"
 #include "clirun.h"
 
 #include "colour/deltae.h"
 
+#include <QGuiApplication>
 #include <QTemporaryDir>
 #include <QtTest>
 #include <algorithm>
@@ -27,15 +29,6 @@ namespace {
 using Check = std::function<bool()>;
 using Names = std::vector<std::string>;
 
-json ask(Names arguments)
-{
-    arguments.emplace_back("--json");
-    const Run result = run(arguments);
-    if (result.code != 0)
-        qWarning("%s", result.err.c_str());
-    return result.code == 0 ? json::parse(result.out) : json();
-}
-
 std::string joined(const Names& names)
 {
     std::string text;
@@ -46,7 +39,7 @@ std::string joined(const Names& names)
 
 json pigment(const std::string& id)
 {
-    return ask({"pigment", id})["pigments"][0];
+    return jsonOf({"pigment", id})["pigments"][0];
 }
 
 bool everyOne(const Names& ids, const std::function<bool(const json&)>& holds)
@@ -56,7 +49,7 @@ bool everyOne(const Names& ids, const std::function<bool(const json&)>& holds)
 
 json ladder(const std::string& first, const std::string& second)
 {
-    return ask({"ladder", first, second, "--steps", "21"});
+    return jsonOf({"ladder", first, second, "--steps", "21"});
 }
 
 double chromaOf(const json& step)
@@ -84,7 +77,7 @@ double leastChroma(const std::string& first, const std::string& second)
 /// The mixes of a kind that some tubes make, best first.
 json made(const std::string& kind, const Names& tubes, const std::string& order = "best")
 {
-    return ask({"what-makes", kind, "--only", joined(tubes), "--order", order, "--max-tubes", "2"})["mixes"];
+    return jsonOf({"what-makes", kind, "--only", joined(tubes), "--order", order, "--max-tubes", "2"})["mixes"];
 }
 
 double mostChroma(const json& mixes)
@@ -107,8 +100,8 @@ double nearest(const std::string& wanted, const Names& tubes)
 {
     const Lab colour = labOf(pigment(wanted)["swatch"]["full"]);
     const auto number = [](double value) { return QString::number(value, 'f', 3).toStdString(); };
-    const json found = ask({"match", "--lab=" + number(colour.l) + "," + number(colour.a) + "," + number(colour.b),
-                            "--tolerance", "40", "--most", "100", "--only", joined(tubes)});
+    const json found = jsonOf({"match", "--lab=" + number(colour.l) + "," + number(colour.a) + "," + number(colour.b),
+                               "--tolerance", "40", "--most", "100", "--only", joined(tubes)});
     double apart = 1000; // the simple recipe stands first, not the closest
     for (const json& match : found["matches"])
         apart = std::min(apart, match["apart"].get<double>());
@@ -123,7 +116,7 @@ json mixed(const Names& parts, double wash = 1, const std::string& over = {})
     arguments.insert(arguments.end(), {"--wash", std::to_string(wash)});
     if (!over.empty())
         arguments.insert(arguments.end(), {"--over", over, "--over-wash", std::to_string(wash)});
-    return ask(arguments);
+    return jsonOf(arguments);
 }
 
 Lab glazed(const std::string& tube, const std::string& over, double wash)
@@ -139,8 +132,9 @@ void row(const char* name, Check check)
 void pigmentRows()
 {
     row("1, one code, several paints", [] {
-        return ask({"pigment", "PBr7"})["pigments"].size() == 4 && ask({"pigment", "PR101"})["pigments"].size() > 2
-               && ask({"pigment", "PV19"})["pigments"].size() > 1;
+        return jsonOf({"pigment", "PBr7"})["pigments"].size() == 4
+               && jsonOf({"pigment", "PR101"})["pigments"].size() > 2
+               && jsonOf({"pigment", "PV19"})["pigments"].size() > 1;
     });
     row("2, two burnt siennas", [] {
         const json earth = pigment("PBr7/burnt sienna");
@@ -194,7 +188,7 @@ void greenRows()
         });
     });
     row("9, cooler with lemon, warmer with ochre", [] {
-        const json chart = ask({"chart", "--rows", "PY3,PY43", "--columns", "PB15:3,PB28,PB29,PB35"});
+        const json chart = jsonOf({"chart", "--rows", "PY3,PY43", "--columns", "PB15:3,PB28,PB29,PB35"});
         for (std::size_t column = 0; column < 4; ++column)
             if (chart["rows"][0]["cells"][column]["colour"]["a"] >= chart["rows"][1]["cells"][column]["colour"]["a"])
                 return false;
@@ -208,7 +202,7 @@ void greenRows()
         });
     });
     row("14, lemon and black make olive", [] {
-        const json chart = ask({"chart", "--rows", "PY3", "--columns", "PBk9"});
+        const json chart = jsonOf({"chart", "--rows", "PY3", "--columns", "PBk9"});
         return chart["rows"][0]["cells"][0]["name"].get<std::string>().find("olive") != std::string::npos;
     });
 }
@@ -247,7 +241,7 @@ void greyRows()
 {
     row("12, phthalo and cadmium red grey", [] { return leastChroma("PB15:3", "PR108/light") < 12; });
     row("15, ultramarine and burnt sienna grey each other", [] {
-        const json neutrals = ask({"neutrals", "--only", "PB29,PBr7/burnt sienna,PY3", "--most", "1"});
+        const json neutrals = jsonOf({"neutrals", "--only", "PB29,PBr7/burnt sienna,PY3", "--most", "1"});
         const auto& partners = neutrals["partners"];
         return std::ranges::any_of(partners, [](const json& pair) {
             return pair["tube"].get<std::string>().starts_with("PB29")
@@ -256,7 +250,7 @@ void greyRows()
     });
     row("15, 16, near-blacks", [] {
         const auto nearBlack = [](const Names& tubes) {
-            const json darks = ask({"darks", "--only", joined(tubes)})["mixes"];
+            const json darks = jsonOf({"darks", "--only", joined(tubes)})["mixes"];
             return std::ranges::any_of(darks, [](const json& mix) {
                 const Lab colour = labOf(mix["colour"]);
                 return colour.l < 26 && toLch(colour).chroma < 9;
@@ -315,7 +309,7 @@ void strengthAndMatchingRows()
 void washRows()
 {
     row("27, more water, lighter", [] {
-        const json chart = ask({"chart", "--rows", "PB29,PR83,PY150", "--water"});
+        const json chart = jsonOf({"chart", "--rows", "PB29,PR83,PY150", "--water"});
         return std::ranges::all_of(chart["rows"], [](const json& tube) {
             return std::ranges::is_sorted(tube["cells"], {},
                                           [](const json& c) { return c["colour"]["L"].get<double>(); });
@@ -347,7 +341,7 @@ void washRows()
     });
     row("30, yellows are lighter than blues", [] {
         const json chart =
-            ask({"chart", "--rows", "PB29,PY43,PB35,PY3,PB60,PY110", "--columns", "PY3", "--order", "value"});
+            jsonOf({"chart", "--rows", "PB29,PY43,PB35,PY3,PB60,PY110", "--columns", "PY3", "--order", "value"});
         Names order;
         for (const json& tube : chart["rows"])
             order.push_back(tube["tube"].get<std::string>().substr(0, 2));
@@ -371,7 +365,7 @@ pairfacts::Mixer commands()
 {
     const auto way = [](const std::string& first, const std::string& second, double wash, int steps) {
         pairfacts::Way result;
-        const json found = ask(
+        const json found = jsonOf(
             {"ladder", first, second, "--steps", std::to_string(steps), "--wash", QString::number(wash).toStdString()});
         for (const json& step : found["steps"])
             result.push_back(stepOf(step["share"], step["colour"]));
@@ -416,17 +410,17 @@ void TestTradeFactsCli::aSmallSheetTakesHalfAnHour()
     const QTemporaryDir folder;
     const auto path = [&](const char* name) { return folder.filePath(name).toStdString(); };
     QCOMPARE(run({"notebook", path("n.iris"), "--tubes", IRIS_SOURCE_DIR "/data/demo/tubes.csv"}).code, 0);
-    const json tubes = ask({"chart", "--notebook", path("n.iris"), "--water"})["rows"];
+    const json tubes = jsonOf({"chart", "--notebook", path("n.iris"), "--water"})["rows"];
     Names names;
     for (const json& tube : tubes)
         names.push_back(tube["tube"]);
-    const json sheet = ask({"sheet", "--notebook", path("n.iris"), "--out", path("s.pdf"), "--rows",
-                            joined({names[0], names[1], names[2]}), "--columns", joined({names[3], names[4], names[5]}),
-                            "--no-checks"});
+    const json sheet = jsonOf({"sheet", "--notebook", path("n.iris"), "--out", path("s.pdf"), "--rows",
+                               joined({names[0], names[1], names[2]}), "--columns",
+                               joined({names[3], names[4], names[5]}), "--no-checks"});
     QCOMPARE(sheet["sheets"][0]["squares"], 9);
     QVERIFY(sheet["sheets"][0]["minutes"][0] >= 15);
     QVERIFY(sheet["sheets"][0]["minutes"][1] <= 30);
 }
 
-QTEST_MAIN(TestTradeFactsCli)
+IRIS_TEST(TestTradeFactsCli, QGuiApplication)
 #include "tst_tradefactscli.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "colour/cielab.h"
 
 #include "colour/huefamily.h"
@@ -104,5 +105,5 @@ void TestCielab::familiesGoRoundTheWheel()
     QVERIFY(!middleDegrees(HueFamily::Black));
 }
 
-QTEST_APPLESS_MAIN(TestCielab)
+IRIS_TEST(TestCielab, NoApplication)
 #include "tst_cielab.moc"

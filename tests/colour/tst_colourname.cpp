@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "colour/colourname.h"
 
 #include <QtTest>
@@ -71,5 +72,5 @@ void TestColourName::noWordForStrengthMeansTransparent()
         QVERIFY(!QString::fromStdString(colourName(toLab(Lch{60, double(chroma), 40}))).contains("clear"));
 }
 
-QTEST_APPLESS_MAIN(TestColourName)
+IRIS_TEST(TestColourName, NoApplication)
 #include "tst_colourname.moc"

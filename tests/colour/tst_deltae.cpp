@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "colour/deltae.h"
 
 #include <QtTest>
@@ -94,5 +95,5 @@ void TestDeltaE::isSymmetricAndZeroForEqualColours()
     QCOMPARE(deltaE76({50, 0, 0}, {50, 3, 4}), 5.0);
 }
 
-QTEST_APPLESS_MAIN(TestDeltaE)
+IRIS_TEST(TestDeltaE, NoApplication)
 #include "tst_deltae.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "colour/deltae.h"
 #include "colour/deltaerange.h"
 
@@ -122,5 +123,5 @@ void TestDeltaERange::knowsBothSidesOfOppositeHues()
     QVERIFY(range.least > 7.1 && range.most < 7.3);
 }
 
-QTEST_APPLESS_MAIN(TestDeltaERange)
+IRIS_TEST(TestDeltaERange, NoApplication)
 #include "tst_deltaerange.moc"

@@ -1,8 +1,10 @@
+#include "../testprogram.h"
 #include "colour/devicecorrection.h"
 
 #include "colour/deltae.h"
 #include "colour/observer.h"
 
+#include <QCoreApplication>
 #include <QtTest>
 #include <random>
 
@@ -111,5 +113,5 @@ void TestDeviceCorrection::linearRgbIsInvertible()
     QVERIFY(std::abs(white.red - 1) < 1e-9 && std::abs(white.green - 1) < 1e-9 && std::abs(white.blue - 1) < 1e-9);
 }
 
-QTEST_GUILESS_MAIN(TestDeviceCorrection)
+IRIS_TEST(TestDeviceCorrection, QCoreApplication)
 #include "tst_devicecorrection.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "colour/munsellvalue.h"
 
 #include <QtTest>
@@ -45,5 +46,5 @@ void TestMunsellValue::holdsOutsideTheRange()
     QVERIFY(std::abs(munsellValue(140) - munsellValue(100)) < 1e-9);
 }
 
-QTEST_APPLESS_MAIN(TestMunsellValue)
+IRIS_TEST(TestMunsellValue, NoApplication)
 #include "tst_munsellvalue.moc"

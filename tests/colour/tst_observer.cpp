@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "colour/observer.h"
 
 #include "colour/deltae.h"
@@ -153,5 +154,5 @@ void TestObserver::testColourSamples()
              qPrintable(QString::number(deltaE00(ours, independent(780, 5)))));
 }
 
-QTEST_APPLESS_MAIN(TestObserver)
+IRIS_TEST(TestObserver, NoApplication)
 #include "tst_observer.moc"

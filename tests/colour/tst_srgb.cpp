@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "colour/srgb.h"
 
 #include "colour/deltae.h"
@@ -126,5 +127,5 @@ void TestSrgb::parsesHex()
     QCOMPARE(parseHex(text.toStdString()).has_value(), good);
 }
 
-QTEST_APPLESS_MAIN(TestSrgb)
+IRIS_TEST(TestSrgb, NoApplication)
 #include "tst_srgb.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "drawing/boxcontents.h"
 
 #include "../mixing/referencepaints.h"
@@ -215,5 +216,5 @@ void TestBoxPages::namesDecideTheFormat()
     QVERIFY(!writeBox(box, "/nowhere/a.pdf"));
 }
 
-QTEST_MAIN(TestBoxPages)
+IRIS_TEST(TestBoxPages, QGuiApplication)
 #include "tst_boxpages.moc"

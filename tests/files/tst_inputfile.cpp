@@ -1,6 +1,8 @@
 #include "../testfiles.h"
+#include "../testprogram.h"
 #include "files/inputfile.h"
 
+#include <QCoreApplication>
 #include <QtTest>
 #include <sys/socket.h>
 #include <sys/stat.h>
@@ -131,5 +133,5 @@ void TestInputFile::theStartOfAPipeIsNothing()
     QVERIFY(startOf(pipe, 100).isEmpty());
 }
 
-QTEST_GUILESS_MAIN(TestInputFile)
+IRIS_TEST(TestInputFile, QCoreApplication)
 #include "tst_inputfile.moc"

@@ -1,6 +1,8 @@
 #include "../testfiles.h"
+#include "../testprogram.h"
 #include "files/outputfile.h"
 
+#include <QCoreApplication>
 #include <QtTest>
 #include <csignal>
 #include <sys/resource.h>
@@ -176,5 +178,5 @@ void TestOutputFile::whatAKilledWritingLeftIsTakenAwayLater()
     QVERIFY(QFile::remove(atWork));
 }
 
-QTEST_GUILESS_MAIN(TestOutputFile)
+IRIS_TEST(TestOutputFile, QCoreApplication)
 #include "tst_outputfile.moc"

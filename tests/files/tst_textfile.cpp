@@ -1,6 +1,8 @@
 #include "../testfiles.h"
+#include "../testprogram.h"
 #include "files/textfile.h"
 
+#include <QCoreApplication>
 #include <QtTest>
 #include <iconv.h>
 #include <random>
@@ -137,5 +139,5 @@ void TestTextFile::theFileIsNamed()
     QCOMPARE(text.error().line, 2);
 }
 
-QTEST_GUILESS_MAIN(TestTextFile)
+IRIS_TEST(TestTextFile, QCoreApplication)
 #include "tst_textfile.moc"

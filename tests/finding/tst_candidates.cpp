@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "finding/candidates.h"
 
 #include "../mixing/referencepaints.h"
@@ -422,5 +423,5 @@ void TestCandidates::stopsWhenAsked()
     QVERIFY(told);
 }
 
-QTEST_APPLESS_MAIN(TestCandidates)
+IRIS_TEST(TestCandidates, NoApplication)
 #include "tst_candidates.moc"

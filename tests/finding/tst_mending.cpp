@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "finding/diagnosis.h"
 #include "finding/mother.h"
 #include "finding/replacing.h"
@@ -202,5 +203,5 @@ void TestMending::oddMixesAreNotMadeMore()
     QCOMPARE(found.mended.parts.size(), 14U);
 }
 
-QTEST_APPLESS_MAIN(TestMending)
+IRIS_TEST(TestMending, NoApplication)
 #include "tst_mending.moc"

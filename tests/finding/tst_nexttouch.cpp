@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "finding/nexttouch.h"
 
 #include "../mixing/referencepaints.h"
@@ -405,5 +406,5 @@ void TestNextTouch::nothingComesOfAnEmptyWell()
     QVERIFY(done.steps.empty() && !done.leansWrong && done.apartNow < 0.1);
 }
 
-QTEST_APPLESS_MAIN(TestNextTouch)
+IRIS_TEST(TestNextTouch, NoApplication)
 #include "tst_nexttouch.moc"

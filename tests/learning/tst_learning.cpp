@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "learning/learning.h"
 #include "learning/mixslope.h"
 #include "learning/worthpainting.h"
@@ -355,5 +356,5 @@ void TestLearning::tubesThatAreInNoSquareKeepTheirDoubt()
     QCOMPARE(learned.strengths[3], paints[3].strength);
 }
 
-QTEST_APPLESS_MAIN(TestLearning)
+IRIS_TEST(TestLearning, NoApplication)
 #include "tst_learning.moc"

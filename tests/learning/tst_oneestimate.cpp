@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "learning/learning.h"
 #include "learning/worthpainting.h"
 
@@ -234,5 +235,5 @@ void TestOneEstimate::hundredsOfTubesStayWithinBounds()
     QCOMPARE(learned.covariance->size(), unknowns * unknowns);
 }
 
-QTEST_APPLESS_MAIN(TestOneEstimate)
+IRIS_TEST(TestOneEstimate, NoApplication)
 #include "tst_oneestimate.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "learning/sureness.h"
 
 #include "../mixing/referencepaints.h"
@@ -155,5 +156,5 @@ void TestSureness::whatWasLearntMakesSurer()
     QVERIFY2(after > before + 0.1, qPrintable(QString("%1, %2").arg(before).arg(after)));
 }
 
-QTEST_APPLESS_MAIN(TestSureness)
+IRIS_TEST(TestSureness, NoApplication)
 #include "tst_sureness.moc"

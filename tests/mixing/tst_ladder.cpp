@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "mixing/ladder.h"
 
 #include "mixing/greypartner.h"
@@ -278,5 +279,5 @@ void TestLadder::greyPartnerIsTheBestOfAll()
     QVERIFY(!greyPartnerOf(paints, 0, [](std::size_t) { return false; }));
 }
 
-QTEST_APPLESS_MAIN(TestLadder)
+IRIS_TEST(TestLadder, NoApplication)
 #include "tst_ladder.moc"

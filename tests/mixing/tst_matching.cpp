@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "mixing/matching.h"
 
 #include "colour/deltae.h"
@@ -139,5 +140,5 @@ void TestMatching::nothingMatchesWhatCannotBeReached()
     QVERIFY(!closestMatch({60, 0, 0}, {}));
 }
 
-QTEST_APPLESS_MAIN(TestMatching)
+IRIS_TEST(TestMatching, NoApplication)
 #include "tst_matching.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "mixing/mixkernel.h"
 
 #include "colour/deltae.h"
@@ -261,5 +262,5 @@ void TestMixKernel::cellsAreWhereTheyShouldBe()
     QCOMPARE(cells[5], 61U);
 }
 
-QTEST_APPLESS_MAIN(TestMixKernel)
+IRIS_TEST(TestMixKernel, NoApplication)
 #include "tst_mixkernel.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "mixing/cleanliness.h"
 #include "mixing/pairchart.h"
 #include "mixing/ratios.h"
@@ -81,7 +82,8 @@ std::vector<std::size_t> places(std::size_t count)
     return all;
 }
 
-const std::vector<const char*> drawer{"PY3", "PR108/light", "PV19/rose", "PB29", "PB15:3", "PG7", "PBr7/burnt sienna"};
+const std::vector<const char*> sevenPigments{"PY3",    "PR108/light", "PV19/rose",        "PB29",
+                                             "PB15:3", "PG7",         "PBr7/burnt sienna"};
 
 /// Of the angle between a colour and the middle of a family.
 double cosine(const Lab& colour, HueFamily family)
@@ -113,7 +115,7 @@ void TestPairs::chartSharesOutByStrengthOrByParts()
 
 void TestPairs::firstDominatesAboveTheDiagonal()
 {
-    const std::vector<Paint> paints = paintsOf(drawer);
+    const std::vector<Paint> paints = paintsOf(sevenPigments);
     const ChartPlan plan{places(paints.size()), places(paints.size()), 0.75, true, wash::full, {}};
     const PairChart chart = chartOf(plan, paints);
     for (std::size_t row = 0; row < paints.size(); ++row)
@@ -276,7 +278,7 @@ void TestPairs::findsWhatASlowSearchFinds_data()
 void TestPairs::findsWhatASlowSearchFinds()
 {
     QFETCH(QString, kind);
-    const std::vector<Paint> paints = paintsOf(drawer);
+    const std::vector<Paint> paints = paintsOf(sevenPigments);
     WhatMakesOptions options;
     options.kind = *parseMixKind(kind.toStdString());
     const std::vector<Finding> findings = whatMakes(paints, options);
@@ -325,7 +327,7 @@ void TestPairs::aHueIsWhatItIsCalled()
     const std::map<MixKind, QStringList> words{{MixKind::Greens, {"green", "olive"}},
                                                {MixKind::Oranges, {" orange", "-orange", "ochre"}},
                                                {MixKind::Violets, {"violet,", "violet grey", "pink"}}};
-    std::vector<Paint> paints = paintsOf(drawer);
+    std::vector<Paint> paints = paintsOf(sevenPigments);
     for (const char* red : {"PR255", "PR83"}) // whose violets with ultramarine end near the blue
         paints.push_back(referencePaint(red));
     for (const auto& [kind, names] : words) {
@@ -371,7 +373,7 @@ void TestPairs::ordersHold()
     options.order = *parseMixOrder(order.toStdString());
     options.mostTubes = 3;
     options.most = 40;
-    const std::vector<Paint> paints = paintsOf(drawer);
+    const std::vector<Paint> paints = paintsOf(sevenPigments);
     const auto measure = [&](const Finding& f) {
         switch (options.order) {
         case MixOrder::Best: return -toLch(f.colour).chroma * cosine(f.colour, HueFamily::Green);
@@ -396,7 +398,7 @@ void TestPairs::ordersHold()
 
 void TestPairs::aThirdTubeMustBeWorthIt()
 {
-    const std::vector<Paint> paints = paintsOf(drawer);
+    const std::vector<Paint> paints = paintsOf(sevenPigments);
     WhatMakesOptions options;
     options.kind = MixKind::Greys;
     options.mostTubes = 2;
@@ -417,7 +419,7 @@ void TestPairs::aThirdTubeMustBeWorthIt()
 
 void TestPairs::onlyMixesOfATube()
 {
-    const std::vector<Paint> paints = paintsOf(drawer);
+    const std::vector<Paint> paints = paintsOf(sevenPigments);
     WhatMakesOptions options;
     options.mostTubes = 3;
     options.with = 5;
@@ -434,12 +436,12 @@ void TestPairs::canBeStopped()
     WhatMakesOptions options;
     options.mostTubes = 3;
     options.work.stop = stop.get_token();
-    QVERIFY(whatMakes(paintsOf(drawer), options).empty());
+    QVERIFY(whatMakes(paintsOf(sevenPigments), options).empty());
 }
 
 void TestPairs::darksOfTheTrade()
 {
-    // Facts 15, 16 and 17: the near-blacks painters know are found among a drawer of tubes.
+    // Facts 15, 16 and 17: the near-blacks painters know are found among a sevenPigments of tubes.
     const std::vector<std::pair<const char*, const char*>> known{
         {"PB29", "PBr7/burnt umber"}, {"PR83", "PG7"}, {"PB60", "PO71"}};
     std::vector<const char*> ids{"PY3", "PV19/rose"};
@@ -595,5 +597,5 @@ void TestPairs::greysAndDarksAlwaysAnswer()
         QCOMPARE(part.paint, 0U);
 }
 
-QTEST_APPLESS_MAIN(TestPairs)
+IRIS_TEST(TestPairs, NoApplication)
 #include "tst_pairs.moc"

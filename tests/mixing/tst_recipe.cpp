@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "mixing/recipe.h"
 #include "paint/ratings.h"
 
@@ -98,5 +99,5 @@ void TestRecipe::saysItInWords()
     QCOMPARE(partsText(Recipe{{{0, 3}}, 1}), std::string("alone"));
 }
 
-QTEST_APPLESS_MAIN(TestRecipe)
+IRIS_TEST(TestRecipe, NoApplication)
 #include "tst_recipe.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "mixing/setsearch.h"
 
 #include "mixing/matching.h"
@@ -151,5 +152,5 @@ void TestSetSearch::theSameForAnyNumberOfThreads()
     QVERIFY(makes(1) == makes(5));
 }
 
-QTEST_APPLESS_MAIN(TestSetSearch)
+IRIS_TEST(TestSetSearch, NoApplication)
 #include "tst_setsearch.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "mixing/matching.h"
 #include "mixing/waybetween.h"
 
@@ -447,5 +448,5 @@ void TestTradeFacts::fact()
     QVERIFY(check());
 }
 
-QTEST_APPLESS_MAIN(TestTradeFacts)
+IRIS_TEST(TestTradeFacts, NoApplication)
 #include "tst_tradefacts.moc"

@@ -9,7 +9,7 @@ inline Tube tubeOf(std::int64_t id, const char* name, const char* code)
     Tube made;
     made.id = {id};
     made.name = name;
-    made.codes = parsePigmentCodes(code).value();
+    made.codes = parsePigmentCodes(code).value_or(std::vector<iris::PigmentCode>{});
     return made;
 }
 

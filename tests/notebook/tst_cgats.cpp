@@ -1,4 +1,5 @@
 #include "../testfiles.h"
+#include "../testprogram.h"
 #include "colour/deltae.h"
 #include "colour/observer.h"
 #include "notebook/cgats.h"
@@ -7,6 +8,7 @@
 #include "paint/paint.h"
 #include "paint/paper.h"
 
+#include <QCoreApplication>
 #include <QProcess>
 #include <QTemporaryDir>
 #include <QtTest>
@@ -261,5 +263,5 @@ void TestCgats::aFileOfManyTubesGivesTheOneThatIsAskedFor()
     QVERIFY(!unnamed && unnamed.error().message.find("several tubes") != std::string::npos);
 }
 
-QTEST_GUILESS_MAIN(TestCgats)
+IRIS_TEST(TestCgats, QCoreApplication)
 #include "tst_cgats.moc"

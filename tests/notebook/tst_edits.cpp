@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "notebook/edits.h"
 #include "sometubes.h"
 
@@ -134,5 +135,5 @@ void TestEdits::mergingKeepsHistory()
     QVERIFY(merging(notebook, {1}, {1}) == NotebookEdit{});
 }
 
-QTEST_APPLESS_MAIN(TestEdits)
+IRIS_TEST(TestEdits, NoApplication)
 #include "tst_edits.moc"

@@ -1,7 +1,9 @@
+#include "../testprogram.h"
 #include "colour/deltae.h"
 #include "notebook/exports.h"
 #include "randomnotebook.h"
 
+#include <QCoreApplication>
 #include <QtTest>
 
 using namespace iris;
@@ -102,5 +104,5 @@ void TestExports::swatchFaults()
     QVERIFY(list->problems[1].message.find("pale") != std::string::npos);
 }
 
-QTEST_GUILESS_MAIN(TestExports)
+IRIS_TEST(TestExports, QCoreApplication)
 #include "tst_exports.moc"

@@ -1,9 +1,11 @@
+#include "../testprogram.h"
 #include "learning/worthpainting.h"
 #include "notebook/edits.h"
 #include "notebook/paintedmixes.h"
 #include "notebook/studio.h"
 #include "sometubes.h"
 
+#include <QCoreApplication>
 #include <QtTest>
 #include <cmath>
 
@@ -257,5 +259,5 @@ void TestMixRecord::findsTheLatestPaintedRecord()
     QCOMPARE(PaintedMixes(notebook).as(notebook, {{{0, 3}, {1, 1}}, wash::thin})->id, MixId{3});
 }
 
-QTEST_GUILESS_MAIN(TestMixRecord)
+IRIS_TEST(TestMixRecord, QCoreApplication)
 #include "tst_mixrecord.moc"

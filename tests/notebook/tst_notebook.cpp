@@ -1,4 +1,6 @@
+#include "../testprogram.h"
 #include "notebook/notebook.h"
+#include "sometubes.h"
 
 #include <QtTest>
 #include <random>
@@ -20,15 +22,6 @@ private Q_SLOTS:
 };
 
 namespace {
-
-Tube tubeOf(std::int64_t id, const char* name, const char* codes)
-{
-    Tube tube;
-    tube.id = {id};
-    tube.name = name;
-    tube.codes = parsePigmentCodes(codes).value_or(std::vector<PigmentCode>{});
-    return tube;
-}
 
 Notebook someNotebook()
 {
@@ -170,5 +163,5 @@ void TestNotebook::saysWhatIsWrongWithATube()
     QVERIFY(!fine.error().message.empty());
 }
 
-QTEST_APPLESS_MAIN(TestNotebook)
+IRIS_TEST(TestNotebook, NoApplication)
 #include "tst_notebook.moc"

@@ -1,7 +1,9 @@
+#include "../testprogram.h"
 #include "notebook/notebookjson.h"
 #include "notebook/notebookstore.h"
 #include "randomnotebook.h"
 
+#include <QCoreApplication>
 #include <QTemporaryDir>
 #include <QtTest>
 
@@ -45,7 +47,8 @@ void TestNotebookJson::badFiles_data()
     QTest::newRow("newer") << QByteArray("\"version\": 1") << QByteArray("\"version\": 9") << "newer";
     QTest::newRow("a code that is none") << QByteArray("PB29") << QByteArray("blue") << "blue";
     QTest::newRow("an id twice") << QByteArray("\"id\": 4") << QByteArray("\"id\": 2") << "two tubes";
-    QTest::newRow("a tube that is gone") << QByteArray("\"tube\": ") << QByteArray("\"tube\": 99") << "a tube that is not there";
+    QTest::newRow("a tube that is gone") << QByteArray("\"tube\": ") << QByteArray("\"tube\": 99")
+                                         << "a tube that is not there";
     QTest::newRow("no name") << QByteArray("\"name\"") << QByteArray("\"nome\"") << "name";
     QTest::newRow("a rating of nine") << QByteArray("\"staining\": ") << QByteArray("\"staining\": 9") << "staining";
     QTest::newRow("words for a colour") << QByteArray("\"full\": [") << QByteArray("\"full\": [\"pale\",") << "full";
@@ -67,5 +70,5 @@ void TestNotebookJson::badFiles()
     QVERIFY2(QString::fromStdString(read.error().message).contains(says), read.error().message.c_str());
 }
 
-QTEST_GUILESS_MAIN(TestNotebookJson)
+IRIS_TEST(TestNotebookJson, QCoreApplication)
 #include "tst_notebookjson.moc"

@@ -1,6 +1,9 @@
 #include "../testfiles.h"
+#include "../testprogram.h"
+#include "meddle.h"
 #include "notebook/notebookstore.h"
 
+#include <QCoreApplication>
 #include <QSqlDatabase>
 #include <QSqlError>
 #include <QSqlQuery>
@@ -71,19 +74,6 @@ NotebookEdit everything()
                      }()};
     edit.putNeeds = {{{}, {"mud", {40.5, 3, 9}, 4, 3}}};
     return edit;
-}
-
-/// Runs SQL on a file from outside, as a careless hand might.
-void meddle(const QString& path, const QString& statement)
-{
-    {
-        QSqlDatabase database = QSqlDatabase::addDatabase("QSQLITE", "meddler");
-        database.setDatabaseName(path);
-        QVERIFY(database.open());
-        QSqlQuery query(database);
-        QVERIFY2(query.exec(statement), qPrintable(query.lastError().text()));
-    }
-    QSqlDatabase::removeDatabase("meddler");
 }
 
 } // namespace
@@ -437,7 +427,9 @@ void TestNotebookStore::aTornJournalIsRolledBack()
         QSqlQuery query(database);
         QVERIFY(query.exec("PRAGMA cache_size = 1") && query.exec("BEGIN"));
         for (int i = 0; i < 400; ++i)
-            QVERIFY(query.exec(QString("INSERT INTO need (name, l, a, b, tolerance, importance) VALUES ('%1', 1, 2, 3, 4, 2)").arg(QString(400, 'x'))));
+            QVERIFY(query.exec(
+                QString("INSERT INTO need (name, l, a, b, tolerance, importance) VALUES ('%1', 1, 2, 3, 4, 2)")
+                    .arg(QString(400, 'x'))));
         QVERIFY(QFile::copy(file("a.iris"), file("b.iris")));
         QVERIFY(QFile::copy(file("a.iris-journal"), file("b.iris-journal")));
         QVERIFY(query.exec("ROLLBACK"));
@@ -450,5 +442,5 @@ void TestNotebookStore::aTornJournalIsRolledBack()
     QCOMPARE((*store)->load()->tubes.size(), 2U);
 }
 
-QTEST_GUILESS_MAIN(TestNotebookStore)
+IRIS_TEST(TestNotebookStore, QCoreApplication)
 #include "tst_notebookstore.moc"

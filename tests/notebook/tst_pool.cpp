@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "notebook/pool.h"
 
 #include "notebook/studio.h"
@@ -118,5 +119,5 @@ void TestPool::wordsComeBack()
     QVERIFY(!parsePool("attic"));
 }
 
-QTEST_APPLESS_MAIN(TestPool)
+IRIS_TEST(TestPool, NoApplication)
 #include "tst_pool.moc"

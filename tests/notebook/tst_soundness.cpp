@@ -1,8 +1,10 @@
+#include "../testprogram.h"
 #include "notebook/exports.h"
 #include "notebook/soundness.h"
 #include "notebook/tubecsv.h"
 #include "randomnotebook.h"
 
+#include <QCoreApplication>
 #include <QtTest>
 #include <cmath>
 #include <limits>
@@ -284,5 +286,5 @@ void TestSoundness::daysAreDays()
     QTEST(isDay(text.toStdString()), "day");
 }
 
-QTEST_GUILESS_MAIN(TestSoundness)
+IRIS_TEST(TestSoundness, QCoreApplication)
 #include "tst_soundness.moc"

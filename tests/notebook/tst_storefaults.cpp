@@ -1,8 +1,11 @@
 #include "../testfiles.h"
+#include "../testprogram.h"
+#include "meddle.h"
 #include "notebook/notebookjson.h"
 #include "notebook/notebookstore.h"
 #include "notebook/soundness.h"
 
+#include <QCoreApplication>
 #include <QSqlDatabase>
 #include <QSqlError>
 #include <QSqlQuery>
@@ -70,20 +73,6 @@ NotebookEdit adding(const Tube& tube)
     NotebookEdit edit;
     edit.putTubes = {tube};
     return edit;
-}
-
-/// Changes a notebook behind the program's back.
-void meddle(const QString& path, const QString& statement)
-{
-    {
-        QSqlDatabase base = QSqlDatabase::addDatabase("QSQLITE", "meddle");
-        base.setDatabaseName(path);
-        QVERIFY(base.open());
-        QSqlQuery query(base);
-        QVERIFY2(query.exec(statement), qPrintable(query.lastError().text()));
-        base.close();
-    }
-    QSqlDatabase::removeDatabase("meddle");
 }
 
 void copySample(const char* name, const QString& to)
@@ -553,5 +542,5 @@ void TestStoreFaults::aTableThatIsNotWhatItShouldBeIsDamage()
     }
 }
 
-QTEST_GUILESS_MAIN(TestStoreFaults)
+IRIS_TEST(TestStoreFaults, QCoreApplication)
 #include "tst_storefaults.moc"

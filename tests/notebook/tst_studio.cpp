@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "notebook/studio.h"
 
 #include "notebook/notebookjson.h"
@@ -142,5 +143,5 @@ void TestStudio::aNoteTeachesNothingNew()
     QCOMPARE(studioOf(edited(notebook, unpainted), films, before)->learned.lessons.size(), 2U);
 }
 
-QTEST_APPLESS_MAIN(TestStudio)
+IRIS_TEST(TestStudio, NoApplication)
 #include "tst_studio.moc"

@@ -1,9 +1,11 @@
+#include "../testprogram.h"
 #include "colour/deltae.h"
 #include "notebook/drying.h"
 #include "notebook/notebook.h"
 #include "randomnotebook.h"
 #include "sometubes.h"
 
+#include <QCoreApplication>
 #include <QtTest>
 
 using namespace iris;
@@ -154,5 +156,5 @@ void TestSwatchRecord::everyEditHasAnInverse()
     }
 }
 
-QTEST_GUILESS_MAIN(TestSwatchRecord)
+IRIS_TEST(TestSwatchRecord, QCoreApplication)
 #include "tst_swatchrecord.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "notebook/tubecsv.h"
 
 #include <QtTest>
@@ -140,5 +141,5 @@ void TestTubeCsv::stockAndLabelComeIn()
     QVERIFY(list->problems[1].message.find("jar") != std::string::npos);
 }
 
-QTEST_APPLESS_MAIN(TestTubeCsv)
+IRIS_TEST(TestTubeCsv, NoApplication)
 #include "tst_tubecsv.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "paint/film.h"
 
 #include "paint/paper.h"
@@ -168,5 +169,5 @@ void TestFilm::behavesAsCurtisSays()
         QVERIFY2(white > 0.7 && black > 0.35, qPrintable(QString("%1 %2").arg(white).arg(black)));
 }
 
-QTEST_APPLESS_MAIN(TestFilm)
+IRIS_TEST(TestFilm, NoApplication)
 #include "tst_film.moc"

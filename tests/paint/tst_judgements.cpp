@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "paint/paint.h"
 #include "paint/paper.h"
 
@@ -165,5 +166,5 @@ void TestJudgements::warmAndCoolByEitherSchool()
     QCOMPARE(temperatureOf(lean, WarmBlue::GreenSide), greenSchool.toStdString());
 }
 
-QTEST_APPLESS_MAIN(TestJudgements)
+IRIS_TEST(TestJudgements, NoApplication)
 #include "tst_judgements.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "paint/labelprior.h"
 #include "paint/rebuild.h"
 
@@ -331,5 +332,5 @@ void TestLabel::withoutALabelItIsSmooth()
     QCOMPARE(rebuildFilm(swatch, Label{rowOf("PB29"), rowOf("PW20")}, 1).rebuilt, none.rebuilt);
 }
 
-QTEST_APPLESS_MAIN(TestLabel)
+IRIS_TEST(TestLabel, NoApplication)
 #include "tst_label.moc"

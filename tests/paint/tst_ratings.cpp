@@ -1,8 +1,10 @@
+#include "../testprogram.h"
 #include "colour/deltae.h"
 #include "colour/observer.h"
 #include "paint/paint.h"
 #include "paint/ratings.h"
 
+#include <QCoreApplication>
 #include <QtTest>
 
 using namespace iris;
@@ -173,5 +175,5 @@ void TestRatings::aPaperOfItsOwnIsNoOtherFilm()
     }
 }
 
-QTEST_GUILESS_MAIN(TestRatings)
+IRIS_TEST(TestRatings, QCoreApplication)
 #include "tst_ratings.moc"

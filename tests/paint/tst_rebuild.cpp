@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "paint/rebuild.h"
 
 #include "colour/deltae.h"
@@ -123,5 +124,5 @@ void TestRebuild::constantsAreTheTables()
     QVERIFY(std::abs(underSurface(seen(paper))[10] - paper[10]) < 1e-12);
 }
 
-QTEST_APPLESS_MAIN(TestRebuild)
+IRIS_TEST(TestRebuild, NoApplication)
 #include "tst_rebuild.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "palette/box.h"
 
 #include "../mixing/referencepaints.h"
@@ -185,5 +186,5 @@ void TestBox::namesParseBack()
     QVERIFY(!parseBoxOrder("colour") && !parsePanSize("quarter"));
 }
 
-QTEST_APPLESS_MAIN(TestBox)
+IRIS_TEST(TestBox, NoApplication)
 #include "tst_box.moc"

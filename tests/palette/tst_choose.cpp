@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "palette/choicesession.h"
 
 #include "../mixing/referencepaints.h"
@@ -673,5 +674,5 @@ void TestChoose::aFullBoxTellsWhatRestsOnEachTube()
     QVERIFY(!session.choose(more)); // what is searched for stays at twelve
 }
 
-QTEST_APPLESS_MAIN(TestChoose)
+IRIS_TEST(TestChoose, NoApplication)
 #include "tst_choose.moc"

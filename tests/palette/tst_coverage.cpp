@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "palette/covering.h"
 
 #include "../mixing/referencepaints.h"
@@ -315,5 +316,5 @@ void TestCoverage::aGreyNearAWarmGreyIsNotLost()
     QVERIFY(seen(grid, {float(grey.l), float(grey.a), float(grey.b)}, 1).first & 1);
 }
 
-QTEST_APPLESS_MAIN(TestCoverage)
+IRIS_TEST(TestCoverage, NoApplication)
 #include "tst_coverage.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "palette/covering.h"
 
 #include <QtTest>
@@ -406,5 +407,5 @@ void TestCovering::oneTripleAlone()
     QCOMPARE(solveCovering(problem).answer.lost, 1);
 }
 
-QTEST_APPLESS_MAIN(TestCovering)
+IRIS_TEST(TestCovering, NoApplication)
 #include "tst_covering.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "palette/need.h"
 
 #include <QtTest>
@@ -71,5 +72,5 @@ void TestNeed::refusesBadLists()
     QVERIFY(!needs.error().message.empty());
 }
 
-QTEST_APPLESS_MAIN(TestNeed)
+IRIS_TEST(TestNeed, NoApplication)
 #include "tst_need.moc"

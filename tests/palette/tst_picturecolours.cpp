@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "palette/picturecolours.h"
 
 #include "colour/deltae.h"
@@ -208,5 +209,5 @@ void TestPictureColours::splitsInTwo()
     QVERIFY(std::ranges::any_of(two, [](const Lab& lab) { return deltaE00(lab, {52, -4, 30}) < 1; }));
 }
 
-QTEST_APPLESS_MAIN(TestPictureColours)
+IRIS_TEST(TestPictureColours, NoApplication)
 #include "tst_picturecolours.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "palette/reach.h"
 
 #include "../mixing/referencepaints.h"
@@ -139,5 +140,5 @@ void TestReach::redrawsWithTheNearest()
     QCOMPARE(redrawn(cells, reach, one), drawn);
 }
 
-QTEST_APPLESS_MAIN(TestReach)
+IRIS_TEST(TestReach, NoApplication)
 #include "tst_reach.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "palette/school.h"
 
 #include "../mixing/referencepaints.h"
@@ -118,5 +119,5 @@ void TestSchool::nonsensePlacesAreTold()
     QVERIFY2(places.error().message.find(told.toStdString()) != std::string::npos, places.error().message.c_str());
 }
 
-QTEST_APPLESS_MAIN(TestSchool)
+IRIS_TEST(TestSchool, NoApplication)
 #include "tst_school.moc"

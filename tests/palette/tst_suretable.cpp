@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "palette/choicesession.h"
 
 #include "../mixing/referencepaints.h"
@@ -354,5 +355,5 @@ void TestSureTable::withoutATestItIsRefused()
     QCOMPARE(refused.error().code, ErrorCode::BadOption);
 }
 
-QTEST_APPLESS_MAIN(TestSureTable)
+IRIS_TEST(TestSureTable, NoApplication)
 #include "tst_suretable.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "pigment/pigmentcode.h"
 
 #include <QtTest>
@@ -81,5 +82,5 @@ void TestPigmentCode::wantsOne()
     QVERIFY(parsePigmentCode("PB15").value() < parsePigmentCode("PB15:3").value());
 }
 
-QTEST_APPLESS_MAIN(TestPigmentCode)
+IRIS_TEST(TestPigmentCode, NoApplication)
 #include "tst_pigmentcode.moc"

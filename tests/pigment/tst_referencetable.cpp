@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "pigment/referencetable.h"
 
 #include <QtTest>
@@ -81,5 +82,5 @@ void TestReferenceTable::tellsTheLineOfABadRow()
     QCOMPARE(table.error().line, line);
 }
 
-QTEST_APPLESS_MAIN(TestReferenceTable)
+IRIS_TEST(TestReferenceTable, NoApplication)
 #include "tst_referencetable.moc"

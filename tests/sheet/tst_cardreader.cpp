@@ -1,9 +1,11 @@
+#include "../testprogram.h"
 #include "colour/deltae.h"
 #include "colour/observer.h"
 #include "madedevices.h"
 #include "paint/paint.h"
 #include "sheet/cardreader.h"
 
+#include <QCoreApplication>
 #include <QtTest>
 #include <atomic>
 #include <mutex>
@@ -14,8 +16,8 @@ using namespace iris;
 
 namespace {
 
-constexpr double dpi = 150;
-constexpr double perMm = dpi / 25.4;
+constexpr double cardDpi = 150;
+constexpr double cardPerMm = cardDpi / 25.4;
 
 /// A made-up painter's card of one row of the table, and everything that is true of it.
 struct Painted {
@@ -50,7 +52,7 @@ Film filmOf(const char* pigment)
     return rebuildFilm({row.full, row.thin, row.overBlack}).film;
 }
 
-struct Figures {
+struct CardFigures {
     std::mutex mutex;
     std::vector<double> apart;
     int coveredWithoutChart = 0;
@@ -71,16 +73,16 @@ std::array<Lab, 3> coloursOf(const Swatch& swatch)
 /// Ten cards go through each device, which a chart has set right once.
 constexpr unsigned cardsADevice = 10;
 
-void readOne(unsigned seed, const std::vector<DeviceCorrection>& devices, Figures& figures)
+void readOneCard(unsigned seed, const std::vector<DeviceCorrection>& devices, CardFigures& figures)
 {
     const auto& rows = ReferenceTable::shipped().pigments();
     const ReferencePigment& row = rows[(seed * 37) % rows.size()];
     const Painted painted = paintedCard(seed, rebuildFilm({row.full, row.thin, row.overBlack}).film);
     const SimulatedCard card(painted.painting);
     const unsigned device = seed / cardsADevice;
-    const Scan scan = scanned(card, dpi, scannerFaults(device, seed));
+    const Scan scan = scanned(card, cardDpi, scannerFaults(device, seed));
     // White paint on white paper cannot be found; there the painter marks the card.
-    const CardRegions regions = row.family == HueFamily::White ? standardRegions(perMm) : CardRegions{};
+    const CardRegions regions = row.family == HueFamily::White ? standardRegions(cardPerMm) : CardRegions{};
     CardOptions options;
     options.device = devices[device];
     const auto reading = readCard(scan, regions, options);
@@ -147,13 +149,13 @@ void TestCardReader::manyCards()
     std::vector<DeviceCorrection> devices;
     for (unsigned device = 0; device < cards / cardsADevice; ++device)
         devices.push_back(calibrated(device).value());
-    Figures figures;
+    CardFigures figures;
     std::atomic<unsigned> next = 0;
     std::vector<std::jthread> workers;
     for (unsigned i = 0; i < std::max(1U, std::thread::hardware_concurrency()); ++i)
         workers.emplace_back([&] {
             for (unsigned seed = next++; seed < cards; seed = next++)
-                readOne(seed, devices, figures);
+                readOneCard(seed, devices, figures);
         });
     workers.clear();
     std::ranges::sort(figures.apart);
@@ -195,11 +197,11 @@ void TestCardReader::photographsAreFoundAndRead()
 void TestCardReader::anyRotationIsFound()
 {
     const SimulatedCard card(plainCard("PR101/transparent red oxide"));
-    const Scan upright = scanned(card, dpi, {});
+    const Scan upright = scanned(card, cardDpi, {});
     const auto expected = readCard(upright, {}, {});
     QVERIFY(expected && expected->painted && expected->lifted);
     for (const int turn : {90, 180, 270}) {
-        const Scan turned = Scan::of(upright.image().transformed(QTransform().rotate(turn)), perMm);
+        const Scan turned = Scan::of(upright.image().transformed(QTransform().rotate(turn)), cardPerMm);
         const auto reading = readCard(turned, {}, {});
         QVERIFY(reading && reading->painted && reading->lifted);
         QVERIFY(deltaE00(reading->painted->full, expected->painted->full) < 0.5);
@@ -212,9 +214,9 @@ void TestCardReader::anyRotationIsFound()
 void TestCardReader::whatThePainterMarksWins()
 {
     const SimulatedCard card(plainCard("PB29"));
-    const Scan scan = scanned(card, dpi, {});
+    const Scan scan = scanned(card, cardDpi, {});
     CardRegions wrong;
-    wrong.full = standardRegions(perMm).thin; // marked by mistake
+    wrong.full = standardRegions(cardPerMm).thin; // marked by mistake
     const auto reading = readCard(scan, wrong, {});
     QVERIFY(reading && reading->full && reading->thin);
     QVERIFY(deltaE00(reading->full->colour, reading->thin->colour) < 1);
@@ -224,9 +226,9 @@ void TestCardReader::whatThePainterMarksWins()
 void TestCardReader::wetShineIsNoticed()
 {
     CardPainting painting = plainCard("PB29");
-    QVERIFY(!readCard(scanned(SimulatedCard(painting), dpi, {}), {}, {})->looksWet());
+    QVERIFY(!readCard(scanned(SimulatedCard(painting), cardDpi, {}), {}, {})->looksWet());
     painting.wetShine = 0.1;
-    const auto reading = readCard(scanned(SimulatedCard(painting), dpi, {}), standardRegions(perMm), {});
+    const auto reading = readCard(scanned(SimulatedCard(painting), cardDpi, {}), standardRegions(cardPerMm), {});
     QVERIFY(reading && reading->full);
     QVERIFY(reading->looksWet());
 }
@@ -235,7 +237,7 @@ void TestCardReader::glareIsRefused()
 {
     CardPainting painting = plainCard("PB29");
     painting.wetShine = 0.6;
-    const auto reading = readCard(scanned(SimulatedCard(painting), dpi, {}), standardRegions(perMm), {});
+    const auto reading = readCard(scanned(SimulatedCard(painting), cardDpi, {}), standardRegions(cardPerMm), {});
     QVERIFY(reading && reading->full && reading->full->refused());
     QVERIFY(!reading->swatch);
 }
@@ -244,10 +246,10 @@ void TestCardReader::aBlurredLineIsRefused()
 {
     DeviceFaults faults;
     const SimulatedCard card(plainCard("PY150"));
-    const auto sharp = readCard(scanned(card, dpi, faults), standardRegions(perMm), {});
+    const auto sharp = readCard(scanned(card, cardDpi, faults), standardRegions(cardPerMm), {});
     QVERIFY(sharp && sharp->overBlack && !sharp->overBlack->refused());
     faults.blurMm = 2.2;
-    const auto blurred = readCard(scanned(card, dpi, faults), standardRegions(perMm), {});
+    const auto blurred = readCard(scanned(card, cardDpi, faults), standardRegions(cardPerMm), {});
     QVERIFY(blurred && blurred->overBlack && blurred->overBlack->refused());
     QVERIFY(!blurred->swatch && blurred->full && !blurred->full->refused());
 }
@@ -267,7 +269,7 @@ void TestCardReader::withoutMarginItSaysSo()
 
 void TestCardReader::paperMarkedBeyondThePictureIsRefused()
 {
-    const Scan scan = scanned(SimulatedCard(plainCard("PB29")), dpi, {});
+    const Scan scan = scanned(SimulatedCard(plainCard("PB29")), cardDpi, {});
     CardRegions regions;
     const QRectF beyond(scan.size().width() + 50, 10, 200, 200);
     regions.paper = {QPolygonF(beyond)};
@@ -288,7 +290,7 @@ void TestCardReader::canBeStopped()
         said << doing;
         source.request_stop();
     };
-    const auto reading = readCard(scanned(SimulatedCard(plainCard("PB29")), dpi, {}), {}, options);
+    const auto reading = readCard(scanned(SimulatedCard(plainCard("PB29")), cardDpi, {}), {}, options);
     QVERIFY(!reading);
     QCOMPARE(reading.error().code, ErrorCode::Stopped);
     QCOMPARE(said.size(), 1);
@@ -301,10 +303,10 @@ void TestCardReader::otherPapersComeOutTheSame()
     painting.unevenness = 0;
     CardOptions options;
     options.paperWhite = painting.paper;
-    const auto white = readCard(scanned(SimulatedCard(painting), dpi, {}), {}, options);
+    const auto white = readCard(scanned(SimulatedCard(painting), cardDpi, {}), {}, options);
     painting.paper = {92, 1, 9};
     options.paperWhite = painting.paper;
-    const auto cream = readCard(scanned(SimulatedCard(painting), dpi, {}), {}, options);
+    const auto cream = readCard(scanned(SimulatedCard(painting), cardDpi, {}), {}, options);
     QVERIFY(white && white->swatch && cream && cream->swatch);
     QVERIFY(deltaE00(white->painted->thin, cream->painted->thin) > 4);
     QVERIFY(deltaE00(white->swatch->thin, cream->swatch->thin) < 1);
@@ -336,11 +338,11 @@ void TestCardReader::chartFaults()
         std::ranges::reverse(colours);
     for (const Lab& patch : colours)
         truth.samples.push_back({"patch", patch, {}});
-    const ChartPlace place{chart.cornersAt(perMm), columns, patches / 4};
-    const auto correction = readChart(scanned(chart, dpi, {}), place, truth);
+    const ChartPlace place{chart.cornersAt(cardPerMm), columns, patches / 4};
+    const auto correction = readChart(scanned(chart, cardDpi, {}), place, truth);
     QVERIFY(!correction);
     QVERIFY2(QString::fromStdString(correction.error().message).contains(says), correction.error().message.c_str());
 }
 
-QTEST_GUILESS_MAIN(TestCardReader)
+IRIS_TEST(TestCardReader, QCoreApplication)
 #include "tst_cardreader.moc"

@@ -1,17 +1,19 @@
+#include "../testprogram.h"
 #include "sheet/grain.h"
 
 #include "paint/ratings.h"
 #include "sheet/cardlayout.h"
 #include "sheet/simulateddevice.h"
 
+#include <QCoreApplication>
 #include <QtTest>
 
 using namespace iris;
 
 namespace {
 
-constexpr double dpi = 200;
-constexpr double perMm = dpi / 25.4;
+constexpr double grainDpi = 200;
+constexpr double grainPerMm = grainDpi / 25.4;
 
 /// The grain of the thin wash of a clear film that absorbs evenly.
 std::optional<Grain> grainOf(double absorption, double grain, double noise = 0)
@@ -23,10 +25,10 @@ std::optional<Grain> grainOf(double absorption, double grain, double noise = 0)
     painting.unevenness = 0;
     DeviceFaults faults;
     faults.noise = noise;
-    const Scan scan = scanned(SimulatedCard(painting), dpi, faults);
-    const CardRegions regions = standardRegions(perMm);
+    const Scan scan = scanned(SimulatedCard(painting), grainDpi, faults);
+    const CardRegions regions = standardRegions(grainPerMm);
     const auto paper = findBarePaper(overviewOf(scan), scan.size());
-    return readGrain(scan, *regions.thin, regions.paper.front(), paper->field, perMm);
+    return readGrain(scan, *regions.thin, regions.paper.front(), paper->field, grainPerMm);
 }
 
 } // namespace
@@ -80,11 +82,11 @@ void TestGrain::palePaintTellsNothing()
 
 void TestGrain::aSmallPatchTellsNothing()
 {
-    const Scan scan = scanned(SimulatedCard({}), dpi, {});
+    const Scan scan = scanned(SimulatedCard({}), grainDpi, {});
     const auto paper = findBarePaper(overviewOf(scan), scan.size());
-    const QPolygonF small(QRectF(500, 400, 2 * perMm, 2 * perMm));
-    QVERIFY(!readGrain(scan, small, small, paper->field, perMm));
+    const QPolygonF small(QRectF(500, 400, 2 * grainPerMm, 2 * grainPerMm));
+    QVERIFY(!readGrain(scan, small, small, paper->field, grainPerMm));
 }
 
-QTEST_GUILESS_MAIN(TestGrain)
+IRIS_TEST(TestGrain, QCoreApplication)
 #include "tst_grain.moc"

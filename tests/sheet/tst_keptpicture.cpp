@@ -1,6 +1,8 @@
+#include "../testprogram.h"
 #include "sheet/keptpicture.h"
 
 #include <QColorSpace>
+#include <QCoreApplication>
 #include <QCryptographicHash>
 #include <QFile>
 #include <QImageWriter>
@@ -153,5 +155,5 @@ void TestKeptPicture::faultsAreToldInWords()
     QCOMPARE(QString::fromStdString(kept.error().file), path);
 }
 
-QTEST_GUILESS_MAIN(TestKeptPicture)
+IRIS_TEST(TestKeptPicture, QCoreApplication)
 #include "tst_keptpicture.moc"

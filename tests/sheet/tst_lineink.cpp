@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "sheet/lineink.h"
 
 #include "colour/observer.h"
@@ -114,5 +115,5 @@ void TestLineInk::fewSquaresTellNothing()
     QVERIFY(!inkShareOf(odd).hasRun());
 }
 
-QTEST_APPLESS_MAIN(TestLineInk)
+IRIS_TEST(TestLineInk, NoApplication)
 #include "tst_lineink.moc"

@@ -1,5 +1,7 @@
+#include "../testprogram.h"
 #include "sheet/mask.h"
 
+#include <QCoreApplication>
 #include <QtTest>
 
 using namespace iris;
@@ -60,5 +62,5 @@ void TestMask::blobsAreCountedAndSorted()
     QVERIFY(std::ranges::any_of(blobs, &Blob::touchesBorder));
 }
 
-QTEST_GUILESS_MAIN(TestMask)
+IRIS_TEST(TestMask, QCoreApplication)
 #include "tst_mask.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "colour/deltae.h"
 #include "colour/observer.h"
 #include "madesheets.h"
@@ -5,6 +6,7 @@
 #include "sheet/sheetplan.h"
 #include "sheet/sheetreader.h"
 
+#include <QGuiApplication>
 #include <QProcess>
 #include <QStandardPaths>
 #include <QTemporaryDir>
@@ -41,7 +43,7 @@ private:
 
 namespace {
 
-constexpr double dpi = 150;
+constexpr double lightDpi = 150;
 
 Swatch jittered(Swatch swatch, std::mt19937& random)
 {
@@ -83,7 +85,7 @@ void TestOtherLight::initTestCase()
     scanner.noise = 0.8;
     scanner.gain = {0.97, 0.97, 0.97};
     m_scan = m_folder.filePath("scan.png");
-    QVERIFY(scanned(sheet, dpi, scanner).image().save(m_scan));
+    QVERIFY(scanned(sheet, lightDpi, scanner).image().save(m_scan));
     m_plain = read(m_scan);
     QCOMPARE(m_plain.squares.size(), std::size_t{39});
 }
@@ -276,5 +278,5 @@ void TestOtherLight::everySheetHasItsChecks()
     QVERIFY(sheetsFor(cells, 1, choice).has_value());
 }
 
-QTEST_MAIN(TestOtherLight)
+IRIS_TEST(TestOtherLight, QGuiApplication)
 #include "tst_otherlight.moc"

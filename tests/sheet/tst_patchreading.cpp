@@ -1,7 +1,9 @@
+#include "../testprogram.h"
 #include "colour/deltae.h"
 #include "colour/observer.h"
 #include "sheet/patchreading.h"
 
+#include <QCoreApplication>
 #include <QtTest>
 #include <random>
 
@@ -189,5 +191,5 @@ void TestPatchReading::paperSetsTheWhite()
     QVERIFY(deltaE00(basis.colourOf(basis.meanPaper), *basis.paper) < 1e-6);
 }
 
-QTEST_GUILESS_MAIN(TestPatchReading)
+IRIS_TEST(TestPatchReading, QCoreApplication)
 #include "tst_patchreading.moc"

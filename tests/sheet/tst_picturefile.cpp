@@ -1,6 +1,8 @@
 #include "../testfiles.h"
+#include "../testprogram.h"
 #include "sheet/picturefile.h"
 
+#include <QCoreApplication>
 #include <QTemporaryDir>
 #include <QtTest>
 
@@ -111,5 +113,5 @@ void TestPictureFile::everyEndingThatIsWrittenIsReadBack()
     QVERIFY(!writePicture(image, folder.filePath("picture.bmp")));
 }
 
-QTEST_GUILESS_MAIN(TestPictureFile)
+IRIS_TEST(TestPictureFile, QCoreApplication)
 #include "tst_picturefile.moc"

@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "sheet/picturesample.h"
 
 #include "../demoscene.h"
@@ -8,6 +9,7 @@
 #include "sheet/simulateddevice.h"
 #include "sheet/simulatedpicture.h"
 
+#include <QGuiApplication>
 #include <QtTest>
 
 using namespace iris;
@@ -140,5 +142,5 @@ void TestPictureSample::theMarshGivesItsColours()
     }
 }
 
-QTEST_MAIN(TestPictureSample)
+IRIS_TEST(TestPictureSample, QGuiApplication)
 #include "tst_picturesample.moc"

@@ -1,8 +1,10 @@
+#include "../testprogram.h"
 #include "colour/deltae.h"
 #include "colour/observer.h"
 #include "sheet/scan.h"
 
 #include <QColorSpace>
+#include <QCoreApplication>
 #include <QImageWriter>
 #include <QProcess>
 #include <QTemporaryDir>
@@ -274,5 +276,5 @@ void TestScan::badPictures()
     QCOMPARE(missing.error().code, ErrorCode::FileUnreadable);
 }
 
-QTEST_GUILESS_MAIN(TestScan)
+IRIS_TEST(TestScan, QCoreApplication)
 #include "tst_scan.moc"

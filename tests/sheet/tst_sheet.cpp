@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "madedevices.h"
 #include "madesheets.h"
 
@@ -8,6 +9,7 @@
 #include "sheet/sheetmarks.h"
 #include "sheet/sheetreader.h"
 
+#include <QGuiApplication>
 #include <QPainter>
 #include <QProcess>
 #include <QTemporaryDir>
@@ -54,9 +56,9 @@ private Q_SLOTS:
 
 namespace {
 
-constexpr double dpi = 150;
+constexpr double sheetDpi = 150;
 
-Scan flatbed(const MadeSheet& made, const SheetPainting& painting = {}, double fineness = dpi)
+Scan flatbed(const MadeSheet& made, const SheetPainting& painting = {}, double fineness = sheetDpi)
 {
     const SimulatedSheet sheet(made.page(), made.notebook, made.paints, painting);
     return scanned(sheet, fineness, scannerFaults(1, painting.seed));
@@ -77,7 +79,7 @@ double firstDark(const QImage& page, QPoint from, QPoint step, double pixelsPerM
     return -1;
 }
 
-struct Figures {
+struct SheetFigures {
     std::mutex mutex;
     std::vector<double> apart;
     int sheetsFound = 0;
@@ -86,7 +88,7 @@ struct Figures {
     QStringList lost;
 };
 
-void readOne(unsigned seed, const std::vector<DeviceCorrection>& devices, Figures& figures)
+void readOneSheet(unsigned seed, const std::vector<DeviceCorrection>& devices, SheetFigures& figures)
 {
     const MadeSheet made = madeSheet(seed, 36);
     std::mt19937 random(seed);
@@ -99,7 +101,7 @@ void readOne(unsigned seed, const std::vector<DeviceCorrection>& devices, Figure
     const unsigned device = seed % static_cast<unsigned>(devices.size());
     DeviceFaults faults = scannerFaults(device, seed);
     faults.tiltDegrees += random() % 2 ? 180 : 0;
-    const Scan scan = scanned(sheet, dpi, faults);
+    const Scan scan = scanned(sheet, sheetDpi, faults);
     SheetOptions options;
     options.device = devices[device];
     const auto reading = readSheet(scan, made.notebook, made.paints, options);
@@ -290,11 +292,11 @@ void TestSheet::manySheets()
         QVERIFY2(correction, correction ? "" : correction.error().message.c_str());
         devices.push_back(*correction);
     }
-    Figures figures;
+    SheetFigures figures;
     // Two from each device show the same as a hundred, in a fifth of the time; IRIS_MANY asks for them all.
     const int sheets = qEnvironmentVariableIsSet("IRIS_MANY") ? 100 : 20;
     inParallel(static_cast<std::size_t>(sheets), {},
-               [&](std::size_t seed) { readOne(static_cast<unsigned>(seed), devices, figures); });
+               [&](std::size_t seed) { readOneSheet(static_cast<unsigned>(seed), devices, figures); });
     std::ranges::sort(figures.apart);
     const auto at = [&](double share) {
         return figures.apart[static_cast<std::size_t>(share * static_cast<double>(figures.apart.size() - 1))];
@@ -412,7 +414,7 @@ void TestSheet::aSheetPrintedTooSmallIsRead()
     SheetPainting painting;
     painting.printedScale = 0.94; // "fit to page"
     const SimulatedSheet sheet(made.page(), made.notebook, made.paints, painting);
-    const auto reading = readSheet(scanned(sheet, dpi, scannerFaults(1, 1)), made.notebook, made.paints, {});
+    const auto reading = readSheet(scanned(sheet, sheetDpi, scannerFaults(1, 1)), made.notebook, made.paints, {});
     QVERIFY2(reading, qPrintable(messageOf(reading)));
     QVERIFY(std::abs(reading->found.printedScale - 0.94) < 0.005);
     for (const SquareReading& square : reading->squares)
@@ -425,7 +427,7 @@ void TestSheet::paintOnOneCornerIsForgiven()
     SheetPainting painting;
     painting.smears = {QRectF(12, 12, 9, 9)};
     const SimulatedSheet sheet(made.page(), made.notebook, made.paints, painting);
-    const auto reading = readSheet(scanned(sheet, dpi, scannerFaults(1, 1)), made.notebook, made.paints, {});
+    const auto reading = readSheet(scanned(sheet, sheetDpi, scannerFaults(1, 1)), made.notebook, made.paints, {});
     QVERIFY2(reading, qPrintable(messageOf(reading)));
     QCOMPARE(reading->found.tags, 3);
     for (const SquareReading& square : reading->squares) // the far corner's squares too
@@ -614,7 +616,7 @@ void TestSheet::coloursAreMovedToWhitePaper()
     const SimulatedSheet onWhite(made.page(), made.notebook, made.paints, white);
     SheetOptions options;
     options.paperWhite = cream.paper;
-    const auto reading = readSheet(scanned(onCream, dpi, {}), made.notebook, made.paints, options);
+    const auto reading = readSheet(scanned(onCream, sheetDpi, {}), made.notebook, made.paints, options);
     QVERIFY2(reading, qPrintable(messageOf(reading)));
     double asSeen = 0;
     double moved = 0;
@@ -657,5 +659,5 @@ void TestSheet::canBeStopped()
     QCOMPARE(said.size(), 1);
 }
 
-QTEST_MAIN(TestSheet)
+IRIS_TEST(TestSheet, QGuiApplication)
 #include "tst_sheet.moc"

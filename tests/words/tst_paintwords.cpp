@@ -1,3 +1,4 @@
+#include "../testprogram.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
 
@@ -68,5 +69,5 @@ void TestPaintWords::cleanlinessSaysBesideWhat()
     QCOMPARE(cleanlinessWords(1, {50, 2, 2}), std::string());
 }
 
-QTEST_APPLESS_MAIN(TestPaintWords)
+IRIS_TEST(TestPaintWords, NoApplication)
 #include "tst_paintwords.moc"

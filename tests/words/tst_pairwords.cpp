@@ -1,4 +1,5 @@
 #include "../mixing/referencepaints.h"
+#include "../testprogram.h"
 #include "mixing/waybetween.h"
 #include "words/mixwords.h"
 #include "words/pairwords.h"
@@ -25,6 +26,7 @@ private Q_SLOTS:
     void swapsAreToldWhereTheyAreWanted();
     void coloursAreSeenBesideAnother_data();
     void coloursAreSeenBesideAnother();
+    void greysAreToldInWords();
 };
 
 void TestPairWords::isSaidOf_data()
@@ -228,5 +230,16 @@ void TestPairWords::swapsAreToldWhereTheyAreWanted()
     QCOMPARE(advice({"PB29", "PBr7/burnt sienna"}).count("may separate as it dries"), 1);
 }
 
-QTEST_APPLESS_MAIN(TestPairWords)
+/// The b* of the coolest grey and of the warmest.
+void TestPairWords::greysAreToldInWords()
+{
+    QCOMPARE(greysWords(0, 0), std::string("no middle greys"));
+    QCOMPARE(greysWords(0.1, 0.9), std::string("neutral greys"));
+    QCOMPARE(greysWords(-5.2, 5.8), std::string("greys from cool to warm"));
+    QCOMPARE(greysWords(-1.9, 2), std::string("greys from neutral to warm"));
+    QCOMPARE(greysWords(-5, -2), std::string("cool greys"));
+    QCOMPARE(greysWords(3, 5), std::string("warm greys"));
+}
+
+IRIS_TEST(TestPairWords, NoApplication)
 #include "tst_pairwords.moc"

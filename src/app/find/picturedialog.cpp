@@ -1,5 +1,6 @@
 #include "app/find/picturedialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
@@ -73,9 +74,7 @@ PictureDialog::PictureDialog(Document& document, QWidget* parent)
 {
     setWindowTitle(tr("Out of a picture"));
     resize(1040, 700);
-    auto* layout = new QHBoxLayout(this);
-    layout->setContentsMargins(4 * gridStep, 4 * gridStep, 4 * gridStep, 4 * gridStep);
-    layout->setSpacing(4 * gridStep);
+    QHBoxLayout* layout = sideBySide(this);
     layout->addWidget(m_canvas, 1);
     layout->addWidget(makeSide());
     connect(m_canvas, &PictureCanvas::picked, this, &PictureDialog::pick);

@@ -9,6 +9,7 @@
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "words/mixwords.h"
 
 #include <QComboBox>
 #include <QGridLayout>
@@ -274,7 +275,8 @@ QString ComparePage::factsOf(const Compared& compared) const
     const auto opaque = std::ranges::count_if(compared.paints, [](const Paint& paint) {
         return paint.transparency().kind > TransparencyClass::SemiTransparent;
     });
-    const int weakest = std::ranges::max(compared.paints, {}, &Paint::lightfastness).lightfastness;
+    const auto fading =
+        std::ranges::count_if(compared.paints, [](const Paint& paint) { return paint.lightfastness > 3; });
     QStringList lines;
     if (compared.drawn)
         lines << tr("Picture %1, %2 % out of reach.")
@@ -283,14 +285,17 @@ QString ComparePage::factsOf(const Compared& compared) const
     if (const std::size_t needs = m_document.notebook().needs.size(); needs > 0)
         lines
             << tr("Meets %1 of %2 needs, %3 in threes.").arg(compared.needs.met).arg(needs).arg(compared.needs.threes);
-    lines << tr("Chroma %1 on the wheel, %2 at most.").arg(number(reach.meanChroma(), 0), number(reach.cleanest, 0));
-    lines << tr("L %1 to %2; %3.")
-                 .arg(number(reach.lowest, 0), number(reach.highest, 0),
-                      reach.warmestGrey == reach.coolestGrey
-                          ? tr("no middle greys")
-                          : tr("greys b %1 to %2").arg(number(reach.coolestGrey), number(reach.warmestGrey)));
+    lines << tr("Chroma %1 on average round the wheel, %2 at most.")
+                 .arg(number(reach.meanChroma(), 0), number(reach.cleanest, 0));
+    lines << tr("Darks down to L %1, tints up to %2.").arg(number(reach.lowest, 0), number(reach.highest, 0));
+    const QString greys = sentence(text(greysWords(reach.coolestGrey, reach.warmestGrey)));
+    lines << (reach.warmestGrey == reach.coolestGrey
+                  ? greys
+                  : tr("%1 (b %2 to %3).").arg(greys, number(reach.coolestGrey), number(reach.warmestGrey)));
     lines << (opaque == 0 ? tr("All transparent") : tr("%1 of %2 tubes opaque").arg(opaque).arg(compared.paints.size()))
-                 + (weakest > 3 ? tr("; one of them fades.") : QStringLiteral("."))
+                 + (fading == 0   ? QStringLiteral(".")
+                    : fading == 1 ? tr("; one of them fades.")
+                                  : tr("; %1 of them fade.").arg(fading))
                  + (compared.price ? tr(" Tubes at %1.").arg(number(*compared.price, 2)) : QString());
     return lines.join(QLatin1Char('\n'));
 }

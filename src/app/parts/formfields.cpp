@@ -1,12 +1,12 @@
 #include "app/parts/formfields.h"
 
 #include "app/theme/theme.h"
-
 #include "base/text.h"
 
 #include <QDialog>
 #include <QDialogButtonBox>
 #include <QFormLayout>
+#include <QHBoxLayout>
 #include <QLineEdit>
 #include <QPushButton>
 
@@ -65,6 +65,14 @@ void followReadingOrder(QWidget& form)
         QWidget::setTabOrder(fields[i - 1], fields[i]);
     if (!fields.isEmpty())
         fields.front()->setFocus();
+}
+
+QHBoxLayout* sideBySide(QDialog* dialog)
+{
+    auto* layout = new QHBoxLayout(dialog);
+    layout->setContentsMargins(4 * gridStep, 4 * gridStep, 4 * gridStep, 4 * gridStep);
+    layout->setSpacing(5 * gridStep);
+    return layout;
 }
 
 KeepOrLeave keepOrLeave(QDialog& form, const QString& words, const char* objectName)

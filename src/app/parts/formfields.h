@@ -7,6 +7,7 @@
 
 class QDialog;
 class QDialogButtonBox;
+class QHBoxLayout;
 class QLineEdit;
 class QPushButton;
 class QWidget;
@@ -24,6 +25,9 @@ void showIn(QLineEdit& field, const QString& words);
 
 /// True while a field shows what showIn() gave it: then the value behind it stands, to its last digit.
 bool untouched(const QLineEdit& field);
+
+/// Lays what is added to it side by side in a dialog, with the room around that all of these have.
+QHBoxLayout* sideBySide(QDialog* dialog);
 
 /// The buttons below a form: one that keeps what it says and stands out, one that leaves all as it was.
 struct KeepOrLeave {

@@ -1,5 +1,6 @@
 #include "app/reading/carddialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
@@ -110,9 +111,7 @@ CardDialog::CardDialog(Document& document, ViewSettings& settings, const QString
         tr("Drag over the card to mark the chosen place anew, or drag a mark to move it. Arrow keys nudge it, "
            "Shift and arrow keys make it larger or smaller."));
     left->addWidget(hint);
-    auto* layout = new QHBoxLayout(this);
-    layout->setContentsMargins(4 * gridStep, 4 * gridStep, 4 * gridStep, 4 * gridStep);
-    layout->setSpacing(5 * gridStep);
+    QHBoxLayout* layout = sideBySide(this);
     layout->addLayout(left, 1);
     layout->addLayout(makeRightSide(settings));
     fillTubes(tube);

@@ -1,5 +1,6 @@
 #include "app/reading/chartdialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
@@ -75,9 +76,7 @@ ChartDialog::ChartDialog(Document& document, QWidget* parent)
     right->addWidget(m_words);
     right->addStretch();
     right->addLayout(buttons);
-    auto* layout = new QHBoxLayout(this);
-    layout->setContentsMargins(4 * gridStep, 4 * gridStep, 4 * gridStep, 4 * gridStep);
-    layout->setSpacing(5 * gridStep);
+    QHBoxLayout* layout = sideBySide(this);
     layout->addWidget(m_editor, 1);
     layout->addLayout(right);
 

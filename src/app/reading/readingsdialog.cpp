@@ -1,5 +1,6 @@
 #include "app/reading/readingsdialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
@@ -75,9 +76,7 @@ ReadingsDialog::ReadingsDialog(Document& document, ViewSettings& settings, TubeI
         buttons->addWidget(button);
     }
     right->addLayout(buttons);
-    auto* layout = new QHBoxLayout(this);
-    layout->setContentsMargins(4 * gridStep, 4 * gridStep, 4 * gridStep, 4 * gridStep);
-    layout->setSpacing(5 * gridStep);
+    QHBoxLayout* layout = sideBySide(this);
     layout->addWidget(card);
     layout->addLayout(right);
     connect(m_list, &QListWidget::currentRowChanged, this, &ReadingsDialog::showChosen);

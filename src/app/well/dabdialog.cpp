@@ -1,5 +1,6 @@
 #include "app/well/dabdialog.h"
 
+#include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/touchingcolours.h"
@@ -37,9 +38,7 @@ DabDialog::DabDialog(ViewSettings& settings, const QString& picture, const Lab& 
 {
     setWindowTitle(tr("A dab out of the well"));
     resize(1040, 700);
-    auto* layout = new QHBoxLayout(this);
-    layout->setContentsMargins(4 * gridStep, 4 * gridStep, 4 * gridStep, 4 * gridStep);
-    layout->setSpacing(4 * gridStep);
+    QHBoxLayout* layout = sideBySide(this);
     layout->addWidget(m_canvas, 1);
     layout->addWidget(makeSide());
     connect(m_canvas, &PictureCanvas::picked, this, &DabDialog::pick);

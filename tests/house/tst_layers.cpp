@@ -1,3 +1,5 @@
+#include "../testprogram.h"
+
 #include <QDirIterator>
 #include <QHash>
 #include <QProcess>
@@ -171,5 +173,5 @@ void TestLayers::ruleCatchesASecondHome()
     QCOMPARE(clashes(homes).size(), 2);
 }
 
-QTEST_APPLESS_MAIN(TestLayers)
+IRIS_TEST(TestLayers, iris::NoApplication)
 #include "tst_layers.moc"
