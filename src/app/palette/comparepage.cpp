@@ -23,7 +23,7 @@ constexpr int kindRole = Qt::UserRole + 1;
 enum Kind { Nothing, OnShow, Kept, Classic };
 
 constexpr int leastField = 170;
-constexpr int mostField = 232;
+constexpr int mostField = 216;
 constexpr int roomAbove = 420; ///< what stands above the outlines takes at least
 constexpr int unusedWidth = 110;
 
@@ -285,8 +285,7 @@ QString ComparePage::factsOf(const Compared& compared) const
     if (const std::size_t needs = m_document.notebook().needs.size(); needs > 0)
         lines
             << tr("Meets %1 of %2 needs, %3 in threes.").arg(compared.needs.met).arg(needs).arg(compared.needs.threes);
-    lines << tr("Chroma %1 on average round the wheel, %2 at most.")
-                 .arg(number(reach.meanChroma(), 0), number(reach.cleanest, 0));
+    lines << tr("Chroma %1 on average, %2 at most.").arg(number(reach.meanChroma(), 0), number(reach.cleanest, 0));
     lines << tr("Darks down to L %1, tints up to %2.").arg(number(reach.lowest, 0), number(reach.highest, 0));
     const QString greys = sentence(text(greysWords(reach.coolestGrey, reach.warmestGrey)));
     lines << (reach.warmestGrey == reach.coolestGrey
