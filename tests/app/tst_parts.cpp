@@ -1,4 +1,5 @@
 #include "../testprogram.h"
+#include "app/parts/choicebox.h"
 #include "app/parts/colourfield.h"
 #include "app/parts/ladderstrip.h"
 #include "app/parts/paintcolour.h"
@@ -15,9 +16,11 @@
 #include <QApplication>
 #include <QFontDatabase>
 #include <QFontInfo>
+#include <QHelpEvent>
 #include <QImage>
 #include <QListWidget>
 #include <QPainter>
+#include <QToolTip>
 #include <QtTest>
 
 using namespace iris;
@@ -40,6 +43,7 @@ private Q_SLOTS:
     void marksDoNotTouch();
     void marksTakeTheLinesTheyNeed();
     void listsKeepWhatWasChosen();
+    void longNamesAreCutWithDots();
     void targetAndMixTouch();
     void tubeCellHoldsItsParts();
     void fieldGeometryGoesBothWays();
@@ -237,6 +241,39 @@ void TestParts::listsKeepWhatWasChosen()
     QCOMPARE(chosen.size(), 0); // whoever refills shows the rest anew
     chooseRecord(list, 4);
     QCOMPARE(list.currentRow(), -1);
+}
+
+/// A box asks for no more room for a long name, and the pointer is told the whole of it.
+void TestParts::longNamesAreCutWithDots()
+{
+    const QString name = QStringLiteral("Glasswort Red of the outer creek at low water");
+    const auto told = [](ChoiceBox& box) {
+        QHelpEvent rests(QEvent::ToolTip, {5, 5}, box.mapToGlobal(QPoint(5, 5)));
+        QApplication::sendEvent(&box, &rests);
+        return rests.isAccepted() ? QToolTip::text() : QString();
+    };
+    ChoiceBox box(10);
+    box.addItem(QStringLiteral("Red"));
+    box.resize(box.sizeHint());
+    box.show();
+    const QSize room = box.sizeHint();
+    QCOMPARE(told(box), QString());
+    const QImage shortName = box.grab().toImage();
+    box.addItem(name);
+    box.setCurrentIndex(1);
+    QCOMPARE(box.sizeHint(), room);
+    QCOMPARE(told(box), name);
+
+    // What is drawn is a name that ends in dots, and not the whole name cut off.
+    const QImage cut = box.grab().toImage();
+    QVERIFY(cut != shortName);
+    QComboBox whole;
+    whole.addItem(name);
+    whole.resize(box.size());
+    whole.show();
+    QVERIFY(cut != whole.grab().toImage());
+    box.resize(600, box.height());
+    QCOMPARE(told(box), QString());
 }
 
 void TestParts::targetAndMixTouch()

@@ -2,6 +2,7 @@
 
 #include "app/find/picturedialog.h"
 #include "app/find/targetpanel.h"
+#include "app/parts/choicebox.h"
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
 #include "app/parts/mixcard.h"
@@ -56,8 +57,8 @@ FindView::FindView(Worktable& context, QWidget* parent)
       m_why(wordLabel("findWhy", textFont(textsize::body), this)),
       m_start(wordLabel("findStart", textFont(textsize::body), this)),
       m_tubes(new TubeSetBox(context, "findTubes", this)),
-      m_most(new QComboBox(this)),
-      m_order(new QComboBox(this))
+      m_most(new ChoiceBox(11, this)),
+      m_order(new ChoiceBox(13, this))
 {
     m_tiles->setObjectName(QStringLiteral("candidates"));
     m_intoWell = addAct(
@@ -210,8 +211,8 @@ void FindView::arrange(bool narrow)
     for (int i = 0; i < 4; ++i)
         m_choices->addWidget(choices[static_cast<std::size_t>(i)], narrow ? i / 2 : 0, narrow ? i % 2 : i);
     for (const auto& [box, letters] :
-         {std::pair(static_cast<QComboBox*>(m_tubes), 8), std::pair(m_most, 11), std::pair(m_order, 13)})
-        keepNarrow(*box, narrow ? 6 : letters);
+         {std::pair(static_cast<ChoiceBox*>(m_tubes), 8), std::pair(m_most, 11), std::pair(m_order, 13)})
+        box->keepTo(narrow ? 6 : letters);
     m_target->setNarrow(narrow);
     m_narrow = narrow;
 }

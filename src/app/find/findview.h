@@ -6,13 +6,13 @@
 #include "app/parts/termacts.h"
 
 class QAction;
-class QComboBox;
 class QGridLayout;
 class QMenu;
 class QPushButton;
 
 namespace iris {
 
+class ChoiceBox;
 class MixCard;
 class PictureDialog;
 class PlainLabel;
@@ -78,8 +78,8 @@ private:
     PlainLabel* m_why;
     PlainLabel* m_start;
     TubeSetBox* m_tubes;
-    QComboBox* m_most;
-    QComboBox* m_order;
+    ChoiceBox* m_most;
+    ChoiceBox* m_order;
     QPushButton* m_siftButton = nullptr;
     QGridLayout* m_choices = nullptr;
     bool m_narrow = false;

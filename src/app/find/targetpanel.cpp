@@ -1,6 +1,7 @@
 #include "app/find/targetpanel.h"
 
 #include "app/parts/act.h"
+#include "app/parts/choicebox.h"
 #include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/paintcolour.h"
@@ -80,7 +81,7 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
       m_patch(new Patch(m_wanted, m_before, settings, this)),
       m_words(wordLabel("wantedWords", textFont(textsize::body), this)),
       m_typed(new QLineEdit(this)),
-      m_sources(new QComboBox(this)),
+      m_sources(new ChoiceBox(12, this)),
       m_valueFirst(new QCheckBox(tr("Value before hue"), this)),
       m_thinMatters(new QCheckBox(tr("The thin wash counts double"), this)),
       m_trouble(wordLabel("wantedTrouble", textFont(textsize::small, QFont::DemiBold), this)),
@@ -95,7 +96,6 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
     m_sources->setAccessibleName(tr("A tube, a need or a painted mix"));
     m_valueFirst->setObjectName(QStringLiteral("valueFirst"));
     m_thinMatters->setObjectName(QStringLiteral("thinMatters"));
-    keepNarrow(*m_sources, 12);
     auto* picture = actButton(*addAct(
                                   *this, tr("Out of a picture"), Qt::Key_O, [this] { Q_EMIT pictureAsked(); },
                                   tr("Pick a colour out of a photograph or scan")),

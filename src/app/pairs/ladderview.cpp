@@ -1,6 +1,7 @@
 #include "app/pairs/ladderview.h"
 
 #include "app/parts/act.h"
+#include "app/parts/choicebox.h"
 #include "app/parts/colourfield.h"
 #include "app/parts/labels.h"
 #include "app/parts/ladderstrip.h"
@@ -80,8 +81,7 @@ LadderView::LadderView(Worktable& context, QWidget* parent)
 
 QComboBox* LadderView::makeTubeBox(const char* name, const QString& label)
 {
-    auto* box = new QComboBox(this);
-    keepNarrow(*box, 14);
+    auto* box = new ChoiceBox(14, this);
     box->setObjectName(QLatin1String(name));
     box->setAccessibleName(label);
     box->setIconSize({28, 18});

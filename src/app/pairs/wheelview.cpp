@@ -1,5 +1,6 @@
 #include "app/pairs/wheelview.h"
 
+#include "app/parts/choicebox.h"
 #include "app/parts/labels.h"
 #include "app/parts/mixcard.h"
 #include "app/parts/plainlabel.h"
@@ -50,8 +51,7 @@ QHBoxLayout* WheelView::makeChoices()
     row->setSpacing(2 * gridStep);
     row->addWidget(new PlainLabel(tr("From"), this));
     for (std::size_t i = 0; i < m_boxes.size(); ++i) {
-        auto* box = new QComboBox(this);
-        keepNarrow(*box, 10);
+        auto* box = new ChoiceBox(10, this);
         box->setObjectName(QStringLiteral("wheelTube%1").arg(i + 1));
         box->setAccessibleName(tr("Tube %1 of the wheel").arg(i + 1));
         box->setIconSize({28, 18});

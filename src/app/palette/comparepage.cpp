@@ -2,6 +2,7 @@
 
 #include "app/palette/choicepanel.h"
 #include "app/palette/compareparts.h"
+#include "app/parts/choicebox.h"
 #include "app/parts/colourfield.h"
 #include "app/parts/formfields.h"
 #include "app/parts/labels.h"
@@ -101,10 +102,9 @@ void ComparePage::makeColumn(std::size_t column, QGridLayout& grid)
 {
     Column& own = m_columns[column];
     const QString number = QString::number(column);
-    own.choice = new QComboBox(this);
+    own.choice = new ChoiceBox(12, this);
     own.choice->setObjectName(QStringLiteral("compare") + number);
     own.choice->setAccessibleName(tr("Palette %1 to compare").arg(column + 1));
-    keepNarrow(*own.choice, 12);
     own.picture = new PaintedPicture(this);
     own.picture->setObjectName(QStringLiteral("comparePicture") + number);
     own.wells = new WashChips(m_settings, this);

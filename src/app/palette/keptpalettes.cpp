@@ -10,11 +10,10 @@ constexpr qlonglong allOnPalette = -1; ///< in the place of a kept palette's num
 
 } // namespace
 
-KeptPalettes::KeptPalettes(Document& document, QWidget* parent) : QComboBox(parent), m_document(document)
+KeptPalettes::KeptPalettes(Document& document, QWidget* parent) : ChoiceBox(16, parent), m_document(document)
 {
     setObjectName(QStringLiteral("kept"));
     setAccessibleName(tr("Kept palettes"));
-    keepNarrow(*this, 16);
     connect(this, &QComboBox::activated, this, &KeptPalettes::want);
     connect(&document, &Document::palettesChanged, this, &KeptPalettes::fill);
     connect(&document, &Document::tubesChanged, this, &KeptPalettes::fill);

@@ -2,12 +2,12 @@
 
 #include "app/document/document.h"
 
-#include <QComboBox>
+#include "app/parts/choicebox.h"
 
 namespace iris {
 
 /// The palettes that are kept, and all that lies on the palette, to be seen again.
-class KeptPalettes : public QComboBox {
+class KeptPalettes : public ChoiceBox {
     Q_OBJECT
 
 public:

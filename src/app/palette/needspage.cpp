@@ -1,6 +1,7 @@
 #include "app/palette/needspage.h"
 
 #include "app/parts/act.h"
+#include "app/parts/choicebox.h"
 #include "app/parts/colourfield.h"
 #include "app/parts/formfields.h"
 #include "app/parts/labels.h"
@@ -64,7 +65,7 @@ NeedsPage::NeedsPage(Document& document, NeedsModel& needs, TubeModel& tubes, Vi
       m_settings(settings),
       m_picture(document),
       m_panel(new NeedsPanel(document, needs, tubes, settings, this)),
-      m_subjects(new QComboBox(this)),
+      m_subjects(new ChoiceBox(10, this)),
       m_stage(new QStackedWidget(this)),
       m_canvas(new PictureCanvas(this)),
       m_field(new ColourField(settings, this)),
@@ -110,7 +111,6 @@ QWidget* NeedsPage::makeHead()
 {
     m_subjects->setObjectName(QStringLiteral("subjects"));
     m_subjects->setAccessibleName(tr("The picture to paint"));
-    keepNarrow(*m_subjects, 10);
     m_subjects->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     connect(m_subjects, &QComboBox::activated, this,
             [this](int row) { m_picture.show({m_subjects->itemData(row).toLongLong()}); });

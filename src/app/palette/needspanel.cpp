@@ -1,6 +1,7 @@
 #include "app/palette/needspanel.h"
 
 #include "app/parts/act.h"
+#include "app/parts/choicebox.h"
 #include "app/parts/formfields.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
@@ -110,13 +111,12 @@ void NeedsPanel::setUpWriting(QGridLayout* grid, ViewSettings& settings)
     m_colour = new QLineEdit(this);
     m_colour->setObjectName(QStringLiteral("needColour"));
     m_colour->setPlaceholderText(tr("L, a, b or #hex"));
-    m_tube = new QComboBox(this);
+    m_tube = new ChoiceBox(12, this);
     m_tube->setObjectName(QStringLiteral("needTube"));
     m_tube->setAccessibleName(tr("Take the colour of a tube"));
     m_tube->setModel(new TubeChoiceModel(m_tubes, settings, this));
     m_tube->setPlaceholderText(tr("or from a tube"));
     m_tube->setCurrentIndex(-1);
-    keepNarrow(*m_tube, 12);
     m_tube->view()->setMinimumWidth(220);
     connect(m_tube, &QComboBox::activated, this, &NeedsPanel::takeFromTube);
     m_tolerance = new QComboBox(this);

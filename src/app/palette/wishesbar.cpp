@@ -1,6 +1,7 @@
 #include "app/palette/wishesbar.h"
 
 #include "app/palette/wishesdialog.h"
+#include "app/parts/choicebox.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
@@ -24,7 +25,7 @@ WishesBar::WishesBar(Document& document, QWidget* parent)
       m_most(new QSpinBox(this)),
       m_red(new QComboBox(this)),
       m_places(new QLineEdit(this)),
-      m_from(new QComboBox(this)),
+      m_from(new ChoiceBox(16, this)),
       m_sure(new QComboBox(this)),
       m_terms(new QPushButton(this)),
       m_prefer(new QPushButton(this)),
@@ -76,7 +77,6 @@ void WishesBar::setUpFields()
     m_from->setAccessibleName(tr("Out of which tubes"));
     m_from->addItems({tr("from the palette"), tr("from the drawer"), tr("from all I own"), tr("and what I wish for"),
                       tr("and everything there is")});
-    keepNarrow(*m_from, 16);
     m_sure->setObjectName(QStringLiteral("howSure"));
     m_sure->setAccessibleName(tr("How sure its mixes are"));
     m_sure->setToolTip(

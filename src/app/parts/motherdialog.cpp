@@ -1,5 +1,6 @@
 #include "app/parts/motherdialog.h"
 
+#include "app/parts/choicebox.h"
 #include "app/parts/labels.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
@@ -25,7 +26,7 @@ MotherDialog::MotherDialog(const StudioPtr& studio, std::vector<Recipe> mixes, V
     : QDialog(parent),
       m_studio(studio),
       m_mixes(std::move(mixes)),
-      m_tube(new QComboBox(this)),
+      m_tube(new ChoiceBox(24, this)),
       m_share(new QSlider(Qt::Horizontal, this)),
       m_before(new TouchingColours(settings, "motherBefore", this)),
       m_after(new TouchingColours(settings, "motherAfter", this)),
@@ -35,7 +36,6 @@ MotherDialog::MotherDialog(const StudioPtr& studio, std::vector<Recipe> mixes, V
     setMinimumWidth(620);
     m_tube->setObjectName(QStringLiteral("motherTube"));
     m_tube->setAccessibleName(tr("Tube to stir in"));
-    keepNarrow(*m_tube, 24);
     for (const std::size_t place : studio->atHand())
         m_tube->addItem(nameInList(studio->notebook.tubes[place].name), static_cast<qulonglong>(place));
     m_share->setObjectName(QStringLiteral("motherShare"));

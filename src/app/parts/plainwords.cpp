@@ -1,11 +1,9 @@
 #include "app/parts/plainwords.h"
 
 #include <QApplication>
-#include <QComboBox>
 #include <QEvent>
 #include <QFontMetrics>
 #include <QLabel>
-#include <QListView>
 
 namespace iris {
 namespace {
@@ -70,15 +68,6 @@ QString nameInList(const std::string& name)
 {
     constexpr int mostInAList = 60;
     return shortened(QString::fromStdString(name), mostInAList);
-}
-
-void keepNarrow(QComboBox& box, int letters)
-{
-    box.setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    box.setMinimumContentsLength(letters);
-    // Else the list that opens measures every one of its rows whenever its style is touched, a thousand for a thousand.
-    if (auto* list = qobject_cast<QListView*>(box.view()))
-        list->setUniformItemSizes(true);
 }
 
 QString buttonWords(const QString& words)

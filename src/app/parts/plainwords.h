@@ -4,7 +4,6 @@
 #include <string>
 
 class QApplication;
-class QComboBox;
 class QFontMetrics;
 
 namespace iris {
@@ -21,9 +20,6 @@ QString fitting(const QString& words, const QFontMetrics& metrics, qreal width);
 
 /// A name as one of a list to choose from.
 QString nameInList(const std::string& name);
-
-/// Lets a box of names to choose from ask for so many letters of room and no more, however long the names are.
-void keepNarrow(QComboBox& box, int letters);
 
 /// Words for a button, menu or tab, where "&" would be taken for a key; one line of at most 80 letters.
 QString buttonWords(const QString& words);

@@ -40,7 +40,7 @@ QString plural(HueFamily family)
 
 } // namespace
 
-TubeSetBox::TubeSetBox(Worktable& context, const char* name, QWidget* parent) : QComboBox(parent), m_context(context)
+TubeSetBox::TubeSetBox(Worktable& context, const char* name, QWidget* parent) : ChoiceBox(8, parent), m_context(context)
 {
     setObjectName(QLatin1String(name));
     fill();

@@ -1,8 +1,8 @@
 #pragma once
 
+#include "app/parts/choicebox.h"
 #include "mixing/pairchart.h"
 
-#include <QComboBox>
 #include <QDialog>
 
 class QListWidget;
@@ -14,7 +14,7 @@ class Worktable;
 
 /// Which tubes stand along an edge of a chart: all that are at hand, a family, what lies on the palette, or some chosen
 /// one by one. Remembers tubes, not places.
-class TubeSetBox : public QComboBox {
+class TubeSetBox : public ChoiceBox {
     Q_OBJECT
 
 public:

@@ -1,5 +1,6 @@
 #include "app/sheets/mixdialog.h"
 
+#include "app/parts/choicebox.h"
 #include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
@@ -208,8 +209,7 @@ void MixDialog::addParts(QFormLayout* form)
     const std::size_t rows = std::max(leastRows, m_mix.parts.size());
     const Counted amounts = countedParts(m_mix.parts);
     for (std::size_t i = 0; i < rows; ++i) {
-        auto* box = new QComboBox(this);
-        keepNarrow(*box, 24);
+        auto* box = new ChoiceBox(24, this);
         box->setObjectName(QStringLiteral("recordTube%1").arg(i + 1));
         box->addItem(tr("none"), 0);
         for (const Tube& tube : m_document.notebook().tubes)

@@ -1,5 +1,6 @@
 #include "app/sheets/sheetreadingdialog.h"
 
+#include "app/parts/choicebox.h"
 #include "app/parts/labels.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
@@ -78,11 +79,9 @@ QVBoxLayout* SheetReadingDialog::makeRightSide()
 {
     auto* column = new QVBoxLayout;
     column->setSpacing(2 * gridStep);
-    m_device = new QComboBox(this);
+    m_device = new ChoiceBox(20, this);
     m_device->setObjectName(QStringLiteral("device"));
-    m_paper = new QComboBox(this);
-    keepNarrow(*m_device, 20);
-    keepNarrow(*m_paper, 20);
+    m_paper = new ChoiceBox(20, this);
     m_paper->setObjectName(QStringLiteral("paper"));
     m_date = new QDateEdit(QDate::currentDate(), this);
     m_date->setDisplayFormat(QStringLiteral("yyyy-MM-dd"));

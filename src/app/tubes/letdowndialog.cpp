@@ -1,5 +1,6 @@
 #include "app/tubes/letdowndialog.h"
 
+#include "app/parts/choicebox.h"
 #include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/plainlabel.h"
@@ -35,7 +36,7 @@ LetDownDialog::LetDownDialog(Document& document, TubeId tube, QWidget* parent)
     : QDialog(parent),
       m_document(document),
       m_tube(*document.notebook().tube(tube)),
-      m_known(new QComboBox(this)),
+      m_known(new ChoiceBox(24, this)),
       m_ownParts(parts("ownParts", 1, this)),
       m_knownParts(parts("knownParts", 4, this)),
       m_colour(new QLineEdit(this)),
@@ -48,7 +49,6 @@ LetDownDialog::LetDownDialog(Document& document, TubeId tube, QWidget* parent)
     for (const Tube& other : document.notebook().tubes)
         if (other.id != tube)
             m_known->addItem(nameInList(other.name), static_cast<qlonglong>(other.id.value));
-    keepNarrow(*m_known, 24);
     m_colour->setObjectName(QStringLiteral("letDownColour"));
     m_colour->setPlaceholderText(tr("L, a, b of the dry mix"));
     auto* form = new QFormLayout;

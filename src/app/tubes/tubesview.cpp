@@ -1,5 +1,6 @@
 #include "app/tubes/tubesview.h"
 
+#include "app/parts/choicebox.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
@@ -315,8 +316,7 @@ QWidget* TubesView::makeEmptyPage()
 
 QComboBox* TubesView::makeOrder()
 {
-    auto* order = new QComboBox(this);
-    keepNarrow(*order, 10);
+    auto* order = new ChoiceBox(10, this);
     order->setObjectName(QStringLiteral("order"));
     order->setAccessibleName(tr("Order"));
     order->addItems({tr("by hue"), tr("by name"), tr("by code"), tr("by transparency"), tr("by lean"),

@@ -15,11 +15,8 @@ QString stepWords(const WellStep& step)
     switch (step.kind) {
     case WellStep::Kind::Paint:
         return QObject::tr("%1 of %2").arg(text(amountWords(step.amount)), nameInList(step.name));
-    case WellStep::Kind::Water:
-        return QObject::tr("water, to %1 of the strength")
-            .arg(QString::number(qRound(step.amount * 100)) + QLatin1Char('%'));
-    case WellStep::Kind::Blot:
-        return QObject::tr("blotted, %1 left").arg(QString::number(qRound(step.amount * 100)) + QLatin1Char('%'));
+    case WellStep::Kind::Water: return QObject::tr("water, to %1 % of the strength").arg(number(100 * step.amount, 0));
+    case WellStep::Kind::Blot: return QObject::tr("blotted, %1 % left").arg(number(100 * step.amount, 0));
     case WellStep::Kind::Seen: return QObject::tr("seen: %1").arg(colourWords(step.seen));
     }
     return {};

@@ -1,5 +1,6 @@
 #include "app/well/wellpage.h"
 
+#include "app/parts/choicebox.h"
 #include "app/parts/colourfield.h"
 #include "app/parts/formfields.h"
 #include "app/parts/labels.h"
@@ -59,11 +60,11 @@ WellPage::WellPage(Worktable& context, QWidget* parent)
       m_drying(wordLabel("wellDrying", textFont(textsize::small), this)),
       m_warning(wordLabel("wellWarning", textFont(textsize::body, QFont::DemiBold), this)),
       m_steps(new QListWidget(this)),
-      m_tube(new QComboBox(this)),
+      m_tube(new ChoiceBox(22, this)),
       m_seen(new QLineEdit(this)),
       m_trouble(wordLabel("wellTrouble", textFont(textsize::small, QFont::DemiBold), this)),
       m_field(new ColourField(context.settings(), this)),
-      m_over(new QComboBox(this))
+      m_over(new ChoiceBox(20, this))
 {
     m_which->setObjectName(QStringLiteral("whichWell"));
     m_which->setAccessibleName(tr("Which well"));
@@ -72,7 +73,6 @@ WellPage::WellPage(Worktable& context, QWidget* parent)
     m_tube->setObjectName(QStringLiteral("wellTube"));
     m_tube->setAccessibleName(tr("Tube to put in"));
     m_seen->setObjectName(QStringLiteral("wellSeen"));
-    keepNarrow(*m_tube, 22);
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
     layout->setSpacing(5 * gridStep);
@@ -206,7 +206,6 @@ QWidget* WellPage::makeRight()
     layout->addWidget(m_field, 1);
     m_over->setObjectName(QStringLiteral("wellOver"));
     m_over->setAccessibleName(tr("What it is laid over"));
-    keepNarrow(*m_over, 20);
     layout->addWidget(m_over);
     layout->addWidget(m_layers);
     layout->addWidget(m_drying);
