@@ -77,12 +77,13 @@ Json findingJson(const Finding& finding, const TubeSource& source)
     return mixJson(finding.recipe, finding.colour, finding.judgement, source.paints());
 }
 
-std::string findingText(const Finding& finding, const TubeSource& source)
+std::string findingText(const Finding& finding, MixKind kind, const TubeSource& source)
 {
-    return "  " + recipeText(finding.recipe, source.paints()) + ": " + colourName(finding.colour) + ", Lab "
-           + labText(finding.colour) + "; " + describe(finding.judgement.transparency)
-           + separationText(finding.judgement.separation) + ", " + std::string(stainingWord(finding.judgement.staining))
-           + "\n";
+    const std::string side = kind == MixKind::Greys ? greySideWord(finding.colour) : "neutral";
+    return "  " + recipeText(finding.recipe, source.paints()) + ": " + colourName(finding.colour)
+           + (side == "neutral" ? "" : ", " + side) + ", Lab " + labText(finding.colour) + "; "
+           + describe(finding.judgement.transparency) + separationText(finding.judgement.separation) + ", "
+           + std::string(stainingWord(finding.judgement.staining)) + "\n";
 }
 
 Result<WhatMakesOptions> optionsOf(const WhatMakesArguments& arguments, const TubeSource& source)
@@ -143,7 +144,7 @@ void add(Output& output, const std::string& heading, const char* key, const Sear
     output.text += heading + "\n";
     output.json[key] = Json::array();
     for (const Finding& finding : found.findings) {
-        output.text += findingText(finding, found.source);
+        output.text += findingText(finding, found.options.kind, found.source);
         output.json[key].push_back(findingJson(finding, found.source));
     }
     if (found.nearest) {

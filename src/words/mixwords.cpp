@@ -116,6 +116,20 @@ std::string describe(const WayBetween& way)
     return way.kind == WayKind::Dulls ? "dulls at once" : "greys at once";
 }
 
+std::string greySideWord(const Lab& grey)
+{
+    constexpr double fromPole = 60;
+    const Lch lch = toLch(grey);
+    if (lch.chroma < 1)
+        return "neutral";
+    const double way = signedDegreesBetween(lch.hueDegrees, warmPoleDegrees);
+    const std::string side = std::abs(way) <= fromPole         ? "warm"
+                             : std::abs(way) >= 180 - fromPole ? "cool"
+                             : grey.a < 0                      ? "green"
+                                                               : "violet";
+    return lch.chroma < 3 ? "a touch " + side : side;
+}
+
 std::string greysWords(double coolest, double warmest)
 {
     if (coolest == 0 && warmest == 0)

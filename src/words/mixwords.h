@@ -44,6 +44,10 @@ std::string cleanlinessWords(double cleanliness, const Lab& colour);
 /// layer takes it to L* 27. What is missing is a blue to take its colour away." Of greys and darks.
 std::string nearMissWords(MixKind kind, const NearMiss& miss, std::span<const Paint> paints);
 
+/// Which side of neutral a grey is on: "neutral" below chroma 1, "a touch warm" below 3, "warm"; so with "cool", and
+/// with "green" and "violet" between the two, more than 60 degrees from either. Those steps are ours.
+std::string greySideWord(const Lab& grey);
+
 /// What greys a palette has, of the b* of its coolest and its warmest: "neutral greys", "greys from cool to warm",
 /// "cool greys", "greys from neutral to warm"; "no middle greys" where both are 0. Neutral is within 2; that step is
 /// ours.

@@ -239,6 +239,14 @@ void TestPairWords::greysAreToldInWords()
     QCOMPARE(greysWords(-1.9, 2), std::string("greys from neutral to warm"));
     QCOMPARE(greysWords(-5, -2), std::string("cool greys"));
     QCOMPARE(greysWords(3, 5), std::string("warm greys"));
+
+    QCOMPARE(greySideWord({30.2, 0.1, -0.2}), std::string("neutral"));
+    QCOMPARE(greySideWord({73, 0.5, 1}), std::string("a touch warm"));
+    QCOMPARE(greySideWord({73, -1, -1}), std::string("a touch cool"));
+    QCOMPARE(greySideWord({73, 2, 3}), std::string("warm"));
+    QCOMPARE(greySideWord({60, -1, -6}), std::string("cool"));
+    QCOMPARE(greySideWord({38, -6, 2.5}), std::string("green")); // neither warm nor cool, and not neutral for that
+    QCOMPARE(greySideWord({38, 2, -1}), std::string("a touch violet"));
 }
 
 IRIS_TEST(TestPairWords, NoApplication)

@@ -47,7 +47,7 @@ QString tileWords(const Finding& finding, MixKind kind, const std::vector<Paint>
     if (finding.recipe.wash < wash::full)
         words += QObject::tr(", %1").arg(text(washWord(finding.recipe.wash)));
     if (kind == MixKind::Greys)
-        words = (warmthOf(finding.colour) > 0 ? QObject::tr("Warm: ") : QObject::tr("Cool: ")) + words;
+        words = QObject::tr("%1: %2").arg(sentence(text(greySideWord(finding.colour))), words);
     return words;
 }
 
