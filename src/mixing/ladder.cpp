@@ -18,6 +18,22 @@ std::array<int, 2> partsAt(const Paint& first, const Paint& second, double share
     return nearestParts((1 - share) / first.strength / (share / second.strength));
 }
 
+double shareIn(const std::array<int, 2>& parts, const Paint& first, const Paint& second)
+{
+    const double own = parts[0] * first.strength;
+    const double other = parts[1] * second.strength;
+    return other / (own + other);
+}
+
+LadderStep stepAt(const Paint& first, const Paint& second, double share, double wash, const Spectrum& paper)
+{
+    LadderStep step;
+    step.share = share;
+    step.colour = seenLab(filmBetween(first, second, share), wash, paper);
+    step.lch = toLch(step.colour);
+    return step;
+}
+
 /// Shares that are even to the eye: the way is walked in fine steps, and its length in deltaE00 shared out.
 std::vector<double> sharesEvenToTheEye(const Paint& first, const Paint& second, int steps, double wash,
                                        const Spectrum& paper)
@@ -45,6 +61,7 @@ std::vector<double> sharesEvenToTheEye(const Paint& first, const Paint& second, 
 std::vector<double> sharesOf(const Paint& first, const Paint& second, int steps, double wash, const Spectrum& paper,
                              LadderSpacing spacing)
 {
+    assert(steps >= 2);
     if (spacing == LadderSpacing::Appearance)
         return sharesEvenToTheEye(first, second, steps, wash, paper);
     std::vector<double> shares;
@@ -103,16 +120,21 @@ Film filmBetween(const Paint& first, const Paint& second, double share)
 Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double wash, const Spectrum& paper,
                      LadderSpacing spacing)
 {
-    assert(steps >= 2);
     Ladder ladder;
     for (const double share : sharesOf(first, second, steps, wash, paper, spacing)) {
-        LadderStep step;
-        step.share = share;
-        step.parts = partsAt(first, second, share);
-        step.colour = seenLab(filmBetween(first, second, share), wash, paper);
-        step.lch = toLch(step.colour);
-        ladder.steps.push_back(step);
+        const std::array<int, 2> parts = partsAt(first, second, share);
+        ladder.steps.push_back(stepAt(first, second, shareIn(parts, first, second), wash, paper));
+        ladder.steps.back().parts = parts;
     }
+    mark(ladder);
+    return ladder;
+}
+
+Ladder smoothLadder(const Paint& first, const Paint& second, int steps, double wash, const Spectrum& paper)
+{
+    Ladder ladder;
+    for (const double share : sharesOf(first, second, steps, wash, paper, LadderSpacing::Strength))
+        ladder.steps.push_back(stepAt(first, second, share, wash, paper));
     mark(ladder);
     return ladder;
 }

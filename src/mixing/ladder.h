@@ -8,10 +8,9 @@ namespace iris {
 
 /// One step of a ladder between two tubes.
 struct LadderStep {
-    double share = 0; ///< of the second tube, by tinting strength, 0 to 1
-    std::array<int, 2>
-        parts{}; ///< whole parts of tube paint that come nearest, first to second; 1:0 and 0:1 at the ends
-    Lab colour;  ///< at the ladder's wash
+    double share = 0;           ///< of the second tube, by tinting strength, 0 to 1
+    std::array<int, 2> parts{}; ///< of tube paint, first to second, as nearestParts(); 1:0 and 0:1 at the ends
+    Lab colour;                 ///< of these parts at the ladder's wash
     Lch lch;
 
     bool operator==(const LadderStep&) const = default;
@@ -38,9 +37,16 @@ struct Ladder {
     bool operator==(const Ladder&) const = default;
 };
 
+/// Each step is the ratio that can be counted out with a brush and comes nearest to where it should stand, and has the
+/// colour of that ratio. Of many steps some may therefore be the same.
 /// @param steps 2 to 101, both ends counted; @param wash film thickness, 0 < x <= 4
 Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double wash = wash::full,
                      const Spectrum& paper = whitePaper(), LadderSpacing spacing = LadderSpacing::Strength);
+
+/// The way as if paint could be shared out to any degree, even in strength: to judge it by, not to mix it. Its steps
+/// have no parts.
+Ladder smoothLadder(const Paint& first, const Paint& second, int steps, double wash = wash::full,
+                    const Spectrum& paper = whitePaper());
 
 /// The steps of a ladder and back again to its first tube, 2n - 1 of them: the second tube stands once, in the middle.
 std::vector<LadderStep> thereAndBack(const Ladder& ladder);

@@ -48,7 +48,7 @@ bool isLostAtOnce(const Ladder& fine)
 
 WayBetween wayBetween(const Paint& first, const Paint& second, double wash, const Spectrum& paper)
 {
-    const Ladder fine = ladderBetween(first, second, steps, wash, paper);
+    const Ladder fine = smoothLadder(first, second, steps, wash, paper);
     const double dullerEnd = std::min(fine.steps.front().lch.chroma, fine.steps.back().lch.chroma);
     const double lowest = fine.steps[fine.mostNeutral].lch.chroma;
     WayBetween way;

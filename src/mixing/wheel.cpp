@@ -10,7 +10,6 @@
 namespace iris {
 namespace {
 
-constexpr int walkSteps = 240;
 constexpr double near = 8;
 
 /// Amounts of the three primaries by tinting strength, and the colour they give.
@@ -18,6 +17,7 @@ struct Mixed {
     std::array<double, 3> shares{};
     Film film;
     Lch lch;
+    int toCount = 0; ///< how much there is to count out, in parts or, where there are any, in touches
 };
 
 Film filmOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries,
@@ -29,24 +29,39 @@ Film filmOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& pri
     return mixedFilm(films);
 }
 
-/// Everything along the sides of the triad.
+/// What can be counted out of two tubes, from the first alone to the last before the second alone.
+std::vector<Ratio> fromFirstToSecond()
+{
+    std::vector<Ratio> ratios{{1, 0, 0}};
+    for (const Ratio& ratio : countableRatios(2))
+        ratios.push_back(ratio);
+    std::ranges::sort(ratios, std::ranges::greater(),
+                      [](const Ratio& ratio) { return static_cast<double>(ratio[0]) / (ratio[0] + ratio[1]); });
+    return ratios;
+}
+
+/// Everything along the sides of the triad that can be counted out.
 std::vector<Mixed> walk(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries, double wash)
 {
+    const std::vector<Ratio> ratios = fromFirstToSecond();
     std::vector<Mixed> way;
     for (std::size_t side = 0; side < 3; ++side)
-        for (int step = 0; step < walkSteps; ++step) {
+        for (const Ratio& ratio : ratios) {
+            const std::size_t next = (side + 1) % 3;
+            const double own = ratio[0] * paints[primaries[side]].strength;
+            const double other = ratio[1] * paints[primaries[next]].strength;
             Mixed mixed;
-            const double share = static_cast<double>(step) / walkSteps;
-            mixed.shares[side] = 1 - share;
-            mixed.shares[(side + 1) % 3] = share;
+            mixed.shares[side] = own / (own + other);
+            mixed.shares[next] = other / (own + other);
             mixed.film = filmOf(paints, primaries, mixed.shares);
             mixed.lch = toLch(seenLab(mixed.film, wash, whitePaper()));
+            mixed.toCount = ratio[0] + ratio[1];
             way.push_back(mixed);
         }
     return way;
 }
 
-/// Whole parts of tube paint for shares by tinting strength.
+/// Parts of tube paint for shares by tinting strength, as near as they can be counted.
 Recipe recipeOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries,
                 const std::array<double, 3>& shares, double wash)
 {
@@ -65,23 +80,36 @@ Recipe recipeOf(std::span<const Paint> paints, const std::array<std::size_t, 3>&
     return recipe;
 }
 
+/// As near to a hue as any, as strong in colour as any that is, and of those what is counted out most easily.
 const Mixed& nearestTo(const std::vector<Mixed>& way, double hue)
 {
+    constexpr double asNear = 2;   // degrees
+    constexpr double asStrong = 2; // in chroma
     const auto away = [&](const Mixed& mixed) { return std::abs(signedDegreesBetween(mixed.lch.hueDegrees, hue)); };
     const double least = away(*std::ranges::min_element(way, {}, away));
+    double strongest = 0;
+    for (const Mixed& mixed : way)
+        if (away(mixed) <= least + asNear)
+            strongest = std::max(strongest, mixed.lch.chroma);
     const Mixed* best = nullptr;
     for (const Mixed& mixed : way)
-        if (away(mixed) <= least + 1 && (!best || mixed.lch.chroma > best->lch.chroma))
+        if (away(mixed) <= least + asNear && mixed.lch.chroma >= strongest - asStrong
+            && (!best || mixed.toCount < best->toCount))
             best = &mixed;
     return *best;
 }
 
+/// What is counted out for a mix that should stand at a hue.
 WheelStep stepOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries, const Mixed& mixed,
                  double hue, double wash)
 {
-    const bool reached = std::abs(signedDegreesBetween(mixed.lch.hueDegrees, hue)) <= near;
-    return {recipeOf(paints, primaries, mixed.shares, wash), mixed.film, toLab(mixed.lch), normalisedDegrees(hue),
-            reached};
+    WheelStep step;
+    step.recipe = recipeOf(paints, primaries, mixed.shares, wash);
+    step.film = mixedFilm(step.recipe, paints);
+    step.colour = seenLab(step.film, wash, whitePaper());
+    step.wantedHue = normalisedDegrees(hue);
+    step.reached = std::abs(signedDegreesBetween(toLch(step.colour).hueDegrees, hue)) <= near;
+    return step;
 }
 
 /// So much of one mix in another, by tinting strength.
@@ -156,7 +184,7 @@ Wheel wheelOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& p
     Wheel wheel{primaries, {}, {}, {}};
     const std::vector<Mixed> way = walk(paints, primaries, wash);
     const double start = way.front().lch.hueDegrees;
-    const double second = way[walkSteps].lch.hueDegrees;
+    const double second = way[way.size() / 3].lch.hueDegrees;
     const double turn = signedDegreesBetween(start, second) >= 0 ? 360.0 / Wheel::steps : -360.0 / Wheel::steps;
     std::vector<Mixed> rim;
     for (std::size_t i = 0; i < Wheel::steps; ++i) {

@@ -8,9 +8,9 @@ namespace iris {
 
 /// One place on a colour wheel.
 struct WheelStep {
-    Recipe recipe; ///< of one to three paints, whole parts
-    Film film;     ///< of those amounts before they were rounded to whole parts
-    Lab colour;
+    Recipe recipe;        ///< of one to three paints, in parts and touches
+    Film film;            ///< of it
+    Lab colour;           ///< of it in its wash
     double wantedHue = 0; ///< where it should stand, degrees
     bool reached = true;  ///< within 8 degrees of it
 
@@ -45,8 +45,9 @@ struct Wheel {
 /// How far each inner ring has gone from the rim's chroma to the most neutral mix with its partner.
 inline constexpr std::array<double, 2> ringDepths{0.4, 0.75};
 
-/// Walks the three sides of the triad, first to second to third and back, and picks the mixes whose CIELAB hue comes
-/// nearest to every thirtieth degree from the first tube's own, the strongest in colour among equals.
+/// Walks what can be counted out on the three sides of the triad, first to second to third and back, and picks the
+/// mixes whose CIELAB hue comes nearest to every thirtieth degree from the first tube's own; of those within 2 degrees
+/// of the nearest and 2 in chroma of the strongest the one that is counted out most easily.
 /// @param primaries three different places; @param others places of tubes to set on the wheel
 Wheel wheelOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries,
               std::span<const std::size_t> others = {}, double wash = wash::full);

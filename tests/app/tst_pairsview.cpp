@@ -15,6 +15,7 @@
 #include "app/parts/mixtiles.h"
 #include "app/parts/printdialog.h"
 #include "app/parts/tubesetbox.h"
+#include "app/parts/words.h"
 #include "app/parts/worktable.h"
 #include "app/sheets/mixdialog.h"
 #include "app/sheets/mixespage.h"
@@ -26,6 +27,7 @@
 #include "app/window/places.h"
 #include "sheet/simulateddevice.h"
 #include "sheet/simulatedsheet.h"
+#include "words/mixwords.h"
 
 #include <QApplication>
 #include <QCheckBox>
@@ -401,7 +403,9 @@ void TestPairsView::whatMakesGreys()
     QTest::mouseClick(find<QPushButton>("kind_greys"), Qt::LeftButton);
     QVERIFY(QTest::qWaitFor([&] { return !view.isBusy(); }, 10000));
     COMES_TRUE(isOfKind(view.tiles().tiles().front().colour, MixKind::Greys));
-    QVERIFY(view.tiles().tiles()[0].words.startsWith("Cool") && view.tiles().tiles()[1].words.startsWith("Warm"));
+    for (const MixTile& tile : view.tiles().tiles()) // each is told by its side, a cool one beside a warm one
+        QVERIFY(tile.words.startsWith(sentence(text(greySideWord(tile.colour))) + ": "));
+    QVERIFY(warmthOf(view.tiles().tiles()[0].colour) <= 0 && warmthOf(view.tiles().tiles()[1].colour) > 0);
     QTest::keyClick(&view.tiles(), Qt::Key_Right);
     QCOMPARE(view.tiles().current(), 1);
     const Recipe before = *view.card().recipe();

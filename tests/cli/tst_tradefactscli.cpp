@@ -363,12 +363,21 @@ pairfacts::Step stepOf(double share, const json& colour)
 /// The commands as what the facts of pairs are asked of.
 pairfacts::Mixer commands()
 {
+    // A ladder's steps are what can be counted out with a brush; the facts are of ways even in strength.
     const auto way = [](const std::string& first, const std::string& second, double wash, int steps) {
+        const std::array strengths{pigment(first)["strength"].get<double>(), pigment(second)["strength"].get<double>()};
         pairfacts::Way result;
-        const json found = jsonOf(
-            {"ladder", first, second, "--steps", std::to_string(steps), "--wash", QString::number(wash).toStdString()});
-        for (const json& step : found["steps"])
-            result.push_back(stepOf(step["share"], step["colour"]));
+        for (int i = 0; i < steps; ++i) {
+            const double share = static_cast<double>(i) / (steps - 1);
+            const double own = (1 - share) / strengths[0];
+            const double other = share / strengths[1];
+            Names parts;
+            if (own > 0)
+                parts.push_back(first + ":" + std::to_string(std::lround(1000 * own / std::max(own, other))));
+            if (other > 0)
+                parts.push_back(second + ":" + std::to_string(std::lround(1000 * other / std::max(own, other))));
+            result.push_back(stepOf(share, mixed(parts, wash)["colour"]));
+        }
         return result;
     };
     const auto mix = [](const pairfacts::Amounts& amounts, double wash) {

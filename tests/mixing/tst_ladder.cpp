@@ -1,4 +1,5 @@
 #include "../testprogram.h"
+#include "colour/deltae.h"
 #include "mixing/ladder.h"
 
 #include "mixing/greypartner.h"
@@ -112,16 +113,24 @@ void TestLadder::partsFollowStrength()
     QCOMPARE(partsText(ladder.steps[1]), std::string("3:1"));
 }
 
+/// What a ladder shows is what its parts mix, whatever the spacing; so do the ways to judge by, which have no parts.
 void TestLadder::partsGiveTheColourOfTheStep()
 {
-    const std::array paints{referencePaint("PY43"), referencePaint("PB28")};
-    for (const LadderStep& step : ladderBetween(paints[0], paints[1], 7).steps) {
-        if (step.parts[0] == 0 || step.parts[1] == 0)
-            continue;
-        const Lab counted = colourOf(Recipe{{{0, step.parts[0]}, {1, step.parts[1]}}, 1}, paints);
-        // Whole parts come near, not exactly.
-        QVERIFY(std::abs(counted.l - step.colour.l) < 2 && std::abs(counted.b - step.colour.b) < 6);
+    for (const auto& [first, second] :
+         {std::pair("PY43", "PB28"), std::pair("PY3", "PB15:3"), std::pair("PR83", "PG18")}) {
+        const std::array paints{referencePaint(first), referencePaint(second)};
+        for (const LadderSpacing spacing : {LadderSpacing::Strength, LadderSpacing::Appearance, LadderSpacing::Parts})
+            for (const LadderStep& step :
+                 ladderBetween(paints[0], paints[1], 21, wash::middle, whitePaper(), spacing).steps) {
+                if (step.parts[0] == 0 || step.parts[1] == 0)
+                    continue;
+                const Lab told = colourOf(Recipe{{{0, step.parts[0]}, {1, step.parts[1]}}, wash::middle}, paints);
+                QVERIFY(deltaE76(told, step.colour) < 1e-9);
+            }
     }
+    const Ladder smooth = smoothLadder(referencePaint("PY43"), referencePaint("PB28"), 5);
+    QCOMPARE(smooth.steps[1].share, 0.25);
+    QCOMPARE(smooth.steps[1].parts, (std::array{0, 0}));
 }
 
 void TestLadder::findsTheMostNeutralStep()

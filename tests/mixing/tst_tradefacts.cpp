@@ -411,7 +411,7 @@ pairfacts::Mixer core()
     const auto way = [](const std::string& first, const std::string& second, double wash, int steps) {
         pairfacts::Way result;
         for (const LadderStep& step :
-             ladderBetween(referencePaint(first.c_str()), referencePaint(second.c_str()), steps, wash).steps)
+             smoothLadder(referencePaint(first.c_str()), referencePaint(second.c_str()), steps, wash).steps)
             result.push_back(stepOf(step.share, step.colour));
         return result;
     };

@@ -22,6 +22,7 @@
 #include <QSignalBlocker>
 #include <QStackedWidget>
 #include <QVBoxLayout>
+#include <algorithm>
 #include <cmath>
 
 namespace iris {
@@ -259,7 +260,9 @@ void ChartView::showCell(int cell)
     m_strip->show(ladder, wayBetween(first, second, recipe.wash), first, second);
     const double other = recipe.parts[1].parts * second.strength;
     const double share = other / (other + recipe.parts[0].parts * first.strength);
-    m_strip->setCurrent(static_cast<int>(std::lround(share * (static_cast<double>(ladder.steps.size()) - 1))));
+    const auto nearest = std::ranges::min_element(ladder.steps, {},
+                                                  [&](const LadderStep& step) { return std::abs(step.share - share); });
+    m_strip->setCurrent(static_cast<int>(nearest - ladder.steps.begin()));
 }
 
 /// The small ladder on the card, where there is a pair and room for it.

@@ -282,7 +282,7 @@ void LadderView::showField()
             contents.tubes.push_back({text(paint.name), paint.swatch.full, paint.swatch.thin, false});
     for (const Paint* paint : {first, second})
         contents.tubes.push_back({text(paint->name), paint->swatch.full, paint->swatch.thin, true});
-    for (const LadderStep& at : ladderBetween(*first, *second, fieldSteps, wash()).steps)
+    for (const LadderStep& at : smoothLadder(*first, *second, fieldSteps, wash()).steps)
         contents.path.push_back(at.colour);
     for (const LadderStep& at : m_ladder.steps)
         contents.dots.push_back({QStringLiteral("%1, %2").arg(text(partsText(at)), colourWords(at.colour)), at.colour});

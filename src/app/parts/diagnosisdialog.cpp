@@ -23,7 +23,7 @@ std::vector<CaptionedColour> wayOf(const Recipe& recipe, std::span<const Paint> 
 {
     std::vector<CaptionedColour> colours;
     const Ladder ladder =
-        ladderBetween(paints[recipe.parts[0].paint], paints[recipe.parts[1].paint], steps, recipe.wash);
+        smoothLadder(paints[recipe.parts[0].paint], paints[recipe.parts[1].paint], steps, recipe.wash);
     for (const LadderStep& step : ladder.steps)
         colours.push_back({step.colour, {}});
     colours.front().caption = text(paints[recipe.parts[0].paint].name);

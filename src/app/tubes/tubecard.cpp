@@ -321,7 +321,8 @@ void TubeCard::showPair(TubeId first, TubeId second)
     const Paint& two = m_document.studio()->paints[*m_document.studio()->placeOf(second)];
     const LadderStep middle = ladderBetween(one, two, 3).steps[1];
     const WayBetween way = wayBetween(one, two);
-    m_wash->show(filmBetween(one, two, 0.5), tr("Half way from %1 to %2").arg(text(one.name), text(two.name)), 1);
+    m_wash->show(filmBetween(one, two, middle.share), tr("Half way from %1 to %2").arg(text(one.name), text(two.name)),
+                 1);
     m_name->setText(tr("%1 and %2").arg(text(one.name), text(two.name)));
     m_maker->setText(tr("%1 parts, half way").arg(text(partsText(middle))));
     m_judgement->setText(tr("%1\nThe pair %2.").arg(sentence(colourWords(middle.colour)), text(describe(way.kind))));
