@@ -64,8 +64,8 @@ void drawRow(QPainter& painter, const Familiar& mix, int y)
 {
     const Paint first = paintOf(*ReferenceTable::shipped().find(mix.first).value());
     const Paint second = paintOf(*ReferenceTable::shipped().find(mix.second).value());
-    const Ladder full = ladderBetween(first, second, steps, wash::full);
-    const Ladder thin = ladderBetween(first, second, steps, wash::middle);
+    const Ladder full = smoothLadder(first, second, steps, wash::full);
+    const Ladder thin = smoothLadder(first, second, steps, wash::middle);
     QFont font(QStringLiteral("Open Sans"));
     font.setPixelSize(14);
     painter.setFont(font);
