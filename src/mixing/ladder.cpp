@@ -18,13 +18,6 @@ std::array<int, 2> partsAt(const Paint& first, const Paint& second, double share
     return nearestParts((1 - share) / first.strength / (share / second.strength));
 }
 
-double shareIn(const std::array<int, 2>& parts, const Paint& first, const Paint& second)
-{
-    const double own = parts[0] * first.strength;
-    const double other = parts[1] * second.strength;
-    return other / (own + other);
-}
-
 LadderStep stepAt(const Paint& first, const Paint& second, double share, double wash, const Spectrum& paper)
 {
     LadderStep step;
@@ -112,6 +105,13 @@ std::optional<LadderSpacing> parseLadderSpacing(std::string_view name)
     return found == spacingNames.end() ? std::nullopt : std::optional(found->spacing);
 }
 
+double shareByStrength(const std::array<int, 2>& parts, const Paint& first, const Paint& second)
+{
+    const double own = parts[0] * first.strength;
+    const double other = parts[1] * second.strength;
+    return other / (own + other);
+}
+
 Film filmBetween(const Paint& first, const Paint& second, double share)
 {
     return mixedFilm(std::array{WeightedFilm{&first.film, 1 - share}, WeightedFilm{&second.film, share}});
@@ -123,7 +123,7 @@ Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double 
     Ladder ladder;
     for (const double share : sharesOf(first, second, steps, wash, paper, spacing)) {
         const std::array<int, 2> parts = partsAt(first, second, share);
-        ladder.steps.push_back(stepAt(first, second, shareIn(parts, first, second), wash, paper));
+        ladder.steps.push_back(stepAt(first, second, shareByStrength(parts, first, second), wash, paper));
         ladder.steps.back().parts = parts;
     }
     mark(ladder);

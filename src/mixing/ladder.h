@@ -51,6 +51,9 @@ Ladder smoothLadder(const Paint& first, const Paint& second, int steps, double w
 /// The steps of a ladder and back again to its first tube, 2n - 1 of them: the second tube stands once, in the middle.
 std::vector<LadderStep> thereAndBack(const Ladder& ladder);
 
+/// The share (0 to 1) of the second tube, by tinting strength, in parts of both that are not both 0.
+double shareByStrength(const std::array<int, 2>& parts, const Paint& first, const Paint& second);
+
 /// The film at a share (0 to 1) of the second tube by tinting strength.
 Film filmBetween(const Paint& first, const Paint& second, double share);
 

@@ -48,11 +48,10 @@ std::vector<Mixed> walk(std::span<const Paint> paints, const std::array<std::siz
     for (std::size_t side = 0; side < 3; ++side)
         for (const Ratio& ratio : ratios) {
             const std::size_t next = (side + 1) % 3;
-            const double own = ratio[0] * paints[primaries[side]].strength;
-            const double other = ratio[1] * paints[primaries[next]].strength;
             Mixed mixed;
-            mixed.shares[side] = own / (own + other);
-            mixed.shares[next] = other / (own + other);
+            mixed.shares[next] =
+                shareByStrength({ratio[0], ratio[1]}, paints[primaries[side]], paints[primaries[next]]);
+            mixed.shares[side] = 1 - mixed.shares[next];
             mixed.film = filmOf(paints, primaries, mixed.shares);
             mixed.lch = toLch(seenLab(mixed.film, wash, whitePaper()));
             mixed.toCount = ratio[0] + ratio[1];

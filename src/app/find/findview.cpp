@@ -210,9 +210,8 @@ void FindView::arrange(bool narrow)
         m_choices->removeWidget(choice);
     for (int i = 0; i < 4; ++i)
         m_choices->addWidget(choices[static_cast<std::size_t>(i)], narrow ? i / 2 : 0, narrow ? i % 2 : i);
-    for (const auto& [box, letters] :
-         {std::pair(static_cast<ChoiceBox*>(m_tubes), 8), std::pair(m_most, 11), std::pair(m_order, 13)})
-        box->keepTo(narrow ? 6 : letters);
+    for (ChoiceBox* box : std::initializer_list<ChoiceBox*>{m_tubes, m_most, m_order})
+        box->setNarrow(narrow);
     m_target->setNarrow(narrow);
     m_narrow = narrow;
 }

@@ -258,8 +258,7 @@ void ChartView::showCell(int cell)
     const Paint& second = paints[recipe.parts[1].paint];
     const Ladder ladder = ladderBetween(first, second, 7, recipe.wash);
     m_strip->show(ladder, wayBetween(first, second, recipe.wash), first, second);
-    const double other = recipe.parts[1].parts * second.strength;
-    const double share = other / (other + recipe.parts[0].parts * first.strength);
+    const double share = shareByStrength({recipe.parts[0].parts, recipe.parts[1].parts}, first, second);
     const auto nearest = std::ranges::min_element(ladder.steps, {},
                                                   [&](const LadderStep& step) { return std::abs(step.share - share); });
     m_strip->setCurrent(static_cast<int>(nearest - ladder.steps.begin()));

@@ -1,7 +1,6 @@
 #pragma once
 
 #include "app/document/document.h"
-
 #include "app/parts/choicebox.h"
 
 namespace iris {

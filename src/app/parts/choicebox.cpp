@@ -9,18 +9,19 @@
 
 namespace iris {
 
-ChoiceBox::ChoiceBox(int letters, QWidget* parent) : QComboBox(parent)
+ChoiceBox::ChoiceBox(int letters, QWidget* parent) : QComboBox(parent), m_letters(letters)
 {
     setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    keepTo(letters);
+    setNarrow(false);
     // Else the list that opens measures every one of its rows whenever its style is touched, a thousand for a thousand.
     if (auto* list = qobject_cast<QListView*>(view()))
         list->setUniformItemSizes(true);
 }
 
-void ChoiceBox::keepTo(int letters)
+void ChoiceBox::setNarrow(bool narrow)
 {
-    setMinimumContentsLength(letters);
+    constexpr int narrowLetters = 6;
+    setMinimumContentsLength(narrow ? narrowLetters : m_letters);
 }
 
 QString ChoiceBox::fittingName() const

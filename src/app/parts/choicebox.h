@@ -12,7 +12,8 @@ class ChoiceBox : public QComboBox {
 public:
     explicit ChoiceBox(int letters, QWidget* parent = nullptr);
 
-    void keepTo(int letters);
+    /// For a window with little room: six letters, however many it asks for else.
+    void setNarrow(bool narrow);
 
 protected:
     bool event(QEvent* event) override;
@@ -21,6 +22,8 @@ protected:
 private:
     /// The chosen name as there is room for it.
     QString fittingName() const;
+
+    int m_letters;
 };
 
 } // namespace iris
