@@ -20,6 +20,7 @@
 #include <QPushButton>
 #include <QScrollArea>
 #include <QVBoxLayout>
+#include <array>
 
 namespace iris {
 namespace {
@@ -324,7 +325,8 @@ void TubeCard::showPair(TubeId first, TubeId second)
     m_wash->show(filmBetween(one, two, middle.share), tr("Half way from %1 to %2").arg(text(one.name), text(two.name)),
                  1);
     m_name->setText(tr("%1 and %2").arg(text(one.name), text(two.name)));
-    m_maker->setText(tr("%1 parts, half way").arg(text(partsText(middle))));
+    const Recipe halfWay{{{0, middle.parts[0]}, {1, middle.parts[1]}}, wash::full};
+    m_maker->setText(tr("Half way: %1").arg(recipeText(halfWay, std::array{one, two})));
     m_judgement->setText(tr("%1\nThe pair %2.").arg(sentence(colourWords(middle.colour)), text(describe(way.kind))));
     m_greyPartner->hide();
     m_readings->hide();
