@@ -61,7 +61,7 @@ Result<DeviceCorrection> keptDevice(const CardArguments& arguments)
 {
     if (arguments.target.notebook.empty())
         return failure(ErrorCode::BadOption, "--device takes a device from the notebook of --into");
-    const auto open = openNotebook(arguments.target.notebook);
+    const auto open = openNotebook(arguments.target.notebook, Access::Read);
     if (!open)
         return tl::unexpected(open.error());
     const auto found = std::ranges::find(open->notebook.devices, arguments.device, &DeviceRecord::name);
@@ -174,10 +174,11 @@ Result<TubeId> tubeCalled(const Notebook& notebook, const std::string& name)
     return found->id;
 }
 
-/// Files a reading under a tube of a notebook.
-Result<void> fileInto(const FileArguments& target, SwatchRecord record, const Picture* picture)
+/// Files a reading under a tube of a notebook, and keeps with it the device that it was read through.
+Result<void> fileInto(const FileArguments& target, SwatchRecord record, const Picture* picture,
+                      const std::vector<DeviceRecord>& devices = {})
 {
-    const auto open = openNotebook(target.notebook);
+    const auto open = openNotebook(target.notebook, Access::Write);
     if (!open)
         return tl::unexpected(open.error());
     const auto tube = tubeCalled(open->notebook, target.tube);
@@ -187,19 +188,9 @@ Result<void> fileInto(const FileArguments& target, SwatchRecord record, const Pi
     record.wet = target.wet;
     record.date = target.date;
     record.paper = target.paperName;
-    const auto done =
-        open->store->apply(picture ? filing(open->notebook, record, *picture) : filing(open->notebook, record));
-    return done ? Result<void>{} : tl::unexpected(done.error());
-}
-
-Result<void> keep(const std::string& notebook, const DeviceRecord& device)
-{
-    const auto store = NotebookStore::open(QString::fromStdString(notebook));
-    if (!store)
-        return tl::unexpected(store.error());
-    NotebookEdit edit;
-    edit.putDevices = {device};
-    const auto done = (*store)->apply(edit);
+    NotebookEdit edit = picture ? filing(open->notebook, record, *picture) : filing(open->notebook, record);
+    edit.putDevices = devices;
+    const auto done = open->store->apply(std::move(edit));
     return done ? Result<void>{} : tl::unexpected(done.error());
 }
 
@@ -234,13 +225,11 @@ Result<Output> readCardCommand(const CardArguments& arguments)
         return output;
     if (!reading->swatch)
         return failure(ErrorCode::BadPicture, "full, thin and over black could not all be read; nothing was filed");
-    if (!arguments.keepDevice.empty() && options->device) {
-        const DeviceRecord device{{}, arguments.keepDevice, arguments.target.date, *options->device};
-        if (const auto kept = keep(arguments.target.notebook, device); !kept)
-            return tl::unexpected(kept.error());
-    }
+    std::vector<DeviceRecord> devices;
+    if (!arguments.keepDevice.empty() && options->device)
+        devices = {{{}, arguments.keepDevice, arguments.target.date, *options->device}};
     const Picture picture = pictureOf(*scan, reading->regions);
-    if (const auto filed = fileInto(arguments.target, recordOf(*reading, {}), &picture); !filed)
+    if (const auto filed = fileInto(arguments.target, recordOf(*reading, {}), &picture, devices); !filed)
         return tl::unexpected(filed.error());
     output.text += "filed under " + shown(arguments.target.tube) + "\n";
     return output;

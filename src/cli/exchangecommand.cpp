@@ -97,7 +97,7 @@ Result<Import> importFrom(const ImportArguments& arguments, const Notebook& note
 
 Result<Output> exportCommand(const ExportArguments& arguments)
 {
-    const auto open = openNotebook(arguments.notebook);
+    const auto open = openNotebook(arguments.notebook, Access::Read);
     if (!open)
         return tl::unexpected(open.error());
     Output output;
@@ -119,7 +119,7 @@ Result<Output> exportCommand(const ExportArguments& arguments)
 
 Result<Output> importCommand(const ImportArguments& arguments)
 {
-    const auto open = openNotebook(arguments.notebook);
+    const auto open = openNotebook(arguments.notebook, Access::Write);
     if (!open)
         return tl::unexpected(open.error());
     const auto import = importFrom(arguments, open->notebook);
@@ -131,6 +131,7 @@ Result<Output> importCommand(const ImportArguments& arguments)
     const std::size_t tubes = arguments.format == "swatches" ? 0 : done->putTubes.size();
     Output output{counted(tubes, "tube") + " and " + counted(import->readings, "reading") + " came in\n",
                   Json{{"tubes", tubes}, {"swatches", import->readings}, {"left_out", Json::array()}}, import->remarks};
+    output.remarks.insert(output.remarks.begin(), open->store->remarks().begin(), open->store->remarks().end());
     output.json["already_there"] = import->already;
     if (import->already > 0)
         output.text += counted(import->already, "tube") + " of the list in the notebook already, left as "

@@ -68,7 +68,7 @@ Json mixJson(const Listed& listed, bool sought)
 
 Result<Output> mixesCommand(const MixesArguments& arguments)
 {
-    const auto open = openNotebook(arguments.notebook);
+    const auto open = openNotebook(arguments.notebook, Access::Read);
     if (!open)
         return tl::unexpected(open.error());
     const auto sought = colourOf(arguments);

@@ -99,19 +99,16 @@ Result<void> fill(NotebookStore& store, const NotebookArguments& arguments, std:
 
 Result<Output> notebookCommand(const NotebookArguments& arguments)
 {
-    auto store = NotebookStore::create(QString::fromStdString(arguments.file));
+    std::vector<std::string> remarks;
+    const auto store = NotebookStore::create(QString::fromStdString(arguments.file), [&](NotebookStore& made) {
+        return fill(made, arguments, remarks);
+    });
     if (!store)
         return tl::unexpected(store.error());
-    std::vector<std::string> remarks;
-    const auto filled = fill(**store, arguments, remarks);
     const auto notebook = (*store)->load();
-    store->reset();
-    if (!filled) {
-        NotebookStore::discard(QString::fromStdString(arguments.file)); // half a notebook helps nobody
-        return tl::unexpected(filled.error());
-    }
     if (!notebook)
         return tl::unexpected(notebook.error());
+    remarks.insert(remarks.end(), (*store)->remarks().begin(), (*store)->remarks().end());
     return Output{shown(arguments.file) + ": " + counted(notebook->tubes.size(), "tube") + ", "
                       + counted(notebook->needs.size(), "need") + ", " + counted(notebook->palettes.size(), "palette")
                       + "\n",
@@ -124,7 +121,7 @@ Result<Output> notebookCommand(const NotebookArguments& arguments)
 
 Result<Output> touchesCommand(const TouchesArguments& arguments)
 {
-    const auto open = openNotebook(arguments.notebook);
+    const auto open = openNotebook(arguments.notebook, arguments.number.empty() ? Access::Read : Access::Write);
     if (!open)
         return tl::unexpected(open.error());
     int touches = open->notebook.touchesAPart;
@@ -145,7 +142,7 @@ Result<Output> touchesCommand(const TouchesArguments& arguments)
 
 Result<Output> tubesCommand(const TubesArguments& arguments)
 {
-    const auto open = openNotebook(arguments.notebook);
+    const auto open = openNotebook(arguments.notebook, Access::Read);
     if (!open)
         return tl::unexpected(open.error());
     FilmCache films;

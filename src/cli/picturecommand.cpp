@@ -51,11 +51,11 @@ std::string textOf(const PictureColour& colour, const Need& need)
     return line + "\n";
 }
 
-/// Keeps the picture, and then its needs, which go by its number.
+/// Keeps the picture and its needs in one edit.
 Result<void> keep(const PictureArguments& arguments, const std::optional<LinearRgb>& white,
                   const std::vector<Need>& needs)
 {
-    auto open = openNotebook(arguments.into);
+    auto open = openNotebook(arguments.into, Access::Write);
     if (!open)
         return tl::unexpected(open.error());
     if (open->notebook.subjects.size() >= mostSubjects)
@@ -66,19 +66,18 @@ Result<void> keep(const PictureArguments& arguments, const std::optional<LinearR
     if (!picture)
         return tl::unexpected(picture.error());
     const std::string file = QFileInfo(QString::fromStdString(arguments.picture)).completeBaseName().toStdString();
-    SubjectRecord subject{{}, arguments.name.empty() ? file : arguments.name, picture->name, {}, {}};
+    const auto number = open->store->nextSubject();
+    if (!number)
+        return tl::unexpected(number.error());
+    SubjectRecord subject{*number, arguments.name.empty() ? file : arguments.name, picture->name, {}, {}};
     if (white)
         subject.white = pickedColour(*white);
     NotebookEdit edit;
     edit.pictures = {*picture};
     edit.putSubjects = {subject};
-    const auto kept = open->store->apply(std::move(edit));
-    if (!kept)
-        return tl::unexpected(kept.error());
-    NotebookEdit more;
     for (const Need& need : needs)
-        more.putNeeds.push_back({{}, need, kept->putSubjects.front().id});
-    const auto written = open->store->apply(std::move(more));
+        edit.putNeeds.push_back({{}, need, *number});
+    const auto written = open->store->apply(std::move(edit));
     return written ? Result<void>{} : tl::unexpected(written.error());
 }
 

@@ -235,7 +235,7 @@ Result<Output> sheetCommand(const SheetArguments& arguments)
     auto sheets = planned(arguments, *source);
     if (!sheets)
         return tl::unexpected(sheets.error());
-    const auto open = openNotebook(arguments.notebook);
+    const auto open = openNotebook(arguments.notebook, Access::Write);
     if (!open)
         return tl::unexpected(open.error());
     // The page bears the sheet's number, so the number is known before it is given out; it is only given out once the
@@ -294,7 +294,7 @@ Result<Output> readSheetCommand(const ReadSheetArguments& arguments)
     const SheetRecord& sheet = *source->notebook().sheet(reading->sheet);
     const std::vector<std::size_t> accepted = acceptedOf(*reading, arguments);
     if (!accepted.empty()) {
-        const auto open = openNotebook(arguments.notebook);
+        const auto open = openNotebook(arguments.notebook, Access::Write);
         if (!open)
             return tl::unexpected(open.error());
         const NotebookEdit edit =

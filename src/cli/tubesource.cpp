@@ -24,9 +24,10 @@ Result<TubeSource> TubeSource::from(const SourceArguments& arguments)
         source.m_learned = beforePainting(source.m_paints);
         return source;
     }
-    const auto open = openNotebook(arguments.notebook);
+    const auto open = openNotebook(arguments.notebook, Access::Read);
     if (!open)
         return tl::unexpected(open.error());
+    *source.m_remarks = open->store->remarks();
     for (const Tube& tube : open->notebook.tubes) {
         if (const auto known = paintOf(tube, table, films); !known)
             return tl::unexpected(known.error());
@@ -154,9 +155,10 @@ Result<TubeSource> TubeSource::usable(const std::vector<std::string>& only,
     return at(*places);
 }
 
-Result<OpenNotebook> openNotebook(const std::string& path)
+Result<OpenNotebook> openNotebook(const std::string& path, Access access)
 {
-    auto store = NotebookStore::open(QString::fromStdString(path));
+    constexpr int patienceMs = 5000;
+    auto store = NotebookStore::open(QString::fromStdString(path), access, patienceMs);
     if (!store)
         return tl::unexpected(store.error());
     auto notebook = (*store)->load();

@@ -56,11 +56,11 @@ private:
     std::vector<std::string> m_leftOut; ///< names of the tubes that a search may not use
 };
 
-/// A notebook that is open, and what it holds.
+/// A notebook that is open, and what it holds. One that is written into waits a moment for another writer.
 struct OpenNotebook {
     std::unique_ptr<NotebookStore> store;
     Notebook notebook;
 };
-Result<OpenNotebook> openNotebook(const std::string& path);
+Result<OpenNotebook> openNotebook(const std::string& path, Access access);
 
 } // namespace iris

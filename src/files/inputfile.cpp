@@ -13,24 +13,6 @@ namespace {
 
 constexpr qint64 megabyte = 1024 * 1024;
 
-/// An open file, closed when it goes.
-class Descriptor {
-public:
-    explicit Descriptor(int number) : m_number(number) {}
-    ~Descriptor()
-    {
-        if (m_number >= 0)
-            ::close(m_number);
-    }
-    Descriptor(const Descriptor&) = delete;
-    Descriptor& operator=(const Descriptor&) = delete;
-
-    int number() const { return m_number; }
-
-private:
-    int m_number;
-};
-
 QString kindOf(const struct stat& about)
 {
     if (S_ISDIR(about.st_mode))
@@ -80,6 +62,57 @@ QString faultOfName(const QString& path)
     return {};
 }
 
+/// A regular file that is open to be read, and closed when it goes.
+class RegularFile {
+public:
+    static Result<RegularFile> open(const QString& path)
+    {
+        if (const QString fault = faultOfName(path); !fault.isEmpty())
+            return tl::unexpected(Error{ErrorCode::FileUnreadable, fault.toStdString(), path.toStdString(), 0, 0});
+        RegularFile file(path, openedToRead(path));
+        struct stat about {};
+        if (file.m_number < 0 || ::fstat(file.m_number, &about) != 0)
+            return errno == ENXIO ? fileError(ErrorCode::FileUnreadable, path, QStringLiteral("is a socket, not a file"))
+                                  : file.unreadable(errno);
+        if (!S_ISREG(about.st_mode))
+            return fileError(ErrorCode::FileUnreadable, path, kindOf(about));
+        file.m_size = about.st_size;
+        return file;
+    }
+    ~RegularFile()
+    {
+        if (m_number >= 0)
+            ::close(m_number);
+    }
+    RegularFile(RegularFile&& other) noexcept
+        : m_path(std::move(other.m_path)), m_number(std::exchange(other.m_number, -1)), m_size(other.m_size)
+    {
+    }
+    RegularFile& operator=(RegularFile&&) = delete;
+
+    qint64 size() const { return m_size; }
+    void goTo(qint64 place) const { static_cast<void>(::lseek(m_number, place, SEEK_SET)); }
+    Result<QByteArray> read(qint64 most) const
+    {
+        QByteArray bytes;
+        if (const int trouble = readUpTo(m_number, most, bytes); trouble != 0)
+            return unreadable(trouble);
+        return bytes;
+    }
+
+private:
+    RegularFile(QString path, int number) : m_path(std::move(path)), m_number(number) {}
+
+    tl::unexpected<Error> unreadable(int number) const
+    {
+        return fileError(ErrorCode::FileUnreadable, m_path, QStringLiteral("cannot be read: %1").arg(reasonOf(number)));
+    }
+
+    QString m_path;
+    int m_number;
+    qint64 m_size = 0;
+};
+
 } // namespace
 
 qint64 mostBytes(InputKind kind)
@@ -95,37 +128,43 @@ qint64 mostBytes(InputKind kind)
 
 Result<QByteArray> readWhole(const QString& path, InputKind kind)
 {
-    if (const QString fault = faultOfName(path); !fault.isEmpty())
-        return tl::unexpected(Error{ErrorCode::FileUnreadable, fault.toStdString(), path.toStdString(), 0, 0});
-    const auto unreadable = [&](int number) {
-        return fileError(ErrorCode::FileUnreadable, path, QStringLiteral("cannot be read: %1").arg(reasonOf(number)));
-    };
-    const Descriptor file(openedToRead(path));
-    struct stat about {};
-    if (file.number() < 0 || ::fstat(file.number(), &about) != 0)
-        return errno == ENXIO ? fileError(ErrorCode::FileUnreadable, path, QStringLiteral("is a socket, not a file"))
-                              : unreadable(errno);
-    if (!S_ISREG(about.st_mode))
-        return fileError(ErrorCode::FileUnreadable, path, kindOf(about));
+    const auto file = RegularFile::open(path);
+    if (!file)
+        return tl::unexpected(file.error());
     const qint64 most = mostBytes(kind);
-    QByteArray bytes;
-    if (const int trouble = readUpTo(file.number(), std::min<qint64>(most, about.st_size) + 1, bytes); trouble != 0)
-        return unreadable(trouble);
-    if (bytes.size() > most)
+    auto bytes = file->read(std::min<qint64>(most, file->size()) + 1);
+    if (bytes && bytes->size() > most)
         return fileError(ErrorCode::FileUnreadable, path,
                          QStringLiteral("has more than %1 megabytes; is it the right file?").arg(most / megabyte));
     return bytes;
 }
 
+Result<QByteArray> bytesAt(const QString& path, qint64 place, qint64 most)
+{
+    const auto file = RegularFile::open(path);
+    if (!file)
+        return tl::unexpected(file.error());
+    file->goTo(place);
+    return file->read(most);
+}
+
 QByteArray startOf(const QString& path, qint64 most)
 {
-    QByteArray bytes;
-    struct stat about {};
-    const Descriptor file(faultOfName(path).isEmpty() ? openedToRead(path) : -1);
-    const bool regular = file.number() >= 0 && ::fstat(file.number(), &about) == 0 && S_ISREG(about.st_mode);
-    if (!regular || readUpTo(file.number(), most, bytes) != 0)
-        return {};
-    return bytes;
+    return bytesAt(path, 0, most).value_or(QByteArray());
+}
+
+Result<void> checkReadable(const QString& path)
+{
+    const auto file = RegularFile::open(path);
+    if (!file)
+        return tl::unexpected(file.error());
+    while (true) {
+        const auto bytes = file->read(megabyte);
+        if (!bytes)
+            return tl::unexpected(bytes.error());
+        if (bytes->isEmpty())
+            return {};
+    }
 }
 
 } // namespace iris

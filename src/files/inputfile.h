@@ -19,7 +19,15 @@ qint64 mostBytes(InputKind kind);
 /// @return FileUnreadable with the reason in plain words
 Result<QByteArray> readWhole(const QString& path, InputKind kind);
 
-/// At most `most` bytes from a file's start, through the same door; empty when it cannot be read.
+/// At most `most` bytes from a place in a file on, through the same door; fewer where it ends, none beyond.
+/// @return FileUnreadable with the reason, a fault of the disk among them
+Result<QByteArray> bytesAt(const QString& path, qint64 place, qint64 most);
+
+/// At most `most` bytes from a file's start; empty when it cannot be read.
 QByteArray startOf(const QString& path, qint64 most);
+
+/// Reads a file to its end and keeps nothing of it.
+/// @return FileUnreadable where the disk cannot give it back
+Result<void> checkReadable(const QString& path);
 
 } // namespace iris

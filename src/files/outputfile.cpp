@@ -1,6 +1,8 @@
 #include "files/outputfile.h"
 
+#include "files/filelock.h"
 #include "files/filewords.h"
+#include "files/inputfile.h"
 
 #include <QDateTime>
 #include <QDir>
@@ -92,21 +94,35 @@ int flushed(int file)
     return ::fsync(file) == 0 || cannotPromise(errno) ? 0 : errno;
 }
 
-int writtenTo(const QByteArray& spare, std::string_view bytes, mode_t mode)
+/// So that a new name outlives a power cut; the file itself is safe.
+void flushFolderOf(const QByteArray& path)
+{
+    const int folder = ::open(folderOf(path).constData(), O_RDONLY | O_DIRECTORY | O_CLOEXEC);
+    if (folder < 0)
+        return;
+    static_cast<void>(::fsync(folder));
+    ::close(folder);
+}
+
+/// A new file that is locked while somebody is at work on it; -1 with the system's error number.
+int makeNew(const QByteArray& path, mode_t mode)
 {
     constexpr mode_t ordinary = 0666;
     constexpr mode_t permissions = 07777;
-    const int file = ::open(spare.constData(), O_WRONLY | O_CREAT | O_EXCL | O_CLOEXEC, ordinary);
+    const int file = ::open(path.constData(), O_WRONLY | O_CREAT | O_EXCL | O_CLOEXEC, ordinary);
     if (file < 0)
-        return errno;
+        return file;
     if (mode != 0)
         static_cast<void>(::fchmod(file, mode & permissions)); // as the old file was, where that may be
-    int trouble = writeAll(file, bytes);
-    if (trouble == 0)
-        trouble = flushed(file);
-    if (::close(file) != 0 && trouble == 0)
-        trouble = errno;
-    return trouble;
+    static_cast<void>(lockFile(file));
+    return file;
+}
+
+/// Whether a file is left over from a program that was ended: old, and nobody is at work on it.
+bool isLeftOver(const QFileInfo& file)
+{
+    constexpr qint64 longAgo = 3600; // s
+    return file.lastModified().secsTo(QDateTime::currentDateTime()) > longAgo && !isLockedElsewhere(file.filePath());
 }
 
 } // namespace
@@ -121,7 +137,8 @@ OutputFile::OutputFile(QString path, QByteArray target, QByteArray spare)
 OutputFile::OutputFile(OutputFile&& other) noexcept
     : m_path(std::move(other.m_path)),
       m_target(std::move(other.m_target)),
-      m_spare(std::exchange(other.m_spare, {}))
+      m_spare(std::exchange(other.m_spare, {})),
+      m_file(std::exchange(other.m_file, -1))
 {
 }
 
@@ -129,6 +146,8 @@ OutputFile::~OutputFile()
 {
     if (!m_spare.isEmpty())
         ::unlink(m_spare.constData());
+    if (m_file >= 0)
+        ::close(m_file);
 }
 
 Result<OutputFile> OutputFile::prepare(const QString& path, std::string_view bytes)
@@ -138,8 +157,16 @@ Result<OutputFile> OutputFile::prepare(const QString& path, std::string_view byt
         return unwritable(path, target.fault);
     const QString place = QFile::decodeName(target.path);
     clearAwayOldSpares(place);
-    OutputFile file(path, target.path, QFile::encodeName(spareNameBeside(place)));
-    if (const int trouble = writtenTo(file.m_spare, bytes, target.mode); trouble != 0)
+    const QByteArray spare = QFile::encodeName(spareNameBeside(place));
+    const int made = makeNew(spare, target.mode);
+    if (made < 0)
+        return unwritable(path, reasonOf(errno));
+    OutputFile file(path, target.path, spare);
+    file.m_file = made;
+    int trouble = writeAll(made, bytes);
+    if (trouble == 0)
+        trouble = flushed(made);
+    if (trouble != 0)
         return unwritable(path, reasonOf(trouble));
     return file;
 }
@@ -149,14 +176,11 @@ Result<void> OutputFile::putInPlace()
     // Looked at once more: meanwhile a device may have taken the place, which renaming would replace.
     if (const Target target = targetOf(m_path); !target.fault.isEmpty())
         return unwritable(m_path, target.fault);
-    if (std::rename(m_spare.constData(), m_target.constData()) != 0)
+    const bool closed = ::close(std::exchange(m_file, -1)) == 0; // a share may tell only now that it has no room
+    if (!closed || std::rename(m_spare.constData(), m_target.constData()) != 0)
         return unwritable(m_path, reasonOf(errno));
     m_spare.clear();
-    const int folder = ::open(folderOf(m_target).constData(), O_RDONLY | O_DIRECTORY | O_CLOEXEC);
-    if (folder >= 0) {
-        static_cast<void>(::fsync(folder)); // so that the new name outlives a power cut; the file itself is safe
-        ::close(folder);
-    }
+    flushFolderOf(m_target);
     return {};
 }
 
@@ -174,12 +198,54 @@ QString spareNameBeside(const QString& path)
 
 void clearAwayOldSpares(const QString& path)
 {
-    constexpr qint64 longAgo = 3600; // s
     const QDir folder = QFileInfo(path).dir();
-    const QDateTime now = QDateTime::currentDateTime();
     for (const QFileInfo& left : folder.entryInfoList({QStringLiteral(".iris-*.making*")}, QDir::Files | QDir::Hidden))
-        if (left.lastModified().secsTo(now) > longAgo)
+        if (isLeftOver(left))
             QFile::remove(left.filePath());
+}
+
+Result<void> rename(const QString& from, const QString& to, Replacing replacing)
+{
+    const QByteArray source = QFile::encodeName(from);
+    const QByteArray target = QFile::encodeName(to);
+    const QFileInfo there(to);
+    const bool makesWay = replacing == Replacing::AnEmptyFile && there.isFile() && there.size() == 0;
+    bool done = !makesWay && ::renameat2(AT_FDCWD, source, AT_FDCWD, target, RENAME_NOREPLACE) == 0;
+    const bool unknownHere = !done && !makesWay && errno == EINVAL && !there.exists();
+    if (makesWay || unknownHere)
+        done = std::rename(source, target) == 0;
+    if (!done)
+        return unwritable(to, errno == EEXIST ? QStringLiteral("there is already a file of that name")
+                                              : reasonOf(errno));
+    flushFolderOf(target);
+    return {};
+}
+
+Result<void> copyWhole(const QString& from, const QString& to)
+{
+    constexpr qint64 atOnce = 1 << 20;
+    const QByteArray spare = QFile::encodeName(spareNameBeside(to));
+    const int file = makeNew(spare, 0);
+    if (file < 0)
+        return unwritable(to, reasonOf(errno));
+    Result<void> done;
+    for (qint64 place = 0; done; place += atOnce) {
+        const auto bytes = bytesAt(from, place, atOnce);
+        if (!bytes)
+            done = tl::unexpected(bytes.error());
+        else if (const int trouble = writeAll(file, {bytes->data(), static_cast<std::size_t>(bytes->size())}); trouble)
+            done = unwritable(to, reasonOf(trouble));
+        else if (bytes->size() < atOnce)
+            break;
+    }
+    if (const int trouble = done ? flushed(file) : 0; trouble != 0)
+        done = unwritable(to, reasonOf(trouble));
+    if (done)
+        done = rename(QFile::decodeName(spare), to);
+    if (!done)
+        ::unlink(spare.constData());
+    ::close(file);
+    return done;
 }
 
 Result<void> checkPlace(const QString& path)

@@ -32,6 +32,7 @@ private:
     QString m_path;      ///< as it was asked for
     QByteArray m_target; ///< with links followed
     QByteArray m_spare;  ///< where it was written; empty once it is in its place
+    int m_file = -1;     ///< holds the lock that says somebody is at work on it
 };
 
 /// Writes a whole file: prepared and put in its place.
@@ -41,9 +42,19 @@ Result<void> writeWhole(const QString& path, std::string_view bytes);
 /// program.
 QString spareNameBeside(const QString& path);
 
-/// Takes away what was left under such names beside a path when the program was killed, once it is an hour old: no
-/// writing takes that long.
+/// Takes away what was left under such names beside a path when the program was killed: what is an hour old and nobody
+/// is at work on (lockFile()), since clocks may differ.
 void clearAwayOldSpares(const QString& path);
+
+/// Copies a file as it is, in full and flushed, to a name that no file has yet, or not at all.
+/// @return FileUnreadable or FileUnwritable with the reason
+Result<void> copyWhole(const QString& from, const QString& to);
+
+/// Gives a file another name beside it, never that of one that is there, but for an empty one when that is allowed;
+/// the folder is flushed.
+/// @return FileUnwritable with the reason
+enum class Replacing { Nothing, AnEmptyFile };
+Result<void> rename(const QString& from, const QString& to, Replacing replacing = Replacing::Nothing);
 
 /// Why nothing could be written under a name, found out without writing; for long work, before it starts.
 Result<void> checkPlace(const QString& path);

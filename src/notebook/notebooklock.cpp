@@ -1,7 +1,9 @@
 #include "notebook/notebooklock.h"
 
+#include "files/filelock.h"
+
 #include <QFile>
-#include <cerrno>
+#include <QThread>
 #include <fcntl.h>
 #include <optional>
 #include <sys/stat.h>
@@ -9,8 +11,6 @@
 
 namespace iris {
 namespace {
-
-constexpr off_t lockedByte = off_t{1} << 52;
 
 std::optional<struct stat> statusOf(const QString& path)
 {
@@ -29,23 +29,31 @@ bool areOne(const struct stat& one, const struct stat& other)
 
 NotebookLock::~NotebookLock()
 {
-    if (m_file >= 0)
-        ::close(m_file);
+    release();
 }
 
-NotebookLock::Outcome NotebookLock::take(const QString& path)
+NotebookLock::Outcome NotebookLock::take(const QString& path, int patienceMs)
 {
+    constexpr int betweenTriesMs = 10;
     m_file = ::open(QFile::encodeName(path).constData(), O_RDWR | O_NONBLOCK | O_CLOEXEC);
     if (m_file < 0)
         return Outcome::Protected;
-    struct flock region {};
-    region.l_type = F_WRLCK;
-    region.l_whence = SEEK_SET;
-    region.l_start = lockedByte;
-    region.l_len = 1;
-    if (::fcntl(m_file, F_OFD_SETLK, &region) == 0)
-        return Outcome::Held;
-    return errno == EAGAIN || errno == EACCES ? Outcome::Elsewhere : Outcome::Held;
+    for (int waited = 0;; waited += betweenTriesMs) {
+        if (lockFile(m_file) == FileLock::Held)
+            return Outcome::Held;
+        if (waited >= patienceMs)
+            break;
+        QThread::msleep(betweenTriesMs);
+    }
+    release();
+    return Outcome::Elsewhere;
+}
+
+void NotebookLock::release()
+{
+    if (m_file >= 0)
+        ::close(m_file);
+    m_file = -1;
 }
 
 bool NotebookLock::isStillAt(const QString& path) const
@@ -53,6 +61,17 @@ bool NotebookLock::isStillAt(const QString& path) const
     struct stat own {};
     const auto there = statusOf(path);
     return there && ::fstat(m_file, &own) == 0 && areOne(own, *there);
+}
+
+NotebookLock::Outside NotebookLock::outside() const
+{
+    constexpr qsizetype headerBytes = 100;
+    Outside outside{QByteArray(headerBytes, '\0'), 0};
+    struct stat about {};
+    const auto got = ::pread(m_file, outside.header.data(), headerBytes, 0);
+    outside.header.truncate(std::max<qsizetype>(got, 0));
+    outside.size = ::fstat(m_file, &about) == 0 ? about.st_size : 0;
+    return outside;
 }
 
 bool areOneFile(const QString& one, const QString& other)

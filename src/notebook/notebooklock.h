@@ -1,12 +1,11 @@
 #pragma once
 
+#include <QByteArray>
 #include <QString>
 
 namespace iris {
 
-/// Who may write in a notebook: one window at a time. The lock lies on the file itself and not on its name, so it holds
-/// through links of either kind, ends with the program however that ends, and leaves nothing beside the notebook.
-/// Source: fcntl(2), open file description locks; the byte locked lies far beyond those SQLite uses.
+/// Who may write in a notebook: one window or command at a time. See files/filelock.h.
 class NotebookLock {
 public:
     NotebookLock() = default;
@@ -16,13 +15,25 @@ public:
 
     enum class Outcome {
         Held,      ///< or the place knows no locks
-        Elsewhere, ///< another window writes in it
+        Elsewhere, ///< somebody else writes in it
         Protected, ///< it may not be written at all
     };
-    Outcome take(const QString& path);
+    /// @param patienceMs how long is waited for somebody else to finish
+    Outcome take(const QString& path, int patienceMs);
+    void release();
+    bool isHeld() const { return m_file >= 0; }
 
     /// False when the file that was locked is no longer the one of that name: moved, replaced or removed.
     bool isStillAt(const QString& path) const;
+
+    /// The first bytes of the file that was locked and its size: what tells that somebody wrote into it.
+    struct Outside {
+        QByteArray header; ///< 100 bytes, among them how often it was changed and how many pages it has
+        qint64 size = 0;
+
+        bool operator==(const Outside&) const = default;
+    };
+    Outside outside() const;
 
 private:
     int m_file = -1;

@@ -1,6 +1,9 @@
 #include "notebook/notebookschema.h"
 
-#include "notebook/notebookstore.h"
+#include "notebook/editmark.h"
+#include "notebook/statement.h"
+
+#include <QSqlQuery>
 
 namespace iris {
 namespace {
@@ -11,6 +14,25 @@ QStringList statements(std::initializer_list<const char*> texts)
     for (const char* text : texts)
         list << QLatin1String(text);
     return list;
+}
+
+/// What notebooks of every schema hold, that of schema 0 nothing: made in memory and looked at.
+std::vector<QSet<QString>> shapesOfAll()
+{
+    const QString connection = connectionFor({});
+    std::vector<QSet<QString>> shapes(1);
+    {
+        QSqlDatabase memory = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), connection);
+        memory.setDatabaseName(QStringLiteral(":memory:"));
+        memory.open();
+        for (int version = 0; version < schemaVersion; ++version) {
+            for (const QString& statement : version == 0 ? firstSchema() : upgradeFrom(version))
+                static_cast<void>(run(memory, statement));
+            shapes.push_back(shapeOf(memory));
+        }
+    }
+    QSqlDatabase::removeDatabase(connection);
+    return shapes;
 }
 
 } // namespace
@@ -33,7 +55,7 @@ const QStringList& firstSchema()
                     "CREATE TABLE wish_tube (tube INTEGER PRIMARY KEY REFERENCES tube(id) ON DELETE CASCADE, "
                     "must INTEGER NOT NULL)",
                     "INSERT INTO wish (id, school, most_tubes) VALUES (1, 'free', 12)"})
-        << QStringLiteral("PRAGMA application_id = %1").arg(NotebookStore::applicationId)
+        << QStringLiteral("PRAGMA application_id = %1").arg(notebookApplicationId)
         << QStringLiteral("PRAGMA user_version = 1");
     return list;
 }
@@ -96,28 +118,50 @@ const QStringList& upgradeFrom(int version)
                     "CREATE TABLE subject (id INTEGER PRIMARY KEY, name TEXT NOT NULL, picture TEXT NOT NULL, "
                     "white_l REAL, white_a REAL, white_b REAL, pins TEXT NOT NULL)",
                     "PRAGMA user_version = 5"});
+    static const QStringList toSixth =
+        statements({"CREATE TABLE edit_mark (id INTEGER PRIMARY KEY CHECK (id = 1), text TEXT NOT NULL)"})
+        << newMarkStatement() << QStringLiteral("PRAGMA user_version = 6");
     static const QStringList nothing;
     switch (version) {
     case 1: return toSecond;
     case 2: return toThird;
     case 3: return toFourth;
     case 4: return toFifth;
+    case 5: return toSixth;
     default: return nothing;
     }
 }
 
-QStringList tablesOf(int version)
+QSet<QString> shapeOf(const QSqlDatabase& database)
 {
-    QStringList tables = statements({"tube", "need", "palette", "palette_tube", "wish", "wish_tube"});
-    if (version >= 2)
-        tables += statements({"swatch", "picture", "paper", "device", "filter", "setting"});
-    if (version >= 3)
-        tables += statements({"mix", "sheet"});
-    if (version >= 4)
-        tables += statements({"used_id"});
-    if (version >= 5)
-        tables += statements({"subject"});
-    return tables;
+    QSqlQuery query(database);
+    query.setForwardOnly(true);
+    QSet<QString> shape;
+    query.exec(QStringLiteral("SELECT t.name, c.name FROM sqlite_schema AS t, pragma_table_info(t.name) AS c "
+                              "WHERE t.type = 'table'"));
+    while (query.next()) {
+        const QString table = query.value(0).toString();
+        shape << table << table + QLatin1Char('.') + query.value(1).toString();
+    }
+    return shape;
+}
+
+const QSet<QString>& shapeOfSchema(int version)
+{
+    static const std::vector<QSet<QString>> shapes = shapesOfAll();
+    return shapes[static_cast<std::size_t>(version)];
+}
+
+int schemaByShape(const QSqlDatabase& database)
+{
+    const QSet<QString> shape = shapeOf(database);
+    int version = schemaVersion;
+    while (version > 0 && !shape.contains(shapeOfSchema(version)))
+        --version;
+    if (version == 0)
+        return 0;
+    const QSet<QString> later = shapeOfSchema(schemaVersion) - shapeOfSchema(version);
+    return shape.intersects(later) ? 0 : version;
 }
 
 } // namespace iris

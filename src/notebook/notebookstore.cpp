@@ -3,36 +3,26 @@
 #include "files/filewords.h"
 #include "files/inputfile.h"
 #include "files/outputfile.h"
+#include "notebook/editmark.h"
+#include "notebook/leftjournal.h"
+#include "notebook/notebookplace.h"
 #include "notebook/notebookrows.h"
 #include "notebook/notebookschema.h"
 #include "notebook/soundness.h"
 #include "notebook/statement.h"
 #include "notebook/usedids.h"
 
-#include <QDir>
 #include <QFile>
 #include <QFileInfo>
 #include <QSqlDatabase>
-#include <QSqlQuery>
-#include <QTemporaryFile>
-#include <QUuid>
-#include <QVariant>
 #include <QtEndian>
 #include <cerrno>
-#include <cstdio>
-#include <fcntl.h>
 
 namespace iris {
 namespace {
 
-constexpr auto driver = "QSQLITE";
-
-// Where SQLite's header holds the application's id. Source: https://www.sqlite.org/fileformat.html, section 1.3.
-constexpr qsizetype applicationIdAt = 68;
-constexpr qsizetype headerBytes = 100;
-
-constexpr qsizetype longestName = 255; // bytes, on every common file system
-const QString journalEnding = QStringLiteral("-journal");
+const QString toRead = QStringLiteral("BEGIN");
+const QString toWrite = QStringLiteral("BEGIN IMMEDIATE");
 
 tl::unexpected<Error> fileFailure(ErrorCode code, const QString& path, const QString& message)
 {
@@ -45,110 +35,44 @@ tl::unexpected<Error> damaged(const QString& path)
                        QStringLiteral("%1 is damaged and cannot be read; it was left as it is").arg(shortName(path)));
 }
 
-tl::unexpected<Error> noNotebook(const QString& path)
+tl::unexpected<Error> changedFromOutside(const QString& path)
 {
-    return fileFailure(ErrorCode::NotANotebook, path,
-                       QStringLiteral("%1 is not an Iris Bianca notebook").arg(shortName(path)));
+    return fileFailure(ErrorCode::FileUnwritable, path,
+                       QStringLiteral("%1 was changed by another program since it was opened here. Nothing was written "
+                                      "into it; open it again to see what it holds now, or save the notebook as a JSON "
+                                      "file to keep what is on show")
+                           .arg(shortName(path)));
 }
 
-/// Looks at a file's outside and its first bytes, without opening it as a database, which might change it: one left in
-/// the middle of a change is put right on opening, and that of another program is none of ours.
-Result<void> checkFile(const QString& path)
+tl::unexpected<Error> impossible(const QString& path, const QString& why)
 {
-    const QFileInfo info(path);
-    if (!info.exists())
-        return fileFailure(ErrorCode::FileUnreadable, path,
-                           QStringLiteral("there is no notebook called %1 there").arg(shortName(path)));
-    if (!info.isFile() || !info.isReadable())
-        return fileFailure(ErrorCode::FileUnreadable, path, QStringLiteral("%1 cannot be read").arg(shortName(path)));
-    if (info.size() == 0)
-        return fileFailure(ErrorCode::NotANotebook, path,
-                           QStringLiteral("%1 is empty: its making was cut short. Make it again under the same name")
-                               .arg(shortName(path)));
-    const QByteArray header = startOf(path, headerBytes);
-    if (header.size() < headerBytes || !header.startsWith(QByteArray("SQLite format 3\0", 16)))
-        return noNotebook(path);
-    if (qFromBigEndian<qint32>(header.constData() + applicationIdAt) != NotebookStore::applicationId)
-        return noNotebook(path);
-    return {};
+    return fileFailure(ErrorCode::FileUnwritable, path,
+                       QStringLiteral("%1 cannot be made: %2").arg(shortName(path).left(60), why));
 }
 
-/// One value from a statement that is answered with one.
-Result<QVariant> answer(const QSqlDatabase& database, const QString& statement)
+std::string remarkOnJournal(const QString& notebook, const QString& aside)
 {
-    QSqlQuery query(database);
-    if (!query.exec(statement) || !query.next())
-        return failureOf(query.lastError(), database, Doing::Reading);
-    return query.value(0);
+    return QStringLiteral("%1 lay beside %2 and does not belong to it as it is now; it was not used, and is kept as %3")
+        .arg(shortName(journalOf(notebook)), shortName(notebook), shortName(aside))
+        .toStdString();
 }
 
-Result<void> checkContents(const QSqlDatabase& database, const QString& path)
+/// The same under any name that the file has.
+bool isLeftInAnEditByAnyName(const QString& file)
 {
-    const auto version = answer(database, QStringLiteral("PRAGMA user_version"));
-    if (!version)
-        return tl::unexpected(version.error());
-    if (version->toInt() > NotebookStore::schemaVersion)
-        return fileFailure(
-            ErrorCode::NewerNotebook, path,
-            QStringLiteral("%1 was written by a newer Iris Bianca; this one cannot read it").arg(shortName(path)));
-    const auto check = answer(database, QStringLiteral("PRAGMA quick_check(1)"));
-    if (!check)
-        return tl::unexpected(check.error());
-    if (check->toString() != QLatin1String("ok"))
-        return damaged(path);
-    const QStringList tables = database.tables();
-    for (const QString& table : tablesOf(version->toInt()))
-        if (!tables.contains(table))
-            return damaged(path);
-    return {};
+    return isLeftInAnEdit(file) || std::ranges::any_of(otherNamesOf(file), isLeftInAnEdit);
 }
 
-/// Why a notebook cannot be written in, whoever else has it open; empty when it can.
-QString whyProtected(const QString& path)
+bool isCutShort(const NotebookLock::Outside& outside)
 {
-    const QFileInfo info(path);
-    if (QFile::encodeName(info.fileName()).size() + journalEnding.size() > longestName)
-        return QObject::tr("%1 may only be read: its name is too long to keep a journal beside it")
-            .arg(shortName(path).left(60));
-    if (!info.isWritable() || !QFileInfo(info.absolutePath()).isWritable())
-        return QObject::tr("%1 may only be read: it is write-protected, or on media that is").arg(shortName(path));
-    return {};
-}
-
-/// A name beside a notebook that no file has yet.
-QString freeName(const QString& path)
-{
-    const QFileInfo info(path);
-    const QString base = info.dir().filePath(info.completeBaseName() + QObject::tr(" before its update"));
-    QString name = base + QStringLiteral(".iris");
-    for (int i = 2; QFileInfo::exists(name); ++i)
-        name = QStringLiteral("%1 %2.iris").arg(base).arg(i);
-    return name;
-}
-
-/// Copies a file in full or not at all; what is there of that name goes.
-bool copied(const QString& from, const QString& to)
-{
-    QFile::remove(to);
-    // A copy onto a disk that runs full at the very end is cut short without a word.
-    if (QFile::copy(from, to) && QFileInfo(from).size() == QFileInfo(to).size())
+    constexpr qsizetype pageSizeAt = 16;
+    constexpr qsizetype pagesAt = 28;
+    constexpr qint64 largestPage = 65536;
+    if (outside.header.size() < pagesAt + 4)
         return true;
-    QFile::remove(to);
-    return false;
-}
-
-/// Gives a file that was made its name, never that of another that has something in it; the error number, or 0.
-int named(const QString& from, const QString& to)
-{
-    const QByteArray source = QFile::encodeName(from);
-    const QByteArray target = QFile::encodeName(to);
-    const bool leftOver = QFileInfo(to).isFile() && QFileInfo(to).size() == 0;
-    if (!leftOver && ::renameat2(AT_FDCWD, source, AT_FDCWD, target, RENAME_NOREPLACE) == 0)
-        return 0;
-    const bool unknownHere = !leftOver && errno == EINVAL && !QFileInfo::exists(to);
-    if (leftOver || unknownHere)
-        return std::rename(source, target) == 0 ? 0 : errno;
-    return errno;
+    const auto said = qFromBigEndian<quint16>(outside.header.constData() + pageSizeAt);
+    const qint64 pageSize = said == 1 ? largestPage : said;
+    return outside.size < pageSize * qFromBigEndian<quint32>(outside.header.constData() + pagesAt);
 }
 
 Result<void> runAll(const QSqlDatabase& database, const QStringList& statements)
@@ -159,20 +83,24 @@ Result<void> runAll(const QSqlDatabase& database, const QStringList& statements)
     return {};
 }
 
+void discard(const QString& path)
+{
+    QFile::remove(path);
+    QFile::remove(journalOf(path));
+}
+
 } // namespace
 
-NotebookStore::NotebookStore(QString path) : m_path(std::move(path)) {}
+NotebookStore::NotebookStore(QString path, QString file, int patienceMs)
+    : m_path(std::move(path)),
+      m_file(std::move(file)),
+      m_patienceMs(patienceMs)
+{
+}
 
 NotebookStore::~NotebookStore()
 {
-    if (!m_connection.isEmpty()) {
-        database().close();
-        QSqlDatabase::removeDatabase(m_connection);
-    }
-    if (!m_temporary.isEmpty()) {
-        QFile::remove(m_temporary);
-        QFile::remove(m_temporary + journalEnding);
-    }
+    disconnect();
 }
 
 QSqlDatabase NotebookStore::database() const
@@ -180,61 +108,61 @@ QSqlDatabase NotebookStore::database() const
     return QSqlDatabase::database(m_connection, false);
 }
 
-Result<void> NotebookStore::connect(bool readOnly)
+void NotebookStore::disconnect()
 {
-    if (!m_connection.isEmpty()) {
-        database().close();
-        QSqlDatabase::removeDatabase(m_connection);
-    }
-    m_connection = QUuid::createUuid().toString();
-    QSqlDatabase base = QSqlDatabase::addDatabase(QLatin1String(driver), m_connection);
-    base.setDatabaseName(m_temporary.isEmpty() ? m_path : m_temporary);
-    // So long is waited for another program that is writing just now, in ms.
-    const QString patience = QStringLiteral("QSQLITE_BUSY_TIMEOUT=1500");
-    base.setConnectOptions(readOnly ? QStringLiteral("QSQLITE_OPEN_READONLY;") + patience : patience);
-    if (!base.open())
-        return failureOf(base.lastError(), base, readOnly ? Doing::Reading : Doing::Writing);
-    return readOnly ? Result<void>{} : run(base, QStringLiteral("PRAGMA foreign_keys = ON"));
+    if (m_connection.isEmpty())
+        return;
+    database().close();
+    QSqlDatabase::removeDatabase(m_connection);
+    m_connection.clear();
 }
 
-/// One window writes; a second one reads.
-void NotebookStore::lock()
+Result<void> NotebookStore::connect(Access access)
 {
-    m_readOnlyReason = whyProtected(m_path);
-    if (!m_readOnlyReason.isEmpty())
-        return;
-    switch (m_lock.take(m_path)) {
-    case NotebookLock::Outcome::Held: return;
-    case NotebookLock::Outcome::Elsewhere:
-        m_readOnlyReason = QObject::tr("%1 is open in another window; this one only reads it").arg(shortName(m_path));
-        return;
-    case NotebookLock::Outcome::Protected:
-        m_readOnlyReason = QObject::tr("%1 may only be read: it is write-protected").arg(shortName(m_path));
-    }
+    // So long is waited for another program that is reading or writing just now, in ms.
+    constexpr int forReaders = 5000;
+    constexpr int forWriters = 1500;
+    disconnect();
+    m_connection = connectionFor(m_path);
+    QSqlDatabase base = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), m_connection);
+    base.setDatabaseName(fileInUse());
+    const int patience = access == Access::Write ? forReaders : std::max(forWriters, m_patienceMs);
+    QString options = QStringLiteral("QSQLITE_BUSY_TIMEOUT=%1").arg(patience);
+    if (access == Access::Read)
+        options += QStringLiteral(";QSQLITE_OPEN_READONLY");
+    base.setConnectOptions(options);
+    if (!base.open())
+        return failureOf(base.lastError(), base, access == Access::Read ? Doing::Reading : Doing::Writing);
+    if (access == Access::Read)
+        return {};
+    // EXTRA flushes the folder as well once the journal is gone, so that a power cut does not bring it back.
+    auto done = run(base, QStringLiteral("PRAGMA synchronous = EXTRA"), Doing::Reading);
+    return done ? run(base, QStringLiteral("PRAGMA foreign_keys = ON"), Doing::Reading) : done;
 }
 
 /// Runs work and commits it, or takes all of it back when it fails.
-Result<void> NotebookStore::inTransaction(const std::function<Result<void>()>& work)
+Result<void> NotebookStore::inTransaction(const QString& begin, const std::function<Result<void>()>& work)
 {
     // By statements, since Qt's own calls lose the reason why they failed.
     const QSqlDatabase base = database();
-    Result<void> result = run(base, QStringLiteral("BEGIN IMMEDIATE"));
+    const Doing doing = begin == toRead ? Doing::Reading : Doing::Writing;
+    Result<void> result = run(base, begin, doing);
     if (!result)
         return result;
     result = work();
     if (result)
-        result = run(base, QStringLiteral("COMMIT"));
+        result = run(base, QStringLiteral("COMMIT"), doing);
     if (!result)
         static_cast<void>(run(base, QStringLiteral("ROLLBACK"))); // SQLite may have done so itself
     return result;
 }
 
+// --- Making one ---
+
 /// Every table of a new notebook.
 Result<void> NotebookStore::makeAll()
 {
-    if (auto done = connect(false); !done)
-        return done;
-    return inTransaction([&]() -> Result<void> {
+    return inTransaction(toWrite, [&]() -> Result<void> {
         auto done = runAll(database(), firstSchema());
         for (int version = 1; done && version < schemaVersion; ++version)
             done = runAll(database(), upgradeFrom(version));
@@ -242,130 +170,229 @@ Result<void> NotebookStore::makeAll()
     });
 }
 
-Result<std::unique_ptr<NotebookStore>> NotebookStore::create(const QString& path)
+Result<void> NotebookStore::makeAndFill(const QString& making, const QString& path, const Filling& fill)
 {
-    const auto impossible = [&](const QString& why) {
-        return fileFailure(ErrorCode::FileUnwritable, path,
-                           QStringLiteral("%1 cannot be made: %2").arg(shortName(path).left(60), why));
-    };
+    NotebookStore store(path, making, windowPatience);
+    Result<void> done = store.connect(Access::Write);
+    if (done)
+        done = store.makeAll();
+    if (done)
+        store.m_lock.take(making, 0);
+    if (done)
+        done = store.remember();
+    return done && fill ? fill(store) : done;
+}
+
+Result<std::unique_ptr<NotebookStore>> NotebookStore::create(const QString& path, const Filling& fill)
+{
     if (path.isEmpty())
-        return impossible(QStringLiteral("no name was given"));
-    if (QFile::encodeName(QFileInfo(path).fileName()).size() + journalEnding.size() > longestName)
-        return impossible(reasonOf(ENAMETOOLONG));
+        return impossible(path, QStringLiteral("no name was given"));
+    if (isNameTooLong(path))
+        return impossible(path, reasonOf(ENAMETOOLONG));
     const QFileInfo info(path);
     if (info.exists() && !(info.isFile() && info.size() == 0))
-        return impossible(QStringLiteral("there is already a file of that name"));
+        return impossible(path, QStringLiteral("there is already a file of that name"));
     clearAwayOldSpares(path);
     const QString making = spareNameBeside(path);
-    Result<void> made;
-    {
-        NotebookStore store(making);
-        made = store.makeAll();
+    Result<void> made = makeAndFill(making, path, fill);
+    std::string remark;
+    if (made && hasJournal(path)) {
+        const auto aside = setJournalAside(path);
+        if (aside)
+            remark = remarkOnJournal(path, *aside);
+        made = aside ? Result<void>{} : tl::unexpected(aside.error());
     }
-    QFile::remove(path + journalEnding); // of one that is gone: it would be laid over the new one
-    const int trouble = made ? named(making, path) : 0;
-    if (made && trouble == 0)
-        return open(path);
-    discard(making);
-    if (trouble != 0)
-        return impossible(trouble == EEXIST ? QStringLiteral("there is already a file of that name")
-                                            : reasonOf(trouble));
-    Error error = made.error();
-    error.file = path.toStdString();
-    error.message = QString::fromStdString(error.message)
-                        .replace(shortName(making), shortName(path))
-                        .replace(QStringLiteral("; nothing in it was changed"), QString())
-                        .toStdString();
-    return tl::unexpected(error);
-}
-
-void NotebookStore::discard(const QString& path)
-{
-    QFile::remove(path);
-    QFile::remove(path + journalEnding);
-}
-
-Result<std::unique_ptr<NotebookStore>> NotebookStore::open(const QString& path)
-{
-    if (auto fine = checkFile(path); !fine)
-        return tl::unexpected(fine.error());
-    std::unique_ptr<NotebookStore> store(new NotebookStore(path));
-    store->lock();
-    // A journal left behind by a power cut has to be rolled back, which a reader is not allowed to do.
-    const bool interrupted = QFileInfo(path + journalEnding).size() > 0;
-    Result<void> done;
-    if (interrupted && !whyProtected(path).isEmpty())
-        done = store->standOnACopy();
-    if (done)
-        done = store->connect((store->isReadOnly() && store->m_temporary.isEmpty()) || !interrupted);
-    if (done)
-        done = checkContents(store->database(), path);
-    const bool needsMending = !done && done.error().code == ErrorCode::FileUnwritable && store->isReadOnly();
-    if (needsMending && store->m_temporary.isEmpty()) {
-        // Another window was cut off in a change by a full disk, and will put it right with its next one.
-        done = store->standOnACopy();
-        if (done)
-            done = store->connect(false);
-        if (done)
-            done = checkContents(store->database(), path);
+    if (made)
+        made = rename(making, path, Replacing::AnEmptyFile);
+    if (!made) {
+        discard(making);
+        Error error = made.error();
+        // Of what is not there nothing could have been changed.
+        error.message = QString::fromStdString(error.message)
+                            .replace(QStringLiteral("; nothing in it was changed"), QString())
+                            .toStdString();
+        return tl::unexpected(error);
     }
-    if (done)
-        done = store->bringUpToDate();
-    if (done && !store->isReadOnly())
-        done = store->connect(false);
-    if (done && !store->isReadOnly())
-        done = store->writeCodeIfMissing();
-    if (!done)
-        return tl::unexpected(done.error());
+    auto store = open(path);
+    if (store && !remark.empty())
+        (*store)->m_openingRemarks.push_back(remark);
     return store;
 }
 
-/// A notebook that has to be changed to be read, but may not be, is read through a copy.
-Result<void> NotebookStore::standOnACopy()
+// --- Opening one ---
+
+Result<std::unique_ptr<NotebookStore>> NotebookStore::open(const QString& path, Access access, int patienceMs)
 {
-    QTemporaryFile spare(QDir::temp().filePath(QStringLiteral("iris-XXXXXX.iris")));
-    spare.setAutoRemove(false);
-    if (!spare.open())
-        return fileFailure(ErrorCode::FileUnreadable, m_path, spare.errorString());
-    const QString copy = spare.fileName();
-    const QString journal = m_path + journalEnding;
-    const bool done = copied(m_path, copy) && (!QFileInfo::exists(journal) || copied(journal, copy + journalEnding));
-    if (!done)
-        return fileFailure(ErrorCode::FileUnreadable, m_path,
-                           QStringLiteral("%1 cannot be copied to be read").arg(shortName(m_path)));
-    for (const QString& file : {copy, copy + journalEnding})
-        QFile::setPermissions(file, QFile::ReadOwner | QFile::WriteOwner);
-    m_temporary = copy;
+    if (auto fine = checkIsNotebook(path); !fine)
+        return tl::unexpected(fine.error());
+    std::unique_ptr<NotebookStore> store(new NotebookStore(path, realPathOf(path), patienceMs));
+    auto ready = store->getReady(access);
+    if (!ready && store->isReadOnly() && isLeftInAnEdit(store->m_file)) {
+        // Whoever was writing when it was opened was ended since.
+        store.reset(new NotebookStore(path, realPathOf(path), patienceMs));
+        ready = store->getReady(access);
+    }
+    if (!ready)
+        return tl::unexpected(ready.error());
+    return store;
+}
+
+Result<void> NotebookStore::getReady(Access access)
+{
+    bool interrupted = isLeftInAnEditByAnyName(m_file);
+    const bool hasToWrite = access == Access::Write || interrupted || schemaOnFile(m_file) != schemaVersion;
+    m_readOnlyReason = hasToWrite ? whyNotLocked() : QObject::tr("%1 is only read here").arg(shortName(m_path));
+    interrupted = interrupted && isLeftInAnEditByAnyName(m_file); // whoever had the lock may have put it right
+    if (interrupted)
+        if (auto looked = lookAtJournal(); !looked)
+            return looked;
+    const auto schema = connectAndCheck(interrupted);
+    if (!schema)
+        return tl::unexpected(schema.error());
+    Result<void> done = bringUpToDate(*schema);
+    if (done && !isReadOnly())
+        done = connect(Access::Write);
+    if (done && !isReadOnly())
+        done = remember();
+    if (done && !isReadOnly())
+        done = writeCodeIfMissing();
+    if (!done || access == Access::Write || isReadOnly())
+        return done;
+    m_readOnlyReason = QObject::tr("%1 is only read here").arg(shortName(m_path));
+    m_lock.release();
+    return connect(Access::Read);
+}
+
+/// One window or command writes; any number read.
+/// @return why it is not this one; empty when it is
+QString NotebookStore::whyNotLocked()
+{
+    if (QString why = whyProtected(m_file); !why.isEmpty())
+        return why;
+    switch (m_lock.take(m_file, m_patienceMs)) {
+    case NotebookLock::Outcome::Held: return {};
+    case NotebookLock::Outcome::Elsewhere:
+        return QObject::tr("%1 is open in another window; this one only reads it").arg(shortName(m_path));
+    case NotebookLock::Outcome::Protected: break;
+    }
+    return QObject::tr("%1 may only be read: it is write-protected").arg(shortName(m_path));
+}
+
+/// What lies there as the notebook's journal: its own of an edit that was cut off, or something else.
+Result<void> NotebookStore::lookAtJournal()
+{
+    if (isReadOnly())
+        return standOnACopy();
+    if (isJournalOf(journalOf(m_file), m_file))
+        return {}; // SQLite rolls it back
+    const auto aside = setJournalAside(m_file);
+    if (!aside)
+        return tl::unexpected(aside.error());
+    m_openingRemarks.push_back(remarkOnJournal(m_path, *aside));
     return {};
 }
 
-Result<void> NotebookStore::bringUpToDate()
+Result<int> NotebookStore::connectAndCheck(bool interrupted)
 {
-    const auto version = answer(database(), QStringLiteral("PRAGMA user_version"));
-    if (!version)
-        return tl::unexpected(version.error());
-    if (version->toInt() >= schemaVersion)
+    // Nothing is written before it is known to be sound, but for what has to be rolled back.
+    const bool rollsBack = !m_copy.isEmpty() || (interrupted && !isReadOnly());
+    Result<void> done = connect(rollsBack ? Access::Write : Access::Read);
+    return done ? checkContents() : tl::unexpected(done.error());
+}
+
+/// @return the schema it has, by what is in it
+Result<int> NotebookStore::checkContents()
+{
+    const auto said = answerTo(QStringLiteral("PRAGMA user_version"), database());
+    if (!said)
+        return tl::unexpected(said.error());
+    if (said->toInt() > schemaVersion)
+        return fileFailure(
+            ErrorCode::NewerNotebook, m_path,
+            QStringLiteral("%1 was written by a newer Iris Bianca; this one cannot read it").arg(shortName(m_path)));
+    const auto check = answerTo(QStringLiteral("PRAGMA quick_check(1)"), database());
+    if (!check)
+        return tl::unexpected(check.error());
+    if (check->toString() != QLatin1String("ok")) {
+        // SQLite tells a disk that gives nothing back the same way as damage.
+        const auto readable = checkReadable(m_file);
+        return readable ? Result<int>(damaged(m_path)) : tl::unexpected(readable.error());
+    }
+    const int schema = schemaByShape(database());
+    if (schema == 0 || schema < said->toInt())
+        return damaged(m_path);
+    if (schema > said->toInt())
+        m_openingRemarks.push_back("it says that it is of version " + std::to_string(said->toInt())
+                                   + "; it is read as what it is, version " + std::to_string(schema));
+    return schema;
+}
+
+QString NotebookStore::nameForACopy()
+{
+    m_copyFolder = std::make_unique<QTemporaryDir>();
+    m_copy = m_copyFolder->filePath(QStringLiteral("copy.iris"));
+    return m_copy;
+}
+
+/// A notebook that has to be rolled back to be read, but may not be, is read through a copy.
+Result<void> NotebookStore::standOnACopy()
+{
+    QStringList names = otherNamesOf(m_file);
+    names.prepend(m_file);
+    const QString copy = nameForACopy();
+    Result<void> done = copyWhole(m_file, copy);
+    const auto named = std::ranges::find_if(
+        names, [&](const QString& name) { return hasJournal(name) && isJournalOf(journalOf(name), m_file); });
+    if (done && named != names.end())
+        done = copyWhole(journalOf(*named), journalOf(copy));
+    if (done)
+        return done;
+    return fileFailure(ErrorCode::FileUnreadable, m_path,
+                       QStringLiteral("%1 cannot be copied to be read: %2")
+                           .arg(shortName(m_path), QString::fromStdString(done.error().message)));
+}
+
+/// The same for one that has to be brought up to date: by SQLite, so that nobody writes in it meanwhile.
+Result<void> NotebookStore::standOnACopyByReading()
+{
+    QString copy = nameForACopy();
+    const QSqlDatabase base = database();
+    return run(base, QStringLiteral("VACUUM INTO '%1'").arg(copy.replace(QLatin1Char('\''), QLatin1String("''"))),
+               Doing::Reading);
+}
+
+Result<void> NotebookStore::bringUpToDate(int schema)
+{
+    if (schema >= schemaVersion)
         return {};
     Result<void> done;
-    if (isReadOnly() && m_temporary.isEmpty()) {
-        done = standOnACopy();
+    KeptCopy kept;
+    if (isReadOnly() && m_copy.isEmpty()) {
+        done = standOnACopyByReading();
     } else if (!isReadOnly()) {
-        m_keptCopy = freeName(m_path);
-        if (!copied(m_path, m_keptCopy))
+        const auto copy = keepCopyBeforeUpdate(m_file);
+        if (!copy)
             return fileFailure(ErrorCode::FileUnwritable, m_path,
                                QStringLiteral("%1 is from an older version and has to be brought up to date, but no "
-                                              "copy of it could be made first; it was left as it is")
-                                   .arg(shortName(m_path)));
+                                              "copy of it could be made first (%2); it was left as it is")
+                                   .arg(shortName(m_path), QString::fromStdString(copy.error().message)));
+        kept = *copy;
     }
     if (done)
-        done = connect(false);
-    return done ? bringSchemaUp(version->toInt()) : done;
+        done = connect(Access::Write);
+    if (done)
+        done = bringSchemaUp(schema);
+    if (!done && kept.isNew)
+        QFile::remove(kept.path); // the notebook is as it was
+    if (done)
+        m_keptCopy = kept.path;
+    return done;
 }
 
 Result<void> NotebookStore::bringSchemaUp(int from)
 {
     constexpr int numbersAreKept = 4;
-    return inTransaction([&]() -> Result<void> {
+    return inTransaction(toWrite, [&]() -> Result<void> {
         Result<void> step;
         for (int version = from; step && version < schemaVersion; ++version)
             step = runAll(database(), upgradeFrom(version));
@@ -374,47 +401,115 @@ Result<void> NotebookStore::bringSchemaUp(int from)
         auto remarks = rebuildUsedIds(database());
         if (!remarks)
             return tl::unexpected(remarks.error());
-        m_updateRemarks = std::move(*remarks);
+        m_openingRemarks.insert(m_openingRemarks.end(), remarks->begin(), remarks->end());
         return {};
     });
 }
 
-/// Sheets are printed with the notebook's code; one that is lost or unfit for print is made anew.
+/// Sheets are printed with the notebook's code; one that is lost or unfit for print is made anew. So is what the
+/// notebook says of its schema where that is not so.
 Result<void> NotebookStore::writeCodeIfMissing()
 {
     const auto code =
-        answer(database(), QStringLiteral("SELECT coalesce((SELECT value FROM setting WHERE name = 'code'), '')"));
+        answerTo(QStringLiteral("SELECT coalesce((SELECT value FROM setting WHERE name = 'code'), '')"), database());
     if (!code)
         return tl::unexpected(code.error());
-    if (isNotebookCode(code->toString().toStdString()))
-        return {};
-    return run(database(),
-               QStringLiteral("INSERT OR REPLACE INTO setting (name, value) VALUES ('code', hex(randomblob(3)))"));
+    QStringList mendings;
+    if (!isNotebookCode(code->toString().toStdString()))
+        mendings << QStringLiteral("INSERT OR REPLACE INTO setting (name, value) VALUES ('code', hex(randomblob(3)))");
+    if (schemaOnFile(m_file) != schemaVersion)
+        mendings << QStringLiteral("PRAGMA user_version = %1").arg(schemaVersion);
+    return mendings.isEmpty() ? Result<void>{} : change([&] { return runAll(database(), mendings); });
 }
 
-Result<void> NotebookStore::checkStillThere() const
+// --- Changing one ---
+
+bool NotebookStore::isAsLeft() const
 {
-    if (m_lock.isStillAt(m_path))
+    // With a journal beside it what it was comes out of that only.
+    return isReadOnly() || (m_lock.isStillAt(m_path) && (hasJournal(m_file) || m_lock.outside() == m_outside));
+}
+
+/// What can be told before anything is written.
+Result<void> NotebookStore::checkStillOurs()
+{
+    if (!m_lock.isStillAt(m_file))
+        return fileFailure(ErrorCode::FileUnwritable, m_path,
+                           QStringLiteral("%1 is no longer where it was: another program moved, replaced or removed "
+                                          "it. Nothing was changed; put it back, or save the notebook as a JSON file "
+                                          "to keep what is on show")
+                               .arg(shortName(m_path)));
+    // None can be there but of an edit of this very store that a full disk cut off.
+    if (isLeftInAnEdit(m_file) && !isJournalOf(journalOf(m_file), m_file)) {
+        const auto aside = setJournalAside(m_file);
+        return fileFailure(ErrorCode::FileUnwritable, m_path,
+                           QStringLiteral("%1. Nothing was changed; try again")
+                               .arg(QString::fromStdString(aside ? remarkOnJournal(m_path, *aside)
+                                                                 : aside.error().message)));
+    }
+    if (hasJournal(m_file))
         return {};
-    return fileFailure(ErrorCode::FileUnwritable, m_path,
-                       QStringLiteral("%1 is no longer where it was: another program moved, replaced or removed it. "
-                                      "Nothing was changed; put it back, or save the notebook as a JSON file to keep "
-                                      "what is on show")
-                           .arg(shortName(m_path)));
+    const auto now = m_lock.outside();
+    if (now == m_outside)
+        return {};
+    return isCutShort(now) ? damagedFromOutside(m_path) : changedFromOutside(m_path);
+}
+
+/// Whether the file, read anew, is in the state that this store left it in.
+Result<void> NotebookStore::checkMark() const
+{
+    const auto mark = answerTo(markQuery(), database(), Doing::Writing);
+    if (!mark)
+        return tl::unexpected(mark.error());
+    return mark->toByteArray() == m_mark ? Result<void>{} : changedFromOutside(m_path);
+}
+
+Result<void> NotebookStore::remember()
+{
+    const auto mark = answerTo(markQuery(), database());
+    if (!mark)
+        return tl::unexpected(mark.error());
+    m_mark = mark->toByteArray();
+    m_outside = m_lock.outside();
+    return {};
+}
+
+/// One edit: in the file in full, under a new mark, or not at all.
+Result<void> NotebookStore::change(const std::function<Result<void>()>& work)
+{
+    if (auto ours = checkStillOurs(); !ours)
+        return ours;
+    // What SQLite remembers of the file may be of another that was copied over, so it is made to look again.
+    if (auto forgotten = run(database(), QStringLiteral("PRAGMA shrink_memory")); !forgotten)
+        return forgotten;
+    const auto done = inTransaction(toWrite, [&]() -> Result<void> {
+        auto ours = checkMark();
+        if (ours)
+            ours = run(database(), newMarkStatement());
+        return ours ? work() : ours;
+    });
+    return done ? remember() : done;
 }
 
 Result<Notebook> NotebookStore::load()
 {
-    auto notebook = loadRows(database());
-    if (!notebook)
-        return notebook;
-    const auto pictures = loadPictureNames(database());
-    if (!pictures)
-        return tl::unexpected(pictures.error());
-    // Without them nothing could be written down, nor go out.
-    if (const auto used = usedIds(); !used)
-        return tl::unexpected(used.error());
-    m_remarks = m_updateRemarks;
+    Result<Notebook> notebook;
+    Result<std::set<std::string>> pictures;
+    // In one transaction, so that no edit of somebody else's comes in half.
+    const auto read = inTransaction(toRead, [&]() -> Result<void> {
+        notebook = loadRows(database());
+        if (!notebook)
+            return tl::unexpected(notebook.error());
+        pictures = loadPictureNames(database());
+        if (!pictures)
+            return tl::unexpected(pictures.error());
+        // Without them nothing could be written down, nor go out.
+        const auto used = usedIds();
+        return used ? Result<void>{} : tl::unexpected(used.error());
+    });
+    if (!read)
+        return tl::unexpected(read.error());
+    m_remarks = m_openingRemarks;
     mend(*notebook, m_remarks);
     const auto forget = [&](auto& record, const char* what) {
         if (record.picture.empty() || pictures->contains(record.picture))
@@ -444,9 +539,7 @@ Result<NotebookEdit> NotebookStore::apply(NotebookEdit edit)
         return fileFailure(ErrorCode::FileUnwritable, m_path, m_readOnlyReason);
     if (auto sound = checkSound(edit); !sound)
         return tl::unexpected(sound.error());
-    if (auto there = checkStillThere(); !there)
-        return tl::unexpected(there.error());
-    const auto done = inTransaction([&]() -> Result<void> {
+    const auto done = change([&]() -> Result<void> {
         auto written = writeRows(database(), edit);
         return written ? checkPicturesAreThere(database(), edit) : written;
     });
@@ -458,6 +551,11 @@ Result<NotebookEdit> NotebookStore::apply(NotebookEdit edit)
 Result<SheetId> NotebookStore::nextSheet() const
 {
     return nextId(database(), "sheet").map([](std::int64_t id) { return SheetId{id}; });
+}
+
+Result<SubjectId> NotebookStore::nextSubject() const
+{
+    return nextId(database(), "subject").map([](std::int64_t id) { return SubjectId{id}; });
 }
 
 Result<UsedIds> NotebookStore::usedIds() const

@@ -1,6 +1,8 @@
 #include "notebook/statement.h"
 
-#include <QFileInfo>
+#include "files/filewords.h"
+
+#include <QUuid>
 
 namespace iris {
 namespace {
@@ -36,9 +38,7 @@ QString reasonFor(int code, Doing doing)
     case sqliteProtocol: return QStringLiteral("another program is writing in it just now; try again");
     case sqliteNoMemory: return QStringLiteral("there is not enough memory");
     case sqliteReadOnly: return QStringLiteral("it may only be read");
-    case sqliteIoError:
-        return doing == Doing::Writing ? QStringLiteral("the disk is full or faulty")
-                                       : QStringLiteral("the disk is faulty");
+    case sqliteIoError: return QStringLiteral("the disk is full or faulty"); // reading may have to roll back first
     case sqliteFull: return QStringLiteral("the disk is full");
     case sqliteCannotOpen:
         return doing == Doing::Writing
@@ -51,7 +51,20 @@ QString reasonFor(int code, Doing doing)
     }
 }
 
+constexpr qsizetype uuidLetters = 36;
+
+/// The notebook a connection stands for.
+QString notebookOf(const QSqlDatabase& database)
+{
+    return database.connectionName().mid(uuidLetters);
+}
+
 } // namespace
+
+QString connectionFor(const QString& notebook)
+{
+    return QUuid::createUuid().toString(QUuid::WithoutBraces) + notebook;
+}
 
 Result<void> run(const QSqlDatabase& database, const QString& statement, Doing doing)
 {
@@ -78,8 +91,8 @@ Result<void> readToTheEnd(const QSqlQuery& query, const QSqlDatabase& database, 
 tl::unexpected<Error> failureOf(const QSqlError& error, const QSqlDatabase& database, Doing doing)
 {
     constexpr int primary = 0xff;
-    const QString path = database.databaseName();
-    const QString name = QFileInfo(path).fileName();
+    const QString path = notebookOf(database);
+    const QString name = shortName(path);
     const int code = error.nativeErrorCode().toInt() & primary;
     const auto told = [&](ErrorCode kind, const QString& message) {
         return tl::unexpected(Error{kind, message.toStdString(), path.toStdString(), 0, 0});
@@ -88,10 +101,7 @@ tl::unexpected<Error> failureOf(const QSqlError& error, const QSqlDatabase& data
         return told(ErrorCode::DamagedNotebook,
                     QStringLiteral("%1 is damaged and cannot be read; it was left as it is").arg(name));
     if (isDamage(code))
-        return told(ErrorCode::FileUnwritable,
-                    QStringLiteral("%1 could not be written: the file was damaged from outside. Nothing in it was "
-                                   "changed; save the notebook as a JSON file to keep what is on show")
-                        .arg(name));
+        return damagedFromOutside(path);
     if (doing == Doing::Reading && code == sqliteReadOnly)
         return told(ErrorCode::FileUnwritable,
                     QStringLiteral("%1 was cut off in the middle of a change and has to be written to before it can be "
@@ -103,6 +113,25 @@ tl::unexpected<Error> failureOf(const QSqlError& error, const QSqlDatabase& data
     return told(
         ErrorCode::FileUnwritable,
         QStringLiteral("%1 could not be written (%2); nothing in it was changed").arg(name, reasonFor(code, doing)));
+}
+
+Result<QVariant> answerTo(const QString& statement, const QSqlDatabase& database, Doing doing)
+{
+    QSqlQuery query(database);
+    if (!query.exec(statement) || !query.next())
+        return failureOf(query.lastError(), database, doing);
+    return query.value(0);
+}
+
+tl::unexpected<Error> damagedFromOutside(const QString& notebook)
+{
+    return tl::unexpected(Error{
+        ErrorCode::FileUnwritable,
+        QStringLiteral("%1 could not be written: the file was damaged from outside. Nothing in it was changed; save "
+                       "the notebook as a JSON file to keep what is on show")
+            .arg(shortName(notebook))
+            .toStdString(),
+        notebook.toStdString(), 0, 0});
 }
 
 } // namespace iris

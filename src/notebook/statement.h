@@ -6,8 +6,13 @@
 #include <QSqlError>
 #include <QSqlQuery>
 #include <QString>
+#include <QVariant>
 
 namespace iris {
+
+/// A name for a new connection that stands for a notebook, under whatever name its file lies just now: what goes wrong
+/// is told of the notebook.
+QString connectionFor(const QString& notebook);
 
 /// What was being done when a database answered with an error.
 enum class Doing { Reading, Writing };
@@ -23,5 +28,11 @@ Result<void> readToTheEnd(const QSqlQuery& query, const QSqlDatabase& database, 
 /// when the file itself is broken, DamagedNotebook. One that has to be rolled back before it can be read is
 /// FileUnwritable for a reader.
 tl::unexpected<Error> failureOf(const QSqlError& error, const QSqlDatabase& database, Doing doing);
+
+/// One value from a statement that is answered with one.
+Result<QVariant> answerTo(const QString& statement, const QSqlDatabase& database, Doing doing = Doing::Reading);
+
+/// That a notebook is no longer what it was since something else wrote into it: FileUnwritable.
+tl::unexpected<Error> damagedFromOutside(const QString& notebook);
 
 } // namespace iris

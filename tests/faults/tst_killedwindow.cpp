@@ -51,8 +51,10 @@ QByteArray digestOf(const QString& path)
     if (!store)
         return "does not open: " + QByteArray::fromStdString(store.error().message);
     const auto notebook = (*store)->load();
-    if (!notebook || !(*store)->remarks().empty())
+    if (!notebook)
         return "is damaged";
+    if (!(*store)->remarks().empty())
+        return "has something to say: " + QByteArray::fromStdString((*store)->remarks().front());
     return digestOf(dumpOf(**store, *notebook).value());
 }
 

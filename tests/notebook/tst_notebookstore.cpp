@@ -229,7 +229,7 @@ void TestNotebookStore::marksItsFiles()
     const QByteArray header = contentsOf(file("a.iris"));
     // SQLite file format: application_id at byte 68, user_version at byte 60, big-endian.
     QCOMPARE(header.mid(68, 4), QByteArray("Iris"));
-    QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\5", 4));
+    QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\6", 4));
 }
 
 void TestNotebookStore::olderNotebooksAreCopiedAndBroughtUpToDate()
@@ -294,7 +294,7 @@ void TestNotebookStore::olderNotebooksThatMayNotBeWrittenAreRead()
     // A lock held by this very process stands for write-protected media, which root could write to all the same.
     QFile::setPermissions(file("old.iris"), QFile::ReadOwner | QFile::WriteOwner);
     NotebookLock held;
-    QCOMPARE(held.take(file("old.iris")), NotebookLock::Outcome::Held);
+    QCOMPARE(held.take(file("old.iris"), 0), NotebookLock::Outcome::Held);
     const QByteArray original = contentsOf(file("old.iris"));
     const auto store = NotebookStore::open(file("old.iris"));
     QVERIFY2(store, store ? "" : store.error().message.c_str());

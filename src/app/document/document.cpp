@@ -55,11 +55,16 @@ QString Document::title() const
 
 Result<void> Document::open(const QString& path)
 {
-    // Opened a second time it would find its own lock and only read.
-    const bool alreadyOpen = m_store && areOneFile(path, m_store->path());
-    if (alreadyOpen && !m_store->isReadOnly())
+    const bool ours = m_store && !m_store->isReadOnly() && areOneFile(path, m_store->path());
+    if (ours && m_store->isAsLeft())
         return {};
     auto store = NotebookStore::open(path);
+    if (store && ours) {
+        // Somebody wrote into it. Its own lock is in the way, and goes once the file is known to open.
+        m_store.reset();
+        if (auto again = NotebookStore::open(path))
+            store = std::move(again);
+    }
     if (!store)
         return tl::unexpected(store.error());
     auto notebook = (*store)->load();

@@ -72,14 +72,11 @@ Result<void> notebookFromJson(const QString& json, const QString& path)
     const auto dump = readNotebookJson(file->text);
     if (!dump)
         return tl::unexpected(dump.error());
-    auto store = NotebookStore::create(path);
-    if (!store)
-        return tl::unexpected(store.error());
-    const auto done = (*store)->apply(filling(*dump));
-    store->reset();
-    if (!done)
-        NotebookStore::discard(path);
-    return done ? Result<void>{} : tl::unexpected(done.error());
+    const auto store = NotebookStore::create(path, [&](NotebookStore& made) -> Result<void> {
+        const auto filled = made.apply(filling(*dump));
+        return filled ? Result<void>{} : tl::unexpected(filled.error());
+    });
+    return store ? Result<void>{} : tl::unexpected(store.error());
 }
 
 } // namespace iris
