@@ -1,7 +1,7 @@
 # Shared by run-demo and run-tests: Debian packages and the build. Sourced, not run.
 
 BUILD_PACKAGES="g++ cmake ninja-build ccache pkg-config qt6-base-dev qt6-svg-dev libqt6svg6 libqt6sql6-sqlite libgl-dev
-libeigen3-dev libexpected-dev liblcms2-dev libexiv2-dev libapriltag-dev libzxing-dev qt6-image-formats-plugins libhwy-dev libcsv-dev libcli11-dev nlohmann-json3-dev"
+libeigen3-dev libexpected-dev liblcms2-dev libexiv2-dev libjpeg-dev libtiff-dev zlib1g-dev libapriltag-dev libzxing-dev qt6-image-formats-plugins libhwy-dev libcsv-dev libcli11-dev nlohmann-json3-dev"
 TEST_PACKAGES="libglpk-dev libopencv-core-dev libnlopt-dev libnlopt-cxx-dev colord-data liblcms2-utils argyll libimage-exiftool-perl locales poppler-utils imagemagick xvfb openbox xdotool"
 
 as_root() {

@@ -21,6 +21,7 @@ Result<TubeSource> TubeSource::from(const SourceArguments& arguments)
             source.m_paints.back().name = pigment.id();
             source.m_ids.push_back(pigment.id());
         }
+        source.m_unlearnt = source.m_paints;
         source.m_learned = beforePainting(source.m_paints);
         return source;
     }
@@ -118,6 +119,7 @@ TubeSource TubeSource::at(const std::vector<std::size_t>& places) const
     source.m_remarks = m_remarks;
     for (const std::size_t place : places) {
         source.m_paints.push_back(m_paints[place]);
+        source.m_unlearnt.push_back(m_unlearnt[place]);
         source.m_ids.push_back(m_ids[place]);
         if (isNotebook())
             source.m_notebook.tubes.push_back(m_notebook.tubes[place]);

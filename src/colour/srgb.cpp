@@ -54,7 +54,7 @@ const Matrix3d& xyzOfLinearSrgb()
 
 Vector3d linearSrgb(const Lab& lab)
 {
-    const LinearRgb colour = toLinearRgb(toXyz(lab, d50White));
+    const LinearRgb colour = toLinearRgb(lab);
     return {colour.red, colour.green, colour.blue};
 }
 
@@ -105,6 +105,11 @@ LinearRgb toLinearRgb(const Xyz& d50)
     static const Matrix3d inverse = xyzOfLinearSrgb().inverse();
     const Vector3d rgb = inverse * vectorOf(d50ToD65(d50)) / 100.0;
     return {rgb.x(), rgb.y(), rgb.z()};
+}
+
+LinearRgb toLinearRgb(const Lab& d50)
+{
+    return toLinearRgb(toXyz(d50, d50White));
 }
 
 Xyz toXyz(const LinearRgb& colour)

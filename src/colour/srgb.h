@@ -39,6 +39,7 @@ struct LinearRgb {
 
 /// Linear sRGB of D50 tristimulus values (Y = 100) through the Bradford adaptation, and back.
 LinearRgb toLinearRgb(const Xyz& d50);
+LinearRgb toLinearRgb(const Lab& d50);
 Xyz toXyz(const LinearRgb& colour);
 
 /// The sRGB transfer function on 0 to 1. Source: IEC 61966-2-1, clause 5.2.

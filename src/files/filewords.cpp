@@ -22,7 +22,7 @@ QString reasonOf(int errorNumber)
     switch (errorNumber) {
     case ENOSPC:
     case EDQUOT: return QStringLiteral("the disk is full");
-    case EFBIG: return QStringLiteral("the disk takes no file of that size");
+    case EFBIG: return QStringLiteral("the disk is full, or takes no file of that size");
     case EIO: return QStringLiteral("the disk is faulty");
     case EROFS: return QStringLiteral("the disk may only be read");
     case EACCES:

@@ -10,6 +10,7 @@
 #include <QFileInfo>
 #include <QRandomGenerator>
 #include <cerrno>
+#include <csignal>
 #include <cstdio>
 #include <fcntl.h>
 #include <sys/stat.h>
@@ -246,6 +247,11 @@ Result<void> copyWhole(const QString& from, const QString& to)
         ::unlink(spare.constData());
     ::close(file);
     return done;
+}
+
+void takeNoSignalForFullFiles()
+{
+    std::signal(SIGXFSZ, SIG_IGN);
 }
 
 Result<void> checkPlace(const QString& path)

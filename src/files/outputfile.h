@@ -56,6 +56,10 @@ Result<void> copyWhole(const QString& from, const QString& to);
 enum class Replacing { Nothing, AnEmptyFile };
 Result<void> rename(const QString& from, const QString& to, Replacing replacing = Replacing::Nothing);
 
+/// From now on a file that grows beyond what the system allows (RLIMIT_FSIZE) is an error like a full disk, and not a
+/// signal that ends the program in the middle of writing. For every program of ours, first of all.
+void takeNoSignalForFullFiles();
+
 /// Why nothing could be written under a name, found out without writing; for long work, before it starts.
 Result<void> checkPlace(const QString& path);
 

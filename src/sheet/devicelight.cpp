@@ -105,7 +105,7 @@ void DeviceLight::transformed(std::span<const QRgba64> pixels, std::span<LinearR
     // LittleCMS counts white as its own rounded D50 with Y = 1.
     const cmsCIEXYZ& white = *cmsD50_XYZ();
     for (std::size_t i = 0; i < pixels.size(); ++i)
-        light[i] = toLinearRgb({values[i][0] / white.X * d50White.x, values[i][1] / white.Y * d50White.y,
+        light[i] = toLinearRgb(Xyz{values[i][0] / white.X * d50White.x, values[i][1] / white.Y * d50White.y,
                                 values[i][2] / white.Z * d50White.z});
 }
 

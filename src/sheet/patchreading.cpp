@@ -254,7 +254,7 @@ Lab ColourBasis::colourOf(const LinearRgb& evened) const
 {
     LinearRgb light = correction.corrected(evened);
     if (paper || !tone.isNone()) {
-        const LinearRgb white = paper ? toLinearRgb(toXyz(*paper, d50White)) : correction.corrected(meanPaper);
+        const LinearRgb white = paper ? toLinearRgb(*paper) : correction.corrected(meanPaper);
         const LinearRgb over = tone.isNone() ? overPaper(evened) : tone.undone(overPaper(evened));
         light = {over.red * white.red, over.green * white.green, over.blue * white.blue};
     }

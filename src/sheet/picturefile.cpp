@@ -3,12 +3,17 @@
 #include "files/filewords.h"
 #include "files/inputfile.h"
 #include "files/outputfile.h"
+#include "sheet/jpegpicture.h"
 
 #include <QBuffer>
 #include <QFile>
 #include <QFileInfo>
 #include <QImageReader>
+#include <QtEndian>
 #include <array>
+#include <cctype>
+#include <tiffio.h>
+#include <zlib.h>
 
 namespace iris {
 namespace {
@@ -28,11 +33,54 @@ bool isDeep(QImage::Format format)
     return QImage::toPixelFormat(format).bitsPerPixel() > 32;
 }
 
+/// Whether all that makes the picture of a PNG is there and sound; libpng would print it if not.
+/// Source: PNG specification, second edition (ISO/IEC 15948), section 5: length, four letters, data, CRC; those that
+/// begin with a capital are needed, and IEND is the last.
+bool isWholePng(const QByteArray& bytes)
+{
+    constexpr qint64 signature = 8;
+    constexpr qint64 around = 12;
+    for (qint64 at = signature; at + around <= bytes.size();) {
+        const qint64 length = qFromBigEndian<quint32>(bytes.constData() + at);
+        if (length > bytes.size() - at - around)
+            return false;
+        const auto* kind = reinterpret_cast<const Bytef*>(bytes.constData() + at + 4);
+        const bool needed = std::isupper(kind[0]) != 0;
+        const quint32 told = qFromBigEndian<quint32>(kind + 4 + length);
+        if (needed && ::crc32(0, kind, static_cast<uInt>(length + 4)) != told)
+            return false;
+        if (std::equal(kind, kind + 4, "IEND"))
+            return true;
+        at += length + around;
+    }
+    return false;
+}
+
+/// What libtiff thinks of a file concerns nobody but this program, and it would print it.
+bool silencePictureLibraries()
+{
+    TIFFSetWarningHandler(nullptr);
+    TIFFSetErrorHandler(nullptr);
+    return true;
+}
+
 } // namespace
 
 tl::unexpected<Error> badPicture(const QString& path, const QString& what)
 {
     return fileError(ErrorCode::BadPicture, path, what);
+}
+
+tl::unexpected<Error> cutOff(const QString& path)
+{
+    return badPicture(path, QStringLiteral("is cut off or damaged: part of the picture is missing. Copy it again from "
+                                           "where it was taken"));
+}
+
+tl::unexpected<Error> inPrintingInks(const QString& path)
+{
+    return badPicture(
+        path, QStringLiteral("is in printing inks (CMYK), which do not tell the colour of paint; save it as RGB"));
 }
 
 std::optional<PictureFormat> pictureFormatOf(const QByteArray& start)
@@ -102,12 +150,17 @@ Result<PictureFile> openPicture(const QString& path)
 
 Result<QImage> decode(const PictureFile& file)
 {
+    if (file.format == PictureFormat::Jpeg)
+        return decodeJpeg(file);
+    if (file.format == PictureFormat::Png && !isWholePng(file.bytes))
+        return cutOff(file.path);
+    static const bool quiet = silencePictureLibraries();
+    Q_UNUSED(quiet)
     QBuffer buffer;
     buffer.setData(file.bytes);
     buffer.open(QIODevice::ReadOnly);
     QImageReader reader(&buffer, nameFor(file.format));
     reader.setAutoDetectImageFormat(false);
-    reader.setAutoTransform(true);
     // The size is checked here, with its reason; the library's own limit is lower than a page at 600 dpi.
     QImageReader::setAllocationLimit(0);
     const auto fault = [&](QSize size, QImage::Format format) {

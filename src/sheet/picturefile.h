@@ -40,8 +40,8 @@ struct PictureFile {
 /// @return FileUnreadable, or BadPicture for an empty file or one of no format that is read
 Result<PictureFile> openPicture(const QString& path);
 
-/// Decodes a picture, upright by its EXIF orientation; its colours as they stand, not yet through a profile.
-/// @return BadPicture when it is damaged, too small, too large, or would take more memory than there is
+/// Decodes a picture; its colours as they stand, not yet turned upright, through a profile or laid on white.
+/// @return BadPicture when it is damaged or cut off, too small, too large, or would take more memory than there is
 Result<QImage> decode(const PictureFile& file);
 
 /// Writes a picture in the format its name ends in (.png, .jpg, .tif), through the one door.
@@ -53,5 +53,7 @@ Result<void> checkPictureName(const QString& path);
 
 /// An error about a picture: its name and what is the matter with it.
 tl::unexpected<Error> badPicture(const QString& path, const QString& what);
+tl::unexpected<Error> cutOff(const QString& path);
+tl::unexpected<Error> inPrintingInks(const QString& path);
 
 } // namespace iris

@@ -1,69 +1,13 @@
 #include "sheet/scan.h"
 
+#include "files/filewords.h"
 #include "sheet/picturefile.h"
+#include "sheet/picturenotes.h"
 
 #include <QColorSpace>
-#include <exiv2/exiv2.hpp>
-#include <mutex>
 
 namespace iris {
 namespace {
-
-/// What stands in a picture's own notes.
-struct PictureNotes {
-    QByteArray profile;
-    bool printingInks = false;
-    bool lostProfile = false; ///< there is a profile, but it cannot be taken out
-};
-
-/// How many colour channels a JPEG has, from its frame header; 0 for anything else. Source: ITU-T T.81, B.2.2.
-int jpegChannels(const QByteArray& start)
-{
-    const auto at = [&](qsizetype i) { return static_cast<unsigned char>(start[i]); };
-    if (start.size() < 4 || at(0) != 0xff || at(1) != 0xd8)
-        return 0;
-    for (qsizetype i = 2; i + 9 < start.size() && at(i) == 0xff;) {
-        const int marker = at(i + 1);
-        const bool frame = marker >= 0xc0 && marker <= 0xcf && marker != 0xc4 && marker != 0xc8 && marker != 0xcc;
-        if (frame)
-            return at(i + 9);
-        i += 2 + (at(i + 2) << 8) + at(i + 3);
-    }
-    return 0;
-}
-
-/// Notes are a help, not a need: a picture whose notes are damaged is read without them.
-PictureNotes notesOf(const PictureFile& picture)
-{
-    PictureNotes notes;
-    constexpr qsizetype beginning = 1 << 20;
-    const QByteArray start = picture.bytes.left(beginning);
-    notes.printingInks = jpegChannels(start) == 4;
-    const bool jpeg = picture.format == PictureFormat::Jpeg;
-    const bool png = picture.format == PictureFormat::Png;
-    const bool announced = (jpeg && start.contains(QByteArray("ICC_PROFILE\0", 12))) || (png && start.contains("iCCP"));
-    // Exiv2 sets itself up on first use, which two threads must not do at once.
-    static std::mutex one;
-    const std::scoped_lock lock(one);
-    try {
-        Exiv2::LogMsg::setLevel(Exiv2::LogMsg::mute);
-        // From memory: given a name, it fetches addresses, waits on standard input and hangs on a pipe.
-        const auto image = Exiv2::ImageFactory::open(reinterpret_cast<const Exiv2::byte*>(picture.bytes.constData()),
-                                                     static_cast<long>(picture.bytes.size()));
-        image->readMetadata();
-        if (image->iccProfileDefined()) {
-            const Exiv2::DataBuf& profile = *image->iccProfile();
-            notes.profile = QByteArray(reinterpret_cast<const char*>(profile.pData_), profile.size_);
-        }
-        constexpr long separated = 5; // TIFF 6.0, PhotometricInterpretation: CMYK
-        const auto found = image->exifData().findKey(Exiv2::ExifKey("Exif.Image.PhotometricInterpretation"));
-        if (found != image->exifData().end() && found->toLong() == separated)
-            notes.printingInks = true;
-    } catch (...) { // its own errors, and three kinds of the standard library's where notes are damaged
-    }
-    notes.lostProfile = announced && notes.profile.isEmpty();
-    return notes;
-}
 
 /// The resolution a picture claims, unless it is one that programs write when they do not know.
 std::optional<double> pixelsPerMmOf(const QImage& image)
@@ -94,12 +38,81 @@ bool isDeep(const QImage& image)
     return image.depth() > 32 || image.format() == QImage::Format_RGB30 || image.format() == QImage::Format_BGR30;
 }
 
+QImage::Format opaqueFormat(const QImage& image)
+{
+    return isDeep(image) ? QImage::Format_RGBX64 : QImage::Format_RGB32;
+}
+
+bool isSeenThrough(const QImage& image)
+{
+    if (!image.hasAlphaChannel())
+        return false;
+    const QImage alpha = image.convertToFormat(QImage::Format_Alpha8);
+    for (int y = 0; y < alpha.height(); ++y) {
+        const auto* line = alpha.constScanLine(y);
+        if (std::any_of(line, line + alpha.width(), [](uchar one) { return one != 255; }))
+            return true;
+    }
+    return false;
+}
+
+/// Adds as much white to every pixel as can be seen through it; its numbers are premultiplied.
+template <typename Pixel, typename OnWhite> void layOnWhite(QImage& image, OnWhite&& onWhite)
+{
+    for (int y = 0; y < image.height(); ++y) {
+        auto* line = reinterpret_cast<Pixel*>(image.scanLine(y));
+        std::transform(line, line + image.width(), line, onWhite);
+    }
+}
+
+QImage onWhite(QImage image)
+{
+    if (isDeep(image)) {
+        image = std::move(image).convertToFormat(QImage::Format_RGBA64_Premultiplied);
+        layOnWhite<QRgba64>(image, [](QRgba64 pixel) {
+            const int white = 0xffff - pixel.alpha();
+            const auto with = [&](quint16 part) { return static_cast<quint16>(std::min(0xffff, part + white)); };
+            return qRgba64(with(pixel.red()), with(pixel.green()), with(pixel.blue()), 0xffff);
+        });
+    } else {
+        image = std::move(image).convertToFormat(QImage::Format_ARGB32_Premultiplied);
+        layOnWhite<QRgb>(image, [](QRgb pixel) {
+            const int white = 0xff - qAlpha(pixel);
+            const auto with = [&](int part) { return std::min(0xff, part + white); };
+            return qRgb(with(qRed(pixel)), with(qGreen(pixel)), with(qBlue(pixel)));
+        });
+    }
+    image.reinterpretAsFormat(opaqueFormat(image));
+    return image;
+}
+
+/// A decoded picture as it is to be seen: upright, and nothing of what lies under transparent places.
+struct Seen {
+    QImage image;
+    bool wasTransparent = false;
+};
+
+Result<Seen> seen(const PictureFile& file, const PictureNotes& notes)
+{
+    auto image = decode(file);
+    if (!image)
+        return tl::unexpected(image.error());
+    if (notes.looseChannel)
+        *image = std::move(*image).convertToFormat(opaqueFormat(*image));
+    const bool transparent = isSeenThrough(*image);
+    if (transparent)
+        *image = onWhite(std::move(*image));
+    return Seen{upright(std::move(*image), notes.orientation), transparent};
+}
+
 } // namespace
 
 Result<QImage> pictureIn(const QString& path)
 {
     const auto file = openPicture(path);
-    return file ? decode(*file) : tl::unexpected(file.error());
+    if (!file)
+        return tl::unexpected(file.error());
+    return seen(*file, notesOf(*file)).map([](Seen picture) { return std::move(picture.image); });
 }
 
 Result<Scan> Scan::load(const QString& path)
@@ -109,16 +122,15 @@ Result<Scan> Scan::load(const QString& path)
         return tl::unexpected(file.error());
     const PictureNotes notes = notesOf(*file);
     if (notes.printingInks)
-        return badPicture(
-            path, QStringLiteral("is in printing inks (CMYK), which do not tell the colour of paint; save it as RGB"));
+        return inPrintingInks(path);
     if (notes.lostProfile)
         return badPicture(path,
                           QStringLiteral("has a damaged colour profile inside; save it again without one, or as sRGB"));
-    auto image = decode(*file);
-    if (!image)
-        return tl::unexpected(image.error());
+    auto picture = seen(*file, notes);
+    if (!picture)
+        return tl::unexpected(picture.error());
     file->bytes.clear(); // a large scan's are missed while its pixels are looked at
-    if (isGrey(*image))
+    if (isGrey(picture->image))
         return badPicture(path, QStringLiteral("is all in greys; scan it in colour"));
     auto light = DeviceLight::through(notes.profile);
     if (!light) {
@@ -126,8 +138,12 @@ Result<Scan> Scan::load(const QString& path)
         error.file = path.toStdString();
         return tl::unexpected(error);
     }
-    const auto perMm = pixelsPerMmOf(*image);
-    return of(std::move(*image), perMm, std::move(*light));
+    const auto perMm = pixelsPerMmOf(picture->image);
+    Scan scan = of(std::move(picture->image), perMm, std::move(*light));
+    if (picture->wasTransparent)
+        scan.m_remark = (shortName(path) + QStringLiteral(" is transparent in places; they are taken as white"))
+                            .toStdString();
+    return scan;
 }
 
 Scan Scan::of(QImage image, std::optional<double> pixelsPerMm, DeviceLight light)

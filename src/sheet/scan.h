@@ -12,10 +12,10 @@ namespace iris {
 /// A scan or photo: the picture upright, what its numbers mean in light, and how fine it is where that is known.
 class Scan {
 public:
-    /// Reads PNG, JPEG, TIFF and WebP, by content and not by the file's ending; turns it upright by
-    /// its EXIF orientation; takes its ICC profile and resolution.
-    /// @return FileUnreadable, or BadPicture for what is no picture, damaged, empty, too small, too large, in greys or
-    /// in printing inks.
+    /// Reads PNG, JPEG, TIFF and WebP, by content and not by the file's ending; turns it upright by its EXIF
+    /// orientation; lays what is transparent on white; takes its ICC profile and resolution.
+    /// @return FileUnreadable, or BadPicture for what is no picture, damaged or cut off, empty, too small, too large, in
+    /// greys or in printing inks.
     static Result<Scan> load(const QString& path);
 
     /// A picture at hand.
@@ -25,6 +25,8 @@ public:
     const QImage& image() const { return m_image; }
     QSize size() const { return m_image.size(); }
     std::optional<double> pixelsPerMm() const { return m_pixelsPerMm; }
+    /// What whoever reads it should know of how it was taken in, in a sentence; empty as a rule.
+    const std::string& remark() const { return m_remark; }
 
     /// The numbers of pixels x0, x0 + step, ... in a row.
     void row(int y, int x0, int step, std::span<QRgba64> pixels) const;
@@ -35,10 +37,10 @@ private:
     QImage m_image; ///< Format_RGB32 or Format_RGBX64
     DeviceLight m_light;
     std::optional<double> m_pixelsPerMm;
+    std::string m_remark;
 };
 
-/// The picture in a file, by its content and not by the file's ending, upright by its EXIF orientation; its colours as
-/// they stand, not yet through a profile.
+/// The same picture alone; its colours as they stand, not yet through a profile.
 /// @return FileUnreadable, or BadPicture for what is no picture, damaged, empty, too small or too large
 /// (picturefile.h).
 Result<QImage> pictureIn(const QString& path);

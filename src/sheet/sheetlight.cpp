@@ -40,11 +40,6 @@ Lab shownBy(const LinearRgb& light)
 }
 
 /// Light off paper of a reflectance, and off the film on it.
-LinearRgb lightOf(const Lab& colour)
-{
-    return toLinearRgb(toXyz(colour, d50White));
-}
-
 LinearRgb times(const LinearRgb& one, const LinearRgb& two)
 {
     return {one.red * two.red, one.green * two.green, one.blue * two.blue};
@@ -62,7 +57,7 @@ public:
         : m_squares(squares),
           m_black(black),
           m_paper(paper),
-          m_paperLight(lightOf(toLab(seen(paper))))
+          m_paperLight(toLinearRgb(toLab(seen(paper))))
     {
     }
 
@@ -73,12 +68,12 @@ public:
             square.overLine ? std::optional(shownBy(times(tone.undone(*square.overLine), m_paperLight))) : std::nullopt;
         const auto at = [&](double logThickness) {
             const double x = std::exp(logThickness);
-            const double off = deltaE00(shownBy(lightOf(seenLab(square.film, x, m_paper))), washSeen);
+            const double off = deltaE00(shownBy(toLinearRgb(seenLab(square.film, x, m_paper))), washSeen);
             const double laid = (logThickness - std::log(square.wash)) / thicknessSd;
             double cost = (off / washSd) * (off / washSd) + laid * laid;
             if (overSeen) {
                 const double over =
-                    deltaE00(shownBy(lightOf(seenLab(square.film, x, blackLine()))), *overSeen) / overLineSd;
+                    deltaE00(shownBy(toLinearRgb(seenLab(square.film, x, blackLine()))), *overSeen) / overLineSd;
                 cost += over * over;
             }
             return std::pair(cost, off);
@@ -149,14 +144,14 @@ ToneCurve bestCurve(const KnownThings& known)
 double tellingPower(const Paint& paint)
 {
     constexpr double step = 0.05;
-    const LinearRgb paper = lightOf(toLab(seen(whitePaper())));
+    const LinearRgb paper = toLinearRgb(toLab(seen(whitePaper())));
     const auto curved = [&](const Lab& colour) {
-        const LinearRgb light = lightOf(colour);
+        const LinearRgb light = toLinearRgb(colour);
         const LinearRgb over{std::max(0.0, light.red / paper.red), std::max(0.0, light.green / paper.green),
                              std::max(0.0, light.blue / paper.blue)};
         return shownBy(times(ToneCurve{1 + step}.undone(over), paper));
     };
-    const auto at = [&](double x) { return shownBy(lightOf(seenLab(paint.film, x, whitePaper()))); };
+    const auto at = [&](double x) { return shownBy(toLinearRgb(seenLab(paint.film, x, whitePaper()))); };
     const Lab own = at(1);
     // The nearest the tube comes to its curved self by being laid thicker or thinner.
     const Lab target = curved(own);

@@ -44,11 +44,6 @@ bool onLine(double xMm, double yMm)
            && yMm < card::patchTopMm + card::patchSizeMm + card::linePastPatchMm;
 }
 
-LinearRgb lightOf(const Lab& lab)
-{
-    return toLinearRgb(toXyz(lab, d50White));
-}
-
 } // namespace
 
 SimulatedCard::SimulatedCard(const CardPainting& painting) : m_painting(painting)
@@ -125,12 +120,12 @@ SimulatedChart::SimulatedChart(std::vector<Lab> patches, int columns)
       m_columns(columns)
 {
     for (const Lab& patch : m_patches)
-        m_light.push_back(lightOf(patch));
+        m_light.push_back(toLinearRgb(patch));
 }
 
 LinearRgb SimulatedChart::at(double xMm, double yMm) const
 {
-    static const LinearRgb white = lightOf({96, 0, 1});
+    static const LinearRgb white = toLinearRgb(Lab{96, 0, 1});
     const double u = (xMm - marginMm) / pitchMm;
     const double v = (yMm - marginMm) / pitchMm;
     const int column = static_cast<int>(std::floor(u));

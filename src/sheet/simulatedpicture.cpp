@@ -29,6 +29,13 @@ std::vector<std::string> words(std::string_view text)
     return found;
 }
 
+/// What a line begins with; empty for one that begins with nothing.
+std::string firstWord(const std::string& text)
+{
+    const std::vector<std::string> found = words(text);
+    return found.empty() ? std::string() : found.front();
+}
+
 Result<double> lengthIn(const std::string& text)
 {
     const auto number = parseNumber(trimmed(text));
@@ -145,7 +152,7 @@ bool SimulatedPicture::Wash::holds(QPointF place) const
 
 Result<SimulatedPicture::Wash> SimulatedPicture::washFrom(const std::vector<std::string>& fields, const FindPaint& find)
 {
-    const std::string kind = words(fields[0]).front();
+    const std::string kind = firstWord(fields[0]);
     const bool scattered = kind == "reeds" || kind == "dabs";
     if (kind != "area" && !scattered)
         return wrong("a line begins with paper, area, reeds or dabs, not \"" + kind + "\"");
@@ -183,7 +190,7 @@ Result<SimulatedPicture::Wash> SimulatedPicture::washFrom(const std::vector<std:
 Result<void> SimulatedPicture::takeLine(const std::string& line, const FindPaint& find)
 {
     const std::vector<std::string> first = words(line);
-    if (first.front() == "paper") {
+    if (firstWord(line) == "paper") {
         const auto width = first.size() == 3 ? lengthIn(first[1]) : wrong("paper WIDTH HEIGHT");
         const auto height = first.size() == 3 ? lengthIn(first[2]) : wrong("paper WIDTH HEIGHT");
         if (!width || !height || *width < 10 || *height < 10)

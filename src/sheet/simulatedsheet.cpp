@@ -34,7 +34,7 @@ SimulatedSheet::SimulatedSheet(const SheetPage& page, const Notebook& notebook, 
     : m_page(page),
       m_painting(painting),
       m_print(pictureOfPage(page, printPixelsPerMm)),
-      m_paper(toLinearRgb(toXyz(painting.paper, d50White)))
+      m_paper(toLinearRgb(painting.paper))
 {
     std::mt19937 random(painting.seed * 7919 + 3);
     std::normal_distribution<double> normal;

@@ -1,3 +1,4 @@
+#include "../testfiles.h"
 #include "../testprogram.h"
 #include "colour/deltae.h"
 #include "colour/observer.h"
@@ -46,6 +47,42 @@ bool run(const QString& program, const QStringList& arguments)
     return process.waitForFinished(60000) && process.exitCode() == 0;
 }
 
+/// A TIFF of four channels of a byte, the fourth of which does not say what it is. Source: TIFF 6.0, section 2 and
+/// ExtraSamples.
+QByteArray tiffOf(quint32 width, quint32 height, const QByteArray& pixels)
+{
+    constexpr quint16 shortType = 3;
+    constexpr quint16 longType = 4;
+    struct Field {
+        quint16 tag;
+        quint16 type;
+        quint32 count;
+        quint32 value;
+    };
+    constexpr quint32 fields = 11;
+    constexpr quint32 bitsAt = 8 + 2 + 12 * fields + 4;
+    const std::array<Field, fields> all{{{256, longType, 1, width},
+                                         {257, longType, 1, height},
+                                         {258, shortType, 4, bitsAt},
+                                         {259, shortType, 1, 1},
+                                         {262, shortType, 1, 2}, // red, green, blue
+                                         {273, longType, 1, bitsAt + 8},
+                                         {277, shortType, 1, 4},
+                                         {278, longType, 1, height},
+                                         {279, longType, 1, static_cast<quint32>(pixels.size())},
+                                         {284, shortType, 1, 1},
+                                         {338, shortType, 1, 0}}}; // unspecified
+    QByteArray bytes;
+    QDataStream out(&bytes, QIODevice::WriteOnly);
+    out.setByteOrder(QDataStream::LittleEndian);
+    out.writeRawData("II*\0", 4);
+    out << quint32{8} << static_cast<quint16>(fields);
+    for (const Field& field : all)
+        out << field.tag << field.type << field.count << field.value;
+    out << quint32{0} << quint16{8} << quint16{8} << quint16{8} << quint16{8};
+    return bytes + pixels;
+}
+
 } // namespace
 
 class TestScan : public QObject {
@@ -56,7 +93,14 @@ private Q_SLOTS:
     void formatsAreRead_data();
     void formatsAreRead();
     void sixteenBitsAreKept();
+    void orientationIsHonoured_data();
     void orientationIsHonoured();
+    void whatIsCutOffIsRefused_data();
+    void whatIsCutOffIsRefused();
+    void transparentPlacesAreWhiteAndSaid_data();
+    void transparentPlacesAreWhiteAndSaid();
+    void aChannelThatDoesNotSayWhatItIsIsLeftOut();
+    void printingInksAreRefusedWhereverTheyAreSaid();
     void resolutionIsTakenWhenItIsKnown();
     void profilesAgreeWithLittleCms_data();
     void profilesAgreeWithLittleCms();
@@ -106,17 +150,126 @@ void TestScan::sixteenBitsAreKept()
     QVERIFY(std::abs(lightAt(*scan, 0, 10).red - srgbDecoded(30000 / 65535.0)) < 1e-6);
 }
 
+void TestScan::orientationIsHonoured_data()
+{
+    QTest::addColumn<QString>("name");
+    QTest::addColumn<int>("orientation");
+    for (const char* ending : {"jpg", "png", "webp", "tif"})
+        for (int orientation = 1; orientation <= 8; ++orientation)
+            QTest::addRow("%s, %d", ending, orientation)
+                << QString("turned%1.%2").arg(orientation).arg(ending) << orientation;
+}
+
+/// Every way a camera may be held, against ImageMagick's own way upright.
 void TestScan::orientationIsHonoured()
 {
-    QVERIFY(colourful({100, 80}).save(file("turned.jpg"), nullptr, 95));
-    if (!run("exiftool", {"-overwrite_original", "-n", "-Orientation=6", file("turned.jpg")}))
-        QSKIP("exiftool is not installed");
-    const auto scan = Scan::load(file("turned.jpg"));
-    QVERIFY(scan);
-    QCOMPARE(scan->size(), QSize(80, 100)); // 6: the camera was turned right, so the picture is turned back
-    // The picture's left edge, with no red, is at the top once it is upright.
-    QVERIFY(lightAt(*scan, 30, 3).red < 0.05);
-    QVERIFY(lightAt(*scan, 30, 96).red > 0.7);
+    QFETCH(QString, name);
+    QFETCH(int, orientation);
+    QVERIFY(colourful({100, 80}).save(file(name), nullptr, 95));
+    QVERIFY2(run("exiftool", {"-overwrite_original", "-n", QString("-EXIF:Orientation=%1").arg(orientation), file(name)}),
+             "exiftool is needed");
+    // ImageMagick knows the orientation of two of the four formats itself, and is told it here.
+    const QStringList names{"", "TopLeft", "TopRight", "BottomRight", "BottomLeft", "LeftTop", "RightTop", "RightBottom",
+                            "LeftBottom"};
+    QVERIFY(run("convert", {file(name), "-orient", names[orientation], "-auto-orient", "-strip", file("upright.png")}));
+    const QImage expected(file("upright.png"));
+    const auto scan = Scan::load(file(name));
+    QVERIFY2(scan, scan ? "" : scan.error().message.c_str());
+    QCOMPARE(scan->size(), expected.size());
+    for (const QPoint place : {QPoint(5, 5), QPoint(70, 5), QPoint(5, 70), QPoint(70, 70)}) {
+        const QColor there = expected.pixelColor(place);
+        const Lab wanted = toLab(Srgb{static_cast<std::uint8_t>(there.red()), static_cast<std::uint8_t>(there.green()),
+                                      static_cast<std::uint8_t>(there.blue()), false});
+        QVERIFY(deltaE00(labAt(*scan, place.x(), place.y()), wanted) < 2);
+    }
+}
+
+void TestScan::whatIsCutOffIsRefused_data()
+{
+    QTest::addColumn<QStringList>("made");
+    QTest::addColumn<int>("percent");
+    for (const int percent : {10, 50, 90, 99}) {
+        QTest::addRow("jpeg, %d %%", percent) << QStringList{"cut.jpg"} << percent;
+        QTest::addRow("jpeg in passes, %d %%", percent) << QStringList{"-interlace", "plane", "cut.jpg"} << percent;
+        QTest::addRow("png, %d %%", percent) << QStringList{"cut.png"} << percent;
+        QTest::addRow("tiff, %d %%", percent) << QStringList{"cut.tif"} << percent;
+        QTest::addRow("webp, %d %%", percent) << QStringList{"cut.webp"} << percent;
+    }
+}
+
+/// A card that was pulled while it was copied: what is missing was read as grey, and as blue.
+void TestScan::whatIsCutOffIsRefused()
+{
+    QFETCH(QStringList, made);
+    QFETCH(int, percent);
+    QVERIFY(run("convert", QStringList{"-seed", "3", "-size", "400x300", "plasma:tomato-steelblue", "-depth", "8"}
+                               + made.mid(0, made.size() - 1) + QStringList{file(made.back())}));
+    QVERIFY(Scan::load(file(made.back())));
+    const QByteArray whole = contentsOf(file(made.back()));
+    putFile(file(made.back()), whole.left(whole.size() * percent / 100));
+    const auto scan = Scan::load(file(made.back()));
+    QVERIFY(!scan);
+    QCOMPARE(scan.error().code, ErrorCode::BadPicture);
+    QVERIFY2(scan.error().message.find("damaged") != std::string::npos, scan.error().message.c_str());
+}
+
+void TestScan::transparentPlacesAreWhiteAndSaid_data()
+{
+    QTest::addColumn<QString>("name");
+    QTest::addColumn<int>("format");
+    QTest::newRow("png") << "glass.png" << static_cast<int>(QImage::Format_ARGB32);
+    QTest::newRow("png, 16 bits") << "deep.png" << static_cast<int>(QImage::Format_RGBA64);
+    QTest::newRow("tiff") << "glass.tif" << static_cast<int>(QImage::Format_ARGB32);
+    QTest::newRow("webp") << "glass.webp" << static_cast<int>(QImage::Format_ARGB32);
+}
+
+void TestScan::transparentPlacesAreWhiteAndSaid()
+{
+    QFETCH(QString, name);
+    QFETCH(int, format);
+    QImage image = colourful({100, 80}).convertToFormat(static_cast<QImage::Format>(format));
+    QVERIFY(image.save(file(name), nullptr, 100));
+    QVERIFY(Scan::load(file(name))->remark().empty()); // a picture that could be seen through and is not
+    for (int y = 0; y < 40; ++y)
+        for (int x = 0; x < 100; ++x)
+            image.setPixelColor(x, y, QColor(200, 60, 40, x < 50 ? 0 : 128));
+    QVERIFY(image.save(file(name), nullptr, 100));
+    const auto scan = Scan::load(file(name));
+    QVERIFY2(scan, scan ? "" : scan.error().message.c_str());
+    QCOMPARE(scan->remark(), name.toStdString() + " is transparent in places; they are taken as white");
+    QVERIFY(deltaE00(labAt(*scan, 20, 20), {100, 0, 0}) < 0.5);
+    const QColor half = scan->image().pixelColor(80, 20); // half red, half white
+    QVERIFY2(std::abs(half.red() - 227) < 3 && std::abs(half.green() - 157) < 3 && std::abs(half.blue() - 147) < 3,
+             qPrintable(half.name()));
+    QVERIFY(deltaE00(labAt(*scan, 60, 60), labAt(Scan::of(colourful({100, 80})), 60, 60)) < 2);
+}
+
+/// A scanner's infrared beside red, green and blue: not how much is seen through.
+void TestScan::aChannelThatDoesNotSayWhatItIsIsLeftOut()
+{
+    QByteArray pixels;
+    for (int i = 0; i < 80 * 80; ++i)
+        pixels.append(QByteArray::fromHex(i % 2 ? "c83c2805" : "c83c28a0"));
+    putFile(file("infrared.tif"), tiffOf(80, 80, pixels));
+    const auto scan = Scan::load(file("infrared.tif"));
+    QVERIFY2(scan, scan ? "" : scan.error().message.c_str());
+    QVERIFY(scan->remark().empty());
+    QVERIFY(deltaE00(labAt(*scan, 41, 40), toLab(Srgb{200, 60, 40, false})) < 0.5);
+}
+
+void TestScan::printingInksAreRefusedWhereverTheyAreSaid()
+{
+    QVERIFY(run("convert", {"-size", "100x80", "gradient:tomato-steelblue", "-colorspace", "CMYK", file("inks.jpg")}));
+    const QByteArray inks = contentsOf(file("inks.jpg"));
+    // Any number of fill bytes may stand before a marker. Source: ITU-T T.81, B.1.1.2.
+    QByteArray filled = inks;
+    filled.insert(inks.indexOf(QByteArray::fromHex("ffc0")), QByteArray(5, '\xff'));
+    for (const QByteArray& one : {inks, filled}) {
+        putFile(file("inks.jpg"), one);
+        const auto scan = Scan::load(file("inks.jpg"));
+        QVERIFY(!scan);
+        QVERIFY2(scan.error().message.find("printing inks") != std::string::npos, scan.error().message.c_str());
+    }
 }
 
 void TestScan::resolutionIsTakenWhenItIsKnown()
@@ -241,11 +394,7 @@ void TestScan::badPictures_data()
         return bytes;
     };
     const QByteArray png = encoded(colourful({200, 200}), "PNG");
-    const QByteArray jpeg = encoded(colourful({200, 200}), "JPEG");
     const QByteArray huge = claiming(png, 30'000, 30'000);
-    QByteArray inks = jpeg;
-    const qsizetype frame = inks.indexOf(QByteArray::fromHex("ffc0"));
-    inks[frame + 9] = 4;
     QByteArray badProfile = encoded(colourful({80, 80}), "JPEG");
     badProfile.insert(2, QByteArray::fromHex("ffe200d8") + QByteArray("ICC_PROFILE\0\1\1", 14) + QByteArray(200, 'x'));
     QTest::newRow("nothing in it") << "empty.png" << QByteArray() << "empty file";
@@ -253,7 +402,6 @@ void TestScan::badPictures_data()
     QTest::newRow("cut off") << "cut.png" << png.left(png.size() / 3) << "damaged";
     QTest::newRow("nine hundred megapixels") << "huge.png" << huge << "900 million pixels";
     QTest::newRow("greys") << "grey.png" << encoded(colourful({70, 70}, QImage::Format_Grayscale8), "PNG") << "greys";
-    QTest::newRow("printing inks") << "inks.jpg" << inks << "printing inks";
     QTest::newRow("damaged profile") << "profile.jpg" << badProfile << "profile";
 }
 

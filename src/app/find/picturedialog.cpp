@@ -164,7 +164,7 @@ Lab PictureDialog::colourAt(const SubjectPin& pin) const
     const LinearRgb light = lightAt(*m_scan, {place(pin.x, size.width()), place(pin.y, size.height())},
                                     static_cast<int>(std::lround(pin.radius * size.width())));
     return pickedColour(light,
-                        m_subject.white ? std::optional(toLinearRgb(toXyz(*m_subject.white, d50White))) : std::nullopt);
+                        m_subject.white ? std::optional(toLinearRgb(*m_subject.white)) : std::nullopt);
 }
 
 void PictureDialog::pick(QPoint place)

@@ -328,7 +328,7 @@ Lab NeedsPage::colourAt(QPoint place) const
 {
     std::optional<LinearRgb> white;
     if (const SubjectRecord* record = m_picture.record(); record && record->white)
-        white = toLinearRgb(toXyz(*record->white, d50White));
+        white = toLinearRgb(*record->white);
     return pickedColour(lightAt(*m_picture.loaded()->scan, place, aroundAPlace), white);
 }
 

@@ -19,7 +19,7 @@ LoadedSubjectPtr loadedFrom(const QByteArray& bytes, const std::optional<Lab>& w
     loaded->scan = std::make_shared<const Scan>(Scan::of(image.convertToFormat(QImage::Format_RGB32)));
     std::optional<LinearRgb> light;
     if (white)
-        light = toLinearRgb(toXyz(*white, d50White));
+        light = toLinearRgb(*white);
     PictureSample sample = sampleOf(*loaded->scan, sampleSide, light, tools.stop);
     loaded->sampleSize = sample.size;
     loaded->cells = colourCells(sample.pixels);
