@@ -56,8 +56,7 @@ bool isSeenThrough(const QImage& image)
     return false;
 }
 
-/// Adds as much white to every pixel as can be seen through it; its numbers are premultiplied.
-template <typename Pixel, typename OnWhite> void layOnWhite(QImage& image, OnWhite&& onWhite)
+template <typename Pixel, typename OnWhite> void forEachPixel(QImage& image, OnWhite&& onWhite)
 {
     for (int y = 0; y < image.height(); ++y) {
         auto* line = reinterpret_cast<Pixel*>(image.scanLine(y));
@@ -65,21 +64,22 @@ template <typename Pixel, typename OnWhite> void layOnWhite(QImage& image, OnWhi
     }
 }
 
+/// Lays a picture on white: as much of each pixel as covers, and white for the rest. Not through premultiplied numbers,
+/// since Qt 6.4 takes the cover of 16 bits twice into them.
 QImage onWhite(QImage image)
 {
+    const auto laid = [](qint64 part, qint64 cover, qint64 full) { return full + (part - full) * cover / full; };
     if (isDeep(image)) {
-        image = std::move(image).convertToFormat(QImage::Format_RGBA64_Premultiplied);
-        layOnWhite<QRgba64>(image, [](QRgba64 pixel) {
-            const int white = 0xffff - pixel.alpha();
-            const auto with = [&](quint16 part) { return static_cast<quint16>(std::min(0xffff, part + white)); };
-            return qRgba64(with(pixel.red()), with(pixel.green()), with(pixel.blue()), 0xffff);
+        image = std::move(image).convertToFormat(QImage::Format_RGBA64);
+        forEachPixel<QRgba64>(image, [&](QRgba64 pixel) {
+            const auto one = [&](quint16 part) { return static_cast<quint16>(laid(part, pixel.alpha(), 0xffff)); };
+            return qRgba64(one(pixel.red()), one(pixel.green()), one(pixel.blue()), 0xffff);
         });
     } else {
-        image = std::move(image).convertToFormat(QImage::Format_ARGB32_Premultiplied);
-        layOnWhite<QRgb>(image, [](QRgb pixel) {
-            const int white = 0xff - qAlpha(pixel);
-            const auto with = [&](int part) { return std::min(0xff, part + white); };
-            return qRgb(with(qRed(pixel)), with(qGreen(pixel)), with(qBlue(pixel)));
+        image = std::move(image).convertToFormat(QImage::Format_ARGB32);
+        forEachPixel<QRgb>(image, [&](QRgb pixel) {
+            const auto one = [&](int part) { return static_cast<int>(laid(part, qAlpha(pixel), 0xff)); };
+            return qRgb(one(qRed(pixel)), one(qGreen(pixel)), one(qBlue(pixel)));
         });
     }
     image.reinterpretAsFormat(opaqueFormat(image));
