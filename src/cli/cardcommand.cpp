@@ -50,7 +50,7 @@ Result<DeviceCorrection> deviceOf(const CardArguments& arguments, std::vector<st
     const auto place = placeOf(arguments, truth->samples.size());
     if (!place)
         return tl::unexpected(place.error());
-    const auto scan = Scan::load(QString::fromStdString(arguments.chart));
+    const auto scan = scanOf(arguments.chart, remarks);
     if (!scan)
         return tl::unexpected(scan.error());
     return readChart(*scan, *place, *truth);
@@ -213,7 +213,7 @@ Result<Output> readCardCommand(const CardArguments& arguments)
     const auto options = optionsOf(arguments, remarks);
     if (!options)
         return tl::unexpected(options.error());
-    const auto scan = Scan::load(QString::fromStdString(arguments.picture));
+    const auto scan = scanOf(arguments.picture, remarks);
     if (!scan)
         return tl::unexpected(scan.error());
     const auto reading = readCard(*scan, {}, *options);

@@ -125,9 +125,10 @@ Result<Output> compareCommand(const CompareArguments& arguments)
     const auto palettes = palettesOf(arguments, *source);
     if (!palettes)
         return tl::unexpected(palettes.error());
+    std::vector<std::string> remarks = source->remarks();
     std::optional<ColourCells> picture;
     if (!arguments.picture.empty()) {
-        const auto scan = Scan::load(QString::fromStdString(arguments.picture));
+        const auto scan = scanOf(arguments.picture, remarks);
         if (!scan)
             return tl::unexpected(scan.error());
         picture = colourCells(sampleOf(*scan, sampleSide).pixels);
@@ -135,7 +136,7 @@ Result<Output> compareCommand(const CompareArguments& arguments)
     std::vector<Need> needs;
     for (const NeedRecord& record : source->notebook().needs)
         needs.push_back(record.need);
-    Output output{{}, {{"palettes", Json::array()}}, source->remarks()};
+    Output output{{}, {{"palettes", Json::array()}}, remarks};
     for (const Named& palette : *palettes) {
         const PaletteReach reach = reachOf(palette.paints, watched());
         Json object = reachJson(palette, reach);

@@ -51,10 +51,30 @@ std::string textOf(const PictureColour& colour, const Need& need)
     return line + "\n";
 }
 
-/// Keeps the picture and its needs in one edit.
+/// What is gathered of a picture, after which its pixels are not needed: a large one takes a gigabyte and more.
+struct SeenPicture {
+    std::optional<LinearRgb> white;
+    ColourCells cells;
+};
+
+Result<SeenPicture> seenIn(const PictureArguments& arguments, std::vector<std::string>& remarks)
+{
+    const auto scan = scanOf(arguments.picture, remarks);
+    if (!scan)
+        return tl::unexpected(scan.error());
+    const auto white = whiteOf(*scan, arguments.white);
+    if (!white)
+        return tl::unexpected(white.error());
+    return SeenPicture{*white, colourCells(sampleOf(*scan, sampleSide, *white).pixels)};
+}
+
+/// Keeps the picture and its needs in one edit. It is made small first, so that no other writer waits for that.
 Result<void> keep(const PictureArguments& arguments, const std::optional<LinearRgb>& white,
                   const std::vector<Need>& needs)
 {
+    const auto picture = pictureFrom(QString::fromStdString(arguments.picture), subjectWidth);
+    if (!picture)
+        return tl::unexpected(picture.error());
     auto open = openNotebook(arguments.into, Access::Write);
     if (!open)
         return tl::unexpected(open.error());
@@ -62,9 +82,6 @@ Result<void> keep(const PictureArguments& arguments, const std::optional<LinearR
         return failure(ErrorCode::BadOption, "the notebook keeps as many pictures as it can; take one out first");
     if (open->notebook.needs.size() + needs.size() > mostNeeds)
         return failure(ErrorCode::BadNeed, "that would be more than " + std::to_string(mostNeeds) + " needs");
-    const auto picture = pictureFrom(QString::fromStdString(arguments.picture), subjectWidth);
-    if (!picture)
-        return tl::unexpected(picture.error());
     const std::string file = QFileInfo(QString::fromStdString(arguments.picture)).completeBaseName().toStdString();
     const auto number = open->store->nextSubject();
     if (!number)
@@ -85,22 +102,18 @@ Result<void> keep(const PictureArguments& arguments, const std::optional<LinearR
 
 Result<Output> needsFromPictureCommand(const PictureArguments& arguments)
 {
-    const auto scan = Scan::load(QString::fromStdString(arguments.picture));
-    if (!scan)
-        return tl::unexpected(scan.error());
-    const auto white = whiteOf(*scan, arguments.white);
-    if (!white)
-        return tl::unexpected(white.error());
-    const ColourCells cells = colourCells(sampleOf(*scan, sampleSide, *white).pixels);
-    const std::vector<PictureColour> colours = pictureColours(cells, static_cast<std::size_t>(arguments.most));
+    Output output;
+    const auto seen = seenIn(arguments, output.remarks);
+    if (!seen)
+        return tl::unexpected(seen.error());
+    const std::vector<PictureColour> colours = pictureColours(seen->cells, static_cast<std::size_t>(arguments.most));
     const std::vector<Need> needs = needsFor(colours);
     if (!arguments.out.empty())
         if (const auto done = writeWhole(QString::fromStdString(arguments.out), writeNeedsCsv(needs)); !done)
             return tl::unexpected(done.error());
     if (!arguments.into.empty())
-        if (const auto done = keep(arguments, *white, needs); !done)
+        if (const auto done = keep(arguments, seen->white, needs); !done)
             return tl::unexpected(done.error());
-    Output output;
     output.text = "The picture is made of " + counted(colours.size(), "colour") + ":\n";
     output.json = {{"colours", Json::array()}};
     for (std::size_t i = 0; i < colours.size(); ++i) {

@@ -282,7 +282,8 @@ Result<Output> readSheetCommand(const ReadSheetArguments& arguments)
         return tl::unexpected(source.error());
     if (!arguments.date.empty() && !isDay(arguments.date))
         return failure(ErrorCode::BadOption, "--date is a day, as in 2026-10-03");
-    const auto scan = Scan::load(QString::fromStdString(arguments.picture));
+    std::vector<std::string> remarks = source->remarks();
+    const auto scan = scanOf(arguments.picture, remarks);
     if (!scan)
         return tl::unexpected(scan.error());
     const auto options = optionsOf(arguments, source->notebook());
@@ -314,7 +315,8 @@ Result<Output> readSheetCommand(const ReadSheetArguments& arguments)
                    {"light", lightJson(reading->light)},
                    {"remarks", remarksOn(*reading)},
                    {"filed", accepted.size()},
-                   {"squares", Json::array()}}};
+                   {"squares", Json::array()}},
+                  remarks};
     for (const std::string& remark : remarksOn(*reading))
         output.text += "  " + remark + "\n";
     for (const SquareReading& square : reading->squares) {

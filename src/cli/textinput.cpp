@@ -12,6 +12,14 @@ Result<std::string> textOf(const std::string& file, InputKind kind, std::vector<
     return std::move(text->text);
 }
 
+Result<Scan> scanOf(const std::string& file, std::vector<std::string>& remarks)
+{
+    auto scan = Scan::load(QString::fromStdString(file));
+    if (scan && !scan->remark().empty())
+        remarks.push_back(scan->remark());
+    return scan;
+}
+
 Error atFile(Error error, const std::string& file)
 {
     if (error.file.empty())

@@ -23,6 +23,7 @@ QString reasonOf(int errorNumber)
     case ENOSPC:
     case EDQUOT: return QStringLiteral("the disk is full");
     case EFBIG: return QStringLiteral("the disk is full, or takes no file of that size");
+    case EEXIST: return QStringLiteral("there is already a file of that name");
     case EIO: return QStringLiteral("the disk is faulty");
     case EROFS: return QStringLiteral("the disk may only be read");
     case EACCES:

@@ -193,8 +193,13 @@ Result<void> writeWhole(const QString& path, std::string_view bytes)
 
 QString spareNameBeside(const QString& path)
 {
-    return QFileInfo(path).dir().filePath(
-        QStringLiteral(".iris-%1.making").arg(QRandomGenerator::global()->generate64(), 0, 16));
+    const QDir folder = QFileInfo(path).dir();
+    QString name;
+    do {
+        name = folder.filePath(
+            QStringLiteral(".iris-%1.making").arg(QRandomGenerator::global()->generate64(), 0, 16));
+    } while (QFileInfo::exists(name));
+    return name;
 }
 
 void clearAwayOldSpares(const QString& path)
@@ -216,8 +221,7 @@ Result<void> rename(const QString& from, const QString& to, Replacing replacing)
     if (makesWay || unknownHere)
         done = std::rename(source, target) == 0;
     if (!done)
-        return unwritable(to, errno == EEXIST ? QStringLiteral("there is already a file of that name")
-                                              : reasonOf(errno));
+        return unwritable(to, reasonOf(errno));
     flushFolderOf(target);
     return {};
 }

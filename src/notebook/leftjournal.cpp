@@ -43,12 +43,19 @@ struct RunHeader {
     qint64 pageSize = 0;
 };
 
-std::optional<RunHeader> headerAt(const QString& journal, qint64 place)
+/// What a journal begins with: zeros until its pages are flushed, which is before anything is written into the notebook;
+/// and it may be cut off while that is written over them.
+bool isMagic(const QByteArray& bytes)
 {
     static const QByteArray magic("\xd9\xd5\x05\xf9\x20\xa1\x63\xd7", 8);
-    static const QByteArray notYetFlushed(8, '\0'); // and nothing was written into the notebook yet
+    const auto [end, ignored] = std::ranges::mismatch(bytes, magic);
+    return std::all_of(end, bytes.end(), [](char byte) { return byte == 0; });
+}
+
+std::optional<RunHeader> headerAt(const QString& journal, qint64 place)
+{
     const QByteArray bytes = bytesOf(journal, place, headerBytes);
-    if (bytes.size() < headerBytes || !(bytes.startsWith(magic) || bytes.startsWith(notYetFlushed)))
+    if (bytes.size() < headerBytes || !isMagic(bytes.first(8)))
         return std::nullopt;
     const RunHeader header{wordAt(bytes, 8), wordAt(bytes, 12), wordAt(bytes, 16), wordAt(bytes, 20),
                            wordAt(bytes, 24)};

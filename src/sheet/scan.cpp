@@ -112,7 +112,13 @@ Result<QImage> pictureIn(const QString& path)
     const auto file = openPicture(path);
     if (!file)
         return tl::unexpected(file.error());
-    return seen(*file, notesOf(*file)).map([](Seen picture) { return std::move(picture.image); });
+    const PictureNotes notes = notesOf(*file);
+    auto picture = seen(*file, notes);
+    if (!picture)
+        return tl::unexpected(picture.error());
+    if (!notes.profile.isEmpty())
+        picture->image.setColorSpace(QColorSpace::fromIccProfile(notes.profile));
+    return std::move(picture->image);
 }
 
 Result<Scan> Scan::load(const QString& path)

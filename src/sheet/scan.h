@@ -40,7 +40,7 @@ private:
     std::string m_remark;
 };
 
-/// The same picture alone; its colours as they stand, not yet through a profile.
+/// The same picture alone; its colours as they stand, with the profile to see them by where Qt can read it.
 /// @return FileUnreadable, or BadPicture for what is no picture, damaged, empty, too small or too large
 /// (picturefile.h).
 Result<QImage> pictureIn(const QString& path);

@@ -2,7 +2,9 @@
 
 #include <cerrno>
 #include <climits>
+#include <csignal>
 #include <cstdio>
+#include <cstdlib>
 #include <dlfcn.h>
 #include <sys/stat.h>
 #include <sys/types.h>
@@ -14,10 +16,20 @@ namespace {
 std::string watched; // empty: nothing is watched
 long allowed = 0;
 long calls = 0;
+bool kills = false;
 
 template <typename Function> Function real(const char* name)
 {
     return reinterpret_cast<Function>(dlsym(RTLD_NEXT, name));
+}
+
+bool isWatched(const char* path)
+{
+    char real[PATH_MAX + 1];
+    const std::string name(path);
+    const auto slash = name.rfind('/');
+    const std::string folder = slash == std::string::npos ? "." : name.substr(0, slash);
+    return !watched.empty() && ::realpath(folder.c_str(), real) && std::string(real).starts_with(watched);
 }
 
 bool isWatched(int file)
@@ -44,6 +56,20 @@ Verdict next(int file)
     return number < allowed ? Verdict::Through : number == allowed ? Verdict::Half : Verdict::Full;
 }
 
+/// In calls that change names and lengths the program is ended, and nothing else goes wrong.
+template <typename What> void mayEndHere(What what)
+{
+    if (kills && isWatched(what) && calls++ == allowed)
+        ::kill(::getpid(), SIGKILL);
+}
+
+/// Half of it is in the file, and no more of the program comes.
+void mayEndAfterHalf(Verdict verdict)
+{
+    if (kills && verdict == Verdict::Half)
+        ::kill(::getpid(), SIGKILL);
+}
+
 ssize_t full()
 {
     errno = ENOSPC;
@@ -59,6 +85,13 @@ void allow(const std::string& folder, long number)
     watched = folder;
     allowed = number;
     calls = 0;
+    kills = false;
+}
+
+void killAt(const std::string& folder, long number)
+{
+    allow(folder, number);
+    kills = true;
 }
 
 long release()
@@ -77,7 +110,9 @@ ssize_t write(int file, const void* bytes, size_t size)
     const Verdict verdict = next(file);
     if (verdict == Verdict::Full || (verdict == Verdict::Half && size < 2))
         return full();
-    return own(file, bytes, verdict == Verdict::Half ? size / 2 : size);
+    const ssize_t done = own(file, bytes, verdict == Verdict::Half ? size / 2 : size);
+    mayEndAfterHalf(verdict);
+    return done;
 }
 
 ssize_t pwrite(int file, const void* bytes, size_t size, off_t at)
@@ -86,7 +121,9 @@ ssize_t pwrite(int file, const void* bytes, size_t size, off_t at)
     const Verdict verdict = next(file);
     if (verdict == Verdict::Full || (verdict == Verdict::Half && size < 2))
         return full();
-    return own(file, bytes, verdict == Verdict::Half ? size / 2 : size, at);
+    const ssize_t done = own(file, bytes, verdict == Verdict::Half ? size / 2 : size, at);
+    mayEndAfterHalf(verdict);
+    return done;
 }
 
 ssize_t pwrite64(int file, const void* bytes, size_t size, off64_t at)
@@ -95,18 +132,59 @@ ssize_t pwrite64(int file, const void* bytes, size_t size, off64_t at)
     const Verdict verdict = next(file);
     if (verdict == Verdict::Full || (verdict == Verdict::Half && size < 2))
         return full();
-    return own(file, bytes, verdict == Verdict::Half ? size / 2 : size, at);
+    const ssize_t done = own(file, bytes, verdict == Verdict::Half ? size / 2 : size, at);
+    mayEndAfterHalf(verdict);
+    return done;
 }
 
 int fsync(int file)
 {
     static const auto own = real<int (*)(int)>("fsync");
-    return next(file) == Verdict::Through ? own(file) : static_cast<int>(full());
+    const Verdict verdict = next(file);
+    mayEndAfterHalf(verdict);
+    return verdict == Verdict::Through ? own(file) : static_cast<int>(full());
 }
 
 int fdatasync(int file)
 {
     static const auto own = real<int (*)(int)>("fdatasync");
-    return next(file) == Verdict::Through ? own(file) : static_cast<int>(full());
+    const Verdict verdict = next(file);
+    mayEndAfterHalf(verdict);
+    return verdict == Verdict::Through ? own(file) : static_cast<int>(full());
+}
+
+int ftruncate(int file, off_t size) noexcept
+{
+    static const auto own = real<int (*)(int, off_t)>("ftruncate");
+    mayEndHere(file);
+    return own(file, size);
+}
+
+int ftruncate64(int file, off64_t size) noexcept
+{
+    static const auto own = real<int (*)(int, off64_t)>("ftruncate64");
+    mayEndHere(file);
+    return own(file, size);
+}
+
+int unlink(const char* path) noexcept
+{
+    static const auto own = real<int (*)(const char*)>("unlink");
+    mayEndHere(path);
+    return own(path);
+}
+
+int rename(const char* from, const char* to) noexcept
+{
+    static const auto own = real<int (*)(const char*, const char*)>("rename");
+    mayEndHere(to);
+    return own(from, to);
+}
+
+int renameat2(int fromFolder, const char* from, int toFolder, const char* to, unsigned flags) noexcept
+{
+    static const auto own = real<int (*)(int, const char*, int, const char*, unsigned)>("renameat2");
+    mayEndHere(to);
+    return own(fromFolder, from, toFolder, to, flags);
 }
 }

@@ -2,13 +2,17 @@
 
 #include <string>
 
-/// A disk that runs full when the test says so. Linked into a test, it stands before the system's own write calls,
+/// A disk that runs full, or a program that is ended, when the test says so. Linked into a test, it stands before the system's own write calls,
 /// those of the libraries among them, for regular files under one folder; everything else goes through.
 namespace fulldisk {
 
 /// Lets so many calls that write or flush through; the next one writes half of what it was given and then, like every
 /// one after it, finds the disk full.
 void allow(const std::string& folder, long calls);
+
+/// Lets so many calls that write, flush, cut, rename or remove through; in the next one the program is ended (SIGKILL),
+/// a write when half of it is done.
+void killAt(const std::string& folder, long calls);
 
 /// Lets everything through again; how many calls there were since allow().
 long release();

@@ -1,4 +1,5 @@
 #include "fulldisk.h"
+#include "writingcommands.h"
 
 #include "../cli/clirun.h"
 #include "../notebook/notebookin.h"
@@ -44,9 +45,7 @@ private:
     void freshFolder()
     {
         m_folder = std::make_unique<QTemporaryDir>();
-        const QDir samples(m_samples.path());
-        for (const QString& name : samples.entryList(QDir::Files))
-            QFile::copy(samples.filePath(name), file(name));
+        copyFiles(m_samples.path(), m_folder->path());
     }
 
     QTemporaryDir m_samples;
@@ -61,26 +60,7 @@ constexpr long everything = 1'000'000;
 
 void TestFullDisk::initTestCase()
 {
-    QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/schema-4.iris"), m_samples.filePath("a.iris")));
-    QFile::setPermissions(m_samples.filePath("a.iris"), QFile::ReadOwner | QFile::WriteOwner);
-    QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/fuzz/seeds/json/small.json"),
-                        m_samples.filePath("full.json")));
-    putFile(m_samples.filePath("t.csv"), "name,codes\nReed,PG7\nMud,PBr7\n");
-    QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/fuzz/seeds/readingscsv/small.csv"),
-                        m_samples.filePath("r.csv")));
-    QDir::setCurrent(m_samples.path());
-    const std::initializer_list<QStringList> painted = {
-        {"simulate", "measurement", "--tube", "PB29", "--out", "m.txt"},
-        {"simulate", "card", "--tube", "PB29", "--dpi", "60", "--out", "card.png"},
-        {"notebook", "empty.iris"},
-        {"notebook", "painted.iris", "--tubes", IRIS_SOURCE_DIR "/data/demo/tubes.csv"},
-        {"sheet", "--notebook", "painted.iris", "--ladder", "Ultramarine,Hull Red", "--steps", "5", "--out", "s.pdf"},
-        {"simulate", "sheet", "--notebook", "painted.iris", "--sheet", "1", "--dpi", "140", "--out", "sheet.png"}};
-    for (const QStringList& arguments : painted) {
-        const Run done = runRow(arguments);
-        QVERIFY2(done.code == 0, done.err.c_str());
-    }
-    QFile::remove("s.pdf");
+    makeSamples(m_samples.path());
     messages().tell = [](QWidget*, const QString&, const QString&) {};
 }
 
@@ -128,21 +108,13 @@ void TestFullDisk::commandsThatWriteAFile()
 void TestFullDisk::commandsThatChangeANotebook_data()
 {
     QTest::addColumn<QStringList>("arguments");
-    QTest::newRow("import tubes") << QStringList{"import", "a.iris", "tubes", "t.csv"};
-    QTest::newRow("read measurements") << QStringList{"read-measurements", "m.txt", "--into", "a.iris", "--tube",
-                                                      "Ultramarine"};
-    QTest::newRow("sheet") << QStringList{"sheet", "--notebook", "a.iris", "--rows", "Ultramarine", "--out", "s.pdf"};
-    QTest::newRow("import swatches") << QStringList{"import", "a.iris", "swatches", "r.csv"};
-    QTest::newRow("import json") << QStringList{"import", "empty.iris", "json", "full.json"};
-    QTest::newRow("read a card") << QStringList{"read-card", "card.png", "--dpi",  "60",
-                                                "--into",    "a.iris",   "--tube", "Ultramarine"};
-    QTest::newRow("read a sheet") << QStringList{"read-sheet", "sheet.png", "--into", "painted.iris", "--doubtful"};
+    addWritingCommands();
 }
 
 void TestFullDisk::commandsThatChangeANotebook()
 {
     QFETCH(QStringList, arguments);
-    const QString notebook = *std::ranges::find_if(arguments, [](const QString& one) { return one.endsWith(".iris"); });
+    const QString notebook = notebookOf(arguments);
     freshFolder();
     QDir::setCurrent(m_folder->path());
     const Notebook before = *notebookIn(notebook);

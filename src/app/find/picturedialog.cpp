@@ -127,7 +127,7 @@ void PictureDialog::take(const Result<ScanPtr>& scan)
     if (!scan)
         return m_words->setText(sentence(text(scan.error().message)));
     m_scan = *scan;
-    m_words->setText(tr("Click what you want to mix. Wheel zooms, dragging moves the picture."));
+    m_words->setText(withRemark(*m_scan, tr("Click what you want to mix. Wheel zooms, dragging moves the picture.")));
     m_canvas->setImage(m_scan->image());
     fill();
 }

@@ -27,11 +27,18 @@ LoadedSubjectPtr loadedFrom(const QByteArray& bytes, const std::optional<Lab>& w
 }
 
 /// Refuses what would be no picture to measure before it is shrunk.
-Result<Picture> takenFrom(const QString& path)
+Result<TakenPicture> takenFrom(const QString& path)
 {
+    TakenPicture taken;
     if (const auto scan = Scan::load(path); !scan)
         return tl::unexpected(scan.error());
-    return pictureFrom(path, subjectWidth);
+    else
+        taken.remark = withRemark(*scan, {}).trimmed();
+    auto picture = pictureFrom(path, subjectWidth);
+    if (!picture)
+        return tl::unexpected(picture.error());
+    taken.picture = std::move(*picture);
+    return taken;
 }
 
 } // namespace
@@ -89,15 +96,17 @@ void SubjectPicture::take(const QString& path)
     const QString name = QFileInfo(path).completeBaseName();
     m_taking.start(
         [path](const JobTools&) { return takenFrom(path); },
-        [this, name](const Result<Picture>& picture) {
-            if (!picture) {
-                m_trouble = sentence(text(picture.error().message));
+        [this, name](const Result<TakenPicture>& taken) {
+            if (!taken) {
+                m_trouble = sentence(text(taken.error().message));
                 return Q_EMIT changed();
             }
             SubjectRecord subject;
             subject.name = name.trimmed().isEmpty() ? "picture" : name.trimmed().toStdString();
-            subject.picture = picture->name;
-            show(m_document.keepSubject(subject, tr("keep the picture %1").arg(text(subject.name)), *picture));
+            subject.picture = taken->picture.name;
+            show(m_document.keepSubject(subject, tr("keep the picture %1").arg(text(subject.name)), taken->picture));
+            m_trouble = taken->remark;
+            Q_EMIT changed();
         });
     Q_EMIT changed();
 }

@@ -15,6 +15,12 @@ struct LoadedSubject {
 };
 using LoadedSubjectPtr = std::shared_ptr<const LoadedSubject>;
 
+/// A picture made small to be kept, and what is to be known of how it was taken in.
+struct TakenPicture {
+    Picture picture;
+    QString remark;
+};
+
 /// One of the notebook's pictures, read in a job, and what its needs make of it.
 class SubjectPicture : public QObject {
     Q_OBJECT
@@ -57,7 +63,7 @@ private:
     LoadedSubjectPtr m_loaded;
     QString m_trouble;
     Job<LoadedSubjectPtr> m_reading;
-    Job<Result<Picture>> m_taking;
+    Job<Result<TakenPicture>> m_taking;
 };
 
 } // namespace iris

@@ -388,6 +388,8 @@ void CardDialog::showPlaces()
     showPlace(Lifted, m_reading->lifted);
     QAbstractButton* paper = m_places->button(Paper);
     paper->setIcon(chip(m_reading->paper));
+    m_doubts[Paper]->setText(m_scan ? withRemark(*m_scan, QString()).trimmed() : QString());
+    m_doubts[Paper]->setVisible(!m_doubts[Paper]->text().isEmpty());
     paper->setText(m_reading->paperAssumed ? tr("Paper   %1, taken for granted").arg(labText(m_reading->paper))
                                            : tr("Paper   %1").arg(labText(m_reading->paper)));
 }

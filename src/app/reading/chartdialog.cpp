@@ -126,7 +126,7 @@ void ChartDialog::openPicture(const QString& path)
 void ChartDialog::showPicture(const OpenedChart& chart)
 {
     m_scan = chart.scan;
-    m_words->clear();
+    m_words->setText(withRemark(*m_scan, QString()));
     m_editor->setImage(m_scan->image());
     MarkedPlace grid{tr("Chart"), {}, false, true};
     if (chart.grid)

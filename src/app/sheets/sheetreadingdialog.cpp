@@ -235,6 +235,8 @@ void SheetReadingDialog::addSquare(const SquareReading& square, const SheetRecor
 QString SheetReadingDialog::summaryWords() const
 {
     QStringList lines;
+    if (m_scan && !m_scan->remark().empty())
+        lines << withRemark(*m_scan, QString()).trimmed();
     int asked = 0;
     int blank = 0;
     for (const SquareReading& square : m_reading->squares) {

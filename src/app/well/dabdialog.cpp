@@ -114,9 +114,10 @@ void DabDialog::showPlaces()
         if (place)
             pins.push_back({*place, radius()});
     m_canvas->setPins(std::move(pins));
-    m_words->setText(!m_place  ? tr("Click the dab.")
-                     : m_paper ? tr("1 is the dab, 2 the bare paper. Click again to move the dab.")
-                               : tr("Now click the bare paper beside it: it tells what the light was."));
+    const QString next = !m_place  ? tr("Click the dab.")
+                         : m_paper ? tr("1 is the dab, 2 the bare paper. Click again to move the dab.")
+                                   : tr("Now click the bare paper beside it: it tells what the light was.");
+    m_words->setText(m_scan ? withRemark(*m_scan, next) : next);
 }
 
 QString DabDialog::wordsOf(const Dab& dab) const
