@@ -426,8 +426,17 @@ Result<void> NotebookStore::writeCodeIfMissing()
 
 bool NotebookStore::isAsLeft() const
 {
+    if (isReadOnly())
+        return true;
     // With a journal beside it what it was comes out of that only.
-    return isReadOnly() || (m_lock.isStillAt(m_path) && (hasJournal(m_file) || m_lock.outside() == m_outside));
+    const bool sameOutside = hasJournal(m_file) || m_lock.outside() == m_outside;
+    return m_lock.isStillAt(m_path) && sameOutside && forgetPages() && checkMark();
+}
+
+/// What SQLite remembers of the file may be of another that was copied over, so it is made to look again.
+Result<void> NotebookStore::forgetPages() const
+{
+    return run(database(), QStringLiteral("PRAGMA shrink_memory"));
 }
 
 /// What can be told before anything is written.
@@ -479,8 +488,7 @@ Result<void> NotebookStore::change(const std::function<Result<void>()>& work)
 {
     if (auto ours = checkStillOurs(); !ours)
         return ours;
-    // What SQLite remembers of the file may be of another that was copied over, so it is made to look again.
-    if (auto forgotten = run(database(), QStringLiteral("PRAGMA shrink_memory")); !forgotten)
+    if (auto forgotten = forgetPages(); !forgotten)
         return forgotten;
     const auto done = inTransaction(toWrite, [&]() -> Result<void> {
         auto ours = checkMark();

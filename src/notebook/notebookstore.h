@@ -101,6 +101,7 @@ private:
     Result<void> makeAll();
 
     Result<void> checkStillOurs();
+    Result<void> forgetPages() const;
     Result<void> checkMark() const;
     Result<void> remember();
     Result<void> inTransaction(const QString& begin, const std::function<Result<void>()>& work);

@@ -1,3 +1,4 @@
+#include "../testfiles.h"
 #include "../testprogram.h"
 #include "clirun.h"
 
@@ -36,6 +37,12 @@ private Q_SLOTS:
     void aMeasurementFileThatAsksForAnotherIsRefused();
     void anExportDoesNotReplaceADevice();
     void aSheetThatCannotBeWrittenUsesUpNoNumber();
+    void aPictureIsMadeUpWithoutANotebook();
+    void aScriptOfNothingIsRefused_data();
+    void aScriptOfNothingIsRefused();
+    void aLimitOfFileSizesIsAFullDisk_data();
+    void aLimitOfFileSizesIsAFullDisk();
+    void whatIsTransparentIsSaid();
     void anEndingIsRefusedBeforeAnythingIsPainted();
     void aChartOrSheetIsNoCard();
     void aCodeThatTheSheetContradictsIsRefused();
@@ -369,6 +376,81 @@ void TestFaultsCli::aSheetThatCannotBeWrittenUsesUpNoNumber()
         run({"sheet", "--notebook", notebook, "--rows", "Ultramarine", "--out", path("one.pdf"), "--json"});
     QVERIFY2(made.code == 0, made.err.c_str());
     QCOMPARE(nlohmann::json::parse(made.out)["sheets"][0]["sheet"].get<int>(), 1);
+}
+
+void TestFaultsCli::aPictureIsMadeUpWithoutANotebook()
+{
+    putFile(file("mud.txt"), "paper 100 80\narea mud, PBr7:2 + PB29:1, 0.4 to 0.8, 0/0 100/0 100/80 0/80\n");
+    for (const char* what : {"picture", "snapshot"}) {
+        const Run made = run({"simulate", what, "--script", path("mud.txt"), "--out", path("mud.png")});
+        QVERIFY2(made.code == 0, made.err.c_str());
+        QVERIFY(run({"needs-from-picture", path("mud.png")}).code == 0);
+    }
+}
+
+void TestFaultsCli::aScriptOfNothingIsRefused_data()
+{
+    QTest::addColumn<QByteArray>("line");
+    for (const char* line : {",", ",,,", ", PB29:1, 0.1 to 0.2, 0/0 1/1", "area", "area,", "area a, , 0.1 to 0.2, 0/0 9/9",
+                             "area a, PB29:1, , 0/0 9/9", "area a, PB29:1, 0.1 to 0.2,", "area a, PB29:1, 0.1 to 0.2, /",
+                             "reeds r, PB29:1, 0.1 to 0.2, , 1 to 2, 0/0 9/9", "paper", "dabs", " + ", "paper 1 1",
+                             "dabs d, PB29:1, 0.1 to 0.2, 0, 1 to 2, 0/0 9/9", "area a, PB29:0, 0.1 to 0.2, 0/0 9/9"})
+        QTest::newRow(line) << QByteArray(line);
+}
+
+void TestFaultsCli::aScriptOfNothingIsRefused()
+{
+    QFETCH(QByteArray, line);
+    putFile(file("nothing.txt"), "paper 380 270\n" + line + "\n");
+    const Run result = run({"simulate", "picture", "--script", path("nothing.txt"), "--out", path("nothing.png")});
+    QCOMPARE(result.code, 1);
+    QVERIFY2(result.err.find("nothing.txt, line 2: ") != std::string::npos, result.err.c_str());
+}
+
+void TestFaultsCli::aLimitOfFileSizesIsAFullDisk_data()
+{
+    QTest::addColumn<QStringList>("arguments");
+    QTest::addColumn<QString>("out");
+    const QString many = file("many.csv");
+    QByteArray list = "name,codes,notes\n";
+    for (int i = 0; i < 500; ++i)
+        list += "Reed " + QByteArray::number(i) + ",PG7," + QByteArray(400, 'n') + "\n";
+    putFile(many, list);
+    QTest::newRow("import") << QStringList{"import", freshNotebook("limit.iris"), "tubes", many} << "";
+    QTest::newRow("making one") << QStringList{"notebook", file("new.iris"), "--tubes", many} << "new.iris";
+    QTest::newRow("a card") << QStringList{"simulate", "card", "--tube", "PB29", "--dpi", "150", "--out", file("limit.png")}
+                            << "limit.png";
+}
+
+/// The program was ended without a word and left half a file.
+void TestFaultsCli::aLimitOfFileSizesIsAFullDisk()
+{
+    QFETCH(QStringList, arguments);
+    QFETCH(QString, out);
+    QProcess tool;
+    tool.start("sh", QStringList{"-c", "ulimit -f 180; exec \"$@\"", "sh", IRIS_CLI} + arguments); // of 512 bytes
+    QVERIFY(tool.waitForFinished(60000));
+    const QByteArray said = tool.readAllStandardError();
+    QVERIFY2(tool.exitStatus() == QProcess::NormalExit && tool.exitCode() == 1, said);
+    QVERIFY2(said.contains("disk is full"), said);
+    QVERIFY(out.isEmpty() || !QFileInfo::exists(file(out)));
+    if (out.isEmpty())
+        QVERIFY(run({"tubes", arguments[1].toStdString()}).out == run({"tubes", path("demo.iris")}).out);
+    QVERIFY(QDir(m_folder.path()).entryList({".iris-*", "*-journal"}, QDir::Files | QDir::Hidden).isEmpty());
+}
+
+void TestFaultsCli::whatIsTransparentIsSaid()
+{
+    QImage glass(100, 80, QImage::Format_ARGB32);
+    glass.fill(QColor(60, 90, 120));
+    for (int x = 0; x < 50; ++x)
+        for (int y = 0; y < 80; ++y)
+            glass.setPixelColor(x, y, QColor(200, 60, 40, 0));
+    QVERIFY(glass.save(file("glass.png")));
+    const Run result = run({"needs-from-picture", path("glass.png")});
+    QVERIFY2(result.code == 0, result.err.c_str());
+    QVERIFY2(result.err.find("note: glass.png is transparent in places; they are taken as white") == 0, result.err.c_str());
+    QVERIFY2(result.out.find("red") == std::string::npos, result.out.c_str());
 }
 
 void TestFaultsCli::anEndingIsRefusedBeforeAnythingIsPainted()

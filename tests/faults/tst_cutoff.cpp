@@ -243,8 +243,8 @@ void TestCutOff::aBackupPutBackIsNotRolledInto()
         putFile(file("drawer.iris"), backup); // into the same file, as cp does
         const auto remarks = remarksOf(file("drawer.iris"));
         QCOMPARE(contentsOf(file("drawer.iris")), backup);
-        constexpr int headAlone = 512;
-        if (remarks.empty() && journal.size() <= headAlone)
+        constexpr int headAndAPage = 512 + 4096 + 8;
+        if (remarks.empty() && journal.size() < headAndAPage)
             return; // nothing stood in it yet that could be rolled back
         QCOMPARE(remarks.size(), std::size_t{1});
         QVERIFY2(remarks[0].find("drawer.iris-journal lay beside drawer.iris") == 0, remarks[0].c_str());

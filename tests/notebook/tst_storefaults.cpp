@@ -12,6 +12,7 @@
 #include <QTemporaryDir>
 #include <QtTest>
 #include <sys/stat.h>
+#include <thread>
 #include <unistd.h>
 
 using namespace iris;
@@ -42,6 +43,16 @@ private Q_SLOTS:
     void aFileThatChangedUnderTheWindowIsNotWrittenInto_data();
     void aFileThatChangedUnderTheWindowIsNotWrittenInto();
     void aFileCutShortUnderTheWindowIsToldOf();
+    void aFileOverwrittenUnderTheWindowIsNotWrittenInto_data();
+    void aFileOverwrittenUnderTheWindowIsNotWrittenInto();
+    void whatLiesUnderTheNameOfAJournalIsKept_data();
+    void whatLiesUnderTheNameOfAJournalIsKept();
+    void aVersionThatIsNotSoIsReadAsWhatIsThere_data();
+    void aVersionThatIsNotSoIsReadAsWhatIsThere();
+    void aNotebookThatLacksWhatItSaysIsDamaged_data();
+    void aNotebookThatLacksWhatItSaysIsDamaged();
+    void readersKeepNoWriterOut();
+    void aWriterWaitsForAnother();
     void aRefusedFileIsLeftAsItWas();
     void aWriterAtWorkIsNoDamage();
     void aNotebookCutOffInAChangeIsReadFromProtectedMedia();
@@ -445,6 +456,189 @@ void TestStoreFaults::aFileCutShortUnderTheWindowIsToldOf()
         QVERIFY2(done.error().message.find("damaged from outside") != std::string::npos, done.error().message.c_str());
         QVERIFY2(done.error().message.find("table") == std::string::npos, done.error().message.c_str()); // no SQL
     }
+}
+
+void TestStoreFaults::aFileOverwrittenUnderTheWindowIsNotWrittenInto_data()
+{
+    QTest::addColumn<QString>("by");
+    QTest::newRow("another notebook, changed as often") << "other";
+    QTest::newRow("itself, a day before") << "older";
+    QTest::newRow("a copy of itself that went on elsewhere, as far") << "copy";
+    QTest::newRow("another program's change") << "change";
+    QTest::newRow("something else altogether") << "words";
+}
+
+/// cat other.iris > open.iris: the edit went into the other notebook, and the old one stayed on show.
+void TestStoreFaults::aFileOverwrittenUnderTheWindowIsNotWrittenInto()
+{
+    QFETCH(QString, by);
+    const auto made = [&](const char* name, const char* tube) {
+        NotebookStore::create(file(name)).value()->apply(adding(tubeCalled(tube))).value();
+    };
+    made("a.iris", "Reed");
+    made("other.iris", "Rush");
+    QVERIFY(QFile::copy(file("a.iris"), file("older.iris")));
+    QVERIFY(QFile::copy(file("a.iris"), file("copy.iris")));
+    NotebookStore::open(file("copy.iris")).value()->apply(adding(tubeCalled("Teal"))).value();
+    putFile(file("words.iris"), "the tide was out");
+    auto store = NotebookStore::open(file("a.iris")).value();
+    QVERIFY(store->load());
+    QVERIFY(store->apply(adding(tubeCalled("Mud"))));
+    QVERIFY(store->isAsLeft());
+    if (by == "change")
+        meddle(file("a.iris"), "UPDATE tube SET notes = 'by hand' WHERE id = 1");
+    else
+        putFile(file("a.iris"), contentsOf(file(qPrintable(by + ".iris")))); // in place: the same file, as cat and cp do
+    const QByteArray there = contentsOf(file("a.iris"));
+    QCOMPARE(store->isAsLeft(), false);
+    for (int attempt = 0; attempt < 2; ++attempt) {
+        const auto done = store->apply(adding(tubeCalled("Sky")));
+        QVERIFY(!done);
+        QCOMPARE(done.error().code, ErrorCode::FileUnwritable);
+        const char* says = by == "words" ? "damaged from outside" : "changed by another program";
+        QVERIFY2(done.error().message.find(says) != std::string::npos, done.error().message.c_str());
+        QCOMPARE(contentsOf(file("a.iris")), there);
+    }
+    store.reset();
+    QCOMPARE(static_cast<bool>(NotebookStore::open(file("a.iris"))), by != "words"); // and its journal is none of ours
+}
+
+void TestStoreFaults::whatLiesUnderTheNameOfAJournalIsKept_data()
+{
+    QTest::addColumn<QByteArray>("content");
+    QTest::newRow("a diary") << QByteArray("Monday: fog on the saltings.\n");
+    QTest::newRow("a long diary") << QByteArray("Tuesday: fog again.\n").repeated(5000);
+    QTest::newRow("the start of a journal") << QByteArray::fromHex("d9d505f920a163d7ffffffff");
+    QTest::newRow("a journal of nothing") << QByteArray::fromHex("d9d505f920a163d7000000000000000100000001") // 1 page
+                                                 + QByteArray::fromHex("0000020000001000") + QByteArray(484, '\0');
+    QTest::newRow("a picture") << QByteArray::fromHex("89504e470d0a1a0a") + QByteArray(9000, 'p');
+}
+
+void TestStoreFaults::whatLiesUnderTheNameOfAJournalIsKept()
+{
+    QFETCH(QByteArray, content);
+    const QString journal = file("a.iris-journal");
+    const auto kept = [&](const char* name) { return contentsOf(file(name)); };
+    putFile(journal, content);
+    auto store = NotebookStore::create(file("a.iris")).value(); // making one
+    QVERIFY(store->load());
+    QVERIFY(mentions(store->remarks(), "lay beside a.iris"));
+    QCOMPARE(kept("a.iris-journal (set aside)"), content);
+    QVERIFY(store->apply(adding(tubeCalled("Reed"))));
+    store.reset();
+    for (const Access access : {Access::Write, Access::Read}) { // opening one
+        const QByteArray before = contentsOf(file("a.iris"));
+        store.reset();
+        putFile(journal, content);
+        store = NotebookStore::open(file("a.iris"), access).value();
+        QVERIFY(store->load());
+        QVERIFY(mentions(store->remarks(), "lay beside a.iris"));
+        QCOMPARE(contentsOf(file("a.iris")), before);
+        QVERIFY(!QFileInfo::exists(journal));
+    }
+    QCOMPARE(kept("a.iris-journal (set aside 2)"), content);
+    QCOMPARE(kept("a.iris-journal (set aside 3)"), content);
+    store.reset();
+    store = NotebookStore::open(file("a.iris")).value(); // and under an open one
+    putFile(journal, content);
+    const auto refused = store->apply(adding(tubeCalled("Mud")));
+    QVERIFY(!refused);
+    QVERIFY2(refused.error().message.find("kept as a.iris-journal (set aside 4)") != std::string::npos,
+             refused.error().message.c_str());
+    QCOMPARE(kept("a.iris-journal (set aside 4)"), content);
+    QVERIFY(store->apply(adding(tubeCalled("Mud"))));
+    QCOMPARE(store->load()->tubes.size(), 2U);
+}
+
+void TestStoreFaults::aVersionThatIsNotSoIsReadAsWhatIsThere_data()
+{
+    QTest::addColumn<QString>("sample");
+    QTest::addColumn<int>("said");
+    QTest::newRow("far below") << "" << -2'000'000'000;
+    QTest::newRow("none") << "" << 0;
+    QTest::newRow("an older one") << "" << 2;
+    QTest::newRow("the one before") << "" << 5;
+    QTest::newRow("far below, an old one") << "schema-3.iris" << -2'000'000'000;
+    QTest::newRow("an older one, an old one") << "schema-4.iris" << 1;
+}
+
+/// It took twenty seconds and more, showed no window and left a full copy at each try.
+void TestStoreFaults::aVersionThatIsNotSoIsReadAsWhatIsThere()
+{
+    QFETCH(QString, sample);
+    QFETCH(int, said);
+    if (sample.isEmpty())
+        NotebookStore::create(file("a.iris")).value()->apply(adding(tubeCalled("Reed"))).value();
+    else
+        copySample(qPrintable(sample), file("a.iris"));
+    const Notebook before = [&] {
+        QFile::copy(file("a.iris"), file("b.iris"));
+        return NotebookStore::open(file("b.iris")).value()->load().value();
+    }();
+    meddle(file("a.iris"), QStringLiteral("PRAGMA user_version = %1").arg(said));
+    for (int attempt = 0; attempt < 2; ++attempt) {
+        const auto store = NotebookStore::open(file("a.iris"));
+        QVERIFY2(store, store ? "" : store.error().message.c_str());
+        QVERIFY(!(*store)->isReadOnly());
+        QVERIFY((*store)->load().value() == before);
+        QCOMPARE(mentions((*store)->remarks(), "it says that it is of version"), attempt == 0);
+    }
+    const QStringList copies = QDir(m_folder->path()).entryList({"a before its update*"});
+    QCOMPARE(copies.size(), sample.isEmpty() ? 0 : 1);
+}
+
+void TestStoreFaults::aNotebookThatLacksWhatItSaysIsDamaged_data()
+{
+    QTest::addColumn<QString>("statement");
+    QTest::newRow("a table is gone") << "DROP TABLE subject";
+    QTest::newRow("a column is gone") << "ALTER TABLE need DROP COLUMN lifts";
+    QTest::newRow("a table is gone, and it says it is older") << "DROP TABLE mix; PRAGMA user_version = 2";
+    QTest::newRow("half of an update") << "DROP TABLE subject; PRAGMA user_version = 4";
+}
+
+void TestStoreFaults::aNotebookThatLacksWhatItSaysIsDamaged()
+{
+    QFETCH(QString, statement);
+    NotebookStore::create(file("a.iris")).value();
+    for (const QString& one : statement.split(';'))
+        meddle(file("a.iris"), one);
+    const QByteArray before = contentsOf(file("a.iris"));
+    const auto store = NotebookStore::open(file("a.iris"));
+    QVERIFY(!store);
+    QCOMPARE(store.error().code, ErrorCode::DamagedNotebook);
+    QCOMPARE(contentsOf(file("a.iris")), before);
+    QCOMPARE(everythingInFolder(), QStringList{"a.iris"}); // no copy for nothing
+}
+
+/// Of 147 writers 61 were refused because somebody was reading.
+void TestStoreFaults::readersKeepNoWriterOut()
+{
+    NotebookStore::create(file("a.iris")).value()->apply(adding(tubeCalled("Reed"))).value();
+    const auto reader = NotebookStore::open(file("a.iris"), Access::Read).value();
+    QVERIFY(reader->isReadOnly());
+    QVERIFY(!reader->apply(adding(tubeCalled("Mud"))));
+    const auto writer = NotebookStore::open(file("a.iris")).value();
+    QVERIFY2(!writer->isReadOnly(), qPrintable(writer->readOnlyReason()));
+    const auto later = NotebookStore::open(file("a.iris"), Access::Read).value();
+    QVERIFY(writer->apply(adding(tubeCalled("Mud"))));
+    QCOMPARE(reader->load()->tubes.size(), 2U); // what is there when it looks
+    QCOMPARE(later->load()->tubes.size(), 2U);
+    QVERIFY(!later->readOnlyReason().contains("another window"));
+}
+
+void TestStoreFaults::aWriterWaitsForAnother()
+{
+    NotebookStore::create(file("a.iris")).value();
+    NotebookLock other;
+    QCOMPARE(other.take(file("a.iris"), 0), NotebookLock::Outcome::Held);
+    std::thread soonDone([&] {
+        QThread::msleep(300);
+        other.release();
+    });
+    constexpr int patienceMs = 20'000;
+    const auto store = NotebookStore::open(file("a.iris"), Access::Write, patienceMs);
+    soonDone.join();
+    QVERIFY(store && !(*store)->isReadOnly());
 }
 
 void TestStoreFaults::aRefusedFileIsLeftAsItWas()
