@@ -130,6 +130,8 @@ Result<Output> matchCommand(const MatchArguments& arguments)
     if (arguments.helper)
         addHelper(output, *wanted, *source, found);
     output.remarks = source->remarks();
+    if (const std::string words = threesWords(places.size()); options.mostTubes >= 3 && !words.empty())
+        output.remarks.push_back(words);
     return output;
 }
 

@@ -133,6 +133,8 @@ Result<Search> search(const WhatMakesArguments& arguments)
     if (!options)
         return tl::unexpected(options.error());
     Search found{std::move(*source), *options, {}, {}};
+    if (const std::string words = threesWords(found.source.paints().size()); options->mostTubes == 3 && !words.empty())
+        found.source.note(words);
     found.findings = whatMakes(found.source.paints(), found.options);
     if (found.findings.empty())
         found.nearest = nearestTo(found.source.paints(), found.options);

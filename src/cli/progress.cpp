@@ -9,27 +9,35 @@
 namespace iris {
 namespace {
 
-/// Shows how far work has come once it takes longer than one waits without a thought, and wipes it off at the end.
+using Clock = std::chrono::steady_clock;
+
+/// Shows how far work has come: on a terminal in a line that is wiped off at the end, once it takes longer than one
+/// waits without a thought; where it goes into a file or another program, in a line every now and then, so that what is
+/// long is not taken for stuck.
 class ProgressLine {
 public:
     ~ProgressLine()
     {
-        if (m_shown >= 0)
+        if (m_shown >= 0 && isWatched())
             std::fputs("\r\033[K", stderr);
     }
 
     void show(double share)
     {
         constexpr std::chrono::seconds patience{1};
+        constexpr std::chrono::seconds betweenLines{10};
         const int percent = static_cast<int>(std::floor(100 * share));
-        if (percent == m_shown || std::chrono::steady_clock::now() - m_start < patience)
+        const auto now = Clock::now();
+        const auto next = m_last + (isWatched() ? (m_shown < 0 ? patience : std::chrono::seconds{0}) : betweenLines);
+        if (percent == m_shown || now < next)
             return;
         m_shown = percent;
-        std::fprintf(stderr, "\r%d %% looked through", percent);
+        m_last = now;
+        std::fprintf(stderr, isWatched() ? "\r%d %% looked through" : "%d %% looked through\n", percent);
     }
 
 private:
-    std::chrono::steady_clock::time_point m_start = std::chrono::steady_clock::now();
+    Clock::time_point m_last = Clock::now();
     int m_shown = -1;
 };
 
@@ -38,8 +46,7 @@ private:
 WorkOptions watched()
 {
     WorkOptions work;
-    if (isWatched())
-        work.progress = [line = std::make_shared<ProgressLine>()](double share) { line->show(share); };
+    work.progress = [line = std::make_shared<ProgressLine>()](double share) { line->show(share); };
     return work;
 }
 

@@ -6,8 +6,8 @@
 
 namespace iris {
 
-/// Long work on a terminal tells how far it has come, on standard error, so that what is printed stays clean; nothing
-/// is told where nobody looks.
+/// Long work tells how far it has come, on standard error, so that what is printed stays clean: on a terminal as it
+/// goes, elsewhere in a line every ten seconds.
 WorkOptions watched();
 
 /// Whether somebody looks at standard error.

@@ -34,6 +34,7 @@ public:
     Result<std::size_t> find(std::string_view tube) const;
     /// What is worth knowing of the tubes that were looked up: which form a code without one was taken for.
     const std::vector<std::string>& remarks() const { return *m_remarks; }
+    void note(const std::string& remark) { m_remarks->push_back(remark); }
     Result<std::vector<std::size_t>> find(const std::vector<std::string>& tubes) const;
 
     /// What a search may use: the tubes that are named, or else every one that is there to mix with; and those that are

@@ -154,9 +154,13 @@ public:
     {
         promise(1, std::min(2, m_options.mostTubes));
         std::vector<Candidate> found = made();
+        const std::vector<Candidate> simple = stopped() ? std::vector<Candidate>{} : listed(found);
         if (m_options.soFar && !stopped())
-            m_options.soFar(listed(found));
+            m_options.soFar(simple);
+        if (cannotBeBettered(simple))
+            return simple;
         if (m_options.mostTubes >= 3 && !stopped()) {
+            chooseForThrees();
             promise(3, 3);
             std::ranges::move(made(), std::back_inserter(found));
         }
@@ -167,6 +171,26 @@ public:
 
 private:
     bool stopped() const { return m_options.work.stop.stop_requested(); }
+
+    /// Whether no three tubes could come into a list of one and two: it is full of close ones, and nobody would see three
+    /// to be better than the best. See CandidateOrder::AsTried.
+    bool cannotBeBettered(const std::vector<Candidate>& simple) const
+    {
+        const bool allClose = std::ranges::all_of(simple, [](const Candidate& c) { return c.apart <= closeMatch; });
+        const auto best = std::ranges::min_element(simple, {}, &Candidate::apart);
+        return simple.size() >= m_options.most && allClose && best != simple.end() && best->apart < seenToBeBetter;
+    }
+
+    void chooseForThrees()
+    {
+        const std::size_t count = m_paints.size();
+        std::vector<float> nearest(count, far);
+        for (std::size_t one = 0; one < count; ++one)
+            for (std::size_t other = one; other < count; ++other)
+                for (const std::size_t paint : {one, other})
+                    nearest[paint] = std::min(nearest[paint], m_pairs[one * count + other]);
+        m_inThrees = worthThrees(nearest, m_must);
+    }
 
     /// Finds the sets of some sizes that are worth tuning.
     void promise(int least, int most)
@@ -191,7 +215,7 @@ private:
     void look(std::span<const std::size_t> set, Screen& screen, std::vector<Promise>& own)
     {
         const bool asked = std::ranges::includes(set, m_must);
-        if (!asked && set.size() == 3)
+        if (set.size() == 3 && !(asked && std::ranges::all_of(set, [&](std::size_t p) { return m_inThrees[p]; })))
             return;
         const float limit = set.size() < 3 ? far : std::min(bestInside(set) + worthTuning, m_limit.load());
         Promise promise;
@@ -332,6 +356,7 @@ private:
     Finetuner m_tuner;
     std::vector<float>
         m_pairs; ///< how near each pair comes; a single paint on the diagonal. Each written by one thread
+    std::vector<bool> m_inThrees; ///< see worthThrees()
     std::vector<Promise> m_promises;
     std::atomic<float> m_limit = far; ///< what is farther is not among the best so many any more
 };

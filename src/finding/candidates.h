@@ -51,7 +51,8 @@ std::optional<CandidateOrder> parseCandidateOrder(std::string_view name);
 void sortCandidates(std::vector<Candidate>& candidates, CandidateOrder order);
 
 /// Recipes for a wanted colour, as tried. Every set of up to three of the places is mixed in all ratios and washes that
-/// are tried (MixKernel); the most promising are tuned freely, and then counted out. Sets of four grow out of the
+/// are tried (MixKernel); the most promising are tuned freely, and then counted out. Of many paints only some are tried
+/// in threes (worthThrees()), and none where no three could come into the list. Sets of four grow out of the
 /// threes they hold. A set is left out when a smaller one inside it comes as close. Empty when stopped, or when nothing
 /// is let through.
 /// @param places in the paints that may be used, each once

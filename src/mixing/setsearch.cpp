@@ -2,7 +2,9 @@
 
 #include "mixing/mixkernel.h"
 
-#include <vector>
+#include <algorithm>
+#include <numeric>
+#include <utility>
 
 namespace iris {
 namespace {
@@ -48,6 +50,21 @@ bool searchSets(std::size_t paints, std::size_t least, std::size_t most, const W
         before += own;
     }
     return !work.stop.stop_requested();
+}
+
+std::vector<bool> worthThrees(std::span<const float> far, std::span<const std::size_t> must)
+{
+    if (far.size() <= mostInThrees)
+        return std::vector<bool>(far.size(), true);
+    std::vector<std::size_t> nearest(far.size());
+    std::iota(nearest.begin(), nearest.end(), 0U);
+    std::ranges::sort(nearest, {}, [&](std::size_t paint) { return std::pair(far[paint], paint); });
+    std::vector<bool> worth(far.size(), false);
+    for (const std::size_t paint : must)
+        worth[paint] = true;
+    for (const std::size_t paint : std::span(nearest).first(mostInThrees - std::min(must.size(), mostInThrees)))
+        worth[paint] = true;
+    return worth;
 }
 
 } // namespace iris

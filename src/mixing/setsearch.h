@@ -5,6 +5,7 @@
 #include <array>
 #include <functional>
 #include <span>
+#include <vector>
 
 namespace iris {
 
@@ -31,5 +32,14 @@ struct SetRange {
 /// @return false when it was stopped
 bool searchSets(std::size_t paints, std::size_t least, std::size_t most, const WorkOptions& work,
                 const std::function<void(const SetRange&)>& task);
+
+/// So many paints at most are mixed three at a time: all their threes take a few seconds, and those of 512 take minutes.
+inline constexpr std::size_t mostInThrees = 192;
+
+/// Which paints are mixed three at a time: all of them up to mostInThrees; of more, so many of those that do best alone
+/// and in pairs.
+/// @param far how far each paint's best is, alone and in all its pairs; less is better
+/// @param must places that are among them however far they are
+std::vector<bool> worthThrees(std::span<const float> far, std::span<const std::size_t> must);
 
 } // namespace iris

@@ -210,6 +210,21 @@ private:
     std::vector<bool> m_barred;
 };
 
+/// The paints whose pairs are worth most.
+std::vector<bool> chosenForThrees(const std::vector<float>& pairKeys, std::size_t count,
+                                  const std::optional<std::size_t>& with)
+{
+    std::vector<float> far(count, std::numeric_limits<float>::infinity());
+    for (std::size_t one = 0; one < count; ++one)
+        for (std::size_t other = one + 1; other < count; ++other)
+            for (const std::size_t paint : {one, other})
+                far[paint] = std::min(far[paint], -pairKeys[one * count + other]);
+    std::vector<std::size_t> must;
+    if (with)
+        must.push_back(*with);
+    return worthThrees(far, must);
+}
+
 /// The best of every pair and triple that was asked for. Pairs come first: a triple must be better than those inside
 /// it.
 std::vector<Candidate> candidatesOf(std::span<const Paint> paints, const MixKernel& kernel,
@@ -227,13 +242,19 @@ std::vector<Candidate> candidatesOf(std::span<const Paint> paints, const MixKern
             {pairKeys[set[0] * count + set[1]], pairKeys[set[0] * count + set[2]], pairKeys[set[1] * count + set[2]]});
         return inside > none ? inside + worthAThirdTube : none;
     };
+    std::vector<bool> inThrees;
+    std::once_flag pairsAreDone;
+    const auto chooseForThrees = [&] { inThrees = chosenForThrees(pairKeys, count, options.with); };
     std::mutex mutex;
     searchSets(count, 2, static_cast<std::size_t>(options.mostTubes), options.work, [&](const SetRange& sets) {
+        if (sets.size == 3)
+            std::call_once(pairsAreDone, chooseForThrees);
         Searcher searcher(kernel, alone, options);
         std::vector<Candidate> own;
         sets.forEach([&](std::span<const std::size_t> set) {
             const bool wanted = sieve.lets(set);
-            if (!wanted && set.size() == 3)
+            if (set.size() == 3
+                && !(wanted && std::ranges::all_of(set, [&](std::size_t paint) { return inThrees[paint]; })))
                 return;
             Candidate candidate;
             candidate.tubes = set.size();

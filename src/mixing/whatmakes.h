@@ -63,7 +63,8 @@ struct WhatMakesOptions {
 
 /// The mixes of two or three paints that make a kind of colour: of every set the recipe that comes first in the order,
 /// over all ratios and washes. What looks like one of its tubes alone at the same wash, deltaE00 below 5, is no find
-/// (the limit is ours), nor are three tubes where two of them do as well. Empty when stopped.
+/// (the limit is ours), nor are three tubes where two of them do as well. Of many
+/// paints only some are looked at in threes (worthThrees()). Empty when stopped.
 std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOptions& options);
 
 /// What comes nearest to a grey or a dark where no mix is one.

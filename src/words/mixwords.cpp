@@ -4,6 +4,7 @@
 #include "colour/colourname.h"
 #include "mixing/cleanliness.h"
 #include "mixing/ratios.h"
+#include "mixing/setsearch.h"
 
 #include <array>
 #include <cmath>
@@ -161,6 +162,14 @@ std::string nearMissWords(MixKind kind, const NearMiss& miss, std::span<const Pa
                 + (family == "orange" ? "an " : "a ") + family + " to take its colour away.";
     }
     return text;
+}
+
+std::string threesWords(std::size_t tubes)
+{
+    if (tubes <= mostInThrees)
+        return {};
+    return "Of " + std::to_string(tubes) + " tubes the " + std::to_string(mostInThrees)
+           + " that come nearest alone and in pairs were tried in threes; choose fewer tubes to have all of them tried";
 }
 
 } // namespace iris

@@ -28,8 +28,6 @@ namespace iris {
 namespace {
 
 constexpr std::size_t mostTiles = 30;
-/// All threes of more tubes take longer than a painter wants to wait.
-constexpr std::size_t mostForThrees = 150;
 constexpr double nearEnough = 7;
 constexpr int byPrice = -1; ///< beside the orders of the core, which knows no prices
 
@@ -241,8 +239,7 @@ void FindView::search()
         std::erase(places, *own);
     CandidateOptions options;
     options.mostTubes = m_most->currentData().toInt();
-    if (places.size() > mostForThrees)
-        options.mostTubes = std::min(options.mostTubes, 2);
+    m_tried = options.mostTubes >= 3 ? sentence(text(threesWords(places.size()))) : QString();
     options.most = mostTiles;
     options.sift = sift();
     const Wanted wanted = *m_target->wanted();
@@ -293,13 +290,19 @@ void FindView::tell()
     if (found.candidates.empty())
         return m_headline->setText(tr("No tube is let through."));
     const auto nearest = std::ranges::min_element(found.candidates, {}, &Candidate::apart);
-    if (nearest->apart <= nearEnough)
-        return m_headline->setText(
-            tr("%1 mixes; the closest is %2.").arg(found.candidates.size()).arg(apart(nearest->apart)));
-    m_headline->setText(tr("Nothing comes near; the closest is %1.").arg(apart(nearest->apart)));
-    m_why->setText(text(outOfReachWords(outOfReach(found.wanted, *nearest))));
-    m_why->setVisible(!m_why->text().isEmpty());
-    look(found);
+    const bool near = nearest->apart <= nearEnough;
+    m_headline->setText(near ? tr("%1 mixes; the closest is %2.").arg(found.candidates.size()).arg(apart(nearest->apart))
+                             : tr("Nothing comes near; the closest is %1.").arg(apart(nearest->apart)));
+    QStringList why;
+    if (!near)
+        why << text(outOfReachWords(outOfReach(found.wanted, *nearest)));
+    if (!m_tried.isEmpty())
+        why << m_tried + QLatin1Char('.');
+    why.removeAll(QString());
+    m_why->setText(why.join(QLatin1Char(' ')));
+    m_why->setVisible(!why.isEmpty());
+    if (!near)
+        look(found);
 }
 
 /// Which tube of the table would help, when those at hand do not do.

@@ -75,6 +75,7 @@ private:
     CandidateTiles* m_tiles;
     MixCard* m_card;
     PlainLabel* m_headline;
+    QString m_tried; ///< what is to be said of which tubes were tried
     PlainLabel* m_why;
     PlainLabel* m_start;
     TubeSetBox* m_tubes;

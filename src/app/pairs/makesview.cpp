@@ -236,7 +236,9 @@ QString MakesView::headline(const Search& search, const std::vector<Finding>& fi
         return tr("No mix of the tubes at hand is among the %1.").arg(text(nameOf(kind)));
     const QString count =
         findings.size() == mostTiles ? tr("The first %1").arg(mostTiles) : QString::number(findings.size());
-    const QString what = tr("%1 %2 from your tubes.").arg(count, text(nameOf(kind)));
+    QString what = tr("%1 %2 from your tubes.").arg(count, text(nameOf(kind)));
+    if (const std::string tried = threesWords(search.paints.size()); search.options.mostTubes == 3 && !tried.empty())
+        what += QLatin1Char(' ') + text(tried) + QLatin1Char('.');
     return kind == MixKind::Darks ? what + QLatin1Char(' ') + blackWords(search, findings) : what;
 }
 
