@@ -29,6 +29,7 @@ private Q_SLOTS:
     void aHelperHelps();
     void nothingComesOfNothing();
     void stopsWhenAsked();
+    void threesAreLeftOutOnlyWhereNoneCouldBeListed();
 };
 
 namespace {
@@ -421,6 +422,35 @@ void TestCandidates::stopsWhenAsked()
     };
     QVERIFY(candidatesFor({{50, 10, 10}, {}, false, false}, referencePaints(), placesOf(60), options).empty());
     QVERIFY(told);
+}
+
+/// A list that is full of close ones is the same as the beginning of a longer one, for which threes were tried.
+void TestCandidates::threesAreLeftOutOnlyWhereNoneCouldBeListed()
+{
+    const std::vector<Paint> paints = drawer(18, 11);
+    std::vector<Lab> colours{{50, 20, 20}, {60, -10, 30}, {30, 60, -60}, {95, -40, 95}};
+    for (std::size_t i = 0; i < 18; ++i)
+        colours.push_back(colourOf(Recipe{{{i, 2}, {(i + 5) % 18, 3}, {(i + 11) % 18, 2}}, i % 2 ? 0.4 : 1.0}, paints));
+    int withoutThrees = 0;
+    int withThrees = 0;
+    for (const Lab& colour : colours) {
+        Wanted wanted;
+        wanted.colour = colour;
+        std::vector<Candidate> simple;
+        CandidateOptions options;
+        options.most = 8;
+        options.soFar = [&](const std::vector<Candidate>& soFar) { simple = soFar; };
+        const auto listed = candidatesFor(wanted, paints, placesOf(18), options);
+        options.most = 200; // never full, so that threes are tried
+        options.soFar = {};
+        auto all = candidatesFor(wanted, paints, placesOf(18), options);
+        all.resize(8);
+        QVERIFY(listed == all);
+        const bool full = std::ranges::all_of(simple, [](const Candidate& c) { return c.apart <= closeMatch; });
+        withoutThrees += full && simple.front().apart < seenToBeBetter;
+        withThrees += listed != simple;
+    }
+    QVERIFY2(withoutThrees > 2 && withThrees > 2, qPrintable(QString("%1 %2").arg(withoutThrees).arg(withThrees)));
 }
 
 IRIS_TEST(TestCandidates, NoApplication)

@@ -23,6 +23,7 @@ private Q_SLOTS:
     void stopsWhenAskedTo_data();
     void stopsWhenAskedTo();
     void theSameForAnyNumberOfThreads();
+    void ofManyTheNearestAreMixedInThrees();
 };
 
 namespace {
@@ -150,6 +151,22 @@ void TestSetSearch::theSameForAnyNumberOfThreads()
         return whatMakes(paints, {MixKind::Greys, MixOrder::Best, 3, 40, 0.17, false, {}, with(threads)});
     };
     QVERIFY(makes(1) == makes(5));
+}
+
+void TestSetSearch::ofManyTheNearestAreMixedInThrees()
+{
+    QCOMPARE(std::ranges::count(worthThrees(std::vector<float>(mostInThrees, 5), {}), true),
+             static_cast<std::ptrdiff_t>(mostInThrees));
+    std::vector<float> far(1000);
+    for (std::size_t i = 0; i < far.size(); ++i)
+        far[i] = static_cast<float>((i * 7) % 1000);
+    const std::vector<std::size_t> must{1, 2, 999};
+    const std::vector<bool> worth = worthThrees(far, must);
+    QVERIFY(worth[1] && worth[2] && worth[999]);
+    QVERIFY(static_cast<std::size_t>(std::ranges::count(worth, true)) <= mostInThrees);
+    for (std::size_t i = 0; i < far.size(); ++i)
+        QVERIFY(worth[i] == (far[i] < static_cast<float>(mostInThrees - must.size())
+                             || std::ranges::find(must, i) != must.end()));
 }
 
 IRIS_TEST(TestSetSearch, NoApplication)
