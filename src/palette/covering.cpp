@@ -1,7 +1,11 @@
 #include "palette/covering.h"
 
+#include "palette/disjointneeds.h"
+
 #include <algorithm>
 #include <cassert>
+#include <limits>
+#include <optional>
 #include <span>
 
 namespace iris {
@@ -96,6 +100,7 @@ public:
           m_count(m_table.paints()),
           m_allowed(m_count, 1)
     {
+        m_needs.forEach([&](std::size_t need) { m_leastWeight = std::min(m_leastWeight, problem.weights[need]); });
         for (const std::size_t tube : problem.must) {
             m_allowed[tube] = 0;
             if (problem.slots > 0)
@@ -179,11 +184,18 @@ private:
         else if (more == 1)
             scanOne(state);
         else if (more == 2)
-            scanTwo(state);
+            scanTwo(state, {}, loss);
         else if (loss.needs.includes(missingIn(state)))
             fill(state, more, loss);
         else
             branch(state, more, loss);
+    }
+
+    void searchTwo(const State& state, std::size_t joining, Loss loss)
+    {
+        ++m_looked;
+        if (!m_work.stop.stop_requested() && loss.weight <= m_answer.lost && !isEnough())
+            scanTwo(state, joining, loss);
     }
 
     void keep(const Tubes& chosen, std::initializer_list<std::size_t> others, const Mask& missing)
@@ -219,11 +231,11 @@ private:
         return canBePlaced(masks);
     }
 
-    Tubes candidates(const State& state) const
+    Tubes candidates(const Tubes& chosen) const
     {
         Tubes tubes;
         for (std::size_t t = 0; t < m_count; ++t)
-            if (m_allowed[t] && fits(state.chosen, {t}))
+            if (m_allowed[t] && fits(chosen, {t}))
                 tubes.push_back(t);
         return tubes;
     }
@@ -236,19 +248,63 @@ private:
                 keep(state.chosen, {t}, missing & ~state.adds[t]);
     }
 
-    void scanTwo(const State& state)
+    /// Every pair that completes the set, with a third tube that joins before them where there is one. That third is not
+    /// joined to the state for it: nine in ten sets end here, and a state is large.
+    void scanTwo(const State& state, const std::optional<std::size_t>& joining, Loss loss)
     {
-        const Tubes tubes = candidates(state);
-        const Mask missing = missingIn(state);
-        for (std::size_t i = 0; i < tubes.size(); ++i) {
-            const Mask* pairs = &state.pairAdds[tubes[i] * m_count];
-            const Mask missingWithFirst = missing & ~state.adds[tubes[i]];
-            for (std::size_t j = i + 1; j < tubes.size(); ++j) {
-                const Mask left = missingWithFirst & ~state.adds[tubes[j]] & ~pairs[tubes[j]];
-                if (!tooMuch(left))
-                    keep(state.chosen, {tubes[i], tubes[j]}, left);
-            }
+        Tubes chosen = state.chosen;
+        std::vector<Mask> adds = state.adds;
+        Mask covered = state.covered;
+        if (joining) {
+            chosen.push_back(*joining);
+            covered |= state.adds[*joining];
+            for (std::size_t t = 0; t < m_count; ++t)
+                adds[t] |= state.pairAdds[*joining * m_count + t];
         }
+        const Tubes tubes = candidates(chosen);
+        const Mask missing = m_needs & ~covered;
+        // What is given up anyway is not looked for; when nothing more may be, a pair is right or it is not.
+        const int mayBeLost = m_answer.lost - loss.weight;
+        const bool allOrNothing = mayBeLost < m_leastWeight;
+        std::vector<Mask> barred(m_count, ~Mask());
+        for (const std::size_t t : tubes)
+            barred[t] = Mask();
+        std::vector<Mask> row(m_count);
+        for (std::size_t i = 0; i < tubes.size(); ++i) {
+            const std::size_t first = tubes[i];
+            const Mask left = missing & ~adds[first];
+            whatIsLeft(row, first + 1, left, adds, &state.pairAdds[first * m_count],
+                       joining && *joining != first ? m_threes.row(*joining, first, m_space) : nullptr);
+            if (allOrNothing && !anyComplete(row, first + 1, barred, loss.needs))
+                continue;
+            for (std::size_t j = i + 1; j < tubes.size(); ++j)
+                if (!tooMuch(row[tubes[j]]))
+                    keep(chosen, {first, tubes[j]}, row[tubes[j]]);
+        }
+    }
+
+    /// For every tube from a place on what it leaves out beside a first one.
+    void whatIsLeft(std::vector<Mask>& row, std::size_t from, const Mask& left, const std::vector<Mask>& adds,
+                    const Mask* pairs, const Mask* extras) const
+    {
+        for (std::size_t t = from; t < m_count; ++t)
+            row[t] = left & ~(adds[t] | pairs[t]);
+        for (std::size_t t = from; extras && t < m_count; ++t)
+            row[t] &= ~extras[t];
+    }
+
+    /// Whether any tube that is not barred leaves out nothing but what is given up. Without a jump, many at a time.
+    bool anyComplete(const std::vector<Mask>& row, std::size_t from, const std::vector<Mask>& barred,
+                     const Mask& givenUp) const
+    {
+        std::uint64_t found = 0; // its highest bit: x - 1 and not x have it both for 0 alone
+        for (std::size_t t = from; t < m_count; ++t) {
+            std::uint64_t any = 0;
+            for (std::size_t i = 0; i < Words; ++i)
+                any |= (row[t].word(i) & ~givenUp.word(i)) | barred[t].word(i);
+            found |= (any - 1) & ~any;
+        }
+        return (found >> 63) != 0;
     }
 
     /// Nothing is left to gain and places are left: in a school, any tubes that fit them.
@@ -257,14 +313,14 @@ private:
         if (m_problem.slots == 0)
             keep(state.chosen, {}, missingIn(state));
         else
-            tryEach(state, more, loss, candidates(state));
+            tryEach(state, more, loss, candidates(state.chosen));
     }
 
     /// For each tube the open needs it could still help to cover with three or more places left: alone, with one other
     /// that does not cover it by itself, or with two others that do not.
     std::vector<Mask> helps(const State& state, const Mask& open) const
     {
-        const Tubes tubes = candidates(state);
+        const Tubes tubes = candidates(state.chosen);
         // Masks instead of a list of places keep the innermost loop free of jumps.
         std::vector<Mask> isCandidate(m_count);
         for (const std::size_t t : tubes)
@@ -308,6 +364,8 @@ private:
             fill(state, more, loss);
             return;
         }
+        if (fewestTubesFor(askedBy(state, open, help), m_answer.lost - loss.weight) > more)
+            return;
         const std::size_t hardest = needWithFewestHelpers(open, help);
         Tubes helpers;
         for (std::size_t t = 0; t < m_count; ++t)
@@ -318,6 +376,31 @@ private:
         tryEach(state, more, loss, helpers, [&] {
             search(state, more, {loss.needs | Mask(needBit(hardest)), loss.weight + m_problem.weights[hardest]});
         });
+    }
+
+    /// What the open needs ask for: one tube where some tube covers a need at once, two where it takes a pair, else
+    /// three.
+    std::vector<AskedNeed> askedBy(const State& state, const Mask& open, const std::vector<Mask>& help) const
+    {
+        Tubes helpers;
+        for (std::size_t t = 0; t < m_count; ++t)
+            if (help[t].meets(open))
+                helpers.push_back(t);
+        Mask byOne;
+        Mask byTwo;
+        for (const std::size_t t : helpers) {
+            byOne |= state.adds[t];
+            for (const std::size_t u : helpers)
+                byTwo |= state.pairAdds[t * m_count + u];
+        }
+        std::vector<AskedNeed> asked;
+        open.forEach([&](std::size_t need) {
+            AskedNeed one{{}, byOne.has(need) ? 1U : byTwo.has(need) ? 2U : 3U, m_problem.weights[need]};
+            for (const std::size_t t : helpers)
+                one.helpers[t] = help[t].has(need);
+            asked.push_back(one);
+        });
+        return asked;
     }
 
     static Mask unionOf(const std::vector<Mask>& masks)
@@ -349,7 +432,10 @@ private:
     {
         for (const std::size_t tube : tubes) {
             m_allowed[tube] = 0;
-            search(joined(state, tube), more - 1, loss);
+            if (more == 3)
+                searchTwo(state, tube, loss);
+            else
+                search(joined(state, tube), more - 1, loss);
         }
         without();
         for (const std::size_t tube : tubes)
@@ -365,6 +451,7 @@ private:
     std::size_t m_count;
     std::vector<char> m_allowed;
     std::vector<std::uint32_t> m_mustMasks; ///< of the must tubes that have a place in the school
+    int m_leastWeight = std::numeric_limits<int>::max(); ///< of any need
     CoveringAnswer m_answer;
     std::uint64_t m_looked = 0;
 };
