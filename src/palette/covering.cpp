@@ -1,7 +1,5 @@
 #include "palette/covering.h"
 
-#include "palette/disjointneeds.h"
-
 #include <algorithm>
 #include <cassert>
 #include <limits>
@@ -121,7 +119,7 @@ public:
         State start = empty();
         for (const std::size_t tube : m_problem.must)
             start = joined(start, tube);
-        search(start, more, {});
+        search(start, more, {}, std::vector<Mask>(m_count, ~Mask()));
         std::ranges::sort(m_answer.sets);
         return std::move(m_answer);
     }
@@ -174,7 +172,8 @@ private:
     bool tooMuch(const Mask& missing) const { return !missing.isEmpty() && weight(missing) > m_answer.lost; }
     Mask missingIn(const State& state) const { return m_needs & ~state.covered; }
 
-    void search(const State& state, std::size_t more, Loss loss)
+    /// @param before for each tube the needs that it could help with some tubes ago: it helps with no others now
+    void search(const State& state, std::size_t more, Loss loss, const std::vector<Mask>& before)
     {
         ++m_looked;
         if (m_work.stop.stop_requested() || loss.weight > m_answer.lost || isEnough())
@@ -186,9 +185,9 @@ private:
         else if (more == 2)
             scanTwo(state, {}, loss);
         else if (loss.needs.includes(missingIn(state)))
-            fill(state, more, loss);
+            fill(state, more, loss, before);
         else
-            branch(state, more, loss);
+            branch(state, more, loss, before);
     }
 
     void searchTwo(const State& state, std::size_t joining, Loss loss)
@@ -308,17 +307,17 @@ private:
     }
 
     /// Nothing is left to gain and places are left: in a school, any tubes that fit them.
-    void fill(const State& state, std::size_t more, Loss loss)
+    void fill(const State& state, std::size_t more, Loss loss, const std::vector<Mask>& before)
     {
         if (m_problem.slots == 0)
             keep(state.chosen, {}, missingIn(state));
         else
-            tryEach(state, more, loss, candidates(state.chosen));
+            tryEach(state, more, loss, candidates(state.chosen), before);
     }
 
     /// For each tube the open needs it could still help to cover with three or more places left: alone, with one other
     /// that does not cover it by itself, or with two others that do not.
-    std::vector<Mask> helps(const State& state, const Mask& open) const
+    std::vector<Mask> helps(const State& state, const Mask& open, const std::vector<Mask>& before) const
     {
         const Tubes tubes = candidates(state.chosen);
         // Masks instead of a list of places keep the innermost loop free of jumps.
@@ -327,11 +326,14 @@ private:
             isCandidate[t] = ~Mask();
         std::vector<Mask> result(m_count);
         for (const std::size_t t : tubes) {
+            const Mask atMost = open & before[t];
+            if (atMost.isEmpty())
+                continue;
             Mask mask = state.adds[t];
             const Mask* pairs = &state.pairAdds[t * m_count];
             for (const std::size_t u : tubes)
                 mask |= pairs[u] & ~state.adds[u];
-            for (auto u = tubes.begin(); u != tubes.end() && !mask.includes(open); ++u)
+            for (auto u = tubes.begin(); u != tubes.end() && !mask.includes(atMost); ++u)
                 if (*u != t)
                     mask |=
                         helpedInThrees(m_threes.row(t, *u, m_space), &state.pairAdds[*u * m_count], isCandidate, *u);
@@ -350,10 +352,10 @@ private:
         return mask;
     }
 
-    void branch(const State& state, std::size_t more, Loss loss)
+    void branch(const State& state, std::size_t more, Loss loss, const std::vector<Mask>& before)
     {
         Mask open = missingIn(state) & ~loss.needs;
-        const std::vector<Mask> help = helps(state, open);
+        const std::vector<Mask> help = helps(state, open, before);
         const Mask hopeless = open & ~unionOf(help);
         loss.needs |= hopeless;
         loss.weight += weight(hopeless);
@@ -361,11 +363,9 @@ private:
         if (loss.weight > m_answer.lost)
             return;
         if (open.isEmpty()) {
-            fill(state, more, loss);
+            fill(state, more, loss, help);
             return;
         }
-        if (fewestTubesFor(askedBy(state, open, help), m_answer.lost - loss.weight) > more)
-            return;
         const std::size_t hardest = needWithFewestHelpers(open, help);
         Tubes helpers;
         for (std::size_t t = 0; t < m_count; ++t)
@@ -373,34 +373,9 @@ private:
                 helpers.push_back(t);
         // Tubes that cover much first: a good answer early lets more be passed over.
         std::ranges::stable_sort(helpers, std::greater<>(), [&](std::size_t t) { return (help[t] & open).count(); });
-        tryEach(state, more, loss, helpers, [&] {
-            search(state, more, {loss.needs | Mask(needBit(hardest)), loss.weight + m_problem.weights[hardest]});
+        tryEach(state, more, loss, helpers, help, [&] {
+            search(state, more, {loss.needs | Mask(needBit(hardest)), loss.weight + m_problem.weights[hardest]}, help);
         });
-    }
-
-    /// What the open needs ask for: one tube where some tube covers a need at once, two where it takes a pair, else
-    /// three.
-    std::vector<AskedNeed> askedBy(const State& state, const Mask& open, const std::vector<Mask>& help) const
-    {
-        Tubes helpers;
-        for (std::size_t t = 0; t < m_count; ++t)
-            if (help[t].meets(open))
-                helpers.push_back(t);
-        Mask byOne;
-        Mask byTwo;
-        for (const std::size_t t : helpers) {
-            byOne |= state.adds[t];
-            for (const std::size_t u : helpers)
-                byTwo |= state.pairAdds[t * m_count + u];
-        }
-        std::vector<AskedNeed> asked;
-        open.forEach([&](std::size_t need) {
-            AskedNeed one{{}, byOne.has(need) ? 1U : byTwo.has(need) ? 2U : 3U, m_problem.weights[need]};
-            for (const std::size_t t : helpers)
-                one.helpers[t] = help[t].has(need);
-            asked.push_back(one);
-        });
-        return asked;
     }
 
     static Mask unionOf(const std::vector<Mask>& masks)
@@ -428,14 +403,15 @@ private:
     /// Each tube in the set, and from then on out of it; then whatever is to be tried without any of them.
     template <typename Without = void (*)()>
     void tryEach(
-        const State& state, std::size_t more, Loss loss, const Tubes& tubes, Without&& without = [] {})
+        const State& state, std::size_t more, Loss loss, const Tubes& tubes, const std::vector<Mask>& before,
+        Without&& without = [] {})
     {
         for (const std::size_t tube : tubes) {
             m_allowed[tube] = 0;
             if (more == 3)
                 searchTwo(state, tube, loss);
             else
-                search(joined(state, tube), more - 1, loss);
+                search(joined(state, tube), more - 1, loss, before);
         }
         without();
         for (const std::size_t tube : tubes)

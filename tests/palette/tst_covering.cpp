@@ -1,6 +1,5 @@
 #include "../testprogram.h"
 #include "palette/covering.h"
-#include "palette/disjointneeds.h"
 
 #include <QtTest>
 #include <bit>
@@ -24,7 +23,6 @@ private Q_SLOTS:
     void emptyProblems();
     void twoHundredEqualTubes();
     void oneTripleAlone();
-    void noFewerTubesThanNeedsThatShareNoneTake();
 };
 
 namespace {
@@ -407,37 +405,6 @@ void TestCovering::oneTripleAlone()
     problem.mostTubes = 3; // then one need must go, whichever: the fewest tubes that lose no more is one
     QCOMPARE(solveCovering(problem).answer.size, 1U);
     QCOMPARE(solveCovering(problem).answer.lost, 1);
-}
-
-/// The bound from needs that share no helper against every choice of tubes and of what is given up.
-void TestCovering::noFewerTubesThanNeedsThatShareNoneTake()
-{
-    constexpr std::size_t tubes = 9;
-    std::mt19937 random(5);
-    int tight = 0;
-    for (int round = 0; round < 400; ++round) {
-        std::vector<AskedNeed> needs(1 + random() % 5);
-        for (AskedNeed& need : needs) {
-            need.least = 1 + random() % 3;
-            while (need.helpers.count() < need.least || random() % 3 == 0)
-                need.helpers.set(random() % tubes);
-            need.weight = 1 + static_cast<int>(random() % 3);
-        }
-        const int mayBeLost = static_cast<int>(random() % 4);
-        std::size_t fewest = tubes + 1;
-        for (unsigned chosen = 0; chosen < 1U << tubes; ++chosen) {
-            const std::bitset<mostPaints> set(chosen);
-            int lost = 0;
-            for (const AskedNeed& need : needs)
-                lost += (need.helpers & set).count() < need.least ? need.weight : 0;
-            if (lost <= mayBeLost)
-                fewest = std::min(fewest, set.count());
-        }
-        const std::size_t bound = fewestTubesFor(needs, mayBeLost);
-        QVERIFY(bound <= fewest);
-        tight += bound == fewest;
-    }
-    QVERIFY2(tight > 150, qPrintable(QString::number(tight)));
 }
 
 IRIS_TEST(TestCovering, NoApplication)
