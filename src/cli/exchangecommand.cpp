@@ -29,13 +29,13 @@ Result<std::string> exported(const NotebookStore& store, const Notebook& noteboo
 {
     const std::string title = QFileInfo(store.path()).completeBaseName().toStdString();
     if (format == "json") {
-        const auto full = dumpOf(store, notebook);
-        if (!full)
-            return tl::unexpected(full.error());
-        if (full->picturesLeftOut > 0)
-            remarks.push_back(std::to_string(full->picturesLeftOut)
+        auto whole = wholeNotebookJson(store, notebook);
+        if (!whole)
+            return tl::unexpected(whole.error());
+        if (whole->picturesLeftOut > 0)
+            remarks.push_back(std::to_string(whole->picturesLeftOut)
                               + " pictures are damaged in the notebook and were left out");
-        return writeNotebookJson(full->dump);
+        return std::move(whole->text);
     }
     if (format == "tubes")
         return writeTubesCsv(notebook.tubes);

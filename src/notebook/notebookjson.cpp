@@ -109,35 +109,8 @@ NotebookDump readDump(const Json& json)
     return dump;
 }
 
-} // namespace
-
-Result<FullDump> dumpOf(const NotebookStore& store, const Notebook& notebook)
-{
-    FullDump full{{notebook, {}, {}}, 0};
-    auto usedIds = store.usedIds();
-    if (!usedIds)
-        return tl::unexpected(usedIds.error());
-    full.dump.usedIds = std::move(*usedIds);
-    std::set<std::string> lost;
-    for (const std::string& name : picturesNamedIn(notebook)) {
-        auto picture = store.picture(name);
-        if (picture && name == pictureNameOf(QByteArray::fromStdString(picture->bytes)))
-            full.dump.pictures.push_back(std::move(*picture));
-        else
-            lost.insert(name);
-    }
-    Notebook& out = full.dump.notebook;
-    out.mixes.change([&](std::vector<MixRecord>& mixes) {
-        forEachPictureOf(out.swatches, mixes, out.subjects, [&](std::string& name) {
-            if (lost.contains(name))
-                name.clear();
-        });
-    });
-    full.picturesLeftOut = lost.size();
-    return full;
-}
-
-std::string writeNotebookJson(const NotebookDump& dump)
+/// Everything up to the pictures, which are the last: an object that is not closed.
+std::string textWithoutPictures(const NotebookDump& dump)
 {
     const Notebook& notebook = dump.notebook;
     Json json{{"format", formatName}, {"version", formatVersion}};
@@ -161,11 +134,111 @@ std::string writeNotebookJson(const NotebookDump& dump)
     json["used_ids"] = Json::object();
     for (const auto& [kind, last] : dump.usedIds)
         json["used_ids"][kind] = last;
-    json["pictures"] = Json::array();
+    std::string text = json.dump(1);
+    text.resize(text.size() - 2); // the end of the line, and of the object
+    return text;
+}
+
+/// Pictures in the form that the library gives everything else, one after the other.
+class PictureWriter {
+public:
+    PictureWriter(std::string& text, std::size_t bytes) : m_text(text)
+    {
+        constexpr std::size_t around = 1 << 20;
+        m_text.reserve(m_text.size() + bytes / 3 * 4 + around);
+        m_text += ",\n \"pictures\": [";
+    }
+
+    void add(const Picture& picture)
+    {
+        const auto bytes = QByteArray::fromRawData(picture.bytes.data(), static_cast<qsizetype>(picture.bytes.size()));
+        const QByteArray base64 = bytes.toBase64();
+        m_text += m_any ? ",\n  {\n   \"name\": " : "\n  {\n   \"name\": ";
+        m_text += Json(picture.name).dump() + ",\n   \"base64\": \"";
+        m_text.append(base64.constData(), static_cast<std::size_t>(base64.size()));
+        m_text += "\"\n  }";
+        m_any = true;
+    }
+
+    void end() { m_text += m_any ? "\n ]\n}\n" : "]\n}\n"; }
+
+private:
+    std::string& m_text;
+    bool m_any = false;
+};
+
+/// Takes the names of pictures that are lost out of the records that go by them.
+void forget(Notebook& notebook, const std::set<std::string>& lost)
+{
+    notebook.mixes.change([&](std::vector<MixRecord>& mixes) {
+        forEachPictureOf(notebook.swatches, mixes, notebook.subjects, [&](std::string& name) {
+            if (lost.contains(name))
+                name.clear();
+        });
+    });
+}
+
+/// Calls visit(picture) for each that the records name and that is whole; the names of the others.
+template <typename Visit>
+std::set<std::string> visitPictures(const NotebookStore& store, const Notebook& notebook, Visit&& visit)
+{
+    std::set<std::string> lost;
+    for (const std::string& name : picturesNamedIn(notebook)) {
+        auto picture = store.picture(name);
+        const bool whole =
+            picture
+            && name == pictureNameOf(QByteArray::fromRawData(picture->bytes.data(), qsizetype(picture->bytes.size())));
+        if (whole)
+            visit(std::move(*picture));
+        else
+            lost.insert(name);
+    }
+    return lost;
+}
+
+} // namespace
+
+Result<FullDump> dumpOf(const NotebookStore& store, const Notebook& notebook)
+{
+    FullDump full{{notebook, {}, {}}, 0};
+    auto usedIds = store.usedIds();
+    if (!usedIds)
+        return tl::unexpected(usedIds.error());
+    full.dump.usedIds = std::move(*usedIds);
+    const auto lost = visitPictures(store, notebook,
+                                    [&](Picture picture) { full.dump.pictures.push_back(std::move(picture)); });
+    forget(full.dump.notebook, lost);
+    full.picturesLeftOut = lost.size();
+    return full;
+}
+
+Result<WholeText> wholeNotebookJson(const NotebookStore& store, const Notebook& notebook)
+{
+    auto usedIds = store.usedIds();
+    if (!usedIds)
+        return tl::unexpected(usedIds.error());
+    std::size_t bytes = 0;
+    const auto lost = visitPictures(store, notebook, [&](const Picture& picture) { bytes += picture.bytes.size(); });
+    NotebookDump dump{notebook, {}, std::move(*usedIds)};
+    forget(dump.notebook, lost);
+    WholeText whole{textWithoutPictures(dump), lost.size()};
+    PictureWriter writer(whole.text, bytes);
+    visitPictures(store, dump.notebook, [&](const Picture& picture) { writer.add(picture); });
+    writer.end();
+    return whole;
+}
+
+std::string writeNotebookJson(const NotebookDump& dump)
+{
+    std::string text = textWithoutPictures(dump);
+    std::size_t bytes = 0;
     for (const Picture& picture : dump.pictures)
-        json["pictures"].push_back(
-            {{"name", picture.name}, {"base64", QByteArray::fromStdString(picture.bytes).toBase64().toStdString()}});
-    return json.dump(1) + "\n";
+        bytes += picture.bytes.size();
+    PictureWriter writer(text, bytes);
+    for (const Picture& picture : dump.pictures)
+        writer.add(picture);
+    writer.end();
+    return text;
 }
 
 Result<NotebookDump> readNotebookJson(std::string_view text)

@@ -30,6 +30,14 @@ Result<FullDump> dumpOf(const NotebookStore& store, const Notebook& notebook);
 /// JSON text by the schema of docs/formats.md: UTF-8, every number to its last digit, pictures in base64.
 std::string writeNotebookJson(const NotebookDump& dump);
 
+/// The same of a notebook in its file, as dumpOf() has it, with one picture at a time in memory: years of them are as
+/// large as the text itself.
+struct WholeText {
+    std::string text;
+    std::size_t picturesLeftOut = 0;
+};
+Result<WholeText> wholeNotebookJson(const NotebookStore& store, const Notebook& notebook);
+
 /// Reads what writeNotebookJson() writes: the same notebook again. Unknown keys are passed over.
 /// @return BadJson with what is wrong and where: no JSON at all, another kind of file, a newer format, a record that
 /// lacks something, refers to what is not there, or holds what no notebook may hold (soundness.h).

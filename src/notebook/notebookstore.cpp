@@ -1,5 +1,6 @@
 #include "notebook/notebookstore.h"
 
+#include "base/text.h"
 #include "files/filewords.h"
 #include "files/inputfile.h"
 #include "files/outputfile.h"
@@ -255,7 +256,9 @@ Result<void> NotebookStore::getReady(Access access)
     if (done && !isReadOnly())
         done = remember();
     if (done && !isReadOnly())
-        done = writeCodeIfMissing();
+        done = putSmallThingsRight();
+    if (done && !isReadOnly())
+        done = putCountsRight();
     if (!done || access == Access::Write || isReadOnly())
         return done;
     m_readOnlyReason = QObject::tr("%1 is only read here").arg(shortName(m_path));
@@ -408,7 +411,7 @@ Result<void> NotebookStore::bringSchemaUp(int from)
 
 /// Sheets are printed with the notebook's code; one that is lost or unfit for print is made anew. So is what the
 /// notebook says of its schema where that is not so.
-Result<void> NotebookStore::writeCodeIfMissing()
+Result<void> NotebookStore::putSmallThingsRight()
 {
     const auto code =
         answerTo(QStringLiteral("SELECT coalesce((SELECT value FROM setting WHERE name = 'code'), '')"), database());
@@ -420,6 +423,17 @@ Result<void> NotebookStore::writeCodeIfMissing()
     if (schemaOnFile(m_file) != schemaVersion)
         mendings << QStringLiteral("PRAGMA user_version = %1").arg(schemaVersion);
     return mendings.isEmpty() ? Result<void>{} : change([&] { return runAll(database(), mendings); });
+}
+
+Result<void> NotebookStore::putCountsRight()
+{
+    const auto damagedKinds = damagedUsedIds(database());
+    if (!damagedKinds)
+        return tl::unexpected(damagedKinds.error());
+    for (const std::string& kind : *damagedKinds)
+        m_openingRemarks.push_back("up to which number each " + shown(kind)
+                                   + " was given one is not known any more, and is counted anew from what is there");
+    return damagedKinds->empty() ? Result<void>{} : change([&] { return mendUsedIds(database()); });
 }
 
 // --- Changing one ---

@@ -96,7 +96,8 @@ private:
     QString nameForACopy();
     Result<void> bringUpToDate(int schema);
     Result<void> bringSchemaUp(int from);
-    Result<void> writeCodeIfMissing();
+    Result<void> putSmallThingsRight();
+    Result<void> putCountsRight();
     static Result<void> makeAndFill(const QString& making, const QString& path, const Filling& fill);
     Result<void> makeAll();
 

@@ -88,6 +88,23 @@ std::string nameOf(const MixRecord& mix)
     return "mix " + std::to_string(mix.id.value) + (mix.name.empty() ? "" : " (" + mix.name + ")");
 }
 
+/// The edit after which the count of every kind is at least what is there and what that names: what names others is
+/// written again.
+NotebookEdit countingAnew(const Notebook& notebook)
+{
+    NotebookEdit edit;
+    edit.usedIds = {{"tube", highest(notebook.tubes)},       {"swatch", highest(notebook.swatches)},
+                    {"paper", highest(notebook.papers)},     {"device", highest(notebook.devices)},
+                    {"filter", highest(notebook.filters)},   {"need", highest(notebook.needs)},
+                    {"palette", highest(notebook.palettes)}, {"mix", highest(notebook.mixes)},
+                    {"sheet", highest(notebook.sheets)},     {"subject", highest(notebook.subjects)}};
+    edit.putMixes = notebook.mixes.copied();
+    edit.putSheets = notebook.sheets;
+    return edit;
+}
+
+const QString damagedCount = QStringLiteral("typeof(last) <> 'integer' OR last < 0 OR last > ?");
+
 } // namespace
 
 Result<UsedIds> loadUsedIds(const QSqlDatabase& database, Doing doing)
@@ -140,21 +157,40 @@ Result<std::vector<std::string>> rebuildUsedIds(const QSqlDatabase& database)
     const auto notebook = loadRows(database);
     if (!notebook)
         return tl::unexpected(notebook.error());
-    NotebookEdit edit;
-    edit.usedIds = {{"tube", highest(notebook->tubes)},       {"swatch", highest(notebook->swatches)},
-                    {"paper", highest(notebook->papers)},     {"device", highest(notebook->devices)},
-                    {"filter", highest(notebook->filters)},   {"need", highest(notebook->needs)},
-                    {"palette", highest(notebook->palettes)}, {"mix", highest(notebook->mixes)},
-                    {"sheet", highest(notebook->sheets)},     {"subject", highest(notebook->subjects)}};
+    NotebookEdit edit = countingAnew(*notebook);
     Reunion reunion(*notebook);
-    for (MixRecord mix : notebook->mixes) {
+    for (MixRecord& mix : edit.putMixes)
         reunion.mend(mix.parts, nameOf(mix));
-        edit.putMixes.push_back(std::move(mix)); // written again, so that what it names is kept
-    }
-    edit.putSheets = notebook->sheets;
     if (auto done = writeRows(database, edit); !done)
         return tl::unexpected(done.error());
     return reunion.remarks();
+}
+
+Result<std::vector<std::string>> damagedUsedIds(const QSqlDatabase& database)
+{
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("SELECT kind FROM used_id WHERE %1").arg(damagedCount));
+    query.addBindValue(allowed::reference.most);
+    if (auto done = run(query, database, Doing::Reading); !done)
+        return tl::unexpected(done.error());
+    std::vector<std::string> kinds;
+    while (query.next())
+        kinds.push_back(Row(query).text());
+    return readToTheEnd(query, database).map([&] { return std::move(kinds); });
+}
+
+Result<void> mendUsedIds(const QSqlDatabase& database)
+{
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("DELETE FROM used_id WHERE %1").arg(damagedCount));
+    query.addBindValue(allowed::reference.most);
+    if (auto done = run(query, database); !done)
+        return done;
+    const auto notebook = loadRows(database);
+    if (!notebook)
+        return tl::unexpected(notebook.error());
+    NotebookEdit edit = countingAnew(*notebook);
+    return writeRows(database, edit);
 }
 
 } // namespace iris

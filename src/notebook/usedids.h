@@ -16,6 +16,12 @@ Result<void> keepUsed(const QSqlDatabase& database, const std::string& kind, std
 /// The highest numbers given out so far.
 Result<UsedIds> loadUsedIds(const QSqlDatabase& database, Doing doing = Doing::Reading);
 
+/// The kinds whose count is no number a record could have.
+Result<std::vector<std::string>> damagedUsedIds(const QSqlDatabase& database);
+
+/// Counts those anew, from all that is there and all that it names.
+Result<void> mendUsedIds(const QSqlDatabase& database);
+
 /// What a notebook from before numbers were kept (schema 3 and below) can still tell of them: the highest that anything
 /// in it goes by. A painted square whose tube had another name then is given back to the one tube of that name; where
 /// there is none, it stays and is told of, since the tube may only have been called something else.

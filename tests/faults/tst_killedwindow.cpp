@@ -39,10 +39,9 @@ namespace {
 constexpr int edits = 40;
 
 /// A notebook in 64 letters.
-QByteArray digestOf(const FullDump& full)
+QByteArray digestOf(const WholeText& whole)
 {
-    const std::string json = writeNotebookJson(full.dump);
-    return QCryptographicHash::hash(QByteArray::fromStdString(json), QCryptographicHash::Sha256).toHex();
+    return QCryptographicHash::hash(QByteArray::fromStdString(whole.text), QCryptographicHash::Sha256).toHex();
 }
 
 QByteArray digestOf(const QString& path)
@@ -55,7 +54,7 @@ QByteArray digestOf(const QString& path)
         return "is damaged";
     if (!(*store)->remarks().empty())
         return "has something to say: " + QByteArray::fromStdString((*store)->remarks().front());
-    return digestOf(dumpOf(**store, *notebook).value());
+    return digestOf(wholeNotebookJson(**store, *notebook).value());
 }
 
 Tube tubeCalled(int number)
@@ -130,7 +129,7 @@ int beTheWindow(const QString& path)
     for (int number = 0; number < edits; ++number) {
         change(document, window, number);
         QCoreApplication::processEvents();
-        std::cout << digestOf(document.dump().value()).toStdString() << std::endl;
+        std::cout << digestOf(document.wholeText().value()).toStdString() << std::endl;
     }
     return 0;
 }

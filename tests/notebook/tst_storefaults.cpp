@@ -47,6 +47,8 @@ private Q_SLOTS:
     void aFileOverwrittenUnderTheWindowIsNotWrittenInto();
     void whatLiesUnderTheNameOfAJournalIsKept_data();
     void whatLiesUnderTheNameOfAJournalIsKept();
+    void aDamagedCountIsMadeAnew_data();
+    void aDamagedCountIsMadeAnew();
     void aVersionThatIsNotSoIsReadAsWhatIsThere_data();
     void aVersionThatIsNotSoIsReadAsWhatIsThere();
     void aNotebookThatLacksWhatItSaysIsDamaged_data();
@@ -548,6 +550,40 @@ void TestStoreFaults::whatLiesUnderTheNameOfAJournalIsKept()
     QCOMPARE(kept("a.iris-journal (set aside 4)"), content);
     QVERIFY(store->apply(adding(tubeCalled("Mud"))));
     QCOMPARE(store->load()->tubes.size(), 2U);
+}
+
+void TestStoreFaults::aDamagedCountIsMadeAnew_data()
+{
+    QTest::addColumn<QString>("last");
+    for (const char* last : {"'many'", "-3", "1e300", "9000000000000000000", "2.5"})
+        QTest::newRow(last) << last;
+}
+
+/// A mix still names tube 40, which is gone: no new tube may be called 40, here nor after a journey through JSON.
+void TestStoreFaults::aDamagedCountIsMadeAnew()
+{
+    QFETCH(QString, last);
+    auto store = NotebookStore::create(file("a.iris")).value();
+    MixRecord mix;
+    mix.parts = {{{40}, "Sap Green", 1}};
+    NotebookEdit edit = adding(tubeCalled("Reed"));
+    edit.putMixes = {mix};
+    QVERIFY(store->apply(edit));
+    store.reset();
+    meddle(file("a.iris"), QStringLiteral("UPDATE used_id SET last = %1 WHERE kind = 'tube'").arg(last));
+    store = NotebookStore::open(file("a.iris")).value();
+    const Notebook notebook = store->load().value();
+    QVERIFY(mentions(store->remarks(), "counted anew from what is there"));
+    const auto json = wholeNotebookJson(*store, notebook).value();
+    QCOMPARE(json.text, writeNotebookJson(dumpOf(*store, notebook)->dump));
+    auto other = NotebookStore::create(file("b.iris")).value();
+    QVERIFY(other->apply(filling(readNotebookJson(json.text).value())));
+    for (NotebookStore* one : {store.get(), other.get()})
+        QVERIFY(one->apply(adding(tubeCalled("Signal Red")))->putTubes[0].id > TubeId{40});
+    store.reset();
+    store = NotebookStore::open(file("a.iris")).value();
+    QVERIFY(store->load());
+    QVERIFY(store->remarks().empty());
 }
 
 void TestStoreFaults::aVersionThatIsNotSoIsReadAsWhatIsThere_data()

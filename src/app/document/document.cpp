@@ -365,9 +365,9 @@ QByteArray Document::picture(const std::string& name) const
     return picture ? QByteArray::fromStdString(picture->bytes) : QByteArray();
 }
 
-Result<FullDump> Document::dump() const
+Result<WholeText> Document::wholeText() const
 {
-    return dumpOf(*m_store, notebook());
+    return wholeNotebookJson(*m_store, notebook());
 }
 
 void Document::removeTubes(const std::vector<TubeId>& ids)

@@ -33,8 +33,8 @@ public:
     const std::vector<std::string>& remarks() const { return m_remarks; }
     /// The bytes of a picture of a reading; empty when it is gone.
     QByteArray picture(const std::string& name) const;
-    /// Everything in the notebook, its pictures with it.
-    Result<FullDump> dump() const;
+    /// Everything in the notebook as JSON, its pictures with it.
+    Result<WholeText> wholeText() const;
 
     /// Opens or makes a notebook in place of the one that is open, which stays open when it fails.
     Result<void> open(const QString& path);

@@ -18,13 +18,13 @@ Result<Exported> plain(std::string text)
 
 Result<Exported> wholeNotebook(const Document& document)
 {
-    return document.dump().map([](const FullDump& full) {
-        const QString remark = full.picturesLeftOut == 0
+    return document.wholeText().map([](WholeText whole) {
+        const QString remark = whole.picturesLeftOut == 0
                                    ? QString()
                                    : QObject::tr("It is written, but %1 pictures are damaged in the notebook and were "
                                                  "left out.")
-                                         .arg(full.picturesLeftOut);
-        return Exported{writeNotebookJson(full.dump), remark};
+                                         .arg(whole.picturesLeftOut);
+        return Exported{std::move(whole.text), remark};
     });
 }
 
