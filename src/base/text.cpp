@@ -52,11 +52,14 @@ unsigned codePoint(std::string_view letter)
 }
 
 /// What a terminal would obey instead of showing: C0 and C1 controls, line and paragraph separators, and the letters
-/// that turn the direction of writing (Unicode Bidirectional Algorithm, UAX #9, section 2).
+/// that turn the direction of writing (Unicode Bidirectional Algorithm, UAX #9, section 2). And what takes no room, so
+/// that two names that are not one would look alike (Unicode Standard Annex #44, Default_Ignorable_Code_Point; only
+/// those that are no part of a letter or a picture).
 bool isObeyed(unsigned point)
 {
-    return point < 0x20 || (point >= 0x7F && point < 0xA0) || point == 0x061C || (point >= 0x200E && point <= 0x200F)
-           || (point >= 0x2028 && point <= 0x202E) || (point >= 0x2066 && point <= 0x2069);
+    return point < 0x20 || (point >= 0x7F && point < 0xA0) || point == 0x00AD || point == 0x061C || point == 0x180E
+           || (point >= 0x200B && point <= 0x200F) || (point >= 0x2028 && point <= 0x202E)
+           || (point >= 0x2060 && point <= 0x206F) || point == 0xFEFF || (point >= 0xE0000 && point <= 0xE007F);
 }
 
 std::string hexadecimal(unsigned byte)

@@ -1,3 +1,4 @@
+#include "../testfiles.h"
 #include "../testprogram.h"
 #include "patience.h"
 
@@ -52,6 +53,8 @@ private Q_SLOTS:
     void badListsAreToldAndNothingIsLost();
     void dropsAreTaken();
     void withoutANotebookItAsksForOne();
+    void aFileThatWasOverwrittenIsOpenedAnew();
+    void whatMayOnlyBeReadAsksForNothing();
     void choosingCanBeStopped();
     void aChoiceThatEndsAfterATubeIsGoneIsDropped();
     void theWindowStaysAwakeWhileItChooses();
@@ -86,6 +89,14 @@ private:
 };
 
 namespace {
+
+Tube tubeCalled(const char* name)
+{
+    Tube tube;
+    tube.name = name;
+    tube.codes = parsePigmentCodes("PG7").value();
+    return tube;
+}
 
 constexpr auto demoTubes = IRIS_SOURCE_DIR "/data/demo/tubes.csv";
 
@@ -291,6 +302,61 @@ void TestWindow::withoutANotebookItAsksForOne()
     click("openNotebook");
     QVERIFY(m_document->isOpen());
     QVERIFY(m_window->places().the<TubesView>().isVisible());
+}
+
+/// cat other.iris > marsh.iris while it is open: nothing goes into the other one, and opening it shows it.
+void TestWindow::aFileThatWasOverwrittenIsOpenedAnew()
+{
+    m_document->addTubes({tubeCalled("Reed")}, "add Reed");
+    const QString other = m_folder->filePath("other.iris");
+    {
+        const auto store = NotebookStore::create(other).value();
+        NotebookEdit edit;
+        edit.putTubes = {tubeCalled("Rush")};
+        QVERIFY(store->apply(edit));
+    }
+    const QByteArray bytes = contentsOf(other);
+    putFile(m_file, bytes);
+    m_document->addTubes({tubeCalled("Teal")}, "add Teal");
+    COMES_TRUE(!m_told.isEmpty());
+    QVERIFY2(m_told.back().contains("changed by another program"), qPrintable(m_told.back()));
+    QCOMPARE(contentsOf(m_file), bytes);
+    QCOMPARE(m_document->notebook().tubes.front().name, std::string("Reed")); // what was there is still on show
+    QVERIFY(m_document->open(m_file));
+    QVERIFY2(m_document->readOnlyReason().isEmpty(), qPrintable(m_document->readOnlyReason()));
+    QCOMPARE(m_document->notebook().tubes.front().name, std::string("Rush"));
+    m_document->addTubes({tubeCalled("Teal")}, "add Teal");
+    QCOMPARE(NotebookStore::open(m_file, Access::Read).value()->load()->tubes.size(), 2U);
+}
+
+/// A form was filled in, and only then was it said that nothing can be written down.
+void TestWindow::whatMayOnlyBeReadAsksForNothing()
+{
+    Document reading;
+    QVERIFY(reading.open(m_file));
+    QVERIFY(reading.readOnlyReason().contains("another window"));
+    MainWindow window(reading);
+    window.show();
+    COMES_TRUE(m_told.size() == 1); // said once when it is opened
+    bool asked = false;
+    QTimer watch;
+    QObject::connect(&watch, &QTimer::timeout, &window, [&] {
+        if (auto* form = qobject_cast<QDialog*>(QApplication::activeModalWidget())) {
+            asked = true;
+            form->reject();
+        }
+    });
+    watch.start(20);
+    int told = 1;
+    for (QAction* action : window.findChildren<QAction*>())
+        for (const char* words : {"Add a tube", "Write a mix down", "How much a touch is", "Which blue is warm", "Bring in a list"})
+            if (action->isEnabled() && action->text().remove('&').startsWith(QLatin1String(words))) {
+                action->trigger();
+                QVERIFY2(m_told.size() == ++told, words);
+                QVERIFY2(m_told.back().contains("another window"), qPrintable(m_told.back()));
+            }
+    QVERIFY2(told > 4, qPrintable(QString::number(told)));
+    QVERIFY(!asked);
 }
 
 void TestWindow::choosingCanBeStopped()

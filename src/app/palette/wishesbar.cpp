@@ -2,6 +2,7 @@
 
 #include "app/palette/wishesdialog.h"
 #include "app/parts/choicebox.h"
+#include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
@@ -201,6 +202,8 @@ void WishesBar::writePlaces()
 
 void WishesBar::askMustAndNever()
 {
+    if (!mayWrite(m_document, this))
+        return;
     WishesDialog dialog(m_document.notebook(), this);
     if (dialog.exec() == QDialog::Accepted)
         m_document.changeWishes(dialog.wishes());

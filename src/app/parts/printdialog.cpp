@@ -2,6 +2,7 @@
 
 #include "app/parts/formfields.h"
 #include "app/parts/labels.h"
+#include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/words.h"
@@ -130,6 +131,8 @@ void PrintDialog::layOut()
 
 bool printSquares(Document& document, std::vector<SheetCell> cells, int columns, const QString& title, QWidget* parent)
 {
+    if (!mayWrite(document, parent))
+        return false;
     const Studio& studio = *document.studio();
     PrintDialog dialog(std::move(cells), columns, controlSquares(studio.notebook, studio.paints), title, parent);
     if (dialog.exec() != QDialog::Accepted || dialog.sheets().empty())

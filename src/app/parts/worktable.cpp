@@ -1,5 +1,6 @@
 #include "app/parts/worktable.h"
 
+#include "app/parts/maywrite.h"
 #include "app/parts/mixnotedialog.h"
 #include "app/parts/words.h"
 
@@ -65,6 +66,8 @@ void Worktable::noteOn(const StudioPtr& studio, const Recipe& recipe, QWidget* p
         mix.parts = mixPartsOf(recipe, notebook);
         mix.wash = recipe.wash;
     }
+    if (!mayWrite(m_document, parent))
+        return;
     MixNoteDialog dialog(mix, parent);
     if (dialog.exec() == QDialog::Accepted && dialog.mix() != mix)
         m_document.keepMix(dialog.mix(), tr("note on %1").arg(text(partsText(mix.parts))));

@@ -4,6 +4,7 @@
 #include "app/parts/diagnosisdialog.h"
 #include "app/parts/labels.h"
 #include "app/parts/markwords.h"
+#include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
 #include "app/parts/motherdialog.h"
 #include "app/parts/paintcolour.h"
@@ -297,6 +298,8 @@ void MixesPage::showChosen()
 
 void MixesPage::writeNew()
 {
+    if (!mayWrite(m_document, window()))
+        return;
     MixRecord fresh;
     fresh.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
     MixDialog dialog(m_document, fresh, window());
@@ -309,6 +312,8 @@ void MixesPage::writeNew()
 
 void MixesPage::changeChosen()
 {
+    if (!mayWrite(m_document, window()))
+        return;
     fillIfStale();
     const MixRecord* mix = m_document.notebook().mix(chosen());
     if (!mix)
@@ -321,6 +326,8 @@ void MixesPage::changeChosen()
 
 void MixesPage::addTouch()
 {
+    if (!mayWrite(m_document, window()))
+        return;
     fillIfStale();
     const MixRecord* mix = m_document.notebook().mix(chosen());
     if (!mix)

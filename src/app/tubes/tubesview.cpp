@@ -1,6 +1,7 @@
 #include "app/tubes/tubesview.h"
 
 #include "app/parts/choicebox.h"
+#include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
@@ -412,6 +413,8 @@ void TubesView::find()
 
 void TubesView::addTube()
 {
+    if (!mayWrite(m_document, this))
+        return;
     TubeDialog dialog({}, this);
     if (dialog.exec() == QDialog::Accepted) {
         const Tube tube = dialog.tube();
@@ -423,6 +426,8 @@ void TubesView::addTube()
 
 void TubesView::editTube()
 {
+    if (!mayWrite(m_document, this))
+        return;
     const auto ids = chosen();
     if (ids.size() > 1) {
         std::vector<Tube> tubes;
@@ -464,6 +469,8 @@ void TubesView::letDownChosen()
 {
     const auto ids = chosen();
     if (ids.size() != 1)
+        return;
+    if (!mayWrite(m_document, this))
         return;
     LetDownDialog dialog(m_document, ids.front(), this);
     if (dialog.exec() == QDialog::Accepted)
@@ -531,6 +538,8 @@ void TubesView::removeChosen()
 
 void TubesView::importList()
 {
+    if (!mayWrite(m_document, this))
+        return;
     const QString path =
         messages().fileToOpen(this, tr("Bring in a list of tubes"), tr("Lists (*.csv *.txt *.tsv);;All files (*)"));
     if (!path.isEmpty())

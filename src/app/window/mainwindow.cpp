@@ -1,5 +1,6 @@
 #include "app/window/mainwindow.h"
 
+#include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
 #include "app/parts/place.h"
 #include "app/parts/plainlabel.h"
@@ -345,11 +346,11 @@ void MainWindow::tellHowItOpened()
 {
     if (!m_document.remarks().empty())
         messages().tell(this, tr("Looked through"),
-                        tr("Some of what stands in this notebook was not as it should be. It is shown put right; in "
-                           "the file it stays as it is until you change it.\n\n%1")
+                        tr("Not all of this notebook was as it should be. What stands in it is shown put right, and "
+                           "stays as it is in the file until you change it.\n\n%1")
                             .arg(foundWrong()));
     if (!m_document.readOnlyReason().isEmpty())
-        messages().tell(this, tr("Reading only"), sentence(m_document.readOnlyReason()));
+        static_cast<void>(mayWrite(m_document, this)); // says why not
     else if (!m_document.keptCopy().isEmpty())
         messages().tell(
             this, tr("Brought up to date"),
@@ -360,6 +361,8 @@ void MainWindow::tellHowItOpened()
 
 void MainWindow::askTouches()
 {
+    if (!mayWrite(m_document, this))
+        return;
     TouchesDialog dialog(m_document.notebook().touchesAPart, this);
     if (dialog.exec() == QDialog::Accepted)
         m_document.setTouchesAPart(dialog.touches());
@@ -367,6 +370,8 @@ void MainWindow::askTouches()
 
 void MainWindow::askWarmBlue()
 {
+    if (!mayWrite(m_document, this))
+        return;
     WarmBlueDialog dialog(m_document.notebook().warmBlue, this);
     if (dialog.exec() == QDialog::Accepted)
         m_document.setWarmBlue(dialog.side());
