@@ -300,7 +300,17 @@ Result<int> NotebookStore::connectAndCheck(bool interrupted)
     // Nothing is written before it is known to be sound, but for what has to be rolled back.
     const bool rollsBack = !m_copy.isEmpty() || (interrupted && !isReadOnly());
     Result<void> done = connect(rollsBack ? Access::Write : Access::Read);
-    return done ? checkContents() : tl::unexpected(done.error());
+    const auto schema = done ? checkContents() : tl::unexpected(done.error());
+    return schema ? schema : tl::unexpected(damageOrFault(schema.error()));
+}
+
+/// SQLite tells a disk that gives nothing back the same way as damage.
+Error NotebookStore::damageOrFault(const Error& error) const
+{
+    if (error.code != ErrorCode::DamagedNotebook)
+        return error;
+    const auto readable = checkReadable(fileInUse());
+    return readable ? error : readable.error();
 }
 
 /// @return the schema it has, by what is in it
@@ -316,11 +326,8 @@ Result<int> NotebookStore::checkContents()
     const auto check = answerTo(QStringLiteral("PRAGMA quick_check(1)"), database());
     if (!check)
         return tl::unexpected(check.error());
-    if (check->toString() != QLatin1String("ok")) {
-        // SQLite tells a disk that gives nothing back the same way as damage.
-        const auto readable = checkReadable(m_file);
-        return readable ? Result<int>(damaged(m_path)) : tl::unexpected(readable.error());
-    }
+    if (check->toString() != QLatin1String("ok"))
+        return damaged(m_path);
     const int schema = schemaByShape(database());
     if (schema == 0 || schema < said->toInt())
         return damaged(m_path);
@@ -530,7 +537,7 @@ Result<Notebook> NotebookStore::load()
         return used ? Result<void>{} : tl::unexpected(used.error());
     });
     if (!read)
-        return tl::unexpected(read.error());
+        return tl::unexpected(damageOrFault(read.error()));
     m_remarks = m_openingRemarks;
     mend(*notebook, m_remarks);
     const auto forget = [&](auto& record, const char* what) {

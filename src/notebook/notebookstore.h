@@ -91,6 +91,7 @@ private:
     void disconnect();
     Result<int> checkContents();
     Result<int> connectAndCheck(bool interrupted);
+    Error damageOrFault(const Error& error) const;
     Result<void> standOnACopy();
     Result<void> standOnACopyByReading();
     QString nameForACopy();

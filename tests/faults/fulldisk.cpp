@@ -17,6 +17,8 @@ std::string watched; // empty: nothing is watched
 long allowed = 0;
 long calls = 0;
 bool kills = false;
+bool faulty = false;
+long flushedFolders = 0;
 
 template <typename Function> Function real(const char* name)
 {
@@ -48,9 +50,28 @@ bool isWatched(int file)
 
 enum class Verdict { Through, Half, Full };
 
+/// Counts the folder that is flushed.
+void noteFlush(int file)
+{
+    struct stat about {};
+    flushedFolders += !watched.empty() && ::fstat(file, &about) == 0 && S_ISDIR(about.st_mode);
+}
+
+bool cannotRead(int file, off_t at, size_t size)
+{
+    constexpr off_t readable = 4096;
+    return faulty && at + static_cast<off_t>(size) > readable && isWatched(file);
+}
+
+ssize_t faultyDisk()
+{
+    errno = EIO;
+    return -1;
+}
+
 Verdict next(int file)
 {
-    if (!isWatched(file))
+    if (faulty || !isWatched(file))
         return Verdict::Through;
     const long number = calls++;
     return number < allowed ? Verdict::Through : number == allowed ? Verdict::Half : Verdict::Full;
@@ -86,6 +107,18 @@ void allow(const std::string& folder, long number)
     allowed = number;
     calls = 0;
     kills = false;
+    flushedFolders = 0;
+}
+
+void failReads(const std::string& folder)
+{
+    watched = folder;
+    faulty = true;
+}
+
+long folderFlushes()
+{
+    return flushedFolders;
 }
 
 void killAt(const std::string& folder, long number)
@@ -97,6 +130,7 @@ void killAt(const std::string& folder, long number)
 long release()
 {
     watched.clear();
+    faulty = false;
     return calls;
 }
 
@@ -140,6 +174,7 @@ ssize_t pwrite64(int file, const void* bytes, size_t size, off64_t at)
 int fsync(int file)
 {
     static const auto own = real<int (*)(int)>("fsync");
+    noteFlush(file);
     const Verdict verdict = next(file);
     mayEndAfterHalf(verdict);
     return verdict == Verdict::Through ? own(file) : static_cast<int>(full());
@@ -148,9 +183,28 @@ int fsync(int file)
 int fdatasync(int file)
 {
     static const auto own = real<int (*)(int)>("fdatasync");
+    noteFlush(file);
     const Verdict verdict = next(file);
     mayEndAfterHalf(verdict);
     return verdict == Verdict::Through ? own(file) : static_cast<int>(full());
+}
+
+ssize_t read(int file, void* bytes, size_t size)
+{
+    static const auto own = real<ssize_t (*)(int, void*, size_t)>("read");
+    return cannotRead(file, faulty ? ::lseek(file, 0, SEEK_CUR) : 0, size) ? faultyDisk() : own(file, bytes, size);
+}
+
+ssize_t pread64(int file, void* bytes, size_t size, off64_t at)
+{
+    static const auto own = real<ssize_t (*)(int, void*, size_t, off64_t)>("pread64");
+    return cannotRead(file, at, size) ? faultyDisk() : own(file, bytes, size, at);
+}
+
+ssize_t pread(int file, void* bytes, size_t size, off_t at)
+{
+    static const auto own = real<ssize_t (*)(int, void*, size_t, off_t)>("pread");
+    return cannotRead(file, at, size) ? faultyDisk() : own(file, bytes, size, at);
 }
 
 int ftruncate(int file, off_t size) noexcept

@@ -14,6 +14,12 @@ void allow(const std::string& folder, long calls);
 /// a write when half of it is done.
 void killAt(const std::string& folder, long calls);
 
+/// From now on nothing can be read of the files but their first 4096 bytes: the disk is faulty.
+void failReads(const std::string& folder);
+
+/// How often a folder was flushed since allow().
+long folderFlushes();
+
 /// Lets everything through again; how many calls there were since allow().
 long release();
 

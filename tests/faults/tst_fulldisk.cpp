@@ -30,6 +30,8 @@ private Q_SLOTS:
     void commandsThatChangeANotebook();
     void makingANotebook();
     void bringingAnOldNotebookUpToDate();
+    void aFaultyDiskIsNoDamage();
+    void theFolderIsFlushedAfterAnEdit();
     void whatTheWindowSavesAs_data();
     void whatTheWindowSavesAs();
     void whatTheWindowPrintsAndPictures();
@@ -190,6 +192,36 @@ void TestFullDisk::bringingAnOldNotebookUpToDate()
             for (const QString& kept : QDir(m_folder->path()).entryList({"old before*"}))
                 QCOMPARE(contentsOf(file(kept)).size(), original.size());
     }
+}
+
+/// A disk that gives nothing back was called a damaged notebook.
+void TestFullDisk::aFaultyDiskIsNoDamage()
+{
+    freshFolder();
+    for (const Access access : {Access::Read, Access::Write}) {
+        fulldisk::failReads(m_folder->path().toStdString());
+        const auto opened = NotebookStore::open(file("painted.iris"), access);
+        const auto failed = opened ? (*opened)->load().map([](const Notebook&) {}) : tl::unexpected(opened.error());
+        fulldisk::release();
+        QVERIFY(!failed);
+        QCOMPARE(failed.error().code, ErrorCode::FileUnreadable);
+        QVERIFY2(failed.error().message.find("the disk is") != std::string::npos, failed.error().message.c_str());
+        QVERIFY2(failed.error().message.find("faulty") != std::string::npos, failed.error().message.c_str());
+    }
+    QVERIFY(notebookIn(file("painted.iris")));
+}
+
+/// A journal that was removed comes back after a power cut, unless its folder was flushed.
+void TestFullDisk::theFolderIsFlushedAfterAnEdit()
+{
+    freshFolder();
+    Document document;
+    QVERIFY(document.open(file("painted.iris")));
+    fulldisk::allow(m_folder->path().toStdString(), everything);
+    document.addNeed({"shadow", {30, 2, -8}, 7, 2});
+    const long flushes = fulldisk::folderFlushes();
+    fulldisk::release();
+    QVERIFY2(flushes >= 2, qPrintable(QString::number(flushes))); // the journal's coming and its going
 }
 
 void TestFullDisk::whatTheWindowSavesAs_data()

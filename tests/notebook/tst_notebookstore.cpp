@@ -344,6 +344,13 @@ void TestNotebookStore::writeProtectedOnesOnlyRead()
             _exit(13);
         if ((*store)->load()->tubes.size() != 2)
             _exit(14);
+        // A link in a folder that may be written does not make its target so.
+        const QString link = QDir::temp().filePath(QStringLiteral("iris-link-%1.iris").arg(getpid()));
+        const bool linked = QFile::link(file("a.iris"), link);
+        const auto through = NotebookStore::open(link);
+        QFile::remove(link);
+        if (!linked || !through || !(*through)->readOnlyReason().contains("write-protected"))
+            _exit(16);
         const auto refused = (*store)->apply(everything());
         _exit(!refused && refused.error().code == ErrorCode::FileUnwritable ? 0 : 15);
     }
