@@ -17,6 +17,7 @@ std::string watched; // empty: nothing is watched
 long allowed = 0;
 long calls = 0;
 bool kills = false;
+bool pauses = false;
 bool faulty = false;
 long flushedFolders = 0;
 
@@ -73,6 +74,8 @@ Verdict next(int file)
 {
     if (faulty || !isWatched(file))
         return Verdict::Through;
+    if (pauses)
+        return Verdict::Half;
     const long number = calls++;
     return number < allowed ? Verdict::Through : number == allowed ? Verdict::Half : Verdict::Full;
 }
@@ -80,14 +83,18 @@ Verdict next(int file)
 /// In calls that change names and lengths the program is ended, and nothing else goes wrong.
 template <typename What> void mayEndHere(What what)
 {
-    if (kills && isWatched(what) && calls++ == allowed)
+    if (pauses && isWatched(what))
+        ::raise(SIGSTOP);
+    else if (kills && isWatched(what) && calls++ == allowed)
         ::kill(::getpid(), SIGKILL);
 }
 
-/// Half of it is in the file, and no more of the program comes.
+/// Half of it is in the file, and no more of the program comes, or not yet.
 void mayEndAfterHalf(Verdict verdict)
 {
-    if (kills && verdict == Verdict::Half)
+    if (pauses && verdict == Verdict::Half)
+        ::raise(SIGSTOP);
+    else if (kills && verdict == Verdict::Half)
         ::kill(::getpid(), SIGKILL);
 }
 
@@ -108,6 +115,12 @@ void allow(const std::string& folder, long number)
     calls = 0;
     kills = false;
     flushedFolders = 0;
+}
+
+void pauseInEach(const std::string& folder)
+{
+    watched = folder;
+    pauses = true;
 }
 
 void failReads(const std::string& folder)
@@ -142,33 +155,38 @@ ssize_t write(int file, const void* bytes, size_t size)
 {
     static const auto own = real<ssize_t (*)(int, const void*, size_t)>("write");
     const Verdict verdict = next(file);
-    if (verdict == Verdict::Full || (verdict == Verdict::Half && size < 2))
+    if (verdict == Verdict::Full || (verdict == Verdict::Half && size < 2 && !pauses))
         return full();
     const ssize_t done = own(file, bytes, verdict == Verdict::Half ? size / 2 : size);
     mayEndAfterHalf(verdict);
-    return done;
+    return pauses && verdict == Verdict::Half ? done + own(file, static_cast<const char*>(bytes) + done, size - done)
+                                              : done;
 }
 
 ssize_t pwrite(int file, const void* bytes, size_t size, off_t at)
 {
     static const auto own = real<ssize_t (*)(int, const void*, size_t, off_t)>("pwrite");
     const Verdict verdict = next(file);
-    if (verdict == Verdict::Full || (verdict == Verdict::Half && size < 2))
+    if (verdict == Verdict::Full || (verdict == Verdict::Half && size < 2 && !pauses))
         return full();
     const ssize_t done = own(file, bytes, verdict == Verdict::Half ? size / 2 : size, at);
     mayEndAfterHalf(verdict);
-    return done;
+    return pauses && verdict == Verdict::Half
+               ? done + own(file, static_cast<const char*>(bytes) + done, size - done, at + done)
+               : done;
 }
 
 ssize_t pwrite64(int file, const void* bytes, size_t size, off64_t at)
 {
     static const auto own = real<ssize_t (*)(int, const void*, size_t, off64_t)>("pwrite64");
     const Verdict verdict = next(file);
-    if (verdict == Verdict::Full || (verdict == Verdict::Half && size < 2))
+    if (verdict == Verdict::Full || (verdict == Verdict::Half && size < 2 && !pauses))
         return full();
     const ssize_t done = own(file, bytes, verdict == Verdict::Half ? size / 2 : size, at);
     mayEndAfterHalf(verdict);
-    return done;
+    return pauses && verdict == Verdict::Half
+               ? done + own(file, static_cast<const char*>(bytes) + done, size - done, at + done)
+               : done;
 }
 
 int fsync(int file)
@@ -177,7 +195,7 @@ int fsync(int file)
     noteFlush(file);
     const Verdict verdict = next(file);
     mayEndAfterHalf(verdict);
-    return verdict == Verdict::Through ? own(file) : static_cast<int>(full());
+    return verdict == Verdict::Through || pauses ? own(file) : static_cast<int>(full());
 }
 
 int fdatasync(int file)
@@ -186,7 +204,7 @@ int fdatasync(int file)
     noteFlush(file);
     const Verdict verdict = next(file);
     mayEndAfterHalf(verdict);
-    return verdict == Verdict::Through ? own(file) : static_cast<int>(full());
+    return verdict == Verdict::Through || pauses ? own(file) : static_cast<int>(full());
 }
 
 ssize_t read(int file, void* bytes, size_t size)

@@ -14,6 +14,10 @@ void allow(const std::string& folder, long calls);
 /// a write when half of it is done.
 void killAt(const std::string& folder, long calls);
 
+/// In each such call, when half of it is done, the program stops (SIGSTOP) until it is told to go on: what is on disk
+/// then is what a program that was ended there leaves, and the next call costs no run of its own.
+void pauseInEach(const std::string& folder);
+
 /// From now on nothing can be read of the files but their first 4096 bytes: the disk is faulty.
 void failReads(const std::string& folder);
 

@@ -33,10 +33,10 @@ inline void makeSamples(const QString& path)
     QFile::remove("s.pdf");
 }
 
-inline void copyFiles(const QString& from, const QString& to)
+inline void copyFiles(const QString& from, const QString& to, const QString& named = "*")
 {
     const QDir samples(from);
-    for (const QString& name : samples.entryList(QDir::Files))
+    for (const QString& name : samples.entryList({named}, QDir::Files))
         QFile::copy(samples.filePath(name), QDir(to).filePath(name));
 }
 
