@@ -7,8 +7,8 @@
 
 namespace {
 
-/// What the toolkit and its readers of pictures remark - a desktop that is not there, a file they stumble over - is told
-/// in our own words where it matters, and concerns nobody on a command line.
+/// What the toolkit and its readers of pictures remark - a desktop that is not there, a file they stumble over - is
+/// told in our own words where it matters, and concerns nobody on a command line.
 void withoutRemarks(QtMsgType type, const QMessageLogContext& context, const QString& message)
 {
     if (type == QtCriticalMsg || type == QtFatalMsg)

@@ -100,9 +100,8 @@ Result<void> fill(NotebookStore& store, const NotebookArguments& arguments, std:
 Result<Output> notebookCommand(const NotebookArguments& arguments)
 {
     std::vector<std::string> remarks;
-    const auto store = NotebookStore::create(QString::fromStdString(arguments.file), [&](NotebookStore& made) {
-        return fill(made, arguments, remarks);
-    });
+    const auto store = NotebookStore::create(QString::fromStdString(arguments.file),
+                                             [&](NotebookStore& made) { return fill(made, arguments, remarks); });
     if (!store)
         return tl::unexpected(store.error());
     const auto notebook = (*store)->load();

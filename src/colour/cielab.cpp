@@ -77,6 +77,19 @@ double signedDegreesBetween(double from, double to)
     return difference > 180.0 ? difference - 360.0 : difference;
 }
 
+bool isInRange(const Lab& colour)
+{
+    return labrange::lightness.holds(colour.l) && labrange::axis.holds(colour.a) && labrange::axis.holds(colour.b);
+}
+
+std::string labRangeWords()
+{
+    const auto words = [](const Range& range) {
+        return "from " + shortestNumber(range.least) + " to " + shortestNumber(range.most);
+    };
+    return "L runs " + words(labrange::lightness) + ", a and b " + words(labrange::axis);
+}
+
 Result<Lab> parseLab(std::string_view text)
 {
     std::string separated(text);
@@ -94,11 +107,10 @@ Result<Lab> parseLab(std::string_view text)
     }
     if (count != 3)
         return failure(ErrorCode::BadColour, "a colour is three numbers, L, a and b, as in 62, -14, 38");
-    if (values[0] < 0 || values[0] > 100)
-        return failure(ErrorCode::BadColour, "L runs from 0 (black) to 100 (white)");
-    if (std::abs(values[1]) > 128 || std::abs(values[2]) > 128)
-        return failure(ErrorCode::BadColour, "a and b run from -128 to 128");
-    return Lab{values[0], values[1], values[2]};
+    const Lab colour{values[0], values[1], values[2]};
+    if (!isInRange(colour))
+        return failure(ErrorCode::BadColour, labRangeWords());
+    return colour;
 }
 
 } // namespace iris

@@ -1,8 +1,10 @@
 #pragma once
 
+#include "base/range.h"
 #include "base/result.h"
 
 #include <array>
+#include <string>
 #include <string_view>
 
 namespace iris {
@@ -54,7 +56,18 @@ double normalisedDegrees(double degrees);
 /// The signed way from one angle to another, -180 < d <= 180; positive is anticlockwise, from red towards yellow.
 double signedDegreesBetween(double from, double to);
 
-/// Reads "L, a, b" as typed: three numbers between commas, semicolons or blanks; L 0 to 100, a and b -128 to 128.
+/// The colours that are taken for those of paint or paper, wherever they come from: a little above the perfect
+/// diffuser, as fluorescent papers are, and somewhat beyond what any pigment reaches.
+namespace labrange {
+inline constexpr Range lightness{0, 105};
+inline constexpr Range axis{-200, 200}; ///< a* and b*
+} // namespace labrange
+bool isInRange(const Lab& colour);
+
+/// "L runs from 0 to 105, a and b from -200 to 200".
+std::string labRangeWords();
+
+/// Reads "L, a, b" as typed: three numbers between commas, semicolons or blanks, within labrange.
 /// @return BadColour with what is wrong.
 Result<Lab> parseLab(std::string_view text);
 

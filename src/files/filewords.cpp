@@ -13,8 +13,12 @@ QString shortName(const QString& path)
 
 tl::unexpected<Error> fileError(ErrorCode code, const QString& path, const QString& what)
 {
-    return tl::unexpected(
-        Error{code, (shortName(path) + QLatin1Char(' ') + what).toStdString(), path.toStdString(), 0, 0});
+    return fileFailure(code, path, shortName(path) + QLatin1Char(' ') + what);
+}
+
+tl::unexpected<Error> fileFailure(ErrorCode code, const QString& path, const QString& message)
+{
+    return tl::unexpected(Error{code, message.toStdString(), path.toStdString(), 0, 0});
 }
 
 QString reasonOf(int errorNumber)

@@ -68,12 +68,13 @@ public:
     static Result<RegularFile> open(const QString& path)
     {
         if (const QString fault = faultOfName(path); !fault.isEmpty())
-            return tl::unexpected(Error{ErrorCode::FileUnreadable, fault.toStdString(), path.toStdString(), 0, 0});
+            return fileFailure(ErrorCode::FileUnreadable, path, fault);
         RegularFile file(path, openedToRead(path));
         struct stat about {};
         if (file.m_number < 0 || ::fstat(file.m_number, &about) != 0)
-            return errno == ENXIO ? fileError(ErrorCode::FileUnreadable, path, QStringLiteral("is a socket, not a file"))
-                                  : file.unreadable(errno);
+            return errno == ENXIO
+                       ? fileError(ErrorCode::FileUnreadable, path, QStringLiteral("is a socket, not a file"))
+                       : file.unreadable(errno);
         if (!S_ISREG(about.st_mode))
             return fileError(ErrorCode::FileUnreadable, path, kindOf(about));
         file.m_size = about.st_size;
@@ -85,7 +86,9 @@ public:
             ::close(m_number);
     }
     RegularFile(RegularFile&& other) noexcept
-        : m_path(std::move(other.m_path)), m_number(std::exchange(other.m_number, -1)), m_size(other.m_size)
+        : m_path(std::move(other.m_path)),
+          m_number(std::exchange(other.m_number, -1)),
+          m_size(other.m_size)
     {
     }
     RegularFile& operator=(RegularFile&&) = delete;

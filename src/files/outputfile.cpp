@@ -196,8 +196,7 @@ QString spareNameBeside(const QString& path)
     const QDir folder = QFileInfo(path).dir();
     QString name;
     do {
-        name = folder.filePath(
-            QStringLiteral(".iris-%1.making").arg(QRandomGenerator::global()->generate64(), 0, 16));
+        name = folder.filePath(QStringLiteral(".iris-%1.making").arg(QRandomGenerator::global()->generate64(), 0, 16));
     } while (QFileInfo::exists(name));
     return name;
 }

@@ -172,8 +172,8 @@ public:
 private:
     bool stopped() const { return m_options.work.stop.stop_requested(); }
 
-    /// Whether no three tubes could come into a list of one and two: it is full of close ones, and nobody would see three
-    /// to be better than the best. See CandidateOrder::AsTried.
+    /// Whether no three tubes could come into a list of one and two: it is full of close ones, and nobody would see
+    /// three to be better than the best. See CandidateOrder::AsTried.
     bool cannotBeBettered(const std::vector<Candidate>& simple) const
     {
         const bool allClose = std::ranges::all_of(simple, [](const Candidate& c) { return c.apart <= closeMatch; });

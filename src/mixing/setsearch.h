@@ -33,7 +33,8 @@ struct SetRange {
 bool searchSets(std::size_t paints, std::size_t least, std::size_t most, const WorkOptions& work,
                 const std::function<void(const SetRange&)>& task);
 
-/// So many paints at most are mixed three at a time: all their threes take a few seconds, and those of 512 take minutes.
+/// So many paints at most are mixed three at a time: all their threes take a few seconds, and those of 512 take
+/// minutes.
 inline constexpr std::size_t mostInThrees = 192;
 
 /// Which paints are mixed three at a time: all of them up to mostInThrees; of more, so many of those that do best alone

@@ -157,11 +157,9 @@ public:
 private:
     static Result<CgatsSample> checked(CgatsSample sample)
     {
-        if (!isAllowed(*sample.lab))
+        if (!isInRange(*sample.lab))
             return failure(ErrorCode::BadCgats,
-                           "sample \"" + sample.name
-                               + "\" is no colour of paint or paper: L runs from 0 to 105, a and b "
-                                 "from -200 to 200");
+                           "sample \"" + sample.name + "\" is no colour of paint or paper: " + labRangeWords());
         return sample;
     }
 

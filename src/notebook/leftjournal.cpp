@@ -43,8 +43,8 @@ struct RunHeader {
     qint64 pageSize = 0;
 };
 
-/// What a journal begins with: zeros until its pages are flushed, which is before anything is written into the notebook;
-/// and it may be cut off while that is written over them.
+/// What a journal begins with: zeros until its pages are flushed, which is before anything is written into the
+/// notebook; and it may be cut off while that is written over them.
 bool isMagic(const QByteArray& bytes)
 {
     static const QByteArray magic("\xd9\xd5\x05\xf9\x20\xa1\x63\xd7", 8);
@@ -207,6 +207,13 @@ bool isJournalOf(const QString& journal, const QString& notebook)
     return now.pages() == header->pagesBefore; // none of the pages that tell was touched, so they still stand as then
 }
 
+std::string remarkOnJournal(const QString& notebook, const QString& aside)
+{
+    return QStringLiteral("%1 lay beside %2 and does not belong to it as it is now; it was not used, and is kept as %3")
+        .arg(shortName(journalOf(notebook)), shortName(notebook), shortName(aside))
+        .toStdString();
+}
+
 Result<QString> setJournalAside(const QString& notebook)
 {
     const QString journal = journalOf(notebook);
@@ -216,12 +223,10 @@ Result<QString> setJournalAside(const QString& notebook)
         if (QFileInfo::exists(aside))
             continue;
         if (const auto done = rename(journal, aside); !done)
-            return tl::unexpected(Error{ErrorCode::FileUnwritable,
-                                        QStringLiteral("%1 lies beside %2 and is not its own, and it cannot be given "
-                                                       "another name; move it away first")
-                                            .arg(shortName(journal), shortName(notebook))
-                                            .toStdString(),
-                                        notebook.toStdString(), 0, 0});
+            return fileFailure(ErrorCode::FileUnwritable, notebook,
+                               QStringLiteral("%1 lies beside %2 and is not its own, and it cannot be given another "
+                                              "name; move it away first")
+                                   .arg(shortName(journal), shortName(notebook)));
         return aside;
     }
 }

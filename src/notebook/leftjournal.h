@@ -27,6 +27,9 @@ bool isLeftInAnEdit(const QString& notebook);
 /// Source: https://www.sqlite.org/fileformat.html, sections 1.3 (the first page) and 3 (journals, their checksum).
 bool isJournalOf(const QString& journal, const QString& notebook);
 
+/// What to tell of one that was set aside.
+std::string remarkOnJournal(const QString& notebook, const QString& aside);
+
 /// Gives a journal that is not the notebook's own another name beside it, under which nothing rolls it back.
 /// @return the name it has now; FileUnwritable with the reason
 Result<QString> setJournalAside(const QString& notebook);

@@ -205,8 +205,8 @@ Result<FullDump> dumpOf(const NotebookStore& store, const Notebook& notebook)
     if (!usedIds)
         return tl::unexpected(usedIds.error());
     full.dump.usedIds = std::move(*usedIds);
-    const auto lost = visitPictures(store, notebook,
-                                    [&](Picture picture) { full.dump.pictures.push_back(std::move(picture)); });
+    const auto lost =
+        visitPictures(store, notebook, [&](Picture picture) { full.dump.pictures.push_back(std::move(picture)); });
     forget(full.dump.notebook, lost);
     full.picturesLeftOut = lost.size();
     return full;

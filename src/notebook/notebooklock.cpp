@@ -4,6 +4,7 @@
 
 #include <QFile>
 #include <QThread>
+#include <QtEndian>
 #include <fcntl.h>
 #include <optional>
 #include <sys/stat.h>
@@ -72,6 +73,18 @@ NotebookLock::Outside NotebookLock::outside() const
     outside.header.truncate(std::max<qsizetype>(got, 0));
     outside.size = ::fstat(m_file, &about) == 0 ? about.st_size : 0;
     return outside;
+}
+
+bool NotebookLock::Outside::isCutShort() const
+{
+    constexpr qsizetype pageSizeAt = 16; // https://www.sqlite.org/fileformat.html, section 1.3
+    constexpr qsizetype pagesAt = 28;
+    constexpr qint64 largestPage = 65536;
+    if (header.size() < pagesAt + 4)
+        return true;
+    const auto said = qFromBigEndian<quint16>(header.constData() + pageSizeAt);
+    const qint64 pageSize = said == 1 ? largestPage : said;
+    return size < pageSize * qFromBigEndian<quint32>(header.constData() + pagesAt);
 }
 
 bool areOneFile(const QString& one, const QString& other)

@@ -32,6 +32,9 @@ public:
         qint64 size = 0;
 
         bool operator==(const Outside&) const = default;
+
+        /// Whether it is shorter than its header says.
+        bool isCutShort() const;
     };
     Outside outside() const;
 

@@ -23,11 +23,6 @@ constexpr qsizetype headerBytes = 100;
 
 constexpr qsizetype longestName = 255; // bytes, on every common file system
 
-tl::unexpected<Error> refused(ErrorCode code, const QString& path, const QString& message)
-{
-    return tl::unexpected(Error{code, message.toStdString(), path.toStdString(), 0, 0});
-}
-
 bool hasManyNames(const QString& path)
 {
     struct stat about {};
@@ -37,9 +32,9 @@ bool hasManyNames(const QString& path)
 QString whyNotUnderTwoNames(const QString& path)
 {
     const QStringList others = otherNamesOf(path);
-    const QString also = others.isEmpty()
-                             ? QObject::tr("it has a second name in another folder (a hard link)")
-                             : QObject::tr("the same file is also called %1 (a hard link)").arg(shortName(others.first()));
+    const QString also =
+        others.isEmpty() ? QObject::tr("it has a second name in another folder (a hard link)")
+                         : QObject::tr("the same file is also called %1 (a hard link)").arg(shortName(others.first()));
     return QObject::tr("%1 may only be read: %2, and what is written under one name is not safe under the other. Take "
                        "one of the names away, or make a copy to write in")
         .arg(shortName(path), also);
@@ -83,11 +78,12 @@ Result<void> checkIsNotebook(const QString& path)
     const QString name = shortName(path);
     const QFileInfo info(path);
     if (!info.exists())
-        return refused(ErrorCode::FileUnreadable, path, QStringLiteral("there is no notebook called %1 there").arg(name));
+        return fileFailure(ErrorCode::FileUnreadable, path,
+                           QStringLiteral("there is no notebook called %1 there").arg(name));
     if (!info.isFile() || !info.isReadable())
-        return refused(ErrorCode::FileUnreadable, path, QStringLiteral("%1 cannot be read").arg(name));
+        return fileFailure(ErrorCode::FileUnreadable, path, QStringLiteral("%1 cannot be read").arg(name));
     if (info.size() == 0)
-        return refused(
+        return fileFailure(
             ErrorCode::NotANotebook, path,
             QStringLiteral("%1 is empty: its making was cut short. Make it again under the same name").arg(name));
     const auto header = bytesAt(path, 0, headerBytes);
@@ -95,7 +91,8 @@ Result<void> checkIsNotebook(const QString& path)
         return tl::unexpected(header.error());
     if (header->size() < headerBytes || !header->startsWith(QByteArray("SQLite format 3\0", 16))
         || qFromBigEndian<qint32>(header->constData() + applicationIdAt) != notebookApplicationId)
-        return refused(ErrorCode::NotANotebook, path, QStringLiteral("%1 is not an Iris Bianca notebook").arg(name));
+        return fileFailure(ErrorCode::NotANotebook, path,
+                           QStringLiteral("%1 is not an Iris Bianca notebook").arg(name));
     return {};
 }
 

@@ -72,8 +72,8 @@ public:
     /// Whether the file is what this store read and wrote last; if not, it takes no more edits.
     bool isAsLeft() const;
 
-    /// The number the next new sheet or picture to paint from will have, for what names it in the same edit or on paper;
-    /// and the highest numbers given out so far.
+    /// The number the next new sheet or picture to paint from will have, for what names it in the same edit or on
+    /// paper; and the highest numbers given out so far.
     Result<SheetId> nextSheet() const;
     Result<SubjectId> nextSubject() const;
     Result<UsedIds> usedIds() const;
@@ -106,7 +106,7 @@ private:
     Result<void> forgetPages() const;
     Result<void> checkMark() const;
     Result<void> remember();
-    Result<void> inTransaction(const QString& begin, const std::function<Result<void>()>& work);
+    Result<void> inTransaction(Access access, const std::function<Result<void>()>& work);
     Result<void> change(const std::function<Result<void>()>& work);
 
     QString m_path; ///< as it was asked for

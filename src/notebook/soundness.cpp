@@ -51,14 +51,14 @@ public:
 
     void colour(Lab& colour, const char* what)
     {
-        if (isAllowed(colour))
+        if (isInRange(colour))
             return;
         complainOf(colour, what);
-        colour = {allowed::lightness.nearest(colour.l), nearestOnAxis(colour.a), nearestOnAxis(colour.b)};
+        colour = {labrange::lightness.nearest(colour.l), nearestOnAxis(colour.a), nearestOnAxis(colour.b)};
     }
     void colour(std::optional<Lab>& colour, const char* what)
     {
-        if (!colour || isAllowed(*colour))
+        if (!colour || isInRange(*colour))
             return;
         complainOf(*colour, what);
         colour.reset();
@@ -118,7 +118,7 @@ private:
     static constexpr std::size_t longestName = 60;
     static constexpr std::size_t bytesOfOneLetter = 4;
 
-    static double nearestOnAxis(double value) { return std::isnan(value) ? 0 : allowed::axis.nearest(value); }
+    static double nearestOnAxis(double value) { return std::isnan(value) ? 0 : labrange::axis.nearest(value); }
 
     void complainOf(double value, const char* what, const Range& range)
     {
@@ -128,7 +128,7 @@ private:
     void complainOf(const Lab& colour, const char* what)
     {
         complain(std::string(what) + " is L " + shortestNumber(colour.l) + ", a " + shortestNumber(colour.a) + ", b "
-                 + shortestNumber(colour.b) + "; L runs from 0 to 105, a and b from -200 to 200");
+                 + shortestNumber(colour.b) + "; " + labRangeWords());
     }
 
     Complaints& m_complaints;
@@ -223,11 +223,6 @@ Result<void> checkPictures(const std::vector<Picture>& pictures)
 }
 
 } // namespace
-
-bool isAllowed(const Lab& colour)
-{
-    return allowed::lightness.holds(colour.l) && allowed::axis.holds(colour.a) && allowed::axis.holds(colour.b);
-}
 
 bool isKindWithIds(std::string_view kind)
 {

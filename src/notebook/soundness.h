@@ -10,8 +10,6 @@ namespace iris {
 /// What a notebook may hold, in one place: every reader, whatever its format, and the store itself ask here. What these
 /// ranges let in can always go out and come back.
 namespace allowed {
-inline constexpr Range lightness{0, 105}; ///< L*; a little above the perfect diffuser, as fluorescent papers are
-inline constexpr Range axis{-200, 200};   ///< a* and b*
 inline constexpr Range strength{0.001, 100};
 inline constexpr Range rating{0, 3}; ///< staining and granulation
 inline constexpr Range lightfastness{1, 5};
@@ -76,9 +74,6 @@ template <typename Record> Result<void> checkSound(Record record)
 
 /// The first thing wrong with what an edit writes; BadValue.
 Result<void> checkSound(const NotebookEdit& edit);
-
-/// True for a colour a notebook may hold.
-bool isAllowed(const Lab& colour);
 
 /// The kinds of records that have numbers, as their tables are called.
 inline constexpr std::array kindsWithIds{"tube", "swatch",  "paper", "device", "filter",

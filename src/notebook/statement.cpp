@@ -81,6 +81,14 @@ Result<void> run(QSqlQuery& query, const QSqlDatabase& database, Doing doing)
     return failureOf(query.lastError(), database, doing);
 }
 
+Result<void> runAll(const QSqlDatabase& database, const QStringList& statements)
+{
+    for (const QString& statement : statements)
+        if (auto done = run(database, statement); !done)
+            return done;
+    return {};
+}
+
 Result<void> readToTheEnd(const QSqlQuery& query, const QSqlDatabase& database, Doing doing)
 {
     if (query.lastError().type() == QSqlError::NoError)
@@ -94,12 +102,9 @@ tl::unexpected<Error> failureOf(const QSqlError& error, const QSqlDatabase& data
     const QString path = notebookOf(database);
     const QString name = shortName(path);
     const int code = error.nativeErrorCode().toInt() & primary;
-    const auto told = [&](ErrorCode kind, const QString& message) {
-        return tl::unexpected(Error{kind, message.toStdString(), path.toStdString(), 0, 0});
-    };
+    const auto told = [&](ErrorCode kind, const QString& message) { return fileFailure(kind, path, message); };
     if (isDamage(code) && doing == Doing::Reading)
-        return told(ErrorCode::DamagedNotebook,
-                    QStringLiteral("%1 is damaged and cannot be read; it was left as it is").arg(name));
+        return damagedNotebook(path);
     if (isDamage(code))
         return damagedFromOutside(path);
     if (doing == Doing::Reading && code == sqliteReadOnly)
@@ -123,15 +128,20 @@ Result<QVariant> answerTo(const QString& statement, const QSqlDatabase& database
     return query.value(0);
 }
 
+tl::unexpected<Error> damagedNotebook(const QString& notebook)
+{
+    return fileFailure(
+        ErrorCode::DamagedNotebook, notebook,
+        QStringLiteral("%1 is damaged and cannot be read; it was left as it is").arg(shortName(notebook)));
+}
+
 tl::unexpected<Error> damagedFromOutside(const QString& notebook)
 {
-    return tl::unexpected(Error{
-        ErrorCode::FileUnwritable,
+    return fileFailure(
+        ErrorCode::FileUnwritable, notebook,
         QStringLiteral("%1 could not be written: the file was damaged from outside. Nothing in it was changed; save "
                        "the notebook as a JSON file to keep what is on show")
-            .arg(shortName(notebook))
-            .toStdString(),
-        notebook.toStdString(), 0, 0});
+            .arg(shortName(notebook)));
 }
 
 } // namespace iris

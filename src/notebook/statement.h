@@ -6,6 +6,7 @@
 #include <QSqlError>
 #include <QSqlQuery>
 #include <QString>
+#include <QStringList>
 #include <QVariant>
 
 namespace iris {
@@ -21,6 +22,9 @@ enum class Doing { Reading, Writing };
 Result<void> run(const QSqlDatabase& database, const QString& statement, Doing doing = Doing::Writing);
 Result<void> run(QSqlQuery& query, const QSqlDatabase& database, Doing doing = Doing::Writing);
 
+/// Runs one statement after the other until one fails.
+Result<void> runAll(const QSqlDatabase& database, const QStringList& statements);
+
 /// Whether all rows were read: next() says no at the end and at a fault alike.
 Result<void> readToTheEnd(const QSqlQuery& query, const QSqlDatabase& database, Doing doing = Doing::Reading);
 
@@ -31,6 +35,9 @@ tl::unexpected<Error> failureOf(const QSqlError& error, const QSqlDatabase& data
 
 /// One value from a statement that is answered with one.
 Result<QVariant> answerTo(const QString& statement, const QSqlDatabase& database, Doing doing = Doing::Reading);
+
+/// That a notebook cannot be read: DamagedNotebook.
+tl::unexpected<Error> damagedNotebook(const QString& notebook);
 
 /// That a notebook is no longer what it was since something else wrote into it: FileUnwritable.
 tl::unexpected<Error> damagedFromOutside(const QString& notebook);

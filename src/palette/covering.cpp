@@ -247,8 +247,8 @@ private:
                 keep(state.chosen, {t}, missing & ~state.adds[t]);
     }
 
-    /// Every pair that completes the set, with a third tube that joins before them where there is one. That third is not
-    /// joined to the state for it: nine in ten sets end here, and a state is large.
+    /// Every pair that completes the set, with a third tube that joins before them where there is one. That third is
+    /// not joined to the state for it: nine in ten sets end here, and a state is large.
     void scanTwo(const State& state, const std::optional<std::size_t>& joining, Loss loss)
     {
         Tubes chosen = state.chosen;
@@ -426,7 +426,7 @@ private:
     const WorkOptions& m_work;
     std::size_t m_count;
     std::vector<char> m_allowed;
-    std::vector<std::uint32_t> m_mustMasks; ///< of the must tubes that have a place in the school
+    std::vector<std::uint32_t> m_mustMasks;              ///< of the must tubes that have a place in the school
     int m_leastWeight = std::numeric_limits<int>::max(); ///< of any need
     CoveringAnswer m_answer;
     std::uint64_t m_looked = 0;

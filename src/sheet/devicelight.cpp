@@ -106,7 +106,7 @@ void DeviceLight::transformed(std::span<const QRgba64> pixels, std::span<LinearR
     const cmsCIEXYZ& white = *cmsD50_XYZ();
     for (std::size_t i = 0; i < pixels.size(); ++i)
         light[i] = toLinearRgb(Xyz{values[i][0] / white.X * d50White.x, values[i][1] / white.Y * d50White.y,
-                                values[i][2] / white.Z * d50White.z});
+                                   values[i][2] / white.Z * d50White.z});
 }
 
 } // namespace iris

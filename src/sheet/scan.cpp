@@ -147,8 +147,8 @@ Result<Scan> Scan::load(const QString& path)
     const auto perMm = pixelsPerMmOf(picture->image);
     Scan scan = of(std::move(picture->image), perMm, std::move(*light));
     if (picture->wasTransparent)
-        scan.m_remark = (shortName(path) + QStringLiteral(" is transparent in places; they are taken as white"))
-                            .toStdString();
+        scan.m_remark =
+            (shortName(path) + QStringLiteral(" is transparent in places; they are taken as white")).toStdString();
     return scan;
 }
 

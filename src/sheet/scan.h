@@ -14,8 +14,8 @@ class Scan {
 public:
     /// Reads PNG, JPEG, TIFF and WebP, by content and not by the file's ending; turns it upright by its EXIF
     /// orientation; lays what is transparent on white; takes its ICC profile and resolution.
-    /// @return FileUnreadable, or BadPicture for what is no picture, damaged or cut off, empty, too small, too large, in
-    /// greys or in printing inks.
+    /// @return FileUnreadable, or BadPicture for what is no picture, damaged or cut off, empty, too small, too large,
+    /// in greys or in printing inks.
     static Result<Scan> load(const QString& path);
 
     /// A picture at hand.

@@ -349,7 +349,8 @@ void TestWindow::whatMayOnlyBeReadAsksForNothing()
     watch.start(20);
     int told = 1;
     for (QAction* action : window.findChildren<QAction*>())
-        for (const char* words : {"Add a tube", "Write a mix down", "How much a touch is", "Which blue is warm", "Bring in a list"})
+        for (const char* words :
+             {"Add a tube", "Write a mix down", "How much a touch is", "Which blue is warm", "Bring in a list"})
             if (action->isEnabled() && action->text().remove('&').startsWith(QLatin1String(words))) {
                 action->trigger();
                 QVERIFY2(m_told.size() == ++told, words);

@@ -126,11 +126,15 @@ void TestText::spellsOutWhatATerminalWouldObey()
     QCOMPARE(shown("\xE2\x80\xAE"
                    "abc"),
              std::string("\\u202e"
-                         "abc"));                        // right-to-left override
+                         "abc")); // right-to-left override
     // Two names that look alike and are not one.
-    QCOMPARE(shown("Mu\xE2\x80\x8B" "d"), std::string("Mu\\u200bd"));
+    QCOMPARE(shown("Mu\xE2\x80\x8B"
+                   "d"),
+             std::string("Mu\\u200bd"));
     QCOMPARE(shown("\xEF\xBB\xBFMud"), std::string("\\ufeffMud"));
-    QCOMPARE(shown("Mu\xC2\xAD" "d"), std::string("Mu\\u00add"));
+    QCOMPARE(shown("Mu\xC2\xAD"
+                   "d"),
+             std::string("Mu\\u00add"));
     QCOMPARE(shown("caf\xE9"), std::string("caf\\xe9")); // not UTF-8 at all
     QCOMPARE(shown(std::string_view("a\0b", 3)), std::string("a\\x00b"));
     QCOMPARE(shownLines("one\ntwo\x07\n"), std::string("one\ntwo\\x07\n"));

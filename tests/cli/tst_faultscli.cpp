@@ -391,10 +391,11 @@ void TestFaultsCli::aPictureIsMadeUpWithoutANotebook()
 void TestFaultsCli::aScriptOfNothingIsRefused_data()
 {
     QTest::addColumn<QByteArray>("line");
-    for (const char* line : {",", ",,,", ", PB29:1, 0.1 to 0.2, 0/0 1/1", "area", "area,", "area a, , 0.1 to 0.2, 0/0 9/9",
-                             "area a, PB29:1, , 0/0 9/9", "area a, PB29:1, 0.1 to 0.2,", "area a, PB29:1, 0.1 to 0.2, /",
-                             "reeds r, PB29:1, 0.1 to 0.2, , 1 to 2, 0/0 9/9", "paper", "dabs", " + ", "paper 1 1",
-                             "dabs d, PB29:1, 0.1 to 0.2, 0, 1 to 2, 0/0 9/9", "area a, PB29:0, 0.1 to 0.2, 0/0 9/9"})
+    for (const char* line :
+         {",", ",,,", ", PB29:1, 0.1 to 0.2, 0/0 1/1", "area", "area,", "area a, , 0.1 to 0.2, 0/0 9/9",
+          "area a, PB29:1, , 0/0 9/9", "area a, PB29:1, 0.1 to 0.2,", "area a, PB29:1, 0.1 to 0.2, /",
+          "reeds r, PB29:1, 0.1 to 0.2, , 1 to 2, 0/0 9/9", "paper", "dabs", " + ", "paper 1 1",
+          "dabs d, PB29:1, 0.1 to 0.2, 0, 1 to 2, 0/0 9/9", "area a, PB29:0, 0.1 to 0.2, 0/0 9/9"})
         QTest::newRow(line) << QByteArray(line);
 }
 
@@ -418,7 +419,8 @@ void TestFaultsCli::aLimitOfFileSizesIsAFullDisk_data()
     putFile(many, list);
     QTest::newRow("import") << QStringList{"import", freshNotebook("limit.iris"), "tubes", many} << "";
     QTest::newRow("making one") << QStringList{"notebook", file("new.iris"), "--tubes", many} << "new.iris";
-    QTest::newRow("a card") << QStringList{"simulate", "card", "--tube", "PB29", "--dpi", "150", "--out", file("limit.png")}
+    QTest::newRow("a card") << QStringList{"simulate", "card", "--tube", "PB29",
+                                           "--dpi",    "150",  "--out",  file("limit.png")}
                             << "limit.png";
 }
 
@@ -449,7 +451,8 @@ void TestFaultsCli::whatIsTransparentIsSaid()
     QVERIFY(glass.save(file("glass.png")));
     const Run result = run({"needs-from-picture", path("glass.png")});
     QVERIFY2(result.code == 0, result.err.c_str());
-    QVERIFY2(result.err.find("note: glass.png is transparent in places; they are taken as white") == 0, result.err.c_str());
+    QVERIFY2(result.err.find("note: glass.png is transparent in places; they are taken as white") == 0,
+             result.err.c_str());
     QVERIFY2(result.out.find("red") == std::string::npos, result.out.c_str());
 }
 

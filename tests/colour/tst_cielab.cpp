@@ -75,8 +75,8 @@ void TestCielab::parsesTypedColours_data()
     QTest::newRow("two numbers") << QByteArray("62, -14") << false;
     QTest::newRow("four numbers") << QByteArray("62, -14, 38, 1") << false;
     QTest::newRow("words") << QByteArray("mud") << false;
-    QTest::newRow("too light") << QByteArray("101, 0, 0") << false;
-    QTest::newRow("too green") << QByteArray("50, -129, 0") << false;
+    QTest::newRow("too light") << QByteArray("105.1, 0, 0") << false;
+    QTest::newRow("too green") << QByteArray("50, -200.1, 0") << false;
     QTest::newRow("nothing") << QByteArray("") << false;
 }
 

@@ -2,8 +2,9 @@
 
 #include <string>
 
-/// A disk that runs full, or a program that is ended, when the test says so. Linked into a test, it stands before the system's own write calls,
-/// those of the libraries among them, for regular files under one folder; everything else goes through.
+/// A disk that runs full, or a program that is ended, when the test says so. Linked into a test, it stands before the
+/// system's own write calls, those of the libraries among them, for regular files under one folder; everything else
+/// goes through.
 namespace fulldisk {
 
 /// Lets so many calls that write or flush through; the next one writes half of what it was given and then, like every

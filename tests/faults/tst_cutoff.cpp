@@ -74,7 +74,8 @@ void TestCutOff::initTestCase()
 {
     makeSamples(m_samples.path());
     putFile(m_samples.filePath("many.csv"), manyTubes(inTheDrawer));
-    QCOMPARE(runRow({"notebook", m_samples.filePath("drawer.iris"), "--tubes", m_samples.filePath("many.csv")}).code, 0);
+    QCOMPARE(runRow({"notebook", m_samples.filePath("drawer.iris"), "--tubes", m_samples.filePath("many.csv")}).code,
+             0);
     // So that half of a change is on disk for a while, old pages have to be written over.
     putFile(m_samples.filePath("many.csv"), manyTubes(2 * inTheDrawer).replace("Reed", "Rush"));
 }
@@ -128,7 +129,8 @@ template <typename Look> int TestCutOff::pausedInEach(const QStringList& argumen
     return WIFEXITED(status) ? WEXITSTATUS(status) : -1;
 }
 
-/// Tries what a test is about after an import into a notebook was cut off in each of its calls that left a journal behind.
+/// Tries what a test is about after an import into a notebook was cut off in each of its calls that left a journal
+/// behind.
 template <typename Try> void TestCutOff::forEachCutOffImport(const QByteArray& start, Try&& tried)
 {
     int left = 0;

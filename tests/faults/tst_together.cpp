@@ -152,8 +152,11 @@ void TestTogether::aWindowWritesWhileOthersRead()
     int commands = 0;
     {
         Commands lists([&](int) { return QStringList{"tubes", file("a.iris")}; }, complaints);
-        Commands dumps([&](int) { return QStringList{"export", file("a.iris"), "json", "--out", file("a.json")}; },
-                       complaints);
+        Commands dumps(
+            [&](int) {
+                return QStringList{"export", file("a.iris"), "json", "--out", file("a.json")};
+            },
+            complaints);
         Commands mixes([&](int) { return QStringList{"mixes", "--notebook", file("a.iris")}; }, complaints);
         const auto end = std::chrono::steady_clock::now() + howLong();
         for (; std::chrono::steady_clock::now() < end; ++edits) {
@@ -186,8 +189,11 @@ void TestTogether::commandsWaitForEachOther()
     {
         Commands one(bringIn("Teal"), complaints);
         Commands other(bringIn("Snipe"), complaints);
-        Commands dumps([&](int) { return QStringList{"export", file("a.iris"), "json", "--out", file("a.json")}; },
-                       complaints);
+        Commands dumps(
+            [&](int) {
+                return QStringList{"export", file("a.iris"), "json", "--out", file("a.json")};
+            },
+            complaints);
         std::this_thread::sleep_for(howLong());
         brought = one.stop() + other.stop();
         dumps.stop();

@@ -12,11 +12,9 @@ inline void makeSamples(const QString& path)
     const QDir folder(path);
     QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/schema-4.iris"), folder.filePath("a.iris"));
     QFile::setPermissions(folder.filePath("a.iris"), QFile::ReadOwner | QFile::WriteOwner);
-    QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/fuzz/seeds/json/small.json"),
-                        folder.filePath("full.json"));
+    QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/fuzz/seeds/json/small.json"), folder.filePath("full.json"));
     putFile(folder.filePath("t.csv"), "name,codes\nReed,PG7\nMud,PBr7\n");
-    QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/fuzz/seeds/readingscsv/small.csv"),
-                        folder.filePath("r.csv"));
+    QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/fuzz/seeds/readingscsv/small.csv"), folder.filePath("r.csv"));
     QDir::setCurrent(folder.path());
     const std::initializer_list<QStringList> painted = {
         {"simulate", "measurement", "--tube", "PB29", "--out", "m.txt"},

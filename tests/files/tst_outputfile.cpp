@@ -27,6 +27,9 @@ private Q_SLOTS:
     void whatIsNotPutInPlaceLeavesNothing();
     void aFolderThatWentAwayIsTold();
     void whatAKilledWritingLeftIsTakenAwayLater();
+    void whatAnotherIsAtWorkOnStaysWhateverTheClockSays();
+    void aCopyIsWholeOrNotThere();
+    void aNewNameIsNeverAnothers();
 
 private:
     QString put(const QString& name, const QByteArray& bytes)
@@ -176,6 +179,61 @@ void TestOutputFile::whatAKilledWritingLeftIsTakenAwayLater()
     QVERIFY(writeWhole(m_folder.filePath("new.csv"), "new"));
     QVERIFY(!QFileInfo::exists(old));
     QVERIFY(QFile::remove(atWork));
+}
+
+/// An export of a minute ago was swept away by a window whose clock was two hours ahead.
+void TestOutputFile::whatAnotherIsAtWorkOnStaysWhateverTheClockSays()
+{
+    const QTemporaryDir folder;
+    const QString target = folder.filePath("out.txt");
+    auto writing = OutputFile::prepare(target, "half of it");
+    QVERIFY(writing);
+    const auto spares = [&] { return QDir(folder.path()).entryList({".iris-*"}, QDir::Files | QDir::Hidden); };
+    QCOMPARE(spares().size(), 1);
+    const auto makeOld = [&] {
+        QFile spare(folder.filePath(spares().front()));
+        return spare.open(QIODevice::ReadWrite)
+               && spare.setFileTime(QDateTime::currentDateTime().addSecs(-7200), QFileDevice::FileModificationTime);
+    };
+    QVERIFY(makeOld());
+    clearAwayOldSpares(folder.filePath("other.txt"));
+    QCOMPARE(spares().size(), 1);
+    QVERIFY(writing->putInPlace());
+    QCOMPARE(contentsOf(target), QByteArray("half of it"));
+    putFile(folder.filePath(".iris-dead.making"), "left by a program that was ended");
+    QVERIFY(makeOld());
+    clearAwayOldSpares(folder.filePath("other.txt"));
+    QVERIFY(spares().isEmpty());
+}
+
+void TestOutputFile::aCopyIsWholeOrNotThere()
+{
+    const QTemporaryDir folder;
+    const QByteArray bytes = QByteArray("saltings ").repeated(400'000); // several pieces
+    putFile(folder.filePath("a"), bytes);
+    QVERIFY(copyWhole(folder.filePath("a"), folder.filePath("b")));
+    QCOMPARE(contentsOf(folder.filePath("b")), bytes);
+    putFile(folder.filePath("c"), "mine");
+    QVERIFY(!copyWhole(folder.filePath("a"), folder.filePath("c")));
+    QCOMPARE(contentsOf(folder.filePath("c")), QByteArray("mine"));
+    QVERIFY(!copyWhole(folder.filePath("nothing"), folder.filePath("d")));
+    QCOMPARE(QDir(folder.path()).entryList(QDir::Files | QDir::Hidden).size(), 3);
+}
+
+void TestOutputFile::aNewNameIsNeverAnothers()
+{
+    const QTemporaryDir folder;
+    putFile(folder.filePath("a"), "one");
+    putFile(folder.filePath("b"), "other");
+    putFile(folder.filePath("empty"), "");
+    const auto refused = rename(folder.filePath("a"), folder.filePath("b"));
+    QVERIFY(!refused);
+    QVERIFY2(refused.error().message.find("already a file of that name") != std::string::npos,
+             refused.error().message.c_str());
+    QCOMPARE(contentsOf(folder.filePath("b")), QByteArray("other"));
+    QVERIFY(!rename(folder.filePath("a"), folder.filePath("empty")));
+    QVERIFY(rename(folder.filePath("a"), folder.filePath("empty"), Replacing::AnEmptyFile));
+    QCOMPARE(contentsOf(folder.filePath("empty")), QByteArray("one"));
 }
 
 IRIS_TEST(TestOutputFile, QCoreApplication)

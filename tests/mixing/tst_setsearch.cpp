@@ -165,8 +165,9 @@ void TestSetSearch::ofManyTheNearestAreMixedInThrees()
     QVERIFY(worth[1] && worth[2] && worth[999]);
     QVERIFY(static_cast<std::size_t>(std::ranges::count(worth, true)) <= mostInThrees);
     for (std::size_t i = 0; i < far.size(); ++i)
-        QVERIFY(worth[i] == (far[i] < static_cast<float>(mostInThrees - must.size())
-                             || std::ranges::find(must, i) != must.end()));
+        QVERIFY(
+            worth[i]
+            == (far[i] < static_cast<float>(mostInThrees - must.size()) || std::ranges::find(must, i) != must.end()));
 }
 
 IRIS_TEST(TestSetSearch, NoApplication)

@@ -490,7 +490,8 @@ void TestStoreFaults::aFileOverwrittenUnderTheWindowIsNotWrittenInto()
     if (by == "change")
         meddle(file("a.iris"), "UPDATE tube SET notes = 'by hand' WHERE id = 1");
     else
-        putFile(file("a.iris"), contentsOf(file(qPrintable(by + ".iris")))); // in place: the same file, as cat and cp do
+        putFile(file("a.iris"),
+                contentsOf(file(qPrintable(by + ".iris")))); // in place: the same file, as cat and cp do
     const QByteArray there = contentsOf(file("a.iris"));
     QCOMPARE(store->isAsLeft(), false);
     for (int attempt = 0; attempt < 2; ++attempt) {

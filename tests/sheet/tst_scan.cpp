@@ -166,11 +166,12 @@ void TestScan::orientationIsHonoured()
     QFETCH(QString, name);
     QFETCH(int, orientation);
     QVERIFY(colourful({100, 80}).save(file(name), nullptr, 95));
-    QVERIFY2(run("exiftool", {"-overwrite_original", "-n", QString("-EXIF:Orientation=%1").arg(orientation), file(name)}),
-             "exiftool is needed");
+    QVERIFY2(
+        run("exiftool", {"-overwrite_original", "-n", QString("-EXIF:Orientation=%1").arg(orientation), file(name)}),
+        "exiftool is needed");
     // ImageMagick knows the orientation of two of the four formats itself, and is told it here.
-    const QStringList names{"", "TopLeft", "TopRight", "BottomRight", "BottomLeft", "LeftTop", "RightTop", "RightBottom",
-                            "LeftBottom"};
+    const QStringList names{"",        "TopLeft",  "TopRight",    "BottomRight", "BottomLeft",
+                            "LeftTop", "RightTop", "RightBottom", "LeftBottom"};
     QVERIFY(run("convert", {file(name), "-orient", names[orientation], "-auto-orient", "-strip", file("upright.png")}));
     const QImage expected(file("upright.png"));
     const auto scan = Scan::load(file(name));

@@ -291,8 +291,9 @@ void FindView::tell()
         return m_headline->setText(tr("No tube is let through."));
     const auto nearest = std::ranges::min_element(found.candidates, {}, &Candidate::apart);
     const bool near = nearest->apart <= nearEnough;
-    m_headline->setText(near ? tr("%1 mixes; the closest is %2.").arg(found.candidates.size()).arg(apart(nearest->apart))
-                             : tr("Nothing comes near; the closest is %1.").arg(apart(nearest->apart)));
+    m_headline->setText(near
+                            ? tr("%1 mixes; the closest is %2.").arg(found.candidates.size()).arg(apart(nearest->apart))
+                            : tr("Nothing comes near; the closest is %1.").arg(apart(nearest->apart)));
     QStringList why;
     if (!near)
         why << text(outOfReachWords(outOfReach(found.wanted, *nearest)));

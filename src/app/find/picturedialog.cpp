@@ -163,8 +163,7 @@ Lab PictureDialog::colourAt(const SubjectPin& pin) const
     const auto place = [](double share, int side) { return std::clamp(static_cast<int>(share * side), 0, side - 1); };
     const LinearRgb light = lightAt(*m_scan, {place(pin.x, size.width()), place(pin.y, size.height())},
                                     static_cast<int>(std::lround(pin.radius * size.width())));
-    return pickedColour(light,
-                        m_subject.white ? std::optional(toLinearRgb(*m_subject.white)) : std::nullopt);
+    return pickedColour(light, m_subject.white ? std::optional(toLinearRgb(*m_subject.white)) : std::nullopt);
 }
 
 void PictureDialog::pick(QPoint place)
