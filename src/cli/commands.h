@@ -71,7 +71,7 @@ struct ChartArguments {
     std::string order = "by hand";
 };
 /// Every tube of the rows with every tube of the columns.
-Result<Output> chartCommand(const ChartArguments& arguments);
+Result<Output> chartCommand(const ChartArguments& arguments, bool asJson);
 
 struct WhatMakesArguments {
     SourceArguments source;

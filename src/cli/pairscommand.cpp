@@ -195,7 +195,7 @@ Json wheelStepJson(const WheelStep& step, std::span<const Paint> paints)
 
 } // namespace
 
-Result<Output> chartCommand(const ChartArguments& arguments)
+Result<Output> chartCommand(const ChartArguments& arguments, bool asJson)
 {
     const auto source = TubeSource::from(arguments.source);
     if (!source)
@@ -204,8 +204,11 @@ Result<Output> chartCommand(const ChartArguments& arguments)
     if (!plan)
         return tl::unexpected(plan.error());
     const PairChart chart = chartOf(*plan, source->paints());
+    // A thousand tubes by a thousand are a million squares: only what is printed is made of them.
     Output output{"", {{"wash", plan->wash}, {"rows", Json::array()}}};
+    const WorkOptions work = watched();
     for (std::size_t row = 0; row < plan->rows.size(); ++row) {
+        work.progress(static_cast<double>(row) / static_cast<double>(plan->rows.size()));
         const std::string& name = source->paints()[plan->rows[row]].name;
         output.text += shown(name) + "\n";
         Json cells = Json::array();
@@ -213,11 +216,13 @@ Result<Output> chartCommand(const ChartArguments& arguments)
             const std::size_t at = row * plan->columnCount() + column;
             const Recipe& recipe = chart.recipes[at];
             const Lab& colour = chart.colours[at];
-            output.text += "  " + recipeText(recipe, source->paints()) + ": " + colourName(colour) + ", Lab "
-                           + labText(colour) + "\n";
-            cells.push_back(cellJson(recipe, colour, *source));
+            if (asJson)
+                cells.push_back(cellJson(recipe, colour, *source));
+            else
+                output.text += "  " + recipeText(recipe, source->paints()) + ": " + colourName(colour) + ", Lab "
+                               + labText(colour) + "\n";
         }
-        output.json["rows"].push_back({{"tube", name}, {"cells", cells}});
+        output.json["rows"].push_back({{"tube", name}, {"cells", std::move(cells)}});
     }
     output.remarks = source->remarks();
     return output;
@@ -245,6 +250,7 @@ Result<Output> neutralsCommand(const WhatMakesArguments& arguments)
         if (!found)
             return tl::unexpected(found.error());
         add(output, std::string(side) + " greys", side, *found);
+        output.remarks = found->source.remarks();
         if (std::string_view(side) == "warm")
             addPartners(output, found->source);
     }

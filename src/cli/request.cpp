@@ -83,7 +83,7 @@ void addSearch(CLI::App* command, WhatMakesArguments& search)
 void setUpPairs(CLI::App& app, Request& request)
 {
     auto* chart = addCommand(app, request, "chart", "Every tube of the rows with every tube of the columns",
-                             [&] { return chartCommand(request.chart); });
+                             [&] { return chartCommand(request.chart, request.json); });
     addChart(chart, request.chart);
     auto* water = chart->add_flag("--water", request.chart.water, "One tube a row, with six steps of water");
     for (const char* other : {"--columns", "--row-share", "--by-parts", "--wash"})

@@ -209,8 +209,9 @@ bool isJournalOf(const QString& journal, const QString& notebook)
 
 std::string remarkOnJournal(const QString& notebook, const QString& aside)
 {
-    return QStringLiteral("%1 lay beside %2 and does not belong to it as it is now; it was not used, and is kept as %3")
-        .arg(shortName(journalOf(notebook)), shortName(notebook), shortName(aside))
+    const QString kept = aside.isEmpty() ? QString() : QStringLiteral(", and is kept as %1").arg(shortName(aside));
+    return QStringLiteral("what lay beside %1 as %2 is not its own as it is now; it was not used%3")
+        .arg(shortName(notebook), shortName(journalOf(notebook)), kept)
         .toStdString();
 }
 

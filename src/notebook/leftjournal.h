@@ -27,7 +27,7 @@ bool isLeftInAnEdit(const QString& notebook);
 /// Source: https://www.sqlite.org/fileformat.html, sections 1.3 (the first page) and 3 (journals, their checksum).
 bool isJournalOf(const QString& journal, const QString& notebook);
 
-/// What to tell of one that was set aside.
+/// What to tell of one that was set aside under a name, or, without one, only passed over.
 std::string remarkOnJournal(const QString& notebook, const QString& aside);
 
 /// Gives a journal that is not the notebook's own another name beside it, under which nothing rolls it back.

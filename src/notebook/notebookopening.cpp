@@ -15,8 +15,8 @@
 #include <QSqlDatabase>
 #include <cerrno>
 
-// How a NotebookStore is made, or opened: who may write, what was left behind, of which version it is. What is done with
-// one that is open stands in notebookstore.cpp.
+// How a NotebookStore is made, or opened: who may write, what was left behind, of which version it is. What is done
+// with one that is open stands in notebookstore.cpp.
 
 namespace iris {
 namespace {
@@ -236,8 +236,7 @@ Result<void> NotebookStore::standOnACopy()
     if (done && named != names.end())
         done = copyWhole(journalOf(*named), journalOf(copy));
     else if (done)
-        m_openingRemarks.push_back(shortName(journalOf(m_path)).toStdString()
-                                   + " lies beside it and does not belong to it as it is now; it was not used");
+        m_openingRemarks.push_back(remarkOnJournal(m_path, {}));
     if (done)
         return done;
     return fileFailure(ErrorCode::FileUnreadable, m_path,

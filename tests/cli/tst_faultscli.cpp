@@ -157,7 +157,7 @@ void TestFaultsCli::numbersThatAreNoneAreRefused_data()
             << QStringList{"next", "--notebook", file("demo.iris"), "--most", wrong};
     for (const char* wrong : {"-5", "0", "41", "nan", "inf"})
         QTest::addRow("tolerance %s", wrong) << QStringList{"match", "--hex", "#808080", "--tolerance", wrong};
-    for (const char* wrong : {"101,0,0", "50,0,1e400", "50,nan,0", "50,0", "50;0;-129"})
+    for (const char* wrong : {"106,0,0", "50,0,1e400", "50,nan,0", "50,0", "50;0;-201"})
         QTest::addRow("lab %s", wrong) << QStringList{"match", "--lab", wrong};
     for (const char* wrong : {"PY3:0", "PY3:-1", "PY3:1.5", "PY3:1e3", "PY3:1001", "PY3:"})
         QTest::addRow("parts %s", wrong) << QStringList{"mix", wrong};
