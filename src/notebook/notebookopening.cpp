@@ -10,6 +10,7 @@
 #include "notebook/statement.h"
 #include "notebook/usedids.h"
 
+#include <QDir>
 #include <QFile>
 #include <QFileInfo>
 #include <QSqlDatabase>
@@ -240,8 +241,8 @@ Result<void> NotebookStore::standOnACopy()
     if (done)
         return done;
     return fileFailure(ErrorCode::FileUnreadable, m_path,
-                       QStringLiteral("%1 cannot be copied to be read: %2")
-                           .arg(shortName(m_path), QString::fromStdString(done.error().message)));
+                       QStringLiteral("%1 has to be copied to be read, and there is no room for that in %2")
+                           .arg(shortName(m_path), QDir::tempPath()));
 }
 
 /// The same for one that has to be brought up to date: by SQLite, so that nobody writes in it meanwhile.

@@ -273,7 +273,7 @@ private:
             const std::size_t first = tubes[i];
             const Mask left = missing & ~adds[first];
             whatIsLeft(row, first + 1, left, adds, &state.pairAdds[first * m_count],
-                       joining && *joining != first ? m_threes.row(*joining, first, m_space) : nullptr);
+                       joining ? m_threes.row(*joining, first, m_space) : nullptr);
             if (allOrNothing && !anyComplete(row, first + 1, barred, loss.needs))
                 continue;
             for (std::size_t j = i + 1; j < tubes.size(); ++j)

@@ -51,6 +51,9 @@ private Q_SLOTS:
     void aDamagedCountIsMadeAnew();
     void aVersionThatIsNotSoIsReadAsWhatIsThere_data();
     void aVersionThatIsNotSoIsReadAsWhatIsThere();
+    void everyOlderVersionIsBroughtUpToDate_data();
+    void everyOlderVersionIsBroughtUpToDate();
+    void oneThatWasCutOffElsewhereIsRolledBack();
     void aNotebookThatLacksWhatItSaysIsDamaged_data();
     void aNotebookThatLacksWhatItSaysIsDamaged();
     void readersKeepNoWriterOut();
@@ -622,6 +625,41 @@ void TestStoreFaults::aVersionThatIsNotSoIsReadAsWhatIsThere()
     }
     const QStringList copies = QDir(m_folder->path()).entryList({"a before its update*"});
     QCOMPARE(copies.size(), sample.isEmpty() ? 0 : 1);
+}
+
+void TestStoreFaults::everyOlderVersionIsBroughtUpToDate_data()
+{
+    QTest::addColumn<QString>("sample");
+    for (int version = 1; version <= 5; ++version)
+        QTest::addRow("%d", version) << QStringLiteral("schema-%1.iris").arg(version);
+}
+
+void TestStoreFaults::everyOlderVersionIsBroughtUpToDate()
+{
+    QFETCH(QString, sample);
+    copySample(qPrintable(sample), file("a.iris"));
+    const QByteArray original = contentsOf(file("a.iris"));
+    const Notebook reading = NotebookStore::open(file("a.iris"), Access::Read).value()->load().value();
+    QCOMPARE(contentsOf(file("a before its update.iris")), original); // whoever opens it first
+    auto store = NotebookStore::open(file("a.iris")).value();
+    QVERIFY(store->keptCopy().isEmpty());
+    QVERIFY(store->load().value() == reading);
+    QVERIFY(!reading.tubes.empty());
+    QVERIFY(store->apply(adding(tubeCalled("Reed"))));
+}
+
+/// A notebook and the journal beside it, both copied from where the program was ended (with pages of the half edit in
+/// the notebook already: 60 needs and a note on every tube).
+void TestStoreFaults::oneThatWasCutOffElsewhereIsRolledBack()
+{
+    copySample("cut-off.iris", file("a.iris"));
+    copySample("cut-off.iris-journal", file("a.iris-journal"));
+    const auto store = NotebookStore::open(file("a.iris")).value();
+    const Notebook notebook = store->load().value();
+    QVERIFY(store->remarks().empty());
+    QCOMPARE(notebook.tubes.size(), 3U);
+    QVERIFY(notebook.tubes[0].notes.empty() && notebook.needs.empty());
+    QVERIFY(!QFileInfo::exists(file("a.iris-journal")));
 }
 
 void TestStoreFaults::aNotebookThatLacksWhatItSaysIsDamaged_data()
