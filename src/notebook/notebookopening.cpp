@@ -56,6 +56,7 @@ Result<void> NotebookStore::makeAll()
 Result<void> NotebookStore::makeAndFill(const QString& making, const QString& path, const Filling& fill)
 {
     NotebookStore store(path, making, windowPatience);
+    store.m_isNamed = false;
     Result<void> done = store.connect(Access::Write);
     if (done)
         done = store.makeAll();

@@ -109,7 +109,7 @@ Result<void> NotebookStore::forgetPages() const
 /// What can be told before anything is written.
 Result<void> NotebookStore::checkStillOurs()
 {
-    if (!m_lock.isStillAt(m_file))
+    if (!m_lock.isStillAt(m_file) || (m_isNamed && !m_lock.isStillAt(m_path)))
         return fileFailure(ErrorCode::FileUnwritable, m_path,
                            QStringLiteral("%1 is no longer where it was: another program moved, replaced or removed "
                                           "it. Nothing was changed; put it back, or save the notebook as a JSON file "

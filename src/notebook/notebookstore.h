@@ -111,6 +111,7 @@ private:
 
     QString m_path; ///< as it was asked for
     QString m_file; ///< with links followed
+    bool m_isNamed = true; ///< false while it is being made
     int m_patienceMs;
     QString m_connection;
     QString m_readOnlyReason;

@@ -426,6 +426,7 @@ void TestStoreFaults::aFileThatChangedUnderTheWindowIsNotWrittenInto_data()
     QTest::newRow("renamed") << 0;
     QTest::newRow("replaced") << 1;
     QTest::newRow("removed") << 2;
+    QTest::newRow("its link leads elsewhere") << 3;
 }
 
 void TestStoreFaults::aFileThatChangedUnderTheWindowIsNotWrittenInto()
@@ -434,7 +435,14 @@ void TestStoreFaults::aFileThatChangedUnderTheWindowIsNotWrittenInto()
     auto store = NotebookStore::create(file("a.iris")).value();
     QVERIFY(store->apply(adding(tubeCalled("Reed"))));
     NotebookStore::create(file("b.iris")).value();
-    if (what == 0)
+    const QByteArray link = QFile::encodeName(file("link.iris"));
+    if (what == 3) {
+        store.reset();
+        QCOMPARE(::symlink("a.iris", link), 0);
+        store = NotebookStore::open(file("link.iris")).value();
+        QVERIFY(store->apply(adding(tubeCalled("Rush"))));
+        QVERIFY(::unlink(link) == 0 && ::symlink("b.iris", link) == 0);
+    } else if (what == 0)
         QVERIFY(QFile::rename(file("a.iris"), file("elsewhere.iris")));
     else if (what == 1)
         QCOMPARE(std::rename(QFile::encodeName(file("b.iris")), QFile::encodeName(file("a.iris"))), 0);
