@@ -168,8 +168,8 @@ std::string threesWords(std::size_t tubes)
 {
     if (tubes <= mostInThrees)
         return {};
-    return "Of " + std::to_string(tubes) + " tubes the " + std::to_string(mostInThrees)
-           + " that come nearest alone and in pairs were tried in threes; choose fewer tubes to have all of them tried";
+    return "Of " + std::to_string(tubes) + " tubes only the " + std::to_string(mostInThrees)
+           + " that come nearest alone and in pairs are tried in threes; choose fewer tubes to have all of them tried";
 }
 
 } // namespace iris

@@ -63,7 +63,7 @@ std::string describe(WayKind kind);
 /// "stays clean", "dulls at once".
 std::string describe(const WayBetween& way);
 
-/// That only some of so many tubes were tried three at a time; empty where all were.
+/// That only some of so many tubes are tried three at a time; empty where all are.
 std::string threesWords(std::size_t tubes);
 
 } // namespace iris
