@@ -112,6 +112,23 @@ public:
     /// All sets of the must tubes and `more` others that lose least, but none that loses more than `mostLost`.
     CoveringAnswer best(std::size_t more, int mostLost)
     {
+        start(more, mostLost);
+        return std::move(m_answer);
+    }
+
+    /// The same where it is known that no set loses less: nothing that is found on one branch helps on another, so they
+    /// are searched on several threads. The same answer for any number of them.
+    CoveringAnswer bestOfKnown(std::size_t more, int leastLost)
+    {
+        m_isKnown = true;
+        return best(more, leastLost);
+    }
+
+    std::uint64_t looked() const { return m_looked; }
+
+private:
+    void start(std::size_t more, int mostLost)
+    {
         m_answer = {};
         m_answer.lost = mostLost;
         m_answer.size = m_problem.must.size() + more;
@@ -121,12 +138,8 @@ public:
             start = joined(start, tube);
         search(start, more, {}, std::vector<Mask>(m_count, ~Mask()));
         std::ranges::sort(m_answer.sets);
-        return std::move(m_answer);
     }
 
-    std::uint64_t looked() const { return m_looked; }
-
-private:
     void placeMust(std::size_t tube)
     {
         m_mustMasks.push_back(m_problem.slotMasks[tube]);
@@ -373,9 +386,7 @@ private:
                 helpers.push_back(t);
         // Tubes that cover much first: a good answer early lets more be passed over.
         std::ranges::stable_sort(helpers, std::greater<>(), [&](std::size_t t) { return (help[t] & open).count(); });
-        tryEach(state, more, loss, helpers, help, [&] {
-            search(state, more, {loss.needs | Mask(needBit(hardest)), loss.weight + m_problem.weights[hardest]}, help);
-        });
+        tryEach(state, more, loss, helpers, help, hardest);
     }
 
     static Mask unionOf(const std::vector<Mask>& masks)
@@ -400,22 +411,53 @@ private:
         return hardest;
     }
 
-    /// Each tube in the set, and from then on out of it; then whatever is to be tried without any of them.
-    template <typename Without = void (*)()>
-    void tryEach(
-        const State& state, std::size_t more, Loss loss, const Tubes& tubes, const std::vector<Mask>& before,
-        Without&& without = [] {})
+    /// Each tube in the set, and from then on out of it; last, where there is one, the need is given up without any of
+    /// them.
+    void tryEach(const State& state, std::size_t more, Loss loss, const Tubes& tubes, const std::vector<Mask>& before,
+                 const std::optional<std::size_t>& need = {})
     {
-        for (const std::size_t tube : tubes) {
-            m_allowed[tube] = 0;
-            if (more == 3)
-                searchTwo(state, tube, loss);
-            else
-                search(joined(state, tube), more - 1, loss, before);
-        }
-        without();
+        if (m_isKnown && state.chosen.size() == m_problem.must.size())
+            return tryAtOnce(state, more, loss, tubes, before, need);
+        for (std::size_t i = 0; i < tubes.size() + 1; ++i)
+            tryOne(state, more, loss, tubes, i, before, need);
         for (const std::size_t tube : tubes)
             m_allowed[tube] = 1;
+    }
+
+    /// The tube at a place with those before it left out, or behind the last what is tried without any of them.
+    void tryOne(const State& state, std::size_t more, Loss loss, const Tubes& tubes, std::size_t place,
+                const std::vector<Mask>& before, const std::optional<std::size_t>& need)
+    {
+        for (std::size_t i = 0; i < std::min(place + 1, tubes.size()); ++i)
+            m_allowed[tubes[i]] = 0;
+        if (place == tubes.size() && need)
+            search(state, more, {loss.needs | Mask(needBit(*need)), loss.weight + m_problem.weights[*need]}, before);
+        else if (place < tubes.size() && more == 3)
+            searchTwo(state, tubes[place], loss);
+        else if (place < tubes.size())
+            search(joined(state, tubes[place]), more - 1, loss, before);
+    }
+
+    /// The first branches, each as a search of its own, and what they found one after the other.
+    void tryAtOnce(const State& state, std::size_t more, Loss loss, const Tubes& tubes, const std::vector<Mask>& before,
+                   const std::optional<std::size_t>& need)
+    {
+        std::vector<Search> branches(tubes.size() + 1, *this);
+        inParallel(branches.size(), quiet(m_work), [&](std::size_t i) {
+            branches[i].m_looked = 0;
+            branches[i].m_isKnown = false;
+            branches[i].tryOne(state, more, loss, tubes, i, before, need);
+        });
+        for (const Search& branch : branches) {
+            m_looked += branch.m_looked;
+            m_answer.capped = m_answer.capped || branch.m_answer.capped;
+            for (const Tubes& set : branch.m_answer.sets) {
+                if (m_answer.sets.size() < m_problem.mostSets)
+                    m_answer.sets.push_back(set);
+                else
+                    m_answer.capped = true;
+            }
+        }
     }
 
     const CoveringProblem& m_problem;
@@ -430,16 +472,18 @@ private:
     int m_leastWeight = std::numeric_limits<int>::max(); ///< of any need
     CoveringAnswer m_answer;
     std::uint64_t m_looked = 0;
+    bool m_isKnown = false; ///< how little can be lost
 };
 
-/// Sizes below `size` are searched for a set that loses no more than `lost`; the first found is the answer.
+/// The sizes from one to another are searched for a set that loses no more than `lost`, and less cannot be lost; the
+/// first found is the answer.
 template <std::size_t Words>
 void trySmaller(const CoveringProblem& problem, const Threes<Words>& threes, const WorkOptions& work, std::size_t from,
                 std::size_t to, int lost, CoveringSummary& summary)
 {
     for (std::size_t size = from; size <= to && !work.stop.stop_requested(); ++size) {
         Search<Words> search(problem, threes, work);
-        CoveringAnswer answer = search.best(size - problem.must.size(), lost);
+        CoveringAnswer answer = search.bestOfKnown(size - problem.must.size(), lost);
         if (!answer.sets.empty()) {
             summary.answer = std::move(answer);
             summary.looked = search.looked();
