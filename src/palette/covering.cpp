@@ -28,18 +28,19 @@ template <std::size_t Words> class Threes {
 public:
     using Mask = NeedBits<Words>;
 
-    explicit Threes(const CoverageTable& table) : m_table(table), m_count(table.paints())
+    explicit Threes(const CoverageTable& table) : m_table(table), m_count(table.paints()), m_withTwo(m_count * m_count)
     {
-        if (m_count * m_count * m_count * sizeof(Mask) > mostBytes)
-            return;
-        m_cube.resize(m_count * m_count * m_count);
+        if (m_count * m_count * m_count * sizeof(Mask) <= mostBytes)
+            m_cube.resize(m_count * m_count * m_count);
         for (std::size_t v = 2; v < m_count; ++v)
             for (std::size_t u = 1; u < v; ++u)
                 for (std::size_t t = 0; t < u; ++t)
-                    lay(t, u, v, Mask(table.extraInOrder(t, u, v)));
+                    if (const Mask mask(table.extraInOrder(t, u, v)); !mask.isEmpty())
+                        lay(t, u, v, mask);
     }
 
-    const CoverageTable& table() const { return m_table; }
+    /// For every other tube what the two add with one third or another.
+    const Mask* withTwo(std::size_t t) const { return &m_withTwo[t * m_count]; }
 
     /// For every third tube what it adds to two different ones; holds until the next call with the same work space.
     const Mask* row(std::size_t t, std::size_t u, std::vector<Mask>& space) const
@@ -59,12 +60,16 @@ private:
     void lay(std::size_t t, std::size_t u, std::size_t v, const Mask& mask)
     {
         for (const auto& [x, y, z] : {std::array{t, u, v}, std::array{t, v, u}, std::array{u, t, v},
-                                      std::array{u, v, t}, std::array{v, t, u}, std::array{v, u, t}})
-            m_cube[(x * m_count + y) * m_count + z] = mask;
+                                      std::array{u, v, t}, std::array{v, t, u}, std::array{v, u, t}}) {
+            m_withTwo[x * m_count + y] |= mask;
+            if (!m_cube.empty())
+                m_cube[(x * m_count + y) * m_count + z] = mask;
+        }
     }
 
     const CoverageTable& m_table;
     std::size_t m_count;
+    std::vector<Mask> m_withTwo;
     std::vector<Mask> m_cube;
 };
 
@@ -328,15 +333,11 @@ private:
             tryEach(state, more, loss, candidates(state.chosen), before);
     }
 
-    /// For each tube the open needs it could still help to cover with three or more places left: alone, with one other
-    /// that does not cover it by itself, or with two others that do not.
-    std::vector<Mask> helps(const State& state, const Mask& open, const std::vector<Mask>& before) const
+    /// For each tube open needs that it may still help to cover with three or more places left: alone, with one other
+    /// that does not cover it by itself, or in any three. More than it does help with at most, and quickly found.
+    std::vector<Mask> mayHelp(const State& state, const Mask& open, const std::vector<Mask>& before) const
     {
         const Tubes tubes = candidates(state.chosen);
-        // Masks instead of a list of places keep the innermost loop free of jumps.
-        std::vector<Mask> isCandidate(m_count);
-        for (const std::size_t t : tubes)
-            isCandidate[t] = ~Mask();
         std::vector<Mask> result(m_count);
         for (const std::size_t t : tubes) {
             const Mask atMost = open & before[t];
@@ -344,31 +345,61 @@ private:
                 continue;
             Mask mask = state.adds[t];
             const Mask* pairs = &state.pairAdds[t * m_count];
+            const Mask* threes = m_threes.withTwo(t);
             for (const std::size_t u : tubes)
-                mask |= pairs[u] & ~state.adds[u];
-            for (auto u = tubes.begin(); u != tubes.end() && !mask.includes(atMost); ++u)
-                if (*u != t)
-                    mask |=
-                        helpedInThrees(m_threes.row(t, *u, m_space), &state.pairAdds[*u * m_count], isCandidate, *u);
-            result[t] = mask & open;
+                mask |= (pairs[u] | threes[u]) & ~state.adds[u];
+            result[t] = mask & atMost;
         }
         return result;
     }
 
-    /// What a tube and another cover together with any third that comes after the other, and those two alone do not.
-    Mask helpedInThrees(const Mask* extras, const Mask* withoutFirst, const std::vector<Mask>& isCandidate,
-                        std::size_t other) const
-    {
-        Mask mask;
-        for (std::size_t v = other + 1; v < m_count; ++v)
-            mask |= extras[v] & ~withoutFirst[v] & isCandidate[v];
-        return mask;
-    }
+    /// Whether a tube helps to cover a need alone, with one other that does not cover it by itself, or with two others
+    /// that do not. Masks instead of a list of places keep the innermost loop free of jumps.
+    struct Helping {
+        const Search& search;
+        const State& state;
+        Tubes tubes;
+        std::vector<Mask> isCandidate;
+
+        Helping(const Search& owner, const State& now)
+            : search(owner),
+              state(now),
+              tubes(owner.candidates(now.chosen)),
+              isCandidate(owner.m_count)
+        {
+            for (const std::size_t t : tubes)
+                isCandidate[t] = ~Mask();
+        }
+
+        bool helps(std::size_t t, std::size_t need) const
+        {
+            return state.adds[t].has(need)
+                   || std::ranges::any_of(tubes,
+                                          [&](std::size_t u) {
+                                              return u != t && !state.adds[u].has(need)
+                                                     && state.pairAdds[t * search.m_count + u].has(need);
+                                          })
+                   || std::ranges::any_of(tubes, [&](std::size_t u) {
+                          return u != t && search.m_threes.withTwo(t)[u].has(need) && withThird(t, u).has(need);
+                      });
+        }
+
+        /// What two cover together with any third that comes after the second, and the last two alone do not.
+        Mask withThird(std::size_t t, std::size_t u) const
+        {
+            const Mask* extras = search.m_threes.row(t, u, search.m_space);
+            const Mask* withoutFirst = &state.pairAdds[u * search.m_count];
+            Mask mask;
+            for (std::size_t v = u + 1; v < search.m_count; ++v)
+                mask |= extras[v] & ~withoutFirst[v] & isCandidate[v];
+            return mask;
+        }
+    };
 
     void branch(const State& state, std::size_t more, Loss loss, const std::vector<Mask>& before)
     {
         Mask open = missingIn(state) & ~loss.needs;
-        const std::vector<Mask> help = helps(state, open, before);
+        std::vector<Mask> help = mayHelp(state, open, before);
         const Mask hopeless = open & ~unionOf(help);
         loss.needs |= hopeless;
         loss.weight += weight(hopeless);
@@ -379,7 +410,7 @@ private:
             fill(state, more, loss, help);
             return;
         }
-        const std::size_t hardest = needWithFewestHelpers(open, help);
+        const std::size_t hardest = hardestNeed(state, open, help);
         Tubes helpers;
         for (std::size_t t = 0; t < m_count; ++t)
             if (help[t].has(hardest))
@@ -397,18 +428,28 @@ private:
         return all;
     }
 
-    static std::size_t needWithFewestHelpers(const Mask& open, const std::vector<Mask>& help)
+    /// The open need with the fewest tubes that help, out of those few that look so at first; tubes that turn out not
+    /// to help with one of these are taken out.
+    std::size_t hardestNeed(const State& state, const Mask& open, std::vector<Mask>& help) const
     {
-        std::size_t hardest = 0;
-        std::ptrdiff_t fewest = std::ssize(help) + 1;
-        open.forEach([&](std::size_t need) {
-            const auto count = std::ranges::count_if(help, [need](const Mask& mask) { return mask.has(need); });
-            if (count < fewest) {
-                fewest = count;
-                hardest = need;
-            }
-        });
-        return hardest;
+        constexpr std::size_t few = 6;
+        std::vector<std::pair<std::size_t, std::size_t>> byHelpers;
+        open.forEach([&](std::size_t need) { byHelpers.emplace_back(helpersOf(need, help), need); });
+        std::ranges::sort(byHelpers);
+        byHelpers.resize(std::min(few, byHelpers.size()));
+        const Helping helping(*this, state);
+        for (auto& [count, need] : byHelpers) {
+            for (std::size_t t = 0; t < m_count; ++t)
+                if (help[t].has(need) && !helping.helps(t, need))
+                    help[t] &= ~Mask(needBit(need));
+            count = helpersOf(need, help);
+        }
+        return std::ranges::min(byHelpers).second;
+    }
+
+    static std::size_t helpersOf(std::size_t need, const std::vector<Mask>& help)
+    {
+        return std::size_t(std::ranges::count_if(help, [need](const Mask& mask) { return mask.has(need); }));
     }
 
     /// Each tube in the set, and from then on out of it; last, where there is one, the need is given up without any of
