@@ -302,6 +302,14 @@ private:
     std::normal_distribution<double> m_normal;
 };
 
+/// Whether so few of the tries came out that even a recipe just as sure as is wanted would do as badly less than once in
+/// ten thousand times: four standard deviations of the binomial distribution below what is wanted.
+bool isHopeless(int there, int tried, double times)
+{
+    constexpr double deviations = 4;
+    return tried * times - there > deviations * std::sqrt(tried * times * (1 - times)) && tried > 0;
+}
+
 /// How many of the tries are there, and of how many: ends when `isSettled(there, tried)`.
 template <typename Settled> std::pair<int, int> tryOut(Trial& trial, int draws, Settled&& isSettled)
 {
@@ -331,7 +339,7 @@ bool isAtLeastSure(double times, const Recipe& recipe, std::span<const Paint> pa
     Trial trial(recipe, paints, learned, aim, options);
     const double wanted = times * options.draws;
     const auto [there, tried] = tryOut(trial, options.draws, [&](int found, int of) {
-        return found >= wanted || found + options.draws - of < wanted;
+        return found >= wanted || found + options.draws - of < wanted || isHopeless(found, of, times);
     });
     return there >= wanted;
 }

@@ -26,7 +26,9 @@ double sureness(const Recipe& recipe, std::span<const Paint> paints, const Learn
                 const SurenessOptions& options = {});
 
 /// Whether sureness() is at least so much, 0 to 1: ends as soon as that is settled, mostly after a fraction of the
-/// tries.
+/// tries. Whatever it says is sure is; one that is just as sure as is wanted may be given up once in some ten thousand
+/// times, when its first tries all but fail (Wald 1945, "Sequential tests of statistical hypotheses", is the idea;
+/// the limit is four standard deviations).
 bool isAtLeastSure(double times, const Recipe& recipe, std::span<const Paint> paints, const Learned& learned,
                    const Aim& aim, const SurenessOptions& options = {});
 
