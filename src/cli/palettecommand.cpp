@@ -7,6 +7,7 @@
 #include "palette/closeness.h"
 #include "palette/firstguess.h"
 #include "palette/partners.h"
+#include "words/mixwords.h"
 
 #include <algorithm>
 
@@ -78,6 +79,7 @@ Json choiceJson(const Choice& choice, const Context& context)
     for (const SizeRuledOut& size : choice.ruledOut)
         object["proof"]["smaller_sizes_ruled_out"].push_back({{"size", size.size}, {"states_searched", size.looked}});
     object["proof"]["recipes_considered"] = choice.recipesInAll;
+    object["proof"]["tubes_passed_over"] = choice.passedOver;
     return object;
 }
 
@@ -140,6 +142,8 @@ std::string choiceText(const Choice& choice, const Context& context, const Quest
                           + formatNumber(answer.match.apart, 1) + " apart)\n";
     }
     text += "\n" + proofText(choice, question.limits.school);
+    if (choice.passedOver > 0)
+        text += passedOverWords(choice.passedOver) + "\n";
     if (question.limits.surely)
         text += "Met is what comes out at least " + std::to_string(question.sure) + " times in 100.\n";
     for (const TubeReason& reason : best.reasons) {
@@ -471,6 +475,8 @@ Result<Output> staircaseCommand(const PaletteArguments& arguments)
         output.json["steps"].push_back(stepJson(step, *question, context));
     }
     output.text += unreachableText(stairs->unreachable, context);
+    if (stairs->passedOver > 0)
+        output.text += passedOverWords(stairs->passedOver) + "\n";
     output.json["unreachable"] = unreachableJson(stairs->unreachable, context);
     return output;
 }

@@ -1,8 +1,10 @@
 #include "palette/choicesession.h"
 
+#include "palette/mosthelpful.h"
 #include "palette/setwriter.h"
 
 #include <algorithm>
+#include <set>
 
 namespace iris {
 namespace {
@@ -109,6 +111,21 @@ std::optional<std::uint64_t> ChoiceSession::coverAll(const std::vector<std::size
     return coverage.recipesMixed;
 }
 
+std::vector<std::size_t> ChoiceSession::chosenFrom(const Limits& limits, const WorkOptions& work) const
+{
+    std::vector<std::size_t> allowed;
+    for (std::size_t i = 0; i < m_paints.size(); ++i)
+        if (std::ranges::find(limits.never, i) == limits.never.end())
+            allowed.push_back(i);
+    return mostHelpful(m_paints, m_needs, limits, allowed, work);
+}
+
+std::size_t ChoiceSession::passedOver(const Candidates& candidates, const Limits& limits) const
+{
+    const std::set<std::size_t> never(limits.never.begin(), limits.never.end());
+    return m_paints.size() - never.size() - candidates.origin.size();
+}
+
 const std::vector<NeedGrid>& ChoiceSession::grids()
 {
     if (m_grids.empty())
@@ -153,11 +170,12 @@ Result<Staircase> ChoiceSession::staircase(const Limits& limits, const WorkOptio
     if (auto fine = check(limits); !fine)
         return tl::unexpected(fine.error());
     const std::scoped_lock lock(m_oneAtATime);
-    const Candidates candidates = candidatesOf(m_paints, limits);
+    const Candidates candidates = candidatesOf(m_paints, chosenFrom(limits, work));
     Staircase stairs;
     stairs.end = ChoiceEnd::Stopped;
     if (!coverAll(candidates.origin, stage(work, 0, 0.7)))
         return stairs;
+    stairs.passedOver = passedOver(candidates, limits);
     const CoverageTable some = tableOfSome(candidates.origin);
     const CoverageTable& table = candidates.origin == m_covered.places ? m_covered.table : some;
     const CoveringProblem problem = problemOf(candidates, m_needs, limits, table, {});
@@ -197,12 +215,13 @@ Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& wo
     if (auto fine = check(limits); !fine)
         return tl::unexpected(fine.error());
     const std::scoped_lock lock(m_oneAtATime);
-    const Candidates candidates = candidatesOf(m_paints, limits);
+    const Candidates candidates = candidatesOf(m_paints, chosenFrom(limits, work));
     const auto mixed = coverAll(candidates.origin, stage(work, 0, 0.7));
     Choice choice;
     choice.end = ChoiceEnd::Stopped;
     if (!mixed)
         return choice;
+    choice.passedOver = passedOver(candidates, limits);
     choice.recipesMixed = *mixed;
     choice.recipesInAll = m_covered.recipesInAll;
     const CoverageTable some = tableOfSome(candidates.origin);

@@ -9,6 +9,8 @@
 
 namespace iris {
 
+struct Candidates;
+
 /// Many questions about the same tubes and needs: what each set of tubes covers is found once, after which a tube that
 /// is locked, banned or freed again, a school, another size is a question of masks. Questions may come from any thread;
 /// one waits for the one before.
@@ -44,6 +46,8 @@ private:
     Closeness& closeness();
     SureRecipes& sureRecipes();
     const std::vector<NeedGrid>& grids();
+    std::vector<std::size_t> chosenFrom(const Limits& limits, const WorkOptions& work) const;
+    std::size_t passedOver(const Candidates& candidates, const Limits& limits) const;
     CoverageTable tableOfSome(const std::vector<std::size_t>& places) const;
 
     /// How many recipes had to be mixed so that every one of the places is covered; nothing when it was stopped.

@@ -84,6 +84,7 @@ struct Choice {
     bool moreSets = false;                        ///< the search met even more than it keeps count of
     std::vector<Unreachable> unreachable;
     std::vector<SizeRuledOut> ruledOut; ///< the proof: each smaller size, searched to the end
+    std::size_t passedOver = 0; ///< how many paints were not chosen from, where very many are allowed (mostHelpful())
     std::uint64_t recipesMixed = 0;
     std::uint64_t recipesInAll = 0;
 };
@@ -128,6 +129,7 @@ struct Staircase {
     ChoiceEnd end = ChoiceEnd::Done;
     std::vector<StairStep> steps; ///< the first has as many tubes as must be in, at least one
     std::vector<Unreachable> unreachable;
+    std::size_t passedOver = 0; ///< as in a Choice
 
     bool operator==(const Staircase&) const = default;
 };

@@ -55,7 +55,7 @@ public:
     }
 
 private:
-    static constexpr std::size_t mostBytes = std::size_t{128} << 20;
+    static constexpr std::size_t mostBytes = std::size_t{256} << 20;
 
     void lay(std::size_t t, std::size_t u, std::size_t v, const Mask& mask)
     {

@@ -18,15 +18,11 @@ std::size_t Candidates::placeOf(std::size_t original) const
     return static_cast<std::size_t>(std::ranges::find(origin, original) - origin.begin());
 }
 
-Candidates candidatesOf(std::span<const Paint> paints, const Limits& limits)
+Candidates candidatesOf(std::span<const Paint> paints, std::vector<std::size_t> places)
 {
-    Candidates candidates;
-    for (std::size_t i = 0; i < paints.size(); ++i) {
-        if (std::ranges::find(limits.never, i) != limits.never.end())
-            continue;
-        candidates.paints.push_back(paints[i]);
-        candidates.origin.push_back(i);
-    }
+    Candidates candidates{{}, std::move(places)};
+    for (const std::size_t place : candidates.origin)
+        candidates.paints.push_back(paints[place]);
     return candidates;
 }
 

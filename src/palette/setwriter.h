@@ -19,7 +19,8 @@ struct Candidates {
     std::size_t placeOf(std::size_t original) const;
 };
 
-Candidates candidatesOf(std::span<const Paint> paints, const Limits& limits);
+/// @param places in rising order
+Candidates candidatesOf(std::span<const Paint> paints, std::vector<std::size_t> places);
 
 /// Those of some tubes that are not among others; both in rising order.
 std::vector<std::size_t> without(const std::vector<std::size_t>& tubes, const std::vector<std::size_t>& others);

@@ -164,6 +164,14 @@ std::string nearMissWords(MixKind kind, const NearMiss& miss, std::span<const Pa
     return text;
 }
 
+std::string passedOverWords(std::size_t passedOver)
+{
+    if (passedOver == 0)
+        return {};
+    return "Out of so many tubes those that help most alone and in pairs were chosen from; "
+           + counted(passedOver, "more tube") + " " + (passedOver == 1 ? "was" : "were") + " passed over.";
+}
+
 std::string threesWords(std::size_t tubes)
 {
     if (tubes <= mostInThrees)

@@ -63,6 +63,9 @@ std::string describe(WayKind kind);
 /// "stays clean", "dulls at once".
 std::string describe(const WayBetween& way);
 
+/// That so many tubes were not chosen from, since there are very many; empty for none.
+std::string passedOverWords(std::size_t passedOver);
+
 /// That only some of so many tubes are tried three at a time; empty where all are.
 std::string threesWords(std::size_t tubes);
 

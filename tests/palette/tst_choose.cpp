@@ -1,5 +1,6 @@
 #include "../testprogram.h"
 #include "palette/choicesession.h"
+#include "palette/mosthelpful.h"
 
 #include "../mixing/referencepaints.h"
 #include "colour/deltae.h"
@@ -40,6 +41,7 @@ private Q_SLOTS:
     void needsMetAreThoseTheChoiceMeets();
     void aFirstGuessKeepsTheLimits();
     void aFullBoxTellsWhatRestsOnEachTube();
+    void ofVeryManyTheMostHelpfulAreChosenFrom();
 };
 
 namespace {
@@ -672,6 +674,51 @@ void TestChoose::aFullBoxTellsWhatRestsOnEachTube()
     Limits more;
     more.mostTubes = 13;
     QVERIFY(!session.choose(more)); // what is searched for stays at twelve
+}
+
+/// 300 tubes of which all but a few are nearly the same blue.
+void TestChoose::ofVeryManyTheMostHelpfulAreChosenFrom()
+{
+    std::vector<Paint> paints(290, referencePaint("PB29"));
+    for (Paint& blue : paints)
+        blue.lightfastness = 5;
+    for (const Paint& other : drawer())
+        paints.push_back(other);
+    const std::size_t rose = 294;
+    paints[rose].lightfastness = 5;
+    std::vector<Need> wanted = needs();
+    for (Need& need : wanted)
+        need.terms.lightfast = true; // so that blues that fade help with none
+    std::vector<std::size_t> all(paints.size());
+    std::iota(all.begin(), all.end(), 0U);
+    Limits limits;
+    limits.must = {7};
+    const auto kept = mostHelpful(paints, wanted, limits, all, {});
+    QCOMPARE(kept.size(), mostChosenFrom);
+    QVERIFY(std::ranges::is_sorted(kept));
+    for (const std::size_t place : {7U, 290U, 297U}) // what must be in, and what helps
+        QVERIFY(std::ranges::binary_search(kept, place));
+
+    // The same answer as where only those are there that help, and it is said how many were not looked at.
+    const auto choice = choosePalette(paints, wanted, {});
+    QCOMPARE(choice->passedOver, paints.size() - mostChosenFrom);
+    std::vector<std::size_t> blues(290);
+    std::iota(blues.begin(), blues.end(), 0U);
+    Limits withoutBlues;
+    withoutBlues.never = blues;
+    const auto few = choosePalette(paints, wanted, withoutBlues);
+    QCOMPARE(few->passedOver, 0U);
+    QCOMPARE(choice->sets.front(), few->sets.front());
+    QCOMPARE(choice->setsOfThisSize, few->setsOfThisSize);
+
+    // A school keeps tubes for its places, also where they help with nothing.
+    for (std::size_t i = 290; i < paints.size(); ++i)
+        paints[i].lightfastness = 5;
+    limits = {};
+    limits.school = School::Triad;
+    const auto triads = mostHelpful(paints, wanted, limits, all, {});
+    QVERIFY(std::ranges::binary_search(triads, rose));
+    QVERIFY(std::ranges::binary_search(triads, 290U));
 }
 
 IRIS_TEST(TestChoose, NoApplication)

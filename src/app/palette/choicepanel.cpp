@@ -16,6 +16,7 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
+#include "words/mixwords.h"
 
 #include <QHBoxLayout>
 #include <QListView>
@@ -478,6 +479,8 @@ void ChoicePanel::showProof()
     QStringList words;
     if (m_keptName.isEmpty() && !m_isStep)
         words << proofWords(*m_choice, m_studio->notebook.wishes.school);
+    if (m_choice->passedOver > 0)
+        words << text(passedOverWords(m_choice->passedOver));
     if (const QString home = stayAtHomeWords(set, m_pool); !m_keptName.isEmpty() && !home.isEmpty())
         words << home;
     if (const QString buy = toBuyWords(set, m_pool); !buy.isEmpty())
