@@ -358,6 +358,16 @@ void TestWindow::whatMayOnlyBeReadAsksForNothing()
             }
     QVERIFY2(told > 4, qPrintable(QString::number(told)));
     QVERIFY(!asked);
+
+    // Nor is there a line to write into, but the reason where it would be.
+    window.places().the<PaletteView>().wanted();
+    QVERIFY(!window.findChild<QLineEdit*>("needName")->isVisible());
+    const auto* problem = window.findChild<QLabel*>("needProblem");
+    QVERIFY(problem->isVisible());
+    QVERIFY2(textIn(problem).contains("another window"), qPrintable(textIn(problem)));
+    window.findChild<NeedsPanel*>()->writeNew();
+    QCOMPARE(m_told.size(), ++told);
+    QVERIFY(!window.findChild<QLineEdit*>("needName")->isVisible());
 }
 
 void TestWindow::choosingCanBeStopped()

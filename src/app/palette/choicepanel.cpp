@@ -8,6 +8,7 @@
 #include "app/palette/wishesbar.h"
 #include "app/parts/act.h"
 #include "app/parts/labels.h"
+#include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
@@ -555,7 +556,7 @@ std::vector<TubeId> ChoicePanel::shownTubes() const
 
 void ChoicePanel::keepPalette()
 {
-    if (!m_choice)
+    if (!m_choice || !mayWrite(m_document, this))
         return;
     std::vector<TubeId> tubes = shownTubes(); // before it is asked for a name, which lets time pass
     std::vector<Tube> wished = wishedFor(m_choice->sets[m_shown].tubes, m_pool);

@@ -5,6 +5,7 @@
 #include "app/parts/colourfield.h"
 #include "app/parts/formfields.h"
 #include "app/parts/labels.h"
+#include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
 #include "app/parts/picturecanvas.h"
 #include "app/parts/plainlabel.h"
@@ -269,8 +270,9 @@ void NeedsPage::rename()
 {
     const SubjectRecord* record = m_picture.record();
     const SubjectId id = m_picture.subject();
-    const QString name =
-        record ? messages().askName(this, tr("Call the picture"), tr("What shall it be called?")) : QString();
+    const QString name = record && mayWrite(m_document, this)
+                             ? messages().askName(this, tr("Call the picture"), tr("What shall it be called?"))
+                             : QString();
     record = m_document.notebook().subject(id); // asking lets time pass
     if (name.trimmed().isEmpty() || !record)
         return;

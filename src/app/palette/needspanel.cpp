@@ -3,6 +3,7 @@
 #include "app/parts/act.h"
 #include "app/parts/choicebox.h"
 #include "app/parts/formfields.h"
+#include "app/parts/maywrite.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/tubechoicemodel.h"
@@ -197,7 +198,7 @@ void NeedsPanel::startAfresh()
 void NeedsPanel::change(const QModelIndex& index)
 {
     const auto* record = index.data(NeedsModel::RecordRole).value<const NeedRecord*>();
-    if (!record)
+    if (!record || !mayWrite(m_document, this))
         return;
     const Need& need = record->need;
     m_changing = record->id;
@@ -303,13 +304,16 @@ void NeedsPanel::setCurrent(int row)
 
 void NeedsPanel::setWriting(bool writing)
 {
-    m_writing->setVisible(writing);
-    if (!writing)
-        tell({});
+    const QString why = m_document.readOnlyReason();
+    m_writing->setVisible(writing && why.isEmpty());
+    if (!writing || !why.isEmpty())
+        tell(writing ? why : QString());
 }
 
 void NeedsPanel::writeNew()
 {
+    if (!mayWrite(m_document, this))
+        return;
     startAfresh();
     setWriting(true);
     m_name->setFocus();

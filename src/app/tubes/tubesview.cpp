@@ -279,7 +279,9 @@ void TubesView::keptViewPicked(int index)
     const auto& filters = m_document.notebook().filters;
     const auto shown = std::ranges::find(filters, m_filter->sieve(), &FilterRecord::sieve);
     if (picked == -1) {
-        const QString name = messages().askName(this, tr("Keep this view"), tr("Name of the view"));
+        const QString name = mayWrite(m_document, this)
+                                 ? messages().askName(this, tr("Keep this view"), tr("Name of the view"))
+                                 : QString();
         if (!name.isEmpty())
             m_document.keepFilter(name, m_filter->sieve());
     } else if (picked == -2 && shown != filters.end()) {
