@@ -148,7 +148,7 @@ Result<Scan> Scan::load(const QString& path)
     Scan scan = of(std::move(picture->image), perMm, std::move(*light));
     if (picture->wasTransparent)
         scan.m_remark =
-            (shortName(path) + QStringLiteral(" is transparent in places; they are taken as white")).toStdString();
+            QStringLiteral("transparent places of %1 are taken as white").arg(shortName(path)).toStdString();
     return scan;
 }
 

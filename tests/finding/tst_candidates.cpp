@@ -91,9 +91,11 @@ void TestCandidates::whatCanBeReachedIsFound()
 {
     std::mt19937 random(5);
     std::vector<double> counted;
-    for (int round = 0; round < 500; ++round) {
+    // As many say the same as five hundred; IRIS_MANY asks for them all.
+    const int rounds = qEnvironmentVariableIsSet("IRIS_MANY") ? 500 : 150;
+    for (int round = 0; round < rounds; ++round) {
         static std::vector<Paint> paints;
-        if (round % 50 == 0)
+        if (round % 25 == 0)
             paints = drawer(24, 100 + unsigned(round));
         const Hidden hidden = hiddenMix(paints, random);
         const auto found = candidatesFor({hidden.colour, {}, false, false}, paints, placesOf(24));
@@ -104,8 +106,10 @@ void TestCandidates::whatCanBeReachedIsFound()
         counted.push_back(best);
     }
     std::ranges::sort(counted);
-    qInfo("counted out: median %.2f, 90th percentile %.2f, worst %.2f", counted[250], counted[450], counted.back());
-    QVERIFY(counted[450] < 1.5);
+    const double most = counted[counted.size() * 9 / 10];
+    qInfo("counted out: median %.2f, 90th percentile %.2f, worst %.2f", counted[counted.size() / 2], most,
+          counted.back());
+    QVERIFY(most < 1.5);
 }
 
 /// NLopt's Sbplx (a Nelder-Mead on subspaces, without derivatives), begun at four places for the three best sets.

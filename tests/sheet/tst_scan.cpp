@@ -237,7 +237,7 @@ void TestScan::transparentPlacesAreWhiteAndSaid()
     QVERIFY(image.save(file(name), nullptr, 100));
     const auto scan = Scan::load(file(name));
     QVERIFY2(scan, scan ? "" : scan.error().message.c_str());
-    QCOMPARE(scan->remark(), name.toStdString() + " is transparent in places; they are taken as white");
+    QCOMPARE(scan->remark(), "transparent places of " + name.toStdString() + " are taken as white");
     QVERIFY(deltaE00(labAt(*scan, 20, 20), {100, 0, 0}) < 0.5);
     const QColor half = scan->image().pixelColor(80, 20); // half red, half white
     QVERIFY2(std::abs(half.red() - 227) < 3 && std::abs(half.green() - 157) < 3 && std::abs(half.blue() - 147) < 3,
