@@ -35,7 +35,7 @@ NotebookEdit yearsOfPainting()
         tube.name = row.commonName + " " + std::to_string(i);
         tube.codes = {row.code};
         tube.form = row.form;
-        edit.putTubes.push_back(std::move(tube));
+        edit.tubes.put.push_back(std::move(tube));
     }
     return edit;
 }

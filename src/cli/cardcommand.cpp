@@ -189,7 +189,7 @@ Result<void> fileInto(const FileArguments& target, SwatchRecord record, const Pi
     record.date = target.date;
     record.paper = target.paperName;
     NotebookEdit edit = picture ? filing(open->notebook, record, *picture) : filing(open->notebook, record);
-    edit.putDevices = devices;
+    edit.devices.put = devices;
     const auto done = open->store->apply(std::move(edit));
     return done ? Result<void>{} : tl::unexpected(done.error());
 }

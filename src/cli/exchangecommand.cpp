@@ -69,8 +69,8 @@ Result<Import> importFrom(const ImportArguments& arguments, const Notebook& note
         if (!list)
             return tl::unexpected(atFile(list.error(), arguments.file));
         import.problems = std::move(list->problems);
-        import.edit.putTubes = notYetIn(notebook, list->tubes);
-        import.already = list->tubes.size() - import.edit.putTubes.size();
+        import.edit.tubes.put = notYetIn(notebook, list->tubes);
+        import.already = list->tubes.size() - import.edit.tubes.put.size();
     } else if (arguments.format == "swatches") {
         auto list = readSwatchesCsv(*text, notebook);
         if (!list)
@@ -86,7 +86,7 @@ Result<Import> importFrom(const ImportArguments& arguments, const Notebook& note
             return failure(ErrorCode::BadOption,
                            "a whole notebook comes into an empty one; make it with: notebook FILE");
         import.edit = filling(*dump);
-        import.readings = import.edit.putSwatches.size();
+        import.readings = import.edit.swatches.put.size();
     } else {
         return failure(ErrorCode::BadOption, "what comes in is tubes, swatches or json");
     }
@@ -128,7 +128,7 @@ Result<Output> importCommand(const ImportArguments& arguments)
     const auto done = open->store->apply(import->edit);
     if (!done)
         return tl::unexpected(done.error());
-    const std::size_t tubes = arguments.format == "swatches" ? 0 : done->putTubes.size();
+    const std::size_t tubes = arguments.format == "swatches" ? 0 : done->tubes.put.size();
     Output output{counted(tubes, "tube") + " and " + counted(import->readings, "reading") + " came in\n",
                   Json{{"tubes", tubes}, {"swatches", import->readings}, {"left_out", Json::array()}}, import->remarks};
     output.remarks.insert(output.remarks.begin(), open->store->remarks().begin(), open->store->remarks().end());

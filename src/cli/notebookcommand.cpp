@@ -74,23 +74,23 @@ Result<void> fill(NotebookStore& store, const NotebookArguments& arguments, std:
         auto tubes = tubesFrom(arguments.tubesFile, remarks);
         if (!tubes)
             return tl::unexpected(tubes.error());
-        edit.putTubes = std::move(*tubes);
+        edit.tubes.put = std::move(*tubes);
     }
     if (!arguments.needsFile.empty()) {
         auto needs = needsFrom(arguments.needsFile, remarks);
         if (!needs)
             return tl::unexpected(needs.error());
-        edit.putNeeds = std::move(*needs);
+        edit.needs.put = std::move(*needs);
     }
     auto done = store.apply(std::move(edit));
     if (!done || arguments.palettesFile.empty())
         return done ? Result<void>{} : tl::unexpected(done.error());
     // Palettes name tubes, which have their ids only now.
-    auto palettes = palettesFrom(arguments.palettesFile, done->putTubes, remarks);
+    auto palettes = palettesFrom(arguments.palettesFile, done->tubes.put, remarks);
     if (!palettes)
         return tl::unexpected(palettes.error());
     NotebookEdit more;
-    more.putPalettes = std::move(*palettes);
+    more.palettes.put = std::move(*palettes);
     done = store.apply(std::move(more));
     return done ? Result<void>{} : tl::unexpected(done.error());
 }

@@ -91,9 +91,9 @@ Result<void> keep(const PictureArguments& arguments, const std::optional<LinearR
         subject.white = pickedColour(*white);
     NotebookEdit edit;
     edit.pictures = {*picture};
-    edit.putSubjects = {subject};
+    edit.subjects.put = {subject};
     for (const Need& need : needs)
-        edit.putNeeds.push_back({{}, need, *number});
+        edit.needs.put.push_back({{}, need, *number});
     const auto written = open->store->apply(std::move(edit));
     return written ? Result<void>{} : tl::unexpected(written.error());
 }

@@ -260,13 +260,13 @@ Result<Output> sheetCommand(const SheetArguments& arguments)
     if (!file)
         return tl::unexpected(file.error());
     NotebookEdit edit;
-    edit.putSheets = std::move(*sheets);
+    edit.sheets.put = std::move(*sheets);
     if (const auto done = open->store->apply(edit); !done)
         return tl::unexpected(done.error());
     if (const auto placed = file->putInPlace(); !placed) {
         NotebookEdit back; // a sheet nobody can print is no sheet
-        for (const SheetRecord& sheet : edit.putSheets)
-            back.removeSheets.push_back(sheet.id);
+        for (const SheetRecord& sheet : edit.sheets.put)
+            back.sheets.removed.push_back(sheet.id);
         if (const auto undone = open->store->apply(back); !undone)
             return tl::unexpected(undone.error());
         return tl::unexpected(placed.error());

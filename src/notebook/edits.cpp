@@ -1,6 +1,8 @@
 #include "notebook/edits.h"
 
 #include "colour/observer.h"
+#include "notebook/recordfields.h"
+#include "notebook/recordkinds.h"
 #include "notebook/soundness.h"
 
 #include <algorithm>
@@ -51,34 +53,33 @@ bool replaceBy(std::vector<MixPart>& parts, TubeId other, const Tube& kept)
     return true;
 }
 
-template <typename Value> void fill(Value& own, const Value& from)
+/// The kept tube in the place of the other wherever a record names that. False when nothing changed.
+template <typename Value> bool replaceIn(Value& value, TubeId other, const Tube& kept)
 {
-    if (own == Value{})
-        own = from;
-}
-
-/// A tube with what it leaves open taken from another.
-Tube filledUp(Tube tube, const Tube& from)
-{
-    fill(tube.maker, from.maker);
-    fill(tube.line, from.line);
-    fill(tube.codes, from.codes);
-    fill(tube.form, from.form);
-    fill(tube.swatch, from.swatch);
-    fill(tube.strength, from.strength);
-    fill(tube.staining, from.staining);
-    fill(tube.granulation, from.granulation);
-    fill(tube.lightfastness, from.lightfastness);
-    fill(tube.transparency, from.transparency);
-    fill(tube.measured.staining, from.measured.staining);
-    fill(tube.measured.granulation, from.measured.granulation);
-    fill(tube.stock.sizeMl, from.stock.sizeMl);
-    fill(tube.stock.price, from.stock.price);
-    fill(tube.stock.leftPercent, from.stock.leftPercent);
-    fill(tube.stock.boughtOn, from.stock.boughtOn);
-    if (!from.notes.empty() && from.notes != tube.notes)
-        tube.notes += (tube.notes.empty() ? "" : "\n") + from.notes;
-    return tube;
+    bool changed = false;
+    if constexpr (std::is_same_v<Value, TubeId>) {
+        changed = value == other;
+        value = changed ? kept.id : value;
+    } else if constexpr (std::is_same_v<Value, std::vector<TubeId>>) {
+        changed = holds(value, other);
+        replaceBy(value, other, kept.id);
+    } else if constexpr (std::is_same_v<Value, std::vector<MixPart>>) {
+        changed = replaceBy(value, other, kept);
+    } else if constexpr (std::is_same_v<Value, WellStep>) {
+        changed = value.kind == WellStep::Kind::Paint && value.tube == other;
+        if (changed) {
+            value.tube = kept.id;
+            value.name = kept.name;
+        }
+    } else if constexpr (HasFields<Value>) {
+        Value::fields(value, [&](const char*, auto& field, const Field&) {
+            changed = replaceIn(field, other, kept) || changed;
+        });
+    } else if constexpr (std::ranges::range<Value> && !std::is_same_v<Value, std::string>) {
+        for (auto& item : value)
+            changed = replaceIn(item, other, kept) || changed;
+    }
+    return changed;
 }
 
 /// The colours a tube goes by when no record has them; they are taken to be from the paper of the next reading.
@@ -118,15 +119,15 @@ NotebookEdit filing(const Notebook& notebook, const std::vector<SwatchRecord>& r
         const Tube* tube = notebook.tube(reading.tube);
         if (!tube)
             continue;
-        const auto changed = std::ranges::find(edit.putTubes, reading.tube, &Tube::id);
-        if (!reading.wet && changed != edit.putTubes.end()) {
+        const auto changed = std::ranges::find(edit.tubes.put, reading.tube, &Tube::id);
+        if (!reading.wet && changed != edit.tubes.put.end()) {
             *changed = withReading(*changed, reading);
         } else if (!reading.wet) {
             if (const auto before = unfiledSwatch(notebook, *tube, reading.paperWhite))
-                edit.putSwatches.push_back(*before);
-            edit.putTubes.push_back(withReading(*tube, reading));
+                edit.swatches.put.push_back(*before);
+            edit.tubes.put.push_back(withReading(*tube, reading));
         }
-        edit.putSwatches.push_back(reading);
+        edit.swatches.put.push_back(reading);
     }
     return edit;
 }
@@ -148,7 +149,7 @@ NotebookEdit changing(const Notebook& notebook, const Tube& tube, const std::str
         typed.painted = typed.onWhite = *tube.swatch;
         edit = filing(notebook, typed);
     }
-    edit.putTubes = {tube};
+    edit.tubes.put = {tube};
     return edit;
 }
 
@@ -158,7 +159,7 @@ NotebookEdit goingBy(const Notebook& notebook, SwatchId reading)
     const Tube* tube = swatch ? notebook.tube(swatch->tube) : nullptr;
     NotebookEdit edit;
     if (tube && !swatch->wet)
-        edit.putTubes = {withReading(*tube, *swatch)};
+        edit.tubes.put = {withReading(*tube, *swatch)};
     return edit;
 }
 
@@ -166,8 +167,8 @@ NotebookEdit duplicating(const Notebook& notebook, TubeId tube)
 {
     NotebookEdit edit;
     if (const Tube* original = notebook.tube(tube)) {
-        edit.putTubes = {*original};
-        edit.putTubes.front().id = {};
+        edit.tubes.put = {*original};
+        edit.tubes.put.front().id = {};
     }
     return edit;
 }
@@ -179,20 +180,17 @@ NotebookEdit merging(const Notebook& notebook, TubeId kept, TubeId other)
     const Tube* to = notebook.tube(kept);
     if (!from || !to || kept == other)
         return edit;
-    edit.putTubes = {filledUp(*to, *from)};
-    edit.removeTubes = {other};
-    for (const SwatchRecord* swatch : notebook.swatchesOf(other)) {
-        edit.putSwatches.push_back(*swatch);
-        edit.putSwatches.back().tube = kept;
-    }
-    for (PaletteRecord palette : notebook.palettes)
-        if (holds(palette.tubes, other)) {
-            replaceBy(palette.tubes, other, kept);
-            edit.putPalettes.push_back(std::move(palette));
-        }
-    for (MixRecord mix : notebook.mixes)
-        if (replaceBy(mix.parts, other, *to))
-            edit.putMixes.push_back(std::move(mix));
+    edit.tubes.put = {filledUp(*to, *from)};
+    edit.tubes.removed = {other};
+    forEachKind([&](const auto& kind) {
+        for (auto record : notebook.*kind.records)
+            if (replaceIn(record, other, *to))
+                (edit.*kind.changes).put.push_back(std::move(record));
+    });
+    std::vector<WellRecord> wells = notebook.wells;
+    for (WellRecord& well : wells)
+        if (replaceIn(well, other, *to))
+            edit.wells = wells;
     PaletteWishes wishes = notebook.wishes;
     if (holds(wishes.must, other) || holds(wishes.never, other)) {
         replaceBy(wishes.must, other, kept);

@@ -29,6 +29,9 @@ template <typename Number> Number wholeNumberIn(const Json& json)
     return json.get<Number>();
 }
 
+/// Where the outermost object of a file stands, for complaints.
+inline constexpr auto wholeFile = "the file";
+
 /// One JSON object of a dump, and where it stands for complaints.
 class JsonReader {
 public:
@@ -40,10 +43,15 @@ public:
 
     bool has(const char* key) const { return m_object.contains(key); }
 
-    template <typename Value> Value get(const char* key) const
+    void require(const char* key) const
     {
         if (!has(key))
             throw Fault{m_place + " has no \"" + key + "\""};
+    }
+
+    template <typename Value> Value get(const char* key) const
+    {
+        require(key);
         return convert<Value>(key);
     }
 
@@ -85,8 +93,7 @@ public:
 
     JsonReader child(const char* key) const
     {
-        if (!has(key))
-            throw Fault{m_place + " has no \"" + key + "\""};
+        require(key);
         return {m_object.at(key), m_place + ", " + key};
     }
 
@@ -98,25 +105,32 @@ public:
         if (!m_object.at(key).is_array())
             throw Fault{std::string("\"") + key + "\" is not a list"};
         for (const Json& item : m_object.at(key))
-            records.push_back(read(JsonReader(item, std::string(key) + " " + std::to_string(records.size() + 1))));
+            records.push_back(read(JsonReader(item, placeWithin() + key + " " + std::to_string(records.size() + 1))));
         return records;
     }
 
-    /// What a function makes of a value.
-    template <typename Value> Value made(const char* key, Value (*make)(const Json&)) const
+    /// The numbers of other records.
+    template <typename Id> std::vector<Id> ids(const char* key) const
     {
-        if (!has(key))
-            throw Fault{m_place + " has no \"" + key + "\""};
-        try {
-            return make(m_object.at(key));
-        } catch (const Json::exception&) {
-            throw Fault{m_place + ": \"" + key + "\" is not what it should be"};
-        }
+        std::vector<Id> ids;
+        require(key);
+        if (!m_object.at(key).is_array())
+            throw Fault{m_place + ": \"" + key + "\" is not a list"};
+        for (const Json& id : m_object.at(key))
+            try {
+                ids.push_back({wholeNumberIn<std::int64_t>(id)});
+            } catch (const Json::exception&) {
+                throw Fault{m_place + ": \"" + key + "\" is not a list of numbers of tubes"};
+            }
+        return ids;
     }
 
     const std::string& place() const { return m_place; }
 
 private:
+    /// What stands before the name of a list: nothing for those of the file itself.
+    std::string placeWithin() const { return m_place == wholeFile ? "" : m_place + ", "; }
+
     template <typename Value> Value convert(const char* key) const
     {
         try {

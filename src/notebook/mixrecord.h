@@ -1,5 +1,7 @@
 #pragma once
 
+#include "notebook/allowed.h"
+#include "notebook/field.h"
 #include "notebook/tube.h"
 
 namespace iris {
@@ -21,6 +23,14 @@ struct MixPart {
     TubeId tube;
     std::string name;
     int parts = 1; ///< >= 1
+
+    template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
+    {
+        visit("tube", self.tube, Field{.words = "one of its tubes", .json = InJson::Required});
+        visit("name", self.name, Field{.words = "the name of a tube", .json = InJson::Required});
+        visit("parts", self.parts,
+              Field{.words = "a count of parts", .range = allowed::parts, .json = InJson::Required});
+    }
 
     bool operator==(const MixPart&) const = default;
 };
@@ -58,6 +68,30 @@ struct MixRecord {
     SheetId sheet; ///< the printed sheet it was read from; 0 for none
     int cell = -1; ///< and which of its squares
 
+    template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
+    {
+        visit("name", self.name, Field{.words = "its name", .text = TextKind::Title});
+        visit("parts", self.parts, Field{.words = "tubes", .json = InJson::Required, .most = allowed::partsInMix});
+        visit("wash", self.wash, Field{.words = "wash", .range = allowed::wash, .json = InJson::Required});
+        visit("layers", self.layers,
+              Field{.words = "layers", .range = allowed::layers, .json = InJson::Always, .usual = 1});
+        visit("wet", self.wet, Field{.json = InJson::Always});
+        visit("origin", self.origin, Field{.json = InJson::Always});
+        visit("date", self.date, Field{.words = "its date", .text = TextKind::Day});
+        visit("paper", self.paper, Field{.words = "its paper"});
+        visit("painted", self.painted, Field{.words = "its colour", .column = ""});
+        visit("over_black", self.overBlack, Field{.words = "its colour over black", .column = "black"});
+        visit("uncertainty", self.uncertainty,
+              Field{.words = "uncertainty", .range = allowed::uncertainty, .json = InJson::Always});
+        visit("picture", self.picture, Field{.words = "its picture", .text = TextKind::Picture});
+        visit("from", self.from, Field{.words = "the mix it grew from", .column = "grew_from"});
+        visit("stars", self.stars, Field{.words = "stars", .range = allowed::stars, .json = InJson::Always});
+        visit("tags", self.tags, Field{.words = "its tags"});
+        visit("notes", self.notes, Field{.words = "its notes", .text = TextKind::Notes});
+        visit("sheet", self.sheet, Field{.words = "its sheet"});
+        visit("cell", self.cell, Field{.words = "its square", .range = allowed::cell, .usual = -1});
+    }
+
     bool operator==(const MixRecord&) const = default;
 };
 
@@ -86,6 +120,13 @@ struct SheetCell {
     std::vector<MixPart> parts; ///< empty: no square in this place
     double wash = 1.0;
 
+    template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
+    {
+        visit("wash", self.wash,
+              Field{.words = "the wash of a square", .range = allowed::wash, .json = InJson::Required});
+        visit("parts", self.parts, Field{.words = "tubes", .json = InJson::Required, .most = allowed::partsInMix});
+    }
+
     bool operator==(const SheetCell&) const = default;
 };
 
@@ -102,6 +143,19 @@ struct SheetRecord {
     bool finished = false;        ///< painted and read, or given up
 
     int rows() const { return columns > 0 ? (static_cast<int>(cells.size()) + columns - 1) / columns : 0; }
+
+    template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
+    {
+        visit("title", self.title, Field{.words = "its title", .text = TextKind::Title, .json = InJson::Required});
+        visit("date", self.date, Field{.words = "its date", .text = TextKind::Day});
+        visit("format", self.format, Field{.json = InJson::Always});
+        visit("cell_mm", self.cellMm,
+              Field{.words = "the width of a square in mm", .range = allowed::cellMm, .json = InJson::Required});
+        visit("columns", self.columns, Field{.words = "columns", .range = allowed::columns, .json = InJson::Required});
+        visit("black_line", self.blackLine, Field{.json = InJson::Always, .usual = 1});
+        visit("cells", self.cells, Field{.words = "squares", .json = InJson::Required, .most = allowed::cells});
+        visit("finished", self.finished, Field{.json = InJson::Always});
+    }
 
     bool operator==(const SheetRecord&) const = default;
 };

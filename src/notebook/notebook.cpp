@@ -1,5 +1,8 @@
 #include "notebook/notebook.h"
 
+#include "notebook/recordfields.h"
+#include "notebook/recordkinds.h"
+
 #include <algorithm>
 
 namespace iris {
@@ -11,15 +14,28 @@ template <typename Records, typename Id> const typename Records::value_type* fin
     return found == records.end() ? nullptr : &*found;
 }
 
-template <typename Record> void put(std::vector<Record>& records, const std::vector<Record>& changes)
+template <typename Record> void put(std::vector<Record>& records, const Record& record)
 {
-    for (const Record& change : changes) {
-        const auto place = std::ranges::lower_bound(records, change.id, {}, &Record::id);
-        if (place != records.end() && place->id == change.id)
-            *place = change;
-        else
-            records.insert(place, change);
-    }
+    const auto place = std::ranges::lower_bound(records, record.id, {}, &Record::id);
+    if (place != records.end() && place->id == record.id)
+        *place = record;
+    else
+        records.insert(place, record);
+}
+
+template <typename Record> void put(SharedRecords<Record>& records, const Record& record)
+{
+    records.put(record);
+}
+
+template <typename Record, typename Unwanted> void removeIf(std::vector<Record>& records, Unwanted&& unwanted)
+{
+    std::erase_if(records, unwanted);
+}
+
+template <typename Record, typename Unwanted> void removeIf(SharedRecords<Record>& records, Unwanted&& unwanted)
+{
+    records.removeIf(unwanted);
 }
 
 template <typename Id> bool holds(const std::vector<Id>& ids, Id id)
@@ -27,67 +43,63 @@ template <typename Id> bool holds(const std::vector<Id>& ids, Id id)
     return std::ranges::find(ids, id) != ids.end();
 }
 
-template <typename Record, typename Id> void remove(std::vector<Record>& records, const std::vector<Id>& ids)
-{
-    std::erase_if(records, [&](const Record& record) { return holds(ids, record.id); });
-}
-
-void forget(std::vector<TubeId>& list, const std::vector<TubeId>& ids)
-{
-    std::erase_if(list, [&](TubeId id) { return holds(ids, id); });
-}
-
 bool usesAny(const std::vector<TubeId>& list, const std::vector<TubeId>& ids)
 {
     return std::ranges::any_of(list, [&](TubeId id) { return holds(ids, id); });
 }
 
-/// What puts one kind of record back: the old ones that were changed or removed, and the ids of those that are new.
-template <typename Records, typename Record, typename Id>
-void invert(const Records& before, const std::vector<Record>& puts, const std::vector<Id>& removes,
-            std::vector<Record>& putBack, std::vector<Id>& removeAgain)
+/// Whether taking tubes out changes a record, or takes it out as well.
+template <typename Record> bool losesBy(const Record& record, const std::vector<TubeId>& gone)
 {
-    for (const Record& record : puts) {
-        if (const Record* old = find(before, record.id))
-            putBack.push_back(*old);
+    Record after = record;
+    forgetTubes(after, gone);
+    return holds(gone, ownerOf(record)) || after != record;
+}
+
+template <typename Kind> void editKind(Notebook& notebook, const NotebookEdit& edit, const Kind& kind)
+{
+    auto& records = notebook.*kind.records;
+    const auto& changes = edit.*kind.changes;
+    const std::vector<TubeId>& gone = edit.tubes.removed;
+    removeIf(records, [&](const auto& record) { return holds(changes.removed, record.id) || holds(gone, ownerOf(record)); });
+    if constexpr (requires { records.front().tubes; })
+        for (auto& record : records)
+            forgetTubes(record, gone);
+    for (const auto& record : changes.put)
+        put(records, record);
+}
+
+/// What puts one kind of record back: the old ones that were changed or removed, by whatever, and the ids of those that
+/// are new.
+template <typename Kind>
+void invertKind(const Notebook& before, const NotebookEdit& edit, const Kind& kind, NotebookEdit& back)
+{
+    const auto& records = before.*kind.records;
+    const auto& changes = edit.*kind.changes;
+    auto& inverse = back.*kind.changes;
+    for (const auto& record : changes.put) {
+        if (const auto* old = find(records, record.id))
+            inverse.put.push_back(*old);
         else
-            removeAgain.push_back(record.id);
+            inverse.removed.push_back(record.id);
     }
-    for (const Id id : removes)
-        if (const Record* old = find(before, id))
-            putBack.push_back(*old);
+    for (const auto id : changes.removed)
+        if (const auto* old = find(records, id))
+            inverse.put.push_back(*old);
+    if (edit.tubes.removed.empty())
+        return;
+    for (const auto& record : records)
+        if (losesBy(record, edit.tubes.removed) && !find(inverse.put, record.id))
+            inverse.put.push_back(record);
 }
 
 } // namespace
 
 Notebook edited(Notebook notebook, const NotebookEdit& edit)
 {
-    remove(notebook.tubes, edit.removeTubes);
-    std::erase_if(notebook.swatches, [&](const SwatchRecord& swatch) { return holds(edit.removeTubes, swatch.tube); });
-    remove(notebook.swatches, edit.removeSwatches);
-    remove(notebook.papers, edit.removePapers);
-    remove(notebook.devices, edit.removeDevices);
-    remove(notebook.filters, edit.removeFilters);
-    remove(notebook.needs, edit.removeNeeds);
-    remove(notebook.palettes, edit.removePalettes);
-    notebook.mixes.removeIf([&](const MixRecord& mix) { return holds(edit.removeMixes, mix.id); });
-    remove(notebook.sheets, edit.removeSheets);
-    remove(notebook.subjects, edit.removeSubjects);
-    for (PaletteRecord& palette : notebook.palettes)
-        forget(palette.tubes, edit.removeTubes);
-    forget(notebook.wishes.must, edit.removeTubes);
-    forget(notebook.wishes.never, edit.removeTubes);
-    put(notebook.tubes, edit.putTubes);
-    put(notebook.swatches, edit.putSwatches);
-    put(notebook.papers, edit.putPapers);
-    put(notebook.devices, edit.putDevices);
-    put(notebook.filters, edit.putFilters);
-    put(notebook.needs, edit.putNeeds);
-    put(notebook.palettes, edit.putPalettes);
-    for (const MixRecord& mix : edit.putMixes)
-        notebook.mixes.put(mix);
-    put(notebook.sheets, edit.putSheets);
-    put(notebook.subjects, edit.putSubjects);
+    forEachKind([&](const auto& kind) { editKind(notebook, edit, kind); });
+    for (std::vector<TubeId>* list : {&notebook.wishes.must, &notebook.wishes.never})
+        std::erase_if(*list, [&](TubeId id) { return holds(edit.tubes.removed, id); });
     if (edit.wishes) {
         notebook.wishes = *edit.wishes;
         std::ranges::sort(notebook.wishes.must);
@@ -104,14 +116,10 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
 NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
 {
     NotebookEdit back;
-    invert(before.tubes, edit.putTubes, edit.removeTubes, back.putTubes, back.removeTubes);
-    invert(before.swatches, edit.putSwatches, edit.removeSwatches, back.putSwatches, back.removeSwatches);
-    for (const SwatchRecord& swatch : before.swatches)
-        if (holds(edit.removeTubes, swatch.tube) && !find(back.putSwatches, swatch.id))
-            back.putSwatches.push_back(swatch);
-    invert(before.papers, edit.putPapers, edit.removePapers, back.putPapers, back.removePapers);
-    invert(before.devices, edit.putDevices, edit.removeDevices, back.putDevices, back.removeDevices);
-    invert(before.filters, edit.putFilters, edit.removeFilters, back.putFilters, back.removeFilters);
+    forEachKind([&](const auto& kind) { invertKind(before, edit, kind, back); });
+    const std::vector<TubeId>& gone = edit.tubes.removed;
+    if (edit.wishes || usesAny(before.wishes.must, gone) || usesAny(before.wishes.never, gone))
+        back.wishes = before.wishes;
     if (edit.warmBlue)
         back.warmBlue = before.warmBlue;
     if (edit.touchesAPart)
@@ -120,18 +128,6 @@ NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
         back.wells = before.wells;
     if (edit.code)
         back.code = before.code;
-    invert(before.needs, edit.putNeeds, edit.removeNeeds, back.putNeeds, back.removeNeeds);
-    invert(before.palettes, edit.putPalettes, edit.removePalettes, back.putPalettes, back.removePalettes);
-    invert(before.mixes, edit.putMixes, edit.removeMixes, back.putMixes, back.removeMixes);
-    invert(before.sheets, edit.putSheets, edit.removeSheets, back.putSheets, back.removeSheets);
-    invert(before.subjects, edit.putSubjects, edit.removeSubjects, back.putSubjects, back.removeSubjects);
-    for (const PaletteRecord& palette : before.palettes)
-        if (usesAny(palette.tubes, edit.removeTubes) && !find(back.putPalettes, palette.id))
-            back.putPalettes.push_back(palette);
-    const bool wishesTouched =
-        usesAny(before.wishes.must, edit.removeTubes) || usesAny(before.wishes.never, edit.removeTubes);
-    if (edit.wishes || wishesTouched)
-        back.wishes = before.wishes;
     return back;
 }
 

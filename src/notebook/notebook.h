@@ -1,6 +1,8 @@
 #pragma once
 
 #include "mixing/ratios.h"
+#include "notebook/allowed.h"
+#include "notebook/field.h"
 #include "notebook/mixrecord.h"
 #include "notebook/palettewishes.h"
 #include "notebook/sharedrecords.h"
@@ -31,6 +33,12 @@ struct PaletteRecord {
     std::string name;
     std::vector<TubeId> tubes;
 
+    template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
+    {
+        visit("name", self.name, Field{.words = "name", .text = TextKind::Name, .json = InJson::Required});
+        visit("tubes", self.tubes, Field{.words = "tubes", .json = InJson::Always});
+    }
+
     bool operator==(const PaletteRecord&) const = default;
 };
 
@@ -50,6 +58,16 @@ struct FilterRecord {
     FilterId id;
     std::string name;
     TubeSieve sieve;
+
+    template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
+    {
+        visit("name", self.name, Field{.words = "name", .text = TextKind::Name, .json = InJson::Required});
+        visit("words", self.sieve.words, Field{.words = "its words"});
+        visit("family", self.sieve.family, Field{});
+        visit("transparency", self.sieve.transparency, Field{});
+        visit("leans_to", self.sieve.leansTo, Field{});
+        visit("where", self.sieve.where, Field{.column = "whereabouts"});
+    }
 
     bool operator==(const FilterRecord&) const = default;
 };
@@ -101,30 +119,30 @@ struct Notebook {
 /// twice: a painted square or a printed sheet may still name one that is long gone.
 using UsedIds = std::map<std::string, std::int64_t>;
 
+/// Records of one kind to write, new ones with id 0, and those to take out.
+template <typename Record> struct Changes {
+    std::vector<Record> put;
+    std::vector<decltype(Record::id)> removed;
+
+    bool isEmpty() const { return put.empty() && removed.empty(); }
+
+    bool operator==(const Changes&) const = default;
+};
+
 /// One change to a notebook: records to write, new ones with id 0, and records to take out. Taking a tube out takes it
 /// out of its palettes and wishes as well, and its readings with it; painted mixes and sheets keep its name. Pictures
 /// are only ever added.
 struct NotebookEdit {
-    std::vector<Tube> putTubes;
-    std::vector<TubeId> removeTubes;
-    std::vector<SwatchRecord> putSwatches;
-    std::vector<SwatchId> removeSwatches;
-    std::vector<PaperRecord> putPapers;
-    std::vector<PaperId> removePapers;
-    std::vector<DeviceRecord> putDevices;
-    std::vector<DeviceId> removeDevices;
-    std::vector<FilterRecord> putFilters;
-    std::vector<FilterId> removeFilters;
-    std::vector<NeedRecord> putNeeds;
-    std::vector<NeedId> removeNeeds;
-    std::vector<PaletteRecord> putPalettes;
-    std::vector<PaletteId> removePalettes;
-    std::vector<MixRecord> putMixes;
-    std::vector<MixId> removeMixes;
-    std::vector<SheetRecord> putSheets;
-    std::vector<SheetId> removeSheets;
-    std::vector<SubjectRecord> putSubjects;
-    std::vector<SubjectId> removeSubjects;
+    Changes<Tube> tubes;
+    Changes<SwatchRecord> swatches;
+    Changes<PaperRecord> papers;
+    Changes<DeviceRecord> devices;
+    Changes<FilterRecord> filters;
+    Changes<NeedRecord> needs;
+    Changes<PaletteRecord> palettes;
+    Changes<MixRecord> mixes;
+    Changes<SheetRecord> sheets;
+    Changes<SubjectRecord> subjects;
     std::optional<PaletteWishes> wishes;
     std::optional<WarmBlue> warmBlue;
     std::optional<int> touchesAPart;
@@ -135,20 +153,6 @@ struct NotebookEdit {
 
     bool operator==(const NotebookEdit&) const = default;
 };
-
-/// Calls visit(name) for the name of every picture that records of these kinds go by; it may be changed.
-template <typename Swatches, typename Mixes, typename Subjects, typename Visit>
-void forEachPictureOf(Swatches& swatches, Mixes& mixes, Subjects& subjects, Visit&& visit)
-{
-    const auto visitAll = [&](auto& records) {
-        for (auto& record : records)
-            if (!record.picture.empty())
-                visit(record.picture);
-    };
-    visitAll(swatches);
-    visitAll(mixes);
-    visitAll(subjects);
-}
 
 /// The notebook after an edit whose new records have their ids. Records stay in the order of their ids.
 Notebook edited(Notebook notebook, const NotebookEdit& edit);

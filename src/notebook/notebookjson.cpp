@@ -1,12 +1,12 @@
 #include "notebook/notebookjson.h"
 
-#include "notebook/mixjson.h"
 #include "notebook/notebookstore.h"
-#include "notebook/palettejson.h"
+#include "notebook/recordfields.h"
+#include "notebook/recordjson.h"
+#include "notebook/recordkinds.h"
 #include "notebook/soundness.h"
-#include "notebook/subjectjson.h"
-#include "notebook/tubejson.h"
 #include "notebook/welljson.h"
+#include "notebook/wishjson.h"
 
 #include <QByteArray>
 #include <QCryptographicHash>
@@ -19,14 +19,6 @@ namespace {
 
 constexpr auto formatName = "iris-bianca-notebook";
 constexpr int formatVersion = 1;
-
-template <typename Records> Json listOf(const Records& records)
-{
-    Json list = Json::array();
-    for (const auto& record : records)
-        list.push_back(jsonOf(record));
-    return list;
-}
 
 std::string pictureNameOf(const QByteArray& bytes)
 {
@@ -45,20 +37,23 @@ Picture readPicture(const JsonReader& reader)
 UsedIds readUsedIds(const JsonReader& reader)
 {
     UsedIds ids;
-    for (const char* kind : kindsWithIds)
-        if (const auto last = reader.maybe<std::int64_t>(kind)) {
+    forEachKind([&](const auto& kind) {
+        if (const auto last = reader.maybe<std::int64_t>(kind.table)) {
             if (!allowed::reference.holds(static_cast<double>(*last)))
                 throw Fault{reader.place() + ": an impossible number"};
-            ids[kind] = *last;
+            ids[kind.table] = *last;
         }
+    });
     return ids;
 }
 
 std::set<std::string> picturesNamedIn(const Notebook& notebook)
 {
     std::set<std::string> names;
-    forEachPictureOf(notebook.swatches, notebook.mixes, notebook.subjects,
-                     [&](const std::string& name) { names.insert(name); });
+    forEachKind([&](const auto& kind) {
+        for (const auto& record : notebook.*kind.records)
+            forEachPictureIn(record, [&](const std::string& name) { names.insert(name); });
+    });
     return names;
 }
 
@@ -86,17 +81,10 @@ NotebookDump readDump(const Json& json)
         throw Fault{"this was written by a newer Iris Bianca"};
     NotebookDump dump;
     Notebook& notebook = dump.notebook;
-    notebook.tubes = reader.list("tubes", readTube);
-    notebook.swatches = reader.list("swatches", readSwatch);
-    notebook.papers = reader.list("papers", readPaper);
-    notebook.devices = reader.list("devices", readDevice);
-    notebook.filters = reader.list("filters", readFilter);
-    notebook.needs = reader.list("needs", readNeed);
-    notebook.palettes = reader.list("palettes", readPalette);
-    notebook.mixes = reader.list("mixes", readMix);
-    notebook.sheets = reader.list("sheets", readSheet);
-    notebook.subjects = reader.list("subjects", readSubject);
-    notebook.wells = reader.list("wells", readWell);
+    forEachKind([&](const auto& kind) {
+        notebook.*kind.records = reader.list(kind.list, recordFrom<RecordOf<decltype(kind)>>);
+    });
+    notebook.wells = reader.list("wells", recordFrom<WellRecord>);
     notebook.code = reader.get<std::string>("code", "");
     dump.pictures = reader.list("pictures", readPicture);
     if (reader.has("wishes"))
@@ -114,23 +102,13 @@ std::string textWithoutPictures(const NotebookDump& dump)
 {
     const Notebook& notebook = dump.notebook;
     Json json{{"format", formatName}, {"version", formatVersion}};
-    json["tubes"] = listOf(notebook.tubes);
-    json["swatches"] = listOf(notebook.swatches);
-    json["papers"] = listOf(notebook.papers);
-    json["devices"] = listOf(notebook.devices);
-    json["filters"] = listOf(notebook.filters);
-    json["needs"] = listOf(notebook.needs);
-    json["palettes"] = listOf(notebook.palettes);
+    forEachKind([&](const auto& kind) { json[kind.list] = valueJson(notebook.*kind.records); });
     json["wishes"] = jsonOf(notebook.wishes);
-    json["mixes"] = listOf(notebook.mixes);
-    json["sheets"] = listOf(notebook.sheets);
-    if (!notebook.subjects.empty())
-        json["subjects"] = listOf(notebook.subjects);
     json["code"] = notebook.code;
     json["warm_blue"] = nameOf(notebook.warmBlue);
     json["touches_a_part"] = notebook.touchesAPart;
     if (!notebook.wells.empty())
-        json["wells"] = listOf(notebook.wells);
+        json["wells"] = valueJson(notebook.wells);
     json["used_ids"] = Json::object();
     for (const auto& [kind, last] : dump.usedIds)
         json["used_ids"][kind] = last;
@@ -170,10 +148,12 @@ private:
 /// Takes the names of pictures that are lost out of the records that go by them.
 void forget(Notebook& notebook, const std::set<std::string>& lost)
 {
-    notebook.mixes.change([&](std::vector<MixRecord>& mixes) {
-        forEachPictureOf(notebook.swatches, mixes, notebook.subjects, [&](std::string& name) {
-            if (lost.contains(name))
-                name.clear();
+    forEachKind([&](const auto& kind) {
+        changeAll(notebook.*kind.records, [&](auto& record) {
+            forEachPictureIn(record, [&](std::string& name) {
+                if (lost.contains(name))
+                    name.clear();
+            });
         });
     });
 }
@@ -261,16 +241,10 @@ NotebookEdit filling(const NotebookDump& dump)
 {
     NotebookEdit edit;
     const Notebook& notebook = dump.notebook;
-    edit.putTubes = notebook.tubes;
-    edit.putSwatches = notebook.swatches;
-    edit.putPapers = notebook.papers;
-    edit.putDevices = notebook.devices;
-    edit.putFilters = notebook.filters;
-    edit.putNeeds = notebook.needs;
-    edit.putPalettes = notebook.palettes;
-    edit.putMixes = notebook.mixes.copied();
-    edit.putSheets = notebook.sheets;
-    edit.putSubjects = notebook.subjects;
+    forEachKind([&](const auto& kind) {
+        const auto& records = notebook.*kind.records;
+        (edit.*kind.changes).put = {records.begin(), records.end()};
+    });
     if (!notebook.code.empty())
         edit.code = notebook.code;
     edit.wishes = notebook.wishes;

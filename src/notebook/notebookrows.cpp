@@ -1,11 +1,11 @@
 #include "notebook/notebookrows.h"
 
 #include "base/text.h"
-#include "notebook/mixtables.h"
-#include "notebook/paletterows.h"
+#include "notebook/wishrows.h"
+#include "notebook/recordfields.h"
+#include "notebook/recordkinds.h"
+#include "notebook/recordrows.h"
 #include "notebook/statement.h"
-#include "notebook/studiotables.h"
-#include "notebook/tubetables.h"
 #include "notebook/usedids.h"
 #include "notebook/welljson.h"
 
@@ -13,100 +13,123 @@
 #include <QStringList>
 #include <QVariant>
 #include <algorithm>
+#include <map>
 
 namespace iris {
 namespace {
 
-template <typename Record> QStringList columnsOf()
+/// Whether records of a kind hold lists of tubes: those stand in a table of their own, "palette_tube".
+template <typename Record> constexpr bool listsTubes()
 {
-    QStringList names;
-    for (const char* column : Table<Record>::columns)
-        names << QLatin1String(column);
-    return names;
+    return requires(Record record) { requires std::is_same_v<decltype(record.tubes), std::vector<TubeId>>; };
 }
 
-template <typename Record> Result<std::vector<Record>> load(const QSqlDatabase& database)
+QString listTable(const char* table)
+{
+    return QLatin1String(table) + QStringLiteral("_tube");
+}
+
+template <typename Record>
+Result<void> loadLists(const QSqlDatabase& database, const char* table, std::vector<Record>& records)
+{
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("SELECT %1, tube FROM %2 ORDER BY %1, place").arg(QLatin1String(table), listTable(table)));
+    if (auto done = run(query, database, Doing::Reading); !done)
+        return done;
+    while (query.next()) {
+        Row row(query);
+        const auto record = std::ranges::lower_bound(records, row.id(), {}, [](const Record& one) { return one.id.value; });
+        const TubeId tube{row.id()};
+        if (record != records.end() && record->id.value == query.value(0).toLongLong())
+            record->tubes.push_back(tube);
+    }
+    return readToTheEnd(query, database);
+}
+
+template <typename Record> Result<std::vector<Record>> load(const QSqlDatabase& database, const char* table)
 {
     QSqlQuery query(database);
     query.setForwardOnly(true);
     query.prepare(QStringLiteral("SELECT id, %1 FROM %2 ORDER BY id")
-                      .arg(columnsOf<Record>().join(QStringLiteral(", ")), QLatin1String(Table<Record>::name)));
+                      .arg(columnsOf<Record>().join(QStringLiteral(", ")), QLatin1String(table)));
     if (auto done = run(query, database, Doing::Reading); !done)
         return tl::unexpected(done.error());
     std::vector<Record> records;
-    while (query.next()) {
-        Row row(query);
-        records.push_back(Table<Record>::read(row));
-    }
-    return readToTheEnd(query, database).map([&] { return std::move(records); });
+    while (query.next())
+        records.push_back(recordFrom<Record>(Row(query)));
+    Result<void> done = readToTheEnd(query, database);
+    if constexpr (listsTubes<Record>())
+        if (done)
+            done = loadLists(database, table, records);
+    return done.map([&] { return std::move(records); });
 }
 
 /// The numbers of other records that a record goes by; they are never given to anything new, so that what names them
 /// today, even after they are gone, never means something else tomorrow.
-template <typename Record> Result<void> keepNamed(const QSqlDatabase&, const Record&)
+template <typename Record> Result<void> keepNamed(const QSqlDatabase& database, const Record& record)
 {
-    return {};
-}
-
-Result<void> keepTubesOf(const QSqlDatabase& database, const std::vector<MixPart>& parts)
-{
-    TubeId highest;
-    for (const MixPart& part : parts)
-        highest = std::max(highest, part.tube);
-    return keepUsed(database, "tube", highest.value);
-}
-
-template <> Result<void> keepNamed(const QSqlDatabase& database, const MixRecord& mix)
-{
-    Result<void> done = keepTubesOf(database, mix.parts);
-    if (done)
-        done = keepUsed(database, "mix", mix.from.value);
-    if (done)
-        done = keepUsed(database, "sheet", mix.sheet.value);
+    UsedIds named;
+    forEachIdIn(record, [&](const auto& id) {
+        std::int64_t& highest = named[std::string(tableOf(id))];
+        highest = std::max(highest, id.value);
+    });
+    Result<void> done;
+    for (const auto& [kind, last] : named)
+        if (done)
+            done = keepUsed(database, kind, last);
     return done;
 }
 
-template <> Result<void> keepNamed(const QSqlDatabase& database, const NeedRecord& need)
+template <typename Record>
+Result<void> writeLists(const QSqlDatabase& database, const char* table, const Record& record)
 {
-    return keepUsed(database, "subject", need.subject.value);
-}
-
-template <> Result<void> keepNamed(const QSqlDatabase& database, const SheetRecord& sheet)
-{
-    Result<void> done;
-    for (const SheetCell& cell : sheet.cells)
-        if (done)
-            done = keepTubesOf(database, cell.parts);
+    QSqlQuery query(database);
+    query.prepare(QStringLiteral("DELETE FROM %1 WHERE %2 = ?").arg(listTable(table), QLatin1String(table)));
+    Binder(query) << record.id;
+    Result<void> done = run(query, database);
+    query.prepare(QStringLiteral("INSERT INTO %1 (%2, tube, place) VALUES (?, ?, ?)")
+                      .arg(listTable(table), QLatin1String(table)));
+    for (std::size_t place = 0; done && place < record.tubes.size(); ++place) {
+        Binder(query) << record.id << record.tubes[place] << static_cast<int>(place);
+        done = run(query, database);
+    }
     return done;
 }
 
 /// An upsert, not a replace: replacing would delete the row first, and with it all that hangs on it.
-template <typename Record> Result<void> write(const QSqlDatabase& database, std::vector<Record>& records)
+QString upsert(const char* table, const QStringList& columns)
 {
-    if (records.empty())
-        return {};
-    const QStringList columns = columnsOf<Record>();
     QStringList updates;
     for (const QString& column : columns)
         updates << column + QStringLiteral(" = excluded.") + column;
+    return QStringLiteral("INSERT INTO %1 (id, %2) VALUES (?, %3) ON CONFLICT (id) DO UPDATE SET %4")
+        .arg(QLatin1String(table), columns.join(QStringLiteral(", ")),
+             QStringList(columns.size(), QStringLiteral("?")).join(QStringLiteral(", ")),
+             updates.join(QStringLiteral(", ")));
+}
+
+template <typename Record>
+Result<void> write(const QSqlDatabase& database, const char* table, std::vector<Record>& records)
+{
     QSqlQuery query(database);
-    query.prepare(QStringLiteral("INSERT INTO %1 (id, %2) VALUES (?, %3) ON CONFLICT (id) DO UPDATE SET %4")
-                      .arg(QLatin1String(Table<Record>::name), columns.join(QStringLiteral(", ")),
-                           QStringList(columns.size(), QStringLiteral("?")).join(QStringLiteral(", ")),
-                           updates.join(QStringLiteral(", "))));
+    if (!records.empty())
+        query.prepare(upsert(table, columnsOf<Record>()));
     for (Record& record : records) {
         if (record.id.value <= 0) {
-            const auto id = nextId(database, Table<Record>::name);
+            const auto id = nextId(database, table);
             if (!id)
                 return tl::unexpected(id.error());
             record.id = {*id};
         }
-        query.addBindValue(static_cast<qlonglong>(record.id.value));
         Binder binder(query);
-        Table<Record>::bind(binder, record);
+        binder << record.id;
+        bind(binder, record);
         Result<void> done = run(query, database);
+        if constexpr (listsTubes<Record>())
+            if (done)
+                done = writeLists(database, table, record);
         if (done)
-            done = keepUsed(database, Table<Record>::name, record.id.value);
+            done = keepUsed(database, table, record.id.value);
         if (done)
             done = keepNamed(database, record);
         if (!done)
@@ -149,117 +172,45 @@ Result<void> writePictures(const QSqlDatabase& database, const std::vector<Pictu
 }
 
 template <typename Id>
-Result<void> removeRows(const QSqlDatabase& database, const QString& table, const std::vector<Id>& ids)
+Result<void> removeRows(const QSqlDatabase& database, const char* table, const std::vector<Id>& ids)
 {
     QSqlQuery query(database);
-    query.prepare(QStringLiteral("DELETE FROM %1 WHERE id = ?").arg(table));
+    query.prepare(QStringLiteral("DELETE FROM %1 WHERE id = ?").arg(QLatin1String(table)));
     for (const Id id : ids) {
-        query.addBindValue(static_cast<qlonglong>(id.value));
+        Binder(query) << id;
         if (auto done = run(query, database); !done)
             return done;
     }
     return {};
 }
 
-Result<void> removeAll(const QSqlDatabase& database, const NotebookEdit& edit)
+/// What a notebook has one of, each under its name.
+Result<void> loadSettings(const QSqlDatabase& database, Notebook& notebook)
 {
-    Result<void> done = removeRows(database, QStringLiteral("tube"), edit.removeTubes);
-    if (done)
-        done = removeRows(database, QStringLiteral("swatch"), edit.removeSwatches);
-    if (done)
-        done = removeRows(database, QStringLiteral("paper"), edit.removePapers);
-    if (done)
-        done = removeRows(database, QStringLiteral("device"), edit.removeDevices);
-    if (done)
-        done = removeRows(database, QStringLiteral("filter"), edit.removeFilters);
-    if (done)
-        done = removeRows(database, QStringLiteral("need"), edit.removeNeeds);
-    if (done)
-        done = removeRows(database, QStringLiteral("palette"), edit.removePalettes);
-    if (done)
-        done = removeRows(database, QStringLiteral("mix"), edit.removeMixes);
-    if (done)
-        done = removeRows(database, QStringLiteral("sheet"), edit.removeSheets);
-    if (done)
-        done = removeRows(database, QStringLiteral("subject"), edit.removeSubjects);
-    return done;
-}
-
-/// The first error of several results.
-template <typename... Results> std::optional<Error> firstError(const Results&... results)
-{
-    std::optional<Error> error;
-    ((error || results ? void() : void(error = results.error())), ...);
-    return error;
-}
-
-} // namespace
-
-Result<Notebook> loadRows(const QSqlDatabase& database)
-{
-    auto tubes = load<Tube>(database);
-    auto swatches = load<SwatchRecord>(database);
-    auto papers = load<PaperRecord>(database);
-    auto devices = load<DeviceRecord>(database);
-    auto filters = load<FilterRecord>(database);
-    auto needs = load<NeedRecord>(database);
-    auto palettes = loadPalettes(database);
-    auto mixes = load<MixRecord>(database);
-    auto sheets = load<SheetRecord>(database);
-    auto subjects = load<SubjectRecord>(database);
+    std::map<std::string, std::string> values;
+    for (const char* name : {"warm_blue", "touches_a_part", "wells", "code"}) {
+        auto value = loadSetting(database, name);
+        if (!value)
+            return tl::unexpected(value.error());
+        values[name] = std::move(*value);
+    }
+    notebook.warmBlue = parseWarmBlue(values["warm_blue"]).value_or(notebook.warmBlue);
+    if (const std::string& touches = values["touches_a_part"]; !touches.empty())
+        notebook.touchesAPart = static_cast<int>(parseWholeNumber(touches, 1, 100).value_or(0));
+    if (const std::string& wells = values["wells"]; !wells.empty())
+        notebook.wells = wellsFromText(wells);
+    notebook.code = values["code"];
     auto wishes = loadWishes(database);
-    auto warmBlue = loadSetting(database, "warm_blue");
-    auto touches = loadSetting(database, "touches_a_part");
-    auto wells = loadSetting(database, "wells");
-    auto code = loadSetting(database, "code");
-    if (auto error = firstError(tubes, swatches, papers, devices, filters, needs, palettes, mixes, sheets, subjects,
-                                wishes, warmBlue, touches, wells, code))
-        return tl::unexpected(*error);
-    return Notebook{std::move(*tubes),
-                    std::move(*swatches),
-                    std::move(*papers),
-                    std::move(*devices),
-                    std::move(*filters),
-                    std::move(*needs),
-                    std::move(*palettes),
-                    std::move(*mixes),
-                    std::move(*sheets),
-                    std::move(*subjects),
-                    std::move(*wishes),
-                    parseWarmBlue(*warmBlue).value_or(WarmBlue::VioletSide),
-                    touches->empty() ? usualTouchesAPart
-                                     : static_cast<int>(parseWholeNumber(*touches, 1, 100).value_or(0)),
-                    wells->empty() ? std::vector<WellRecord>{} : wellsFromText(*wells),
-                    std::move(*code)};
+    if (!wishes)
+        return tl::unexpected(wishes.error());
+    notebook.wishes = std::move(*wishes);
+    return {};
 }
 
-Result<void> writeRows(const QSqlDatabase& database, NotebookEdit& edit)
+Result<void> writeSettings(const QSqlDatabase& database, const NotebookEdit& edit)
 {
-    Result<void> done = removeAll(database, edit);
-    if (done)
-        done = writePictures(database, edit.pictures);
-    if (done)
-        done = write(database, edit.putTubes);
-    if (done)
-        done = write(database, edit.putSwatches);
-    if (done)
-        done = write(database, edit.putPapers);
-    if (done)
-        done = write(database, edit.putDevices);
-    if (done)
-        done = write(database, edit.putFilters);
-    if (done)
-        done = write(database, edit.putNeeds);
-    if (done)
-        done = write(database, edit.putMixes);
-    if (done)
-        done = write(database, edit.putSheets);
-    if (done)
-        done = write(database, edit.putSubjects);
-    for (PaletteRecord& palette : edit.putPalettes)
-        if (done)
-            done = writePalette(database, palette);
-    if (done && edit.wishes)
+    Result<void> done;
+    if (edit.wishes)
         done = writeWishes(database, *edit.wishes);
     if (done && edit.warmBlue)
         done = writeSetting(database, "warm_blue", nameOf(*edit.warmBlue));
@@ -269,6 +220,45 @@ Result<void> writeRows(const QSqlDatabase& database, NotebookEdit& edit)
         done = writeSetting(database, "wells", textFrom(*edit.wells));
     if (done && edit.code)
         done = writeSetting(database, "code", *edit.code);
+    return done;
+}
+
+} // namespace
+
+Result<Notebook> loadRows(const QSqlDatabase& database)
+{
+    Notebook notebook;
+    Result<void> done;
+    forEachKind([&](const auto& kind) {
+        using Record = RecordOf<decltype(kind)>;
+        if (!done)
+            return;
+        auto records = load<Record>(database, kind.table);
+        if (records)
+            notebook.*kind.records = std::move(*records);
+        else
+            done = tl::unexpected(records.error());
+    });
+    if (done)
+        done = loadSettings(database, notebook);
+    return done.map([&] { return std::move(notebook); });
+}
+
+Result<void> writeRows(const QSqlDatabase& database, NotebookEdit& edit)
+{
+    Result<void> done;
+    forEachKind([&](const auto& kind) {
+        if (done)
+            done = removeRows(database, kind.table, (edit.*kind.changes).removed);
+    });
+    if (done)
+        done = writePictures(database, edit.pictures);
+    forEachKind([&](const auto& kind) {
+        if (done)
+            done = write(database, kind.table, (edit.*kind.changes).put);
+    });
+    if (done)
+        done = writeSettings(database, edit);
     for (const auto& [kind, last] : edit.usedIds)
         if (done)
             done = keepUsed(database, kind, last);
@@ -292,8 +282,10 @@ Result<Picture> loadPicture(const QSqlDatabase& database, const std::string& nam
 Result<void> checkPicturesAreThere(const QSqlDatabase& database, const NotebookEdit& edit)
 {
     std::set<std::string> named;
-    forEachPictureOf(edit.putSwatches, edit.putMixes, edit.putSubjects,
-                     [&](const std::string& name) { named.insert(name); });
+    forEachKind([&](const auto& kind) {
+        for (const auto& record : (edit.*kind.changes).put)
+            forEachPictureIn(record, [&](const std::string& name) { named.insert(name); });
+    });
     QSqlQuery query(database);
     query.prepare(QStringLiteral("SELECT count(*) FROM picture WHERE name = ?"));
     for (const std::string& name : named) {

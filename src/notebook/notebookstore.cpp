@@ -4,6 +4,8 @@
 #include "notebook/editmark.h"
 #include "notebook/leftjournal.h"
 #include "notebook/notebookrows.h"
+#include "notebook/recordfields.h"
+#include "notebook/recordkinds.h"
 #include "notebook/soundness.h"
 #include "notebook/statement.h"
 #include "notebook/usedids.h"
@@ -186,20 +188,17 @@ Result<Notebook> NotebookStore::load()
         return tl::unexpected(damageOrFault(read.error()));
     m_remarks = m_openingRemarks;
     mend(*notebook, m_remarks);
-    const auto forget = [&](auto& record, const char* what) {
-        if (record.picture.empty() || pictures->contains(record.picture))
-            return;
-        m_remarks.push_back(what + std::to_string(record.id.value) + ": its picture is not in the file");
-        record.picture.clear();
-    };
-    for (SwatchRecord& swatch : notebook->swatches)
-        forget(swatch, "reading ");
-    notebook->mixes.change([&](std::vector<MixRecord>& mixes) {
-        for (MixRecord& mix : mixes)
-            forget(mix, "mix ");
+    forEachKind([&](const auto& kind) {
+        changeAll((*notebook).*kind.records, [&](auto& record) {
+            forEachPictureIn(record, [&](std::string& name) {
+                if (pictures->contains(name))
+                    return;
+                m_remarks.push_back(std::string(kind.word) + " " + std::to_string(record.id.value)
+                                    + ": its picture is not in the file");
+                name.clear();
+            });
+        });
     });
-    for (SubjectRecord& subject : notebook->subjects)
-        forget(subject, "picture ");
     return notebook;
 }
 

@@ -109,8 +109,8 @@ private:
     Result<void> inTransaction(Access access, const std::function<Result<void>()>& work);
     Result<void> change(const std::function<Result<void>()>& work);
 
-    QString m_path; ///< as it was asked for
-    QString m_file; ///< with links followed
+    QString m_path;        ///< as it was asked for
+    QString m_file;        ///< with links followed
     bool m_isNamed = true; ///< false while it is being made
     int m_patienceMs;
     QString m_connection;

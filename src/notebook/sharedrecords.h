@@ -109,4 +109,23 @@ private:
     std::vector<Shared> m_records;
 };
 
+/// Calls change(list) with the records of a kind as a vector.
+template <typename Record, typename Change> void changeList(std::vector<Record>& records, Change&& change)
+{
+    change(records);
+}
+template <typename Record, typename Change> void changeList(SharedRecords<Record>& records, Change&& change)
+{
+    records.change(change);
+}
+
+/// Calls change(record) for each.
+template <typename Records, typename Change> void changeAll(Records& records, Change&& change)
+{
+    changeList(records, [&](auto& list) {
+        for (auto& record : list)
+            change(record);
+    });
+}
+
 } // namespace iris

@@ -1,6 +1,8 @@
 #include "notebook/soundness.h"
 
 #include "base/text.h"
+#include "notebook/recordfields.h"
+#include "notebook/recordkinds.h"
 
 #include <algorithm>
 #include <cmath>
@@ -91,6 +93,19 @@ public:
         if (std::erase(text, '\0') > 0)
             complain(std::string(what) + " holds a zero byte");
     }
+    void textOf(std::string& value, const Field& field)
+    {
+        switch (field.text) {
+        case TextKind::Any:
+        case TextKind::Title:
+        case TextKind::Notes: text(value, field.words); break;
+        case TextKind::Name: name(value, field.words); break;
+        case TextKind::Day: day(value, field.words); break;
+        case TextKind::Picture: picture(value); break;
+        }
+    }
+
+private:
     void name(std::string& name, const char* what)
     {
         text(name, what);
@@ -113,8 +128,6 @@ public:
         complain("its picture has a name that no picture has");
         picture.clear();
     }
-
-private:
     static constexpr std::size_t longestName = 60;
     static constexpr std::size_t bytesOfOneLetter = 4;
 
@@ -135,25 +148,88 @@ private:
     std::string m_record;
 };
 
-void mend(Stock& stock, Mender& mender)
+template <HasFields Record> void mendFields(Record& record, Mender& mender);
+
+/// One value, by its type and what its field tells.
+template <typename Value> void mendValue(Value& value, const Field& field, Mender& mender)
 {
-    mender.number(stock.sizeMl, "its size in ml", allowed::sizeMl);
-    mender.number(stock.price, "its price", allowed::price);
-    mender.number(stock.leftPercent, "what is left, in percent,", allowed::percent);
-    mender.day(stock.boughtOn, "the day it was bought");
+    if constexpr (std::is_same_v<Value, std::string>) {
+        mender.textOf(value, field);
+    } else if constexpr (RecordId<Value>) {
+        mender.reference(value, field.words);
+    } else if constexpr (std::is_same_v<Value, Lab> || std::is_same_v<Value, std::optional<Lab>>) {
+        mender.colour(value, field.words);
+    } else if constexpr (std::is_same_v<Value, Swatch> || std::is_same_v<Value, std::optional<Swatch>>) {
+        mender.colours(value, field.words);
+    } else if constexpr (requires { mender.number(value, field.words, *field.range); }) {
+        if (field.range)
+            mender.number(value, field.words, *field.range);
+    } else if constexpr (HasFields<Value>) {
+        mendFields(value, mender);
+    } else if constexpr (std::ranges::range<Value>) {
+        if constexpr (requires { value.resize(field.most); })
+            if (field.most > 0 && value.size() > field.most) {
+                mender.complain("it has more than " + std::to_string(field.most) + " " + field.words);
+                value.resize(field.most);
+            }
+        for (auto& item : value)
+            mendValue(item, field, mender);
+    }
 }
 
-void mend(std::vector<MixPart>& parts, Mender& mender)
+/// A step of a well asks for what its kind needs.
+template <> void mendValue(WellStep& step, const Field&, Mender& mender)
 {
-    if (parts.size() > allowed::partsInMix) {
-        mender.complain("it has more than " + std::to_string(allowed::partsInMix) + " tubes");
-        parts.resize(allowed::partsInMix);
+    mender.textOf(step.name, Field{.words = "the name of a tube"});
+    mender.reference(step.tube, "a tube");
+    switch (step.kind) {
+    case WellStep::Kind::Paint: mender.number(step.amount, "an amount", allowed::wellParts); break;
+    case WellStep::Kind::Water:
+    case WellStep::Kind::Blot: mender.number(step.amount, "the share that stays", allowed::wellShare); break;
+    case WellStep::Kind::Seen:
+        mender.colour(step.seen, "a colour that was seen");
+        mender.number(step.sd, "how far a colour may be off", allowed::sightSd);
+        break;
     }
-    for (MixPart& part : parts) {
-        mender.reference(part.tube, "one of its tubes");
-        mender.text(part.name, "the name of a tube");
-        mender.number(part.parts, "a count of parts", allowed::parts);
+}
+
+/// What the fields of a record say of each other.
+template <typename Record> void mendTogether(Record&, Mender&) {}
+
+template <> void mendTogether(MixRecord& mix, Mender& mender)
+{
+    if (mix.parts.empty()) {
+        mender.complain("it has no tube");
+        mix.parts.push_back({{}, "no longer known", 1});
     }
+    if (mix.sheet.value == 0 && mix.cell != MixRecord().cell) {
+        mender.complain("it names a square, but no sheet");
+        mix.cell = MixRecord().cell;
+    }
+}
+
+template <HasFields Record> void mendFields(Record& record, Mender& mender)
+{
+    Record::fields(record, [&](const char*, auto& value, const Field& field) { mendValue(value, field, mender); });
+    mendTogether(record, mender);
+}
+
+template <typename Record> const char* wordFor()
+{
+    const char* word = "well";
+    forEachKind([&](const auto& kind) {
+        if constexpr (std::is_same_v<RecordOf<decltype(kind)>, Record>)
+            word = kind.word;
+    });
+    return word;
+}
+
+std::int64_t numberOf(const auto& record)
+{
+    if constexpr (requires { record.id.value; })
+        return record.id.value;
+    else
+        return 0;
 }
 
 template <typename Record> void sortAndMend(std::vector<Record>& records, const char* what, Complaints& complaints)
@@ -184,6 +260,23 @@ void forgetStrangers(std::vector<TubeId>& tubes, const Notebook& notebook, const
         tube = std::find(tubes.begin(), tube, *tube) != tube ? tubes.erase(tube) : std::next(tube);
     if (tubes.size() < before)
         complaints.push_back(where + " names a tube twice");
+}
+
+/// Records that go with a tube which is not there, and tubes in lists that are not.
+template <typename Record>
+void mendNamedTubes(std::vector<Record>& records, const Notebook& notebook, const char* word, Complaints& complaints)
+{
+    if constexpr (requires { records.front().tubes; })
+        for (Record& record : records)
+            forgetStrangers(record.tubes, notebook, std::string(word) + " " + std::to_string(record.id.value), complaints);
+    std::erase_if(records, [&](const Record& record) {
+        const TubeId owner = ownerOf(record);
+        const bool stranger = owner.value != 0 && !notebook.tube(owner);
+        if (stranger)
+            complaints.push_back(std::string(word) + " " + std::to_string(record.id.value)
+                                 + " names a tube that is not there");
+        return stranger;
+    });
 }
 
 void mend(PaletteWishes& wishes, const Notebook& notebook, Complaints& complaints)
@@ -224,11 +317,6 @@ Result<void> checkPictures(const std::vector<Picture>& pictures)
 
 } // namespace
 
-bool isKindWithIds(std::string_view kind)
-{
-    return std::ranges::find(kindsWithIds, kind) != kindsWithIds.end();
-}
-
 std::string cannotMakeAPart(int touches)
 {
     return "a part is 4, 6, 8, 10 or 12 touches, not " + std::to_string(touches);
@@ -246,196 +334,37 @@ bool isPictureName(std::string_view text)
     return text.size() == digits && text.find_first_not_of("0123456789abcdef") == std::string_view::npos;
 }
 
-void mend(Tube& tube, Complaints& complaints)
+template <typename Record> void mend(Record& record, Complaints& complaints)
 {
-    Mender mender(complaints, "tube", tube.id.value, tube.name);
-    mender.name(tube.name, "name");
-    mender.text(tube.maker, "its maker");
-    mender.text(tube.line, "its line");
-    mender.text(tube.form, "its form");
-    mender.text(tube.notes, "its notes");
-    mender.colours(tube.swatch, "a colour of its swatch");
-    mender.number(tube.strength, "strength", allowed::strength);
-    mender.number(tube.staining, "staining", allowed::rating);
-    mender.number(tube.granulation, "granulation", allowed::rating);
-    mender.number(tube.lightfastness, "lightfastness", allowed::lightfastness);
-    mender.number(tube.measured.staining, "staining", allowed::rating);
-    mender.number(tube.measured.granulation, "granulation", allowed::rating);
-    mend(tube.stock, mender);
+    Mender mender(complaints, wordFor<Record>(), numberOf(record), calledIn(record));
+    mendFields(record, mender);
 }
 
-void mend(SwatchRecord& swatch, Complaints& complaints)
-{
-    Mender mender(complaints, "reading", swatch.id.value);
-    mender.reference(swatch.tube, "its tube");
-    mender.day(swatch.date, "its date");
-    mender.text(swatch.paper, "its paper");
-    mender.text(swatch.notes, "its notes");
-    mender.colour(swatch.paperWhite, "the paper");
-    mender.colours(swatch.painted, "a colour as painted");
-    mender.colours(swatch.onWhite, "a colour on white paper");
-    mender.colour(swatch.lifted, "the lifted patch");
-    mender.number(swatch.uncertainty, "uncertainty", allowed::uncertainty);
-    mender.number(swatch.shareLeft, "the share left after lifting", allowed::share);
-    mender.number(swatch.grain, "grain", allowed::grain);
-    mender.picture(swatch.picture);
-}
-
-void mend(PaperRecord& paper, Complaints& complaints)
-{
-    Mender mender(complaints, "paper", paper.id.value, paper.name);
-    mender.name(paper.name, "name");
-    mender.text(paper.notes, "its notes");
-    mender.colour(paper.white, "its white");
-}
-
-void mend(DeviceRecord& device, Complaints& complaints)
-{
-    Mender mender(complaints, "device", device.id.value, device.name);
-    mender.name(device.name, "name");
-    mender.day(device.date, "its date");
-    for (double& power : device.correction.power)
-        mender.number(power, "the power of a channel", allowed::power);
-    for (double& cell : device.correction.matrix)
-        mender.number(cell, "a gain of a channel", allowed::gain);
-    mender.number(device.correction.uncertainty, "uncertainty", allowed::uncertainty);
-}
-
-void mend(FilterRecord& filter, Complaints& complaints)
-{
-    Mender mender(complaints, "view", filter.id.value, filter.name);
-    mender.name(filter.name, "name");
-    mender.text(filter.sieve.words, "its words");
-}
-
-void mend(NeedRecord& need, Complaints& complaints)
-{
-    Mender mender(complaints, "need", need.id.value, need.need.name);
-    mender.name(need.need.name, "name");
-    mender.colour(need.need.target, "its colour");
-    mender.number(need.need.tolerance, "tolerance", allowed::tolerance);
-    mender.number(need.need.importance, "importance", allowed::importance);
-    mender.reference(need.subject, "its picture");
-}
-
-void mend(SubjectRecord& subject, Complaints& complaints)
-{
-    Mender mender(complaints, "picture", subject.id.value, subject.name);
-    mender.name(subject.name, "name");
-    mender.picture(subject.picture);
-    mender.colour(subject.white, "its white");
-    if (subject.pins.size() > mostPins) {
-        mender.complain("it has more than " + std::to_string(mostPins) + " places");
-        subject.pins.resize(mostPins);
-    }
-    for (SubjectPin& pin : subject.pins) {
-        mender.number(pin.x, "where a place is across", allowed::pinPlace);
-        mender.number(pin.y, "where a place is down", allowed::pinPlace);
-        mender.number(pin.radius, "how large a place is", allowed::pinPlace);
-        mender.colour(pin.colour, "the colour of a place");
-    }
-}
-
-void mend(PaletteRecord& palette, Complaints& complaints)
-{
-    Mender mender(complaints, "palette", palette.id.value, palette.name);
-    mender.name(palette.name, "name");
-}
-
-void mend(MixRecord& mix, Complaints& complaints)
-{
-    Mender mender(complaints, "mix", mix.id.value, mix.name);
-    mender.text(mix.name, "its name");
-    mend(mix.parts, mender);
-    if (mix.parts.empty()) {
-        mender.complain("it has no tube");
-        mix.parts.push_back({{}, "no longer known", 1});
-    }
-    mender.number(mix.wash, "wash", allowed::wash);
-    mender.number(mix.layers, "layers", allowed::layers);
-    mender.day(mix.date, "its date");
-    mender.text(mix.paper, "its paper");
-    mender.colour(mix.painted, "its colour");
-    mender.colour(mix.overBlack, "its colour over black");
-    mender.number(mix.uncertainty, "uncertainty", allowed::uncertainty);
-    mender.picture(mix.picture);
-    mender.reference(mix.from, "the mix it grew from");
-    mender.number(mix.stars, "stars", allowed::stars);
-    mender.text(mix.tags, "its tags");
-    mender.text(mix.notes, "its notes");
-    mender.reference(mix.sheet, "its sheet");
-    mender.number(mix.cell, "its square", allowed::cell);
-    if (mix.sheet.value == 0 && mix.cell != MixRecord().cell) {
-        mender.complain("it names a square, but no sheet");
-        mix.cell = MixRecord().cell;
-    }
-}
-
-void mend(WellRecord& well, Complaints& complaints)
-{
-    Mender mender(complaints, "well", 0, well.name);
-    mender.text(well.name, "its name");
-    mender.colour(well.wanted, "its colour");
-    if (well.steps.size() > mostWellSteps) {
-        mender.complain("it has more than " + std::to_string(mostWellSteps) + " steps");
-        well.steps.resize(mostWellSteps);
-    }
-    for (WellStep& step : well.steps) {
-        mender.text(step.name, "the name of a tube");
-        mender.reference(step.tube, "a tube");
-        switch (step.kind) {
-        case WellStep::Kind::Paint: mender.number(step.amount, "an amount", allowed::wellParts); break;
-        case WellStep::Kind::Water:
-        case WellStep::Kind::Blot: mender.number(step.amount, "the share that stays", allowed::wellShare); break;
-        case WellStep::Kind::Seen:
-            mender.colour(step.seen, "a colour that was seen");
-            mender.number(step.sd, "how far a colour may be off", allowed::sightSd);
-            break;
-        }
-    }
-}
-
-void mend(SheetRecord& sheet, Complaints& complaints)
-{
-    Mender mender(complaints, "sheet", sheet.id.value, sheet.title);
-    mender.text(sheet.title, "its title");
-    mender.day(sheet.date, "its date");
-    mender.number(sheet.cellMm, "the width of a square in mm", allowed::cellMm);
-    mender.number(sheet.columns, "columns", allowed::columns);
-    if (sheet.cells.size() > allowed::cells) {
-        mender.complain("it has more than " + std::to_string(allowed::cells) + " squares");
-        sheet.cells.resize(allowed::cells);
-    }
-    for (SheetCell& cell : sheet.cells) {
-        mend(cell.parts, mender);
-        mender.number(cell.wash, "the wash of a square", allowed::wash);
-    }
-}
+// One for each kind; checkSound() of a record is in the header.
+template void mend(Tube&, Complaints&);
+template void mend(SwatchRecord&, Complaints&);
+template void mend(PaperRecord&, Complaints&);
+template void mend(DeviceRecord&, Complaints&);
+template void mend(FilterRecord&, Complaints&);
+template void mend(NeedRecord&, Complaints&);
+template void mend(PaletteRecord&, Complaints&);
+template void mend(MixRecord&, Complaints&);
+template void mend(SheetRecord&, Complaints&);
+template void mend(SubjectRecord&, Complaints&);
+template void mend(WellRecord&, Complaints&);
 
 void mend(Notebook& notebook, Complaints& complaints)
 {
-    sortAndMend(notebook.tubes, "tubes", complaints);
-    sortAndMend(notebook.swatches, "readings", complaints);
-    sortAndMend(notebook.papers, "papers", complaints);
-    sortAndMend(notebook.devices, "devices", complaints);
-    sortAndMend(notebook.filters, "views", complaints);
-    sortAndMend(notebook.needs, "needs", complaints);
-    sortAndMend(notebook.palettes, "palettes", complaints);
-    notebook.mixes.change([&](std::vector<MixRecord>& mixes) { sortAndMend(mixes, "mixes", complaints); });
-    sortAndMend(notebook.sheets, "sheets", complaints);
-    sortAndMend(notebook.subjects, "pictures", complaints);
-    if (notebook.subjects.size() > mostSubjects) {
-        complaints.push_back("it has more than " + std::to_string(mostSubjects) + " pictures");
-        notebook.subjects.resize(mostSubjects);
-    }
-    std::erase_if(notebook.swatches, [&](const SwatchRecord& swatch) {
-        const bool stranger = !notebook.tube(swatch.tube);
-        if (stranger)
-            complaints.push_back("reading " + std::to_string(swatch.id.value) + " names a tube that is not there");
-        return stranger;
+    forEachKind([&](const auto& kind) {
+        changeList(notebook.*kind.records, [&](auto& records) {
+            sortAndMend(records, kind.words, complaints);
+            if (kind.most > 0 && records.size() > kind.most) {
+                complaints.push_back("it has more than " + std::to_string(kind.most) + " " + kind.words);
+                records.resize(kind.most);
+            }
+            mendNamedTubes(records, notebook, kind.word, complaints);
+        });
     });
-    for (PaletteRecord& palette : notebook.palettes)
-        forgetStrangers(palette.tubes, notebook, "palette " + std::to_string(palette.id.value), complaints);
     mend(notebook.wishes, notebook, complaints);
     if (!notebook.code.empty() && !isNotebookCode(notebook.code)) {
         complaints.push_back("the notebook's code is not six hexadecimal digits");
@@ -456,9 +385,10 @@ void mend(Notebook& notebook, Complaints& complaints)
 Result<void> checkSound(const NotebookEdit& edit)
 {
     Result<void> sound;
-    const auto checkEach = [&](const auto&... lists) { return (static_cast<bool>(sound = checkAll(lists)) && ...); };
-    checkEach(edit.putTubes, edit.putSwatches, edit.putPapers, edit.putDevices, edit.putFilters, edit.putNeeds,
-              edit.putPalettes, edit.putMixes, edit.putSheets, edit.putSubjects);
+    forEachKind([&](const auto& kind) {
+        if (sound)
+            sound = checkAll((edit.*kind.changes).put);
+    });
     if (sound)
         sound = checkPictures(edit.pictures);
     if (sound && edit.code && !isNotebookCode(*edit.code))

@@ -1,6 +1,8 @@
 #pragma once
 
 #include "colour/devicecorrection.h"
+#include "notebook/allowed.h"
+#include "notebook/field.h"
 #include "notebook/tube.h"
 
 #include <map>
@@ -50,6 +52,26 @@ struct SwatchRecord {
     std::string picture;             ///< name of a picture in the notebook, or empty
     std::string notes;
 
+    template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
+    {
+        visit("tube", self.tube, Field{.words = "its tube", .json = InJson::Required, .goesWithIt = true});
+        visit("origin", self.origin, Field{.json = InJson::Always});
+        visit("wet", self.wet, Field{.json = InJson::Required});
+        visit("date", self.date, Field{.words = "its date", .text = TextKind::Day});
+        visit("paper", self.paper, Field{.words = "its paper"});
+        visit("paper_white", self.paperWhite, Field{.words = "the paper", .json = InJson::Required, .column = "paper"});
+        visit("painted", self.painted, Field{.words = "a colour as painted", .json = InJson::Required});
+        visit("on_white", self.onWhite,
+              Field{.words = "a colour on white paper", .json = InJson::Required, .column = ""});
+        visit("uncertainty", self.uncertainty,
+              Field{.words = "uncertainty", .range = allowed::uncertainty, .json = InJson::Required});
+        visit("lifted", self.lifted, Field{.words = "the lifted patch"});
+        visit("share_left", self.shareLeft, Field{.words = "the share left after lifting", .range = allowed::share});
+        visit("grain", self.grain, Field{.words = "grain", .range = allowed::grain});
+        visit("picture", self.picture, Field{.words = "its picture", .text = TextKind::Picture});
+        visit("notes", self.notes, Field{.words = "its notes", .text = TextKind::Notes});
+    }
+
     bool operator==(const SwatchRecord&) const = default;
 };
 
@@ -83,6 +105,13 @@ struct PaperRecord {
     Lab white; ///< D50
     std::string notes;
 
+    template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
+    {
+        visit("name", self.name, Field{.words = "name", .text = TextKind::Name, .json = InJson::Required});
+        visit("white", self.white, Field{.words = "its white", .json = InJson::Required, .column = ""});
+        visit("notes", self.notes, Field{.words = "its notes", .text = TextKind::Notes});
+    }
+
     bool operator==(const PaperRecord&) const = default;
 };
 
@@ -92,6 +121,18 @@ struct DeviceRecord {
     std::string name;
     std::string date; ///< the day of the chart
     DeviceCorrection correction;
+
+    template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
+    {
+        visit("name", self.name, Field{.words = "name", .text = TextKind::Name, .json = InJson::Required});
+        visit("date", self.date, Field{.words = "its date", .text = TextKind::Day});
+        visit("power", self.correction.power,
+              Field{.words = "the power of a channel", .range = allowed::power, .json = InJson::Required});
+        visit("matrix", self.correction.matrix,
+              Field{.words = "a gain of a channel", .range = allowed::gain, .json = InJson::Required, .column = "m"});
+        visit("uncertainty", self.correction.uncertainty,
+              Field{.words = "uncertainty", .range = allowed::uncertainty, .json = InJson::Required});
+    }
 
     bool operator==(const DeviceRecord&) const = default;
 };

@@ -1,5 +1,7 @@
 #pragma once
 
+#include "notebook/allowed.h"
+#include "notebook/field.h"
 #include "paint/paint.h"
 
 #include <compare>
@@ -69,6 +71,37 @@ struct Tube {
     MeasuredRatings measured;
     Stock stock;
     std::string notes;
+
+    template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
+    {
+        visit("maker", self.maker, Field{.words = "its maker"});
+        visit("name", self.name, Field{.words = "name", .text = TextKind::Name, .json = InJson::Required});
+        visit("codes", self.codes, Field{.json = InJson::Always});
+        visit("form", self.form, Field{.words = "its form"});
+        visit("swatch", self.swatch, Field{.words = "a colour of its swatch", .column = ""});
+        visit("strength", self.strength, Field{.words = "strength", .range = allowed::strength});
+        visit("staining", self.staining, Field{.words = "staining", .range = allowed::rating, .in = "label"});
+        visit("granulation", self.granulation, Field{.words = "granulation", .range = allowed::rating, .in = "label"});
+        visit("lightfastness", self.lightfastness,
+              Field{.words = "lightfastness", .range = allowed::lightfastness, .in = "label"});
+        visit("notes", self.notes, Field{.words = "its notes", .text = TextKind::Notes});
+        visit("line", self.line, Field{.words = "its line"});
+        visit("transparency", self.transparency, Field{.in = "label"});
+        visit("staining", self.measured.staining,
+              Field{.words = "staining", .range = allowed::rating, .in = "measured", .column = "measured_staining"});
+        visit(
+            "granulation", self.measured.granulation,
+            Field{
+                .words = "granulation", .range = allowed::rating, .in = "measured", .column = "measured_granulation"});
+        visit("container", self.stock.container, Field{.json = InJson::Always, .in = "stock"});
+        visit("size_ml", self.stock.sizeMl, Field{.words = "its size in ml", .range = allowed::sizeMl, .in = "stock"});
+        visit("price", self.stock.price, Field{.words = "its price", .range = allowed::price, .in = "stock"});
+        visit("left_percent", self.stock.leftPercent,
+              Field{.words = "what is left, in percent,", .range = allowed::percent, .in = "stock"});
+        visit("where", self.stock.where, Field{.json = InJson::Always, .in = "stock", .column = "whereabouts"});
+        visit("bought_on", self.stock.boughtOn,
+              Field{.words = "the day it was bought", .text = TextKind::Day, .in = "stock"});
+    }
 
     bool operator==(const Tube&) const = default;
 };

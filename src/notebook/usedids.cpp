@@ -2,7 +2,9 @@
 
 #include "base/text.h"
 #include "notebook/notebookrows.h"
-#include "notebook/rowbinding.h"
+#include "notebook/recordfields.h"
+#include "notebook/recordkinds.h"
+#include "notebook/recordrows.h"
 #include "notebook/soundness.h"
 #include "notebook/statement.h"
 
@@ -10,14 +12,6 @@
 
 namespace iris {
 namespace {
-
-template <typename Records> std::int64_t highest(const Records& records)
-{
-    std::int64_t id = 0;
-    for (const auto& record : records)
-        id = std::max(id, record.id.value);
-    return id;
-}
 
 /// The highest number in a table; 0 for an empty one.
 Result<std::int64_t> highestId(const QSqlDatabase& database, const std::string& table)
@@ -88,18 +82,20 @@ std::string nameOf(const MixRecord& mix)
     return "mix " + std::to_string(mix.id.value) + (mix.name.empty() ? "" : " (" + mix.name + ")");
 }
 
-/// The edit after which the count of every kind is at least what is there and what that names: what names others is
-/// written again.
+/// The edit after which the count of every kind is at least what is there and what that names.
 NotebookEdit countingAnew(const Notebook& notebook)
 {
     NotebookEdit edit;
-    edit.usedIds = {{"tube", highest(notebook.tubes)},       {"swatch", highest(notebook.swatches)},
-                    {"paper", highest(notebook.papers)},     {"device", highest(notebook.devices)},
-                    {"filter", highest(notebook.filters)},   {"need", highest(notebook.needs)},
-                    {"palette", highest(notebook.palettes)}, {"mix", highest(notebook.mixes)},
-                    {"sheet", highest(notebook.sheets)},     {"subject", highest(notebook.subjects)}};
-    edit.putMixes = notebook.mixes.copied();
-    edit.putSheets = notebook.sheets;
+    const auto count = [&](const auto& id) {
+        if (allowed::id.holds(static_cast<double>(id.value)))
+            edit.usedIds[tableOf(id)] = std::max(edit.usedIds[tableOf(id)], id.value);
+    };
+    forEachKind([&](const auto& kind) {
+        for (const auto& record : notebook.*kind.records) {
+            count(record.id);
+            forEachIdIn(record, count);
+        }
+    });
     return edit;
 }
 
@@ -118,7 +114,7 @@ Result<UsedIds> loadUsedIds(const QSqlDatabase& database, Doing doing)
         Row row(query);
         const std::string kind = row.text();
         const std::int64_t last = row.id();
-        if (isKindWithIds(kind) && allowed::reference.holds(static_cast<double>(last)))
+        if (isKind(kind) && allowed::reference.holds(static_cast<double>(last)))
             ids[kind] = last;
     }
     return readToTheEnd(query, database, doing).map([&] { return ids; });
@@ -159,8 +155,9 @@ Result<std::vector<std::string>> rebuildUsedIds(const QSqlDatabase& database)
         return tl::unexpected(notebook.error());
     NotebookEdit edit = countingAnew(*notebook);
     Reunion reunion(*notebook);
-    for (MixRecord& mix : edit.putMixes)
-        reunion.mend(mix.parts, nameOf(mix));
+    for (MixRecord mix : notebook->mixes)
+        if (reunion.mend(mix.parts, nameOf(mix)))
+            edit.mixes.put.push_back(std::move(mix));
     if (auto done = writeRows(database, edit); !done)
         return tl::unexpected(done.error());
     return reunion.remarks();

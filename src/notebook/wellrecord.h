@@ -1,12 +1,18 @@
 #pragma once
 
 #include "finding/nexttouch.h"
+#include "notebook/allowed.h"
+#include "notebook/field.h"
 #include "notebook/tube.h"
 
 #include <string>
 #include <vector>
 
 namespace iris {
+
+/// So many wells are kept; a new one takes the place of the oldest.
+inline constexpr std::size_t mostWells = 8;
+inline constexpr std::size_t mostWellSteps = 500;
 
 /// One thing that was done with a well: paint put in, water, some of it blotted away, or what it looked like.
 struct WellStep {
@@ -32,12 +38,16 @@ struct WellRecord {
     std::vector<WellStep> steps;
     bool best = false; ///< the painter's choice among the attempts at its colour
 
+    template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
+    {
+        visit("name", self.name, Field{.words = "its name", .text = TextKind::Title});
+        visit("wanted", self.wanted, Field{.words = "its colour"});
+        visit("best", self.best, Field{});
+        visit("steps", self.steps, Field{.words = "steps", .json = InJson::Always, .most = mostWellSteps});
+    }
+
     bool operator==(const WellRecord&) const = default;
 };
-
-/// So many wells are kept; a new one takes the place of the oldest.
-inline constexpr std::size_t mostWells = 8;
-inline constexpr std::size_t mostWellSteps = 500;
 
 struct Studio;
 

@@ -73,13 +73,13 @@ NotebookEdit filing(const Notebook& notebook, const Scan& scan, const SheetReadi
         Picture picture = pictureOfSquare(scan, reading.found, layout->cells[square.cell]);
         mix.picture = picture.name;
         edit.pictures.push_back(std::move(picture));
-        edit.putMixes.push_back(std::move(mix));
+        edit.mixes.put.push_back(std::move(mix));
         filed.insert(static_cast<int>(square.cell));
     }
     const bool finished = filed.size() >= reading.squares.size() && !details.wet;
-    if (finished != sheet->finished && !edit.putMixes.empty()) {
-        edit.putSheets = {*sheet};
-        edit.putSheets.front().finished = finished;
+    if (finished != sheet->finished && !edit.mixes.put.empty()) {
+        edit.sheets.put = {*sheet};
+        edit.sheets.put.front().finished = finished;
     }
     return edit;
 }

@@ -125,15 +125,15 @@ void TestHostileNames::initTestCase()
     QVERIFY(store);
     NotebookEdit edit;
     const Notebook notebook = hostile();
-    edit.putTubes = notebook.tubes;
-    edit.putSwatches = notebook.swatches;
-    edit.putNeeds = notebook.needs;
-    edit.putPalettes = notebook.palettes;
-    edit.putPapers = notebook.papers;
-    edit.putDevices = notebook.devices;
-    edit.putFilters = notebook.filters;
-    edit.putMixes = notebook.mixes.copied();
-    edit.putSheets = notebook.sheets;
+    edit.tubes.put = notebook.tubes;
+    edit.swatches.put = notebook.swatches;
+    edit.needs.put = notebook.needs;
+    edit.palettes.put = notebook.palettes;
+    edit.papers.put = notebook.papers;
+    edit.devices.put = notebook.devices;
+    edit.filters.put = notebook.filters;
+    edit.mixes.put = notebook.mixes.copied();
+    edit.sheets.put = notebook.sheets;
     const auto done = (*store)->apply(edit);
     QVERIFY2(done, done ? "" : done.error().message.c_str());
     store->reset();
@@ -395,7 +395,7 @@ void TestHostileNames::aHundredNeedsDoNotEndTheWindow()
     {
         auto edit = NotebookEdit{};
         for (int i = 0; i < 100; ++i)
-            edit.putNeeds.push_back({{}, {"need " + std::to_string(i), {30 + 0.5 * i, 4, 12}, 7, 2}});
+            edit.needs.put.push_back({{}, {"need " + std::to_string(i), {30 + 0.5 * i, 4, 12}, 7, 2}});
         QVERIFY(document.carryOut(edit));
     }
     MainWindow window(document);

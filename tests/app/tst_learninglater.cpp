@@ -42,7 +42,7 @@ NotebookEdit tubesToPaintWith()
         Tube tube;
         tube.name = std::string("Tube ") + code;
         tube.codes = parsePigmentCodes(code).value();
-        edit.putTubes.push_back(std::move(tube));
+        edit.tubes.put.push_back(std::move(tube));
     }
     return edit;
 }

@@ -312,7 +312,7 @@ void TestWindow::aFileThatWasOverwrittenIsOpenedAnew()
     {
         const auto store = NotebookStore::create(other).value();
         NotebookEdit edit;
-        edit.putTubes = {tubeCalled("Rush")};
+        edit.tubes.put = {tubeCalled("Rush")};
         QVERIFY(store->apply(edit));
     }
     const QByteArray bytes = contentsOf(other);

@@ -261,7 +261,7 @@ void TestFaultsCli::namesCannotTakeOverTheTerminal()
             Tube tube;
             tube.name = hostileNames[static_cast<qsizetype>(i)].toStdString();
             tube.codes = parsePigmentCodes(codes[i]).value();
-            edit.putTubes.push_back(tube);
+            edit.tubes.put.push_back(tube);
         }
         QVERIFY((*store)->apply(edit));
         store->reset();

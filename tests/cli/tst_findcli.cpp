@@ -54,10 +54,10 @@ void TestFindCli::initTestCase()
     mix.name = "wet mud";
     mix.parts = {{notebook.tubes[0].id, notebook.tubes[0].name, 3}, {notebook.tubes[1].id, notebook.tubes[1].name, 1}};
     mix.painted = Lab{45, 8, 20};
-    edit.putMixes = {mix};
+    edit.mixes.put = {mix};
     mix.name = "only thought of";
     mix.painted.reset();
-    edit.putMixes.push_back(mix);
+    edit.mixes.put.push_back(mix);
     QVERIFY(store->apply(std::move(edit)).has_value());
 }
 

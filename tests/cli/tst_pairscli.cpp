@@ -233,7 +233,7 @@ void TestPairsCli::mixesAreListedAndFoundByColour()
             mix.parts.push_back({notebook.tubes[place].id, notebook.tubes[place].name, 1});
         mix.painted = painted;
         mix.origin = painted ? MixOrigin::Typed : MixOrigin::Noted;
-        edit.putMixes.push_back(std::move(mix));
+        edit.mixes.put.push_back(std::move(mix));
     };
     add(0, 1, Lab{50, -20, 30}, "wet reeds");
     add(0, 2, Lab{51, -20, 30}, "dry reeds");

@@ -14,7 +14,7 @@
 namespace {
 
 std::string watched; // empty: nothing is watched
-long allowed = 0;
+long letThrough = 0;
 long calls = 0;
 bool kills = false;
 bool pauses = false;
@@ -77,7 +77,7 @@ Verdict next(int file)
     if (pauses)
         return Verdict::Half;
     const long number = calls++;
-    return number < allowed ? Verdict::Through : number == allowed ? Verdict::Half : Verdict::Full;
+    return number < letThrough ? Verdict::Through : number == letThrough ? Verdict::Half : Verdict::Full;
 }
 
 /// In calls that change names and lengths the program is ended, and nothing else goes wrong.
@@ -85,7 +85,7 @@ template <typename What> void mayEndHere(What what)
 {
     if (pauses && isWatched(what))
         ::raise(SIGSTOP);
-    else if (kills && isWatched(what) && calls++ == allowed)
+    else if (kills && isWatched(what) && calls++ == letThrough)
         ::kill(::getpid(), SIGKILL);
 }
 
@@ -111,7 +111,7 @@ namespace fulldisk {
 void allow(const std::string& folder, long number)
 {
     watched = folder;
-    allowed = number;
+    letThrough = number;
     calls = 0;
     kills = false;
     flushedFolders = 0;

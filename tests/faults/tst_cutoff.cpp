@@ -64,7 +64,7 @@ NotebookEdit addingATube()
     Tube tube;
     tube.name = "Sea Lavender";
     tube.codes = parsePigmentCodes("PV23").value();
-    edit.putTubes = {tube};
+    edit.tubes.put = {tube};
     return edit;
 }
 

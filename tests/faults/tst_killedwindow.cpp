@@ -142,7 +142,7 @@ void TestKilledWindow::initTestCase()
     QVERIFY(store.has_value());
     NotebookEdit edit;
     for (int number = 0; number < 12; ++number)
-        edit.putTubes.push_back(tubeCalled(number));
+        edit.tubes.put.push_back(tubeCalled(number));
     QVERIFY((*store)->apply(edit).has_value());
 }
 

@@ -132,7 +132,7 @@ void TestTogether::init()
     const auto made = NotebookStore::create(file("a.iris"), [](NotebookStore& store) -> Result<void> {
         NotebookEdit edit;
         for (int i = 0; i < fewTubes; ++i)
-            edit.putTubes.push_back(tubeCalled("Reed " + std::to_string(i)));
+            edit.tubes.put.push_back(tubeCalled("Reed " + std::to_string(i)));
         return store.apply(edit).map([](const NotebookEdit&) {});
     });
     QVERIFY(made);

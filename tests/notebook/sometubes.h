@@ -54,7 +54,7 @@ inline const Swatch paler{{36, 10, -47}, {74, -2, -25}, {24, 1, -11}};
 /// As the store would number new records.
 inline NotebookEdit numbered(NotebookEdit edit, std::int64_t from)
 {
-    for (SwatchRecord& record : edit.putSwatches)
+    for (SwatchRecord& record : edit.swatches.put)
         if (record.id.value == 0)
             record.id = {from++};
     return edit;

@@ -25,8 +25,8 @@ void TestEdits::wetReadingsNeverCount()
 {
     const Notebook before = twoTubes();
     const NotebookEdit edit = filing(before, reading({1}, blue, true));
-    QVERIFY(edit.putTubes.empty());
-    QCOMPARE(edit.putSwatches.size(), 1U);
+    QVERIFY(edit.tubes.put.empty());
+    QCOMPARE(edit.swatches.put.size(), 1U);
     QVERIFY(!edited(before, numbered(edit, 1)).tubes[0].swatch);
     QVERIFY(withReading(before.tubes[0], reading({1}, blue, true)) == before.tubes[0]);
 }
@@ -36,11 +36,11 @@ void TestEdits::filingKeepsWhatTheTubeWentBy()
     Notebook notebook = twoTubes();
     notebook.tubes[0].swatch = blue; // from a list, in no record yet
     const NotebookEdit edit = filing(notebook, reading({1}, paler));
-    QCOMPARE(edit.putSwatches.size(), 2U);
-    QCOMPARE(edit.putSwatches[0].onWhite, blue);
+    QCOMPARE(edit.swatches.put.size(), 2U);
+    QCOMPARE(edit.swatches.put[0].onWhite, blue);
     notebook = edited(notebook, numbered(edit, 1));
     QCOMPARE(notebook.tubes[0].swatch, std::optional(paler));
-    QCOMPARE(filing(notebook, reading({1}, blue)).putSwatches.size(), 1U); // already filed
+    QCOMPARE(filing(notebook, reading({1}, blue)).swatches.put.size(), 1U); // already filed
     QVERIFY(filing(notebook, reading({9}, blue)) == NotebookEdit{});
 }
 
@@ -57,7 +57,7 @@ void TestEdits::aListOfReadingsIsFiledAsCardsAre()
     std::int64_t next = 1;
     for (const SwatchRecord& one : list) {
         const NotebookEdit edit = numbered(filing(oneByOne, one), next);
-        next += static_cast<std::int64_t>(edit.putSwatches.size());
+        next += static_cast<std::int64_t>(edit.swatches.put.size());
         oneByOne = edited(oneByOne, edit);
     }
     QCOMPARE(asList.tubes, oneByOne.tubes);
@@ -89,12 +89,12 @@ void TestEdits::coloursTypedInAreAReading()
     typed.swatch = blue;
     typed.name = "Deep Pool";
     const NotebookEdit edit = changing(notebook, typed, "2026-10-05");
-    QCOMPARE(edit.putTubes, std::vector<Tube>{typed});
-    QCOMPARE(edit.putSwatches.size(), 1U);
-    QCOMPARE(edit.putSwatches[0].onWhite, blue);
-    QCOMPARE(edit.putSwatches[0].date, std::string("2026-10-05"));
+    QCOMPARE(edit.tubes.put, std::vector<Tube>{typed});
+    QCOMPARE(edit.swatches.put.size(), 1U);
+    QCOMPARE(edit.swatches.put[0].onWhite, blue);
+    QCOMPARE(edit.swatches.put[0].date, std::string("2026-10-05"));
     const Notebook after = edited(notebook, numbered(edit, 1));
-    QVERIFY(changing(after, after.tubes[0], "2026-10-06").putSwatches.empty()); // the colours are the same
+    QVERIFY(changing(after, after.tubes[0], "2026-10-06").swatches.put.empty()); // the colours are the same
 }
 
 void TestEdits::goesByAnEarlierReading()
@@ -103,7 +103,7 @@ void TestEdits::goesByAnEarlierReading()
     const std::vector<SwatchRecord> readings{reading({1}, blue), reading({1}, paler), reading({1}, blue, true)};
     notebook = edited(notebook, numbered(filing(notebook, readings), 1));
     QCOMPARE(notebook.tubes[0].swatch, std::optional(paler));
-    QCOMPARE(goingBy(notebook, {1}).putTubes.front().swatch, std::optional(blue));
+    QCOMPARE(goingBy(notebook, {1}).tubes.put.front().swatch, std::optional(blue));
     QVERIFY(goingBy(notebook, {3}) == NotebookEdit{}); // it was wet
     QVERIFY(goingBy(notebook, {77}) == NotebookEdit{});
 }
@@ -112,9 +112,9 @@ void TestEdits::aDuplicateHasNoReadings()
 {
     const Notebook notebook = twoTubes();
     const NotebookEdit edit = duplicating(notebook, {2});
-    QCOMPARE(edit.putTubes.front().id, TubeId{});
-    QCOMPARE(edit.putTubes.front().maker, std::string("Lower Quay"));
-    QVERIFY(edit.putSwatches.empty());
+    QCOMPARE(edit.tubes.put.front().id, TubeId{});
+    QCOMPARE(edit.tubes.put.front().maker, std::string("Lower Quay"));
+    QVERIFY(edit.swatches.put.empty());
     QVERIFY(duplicating(notebook, {77}) == NotebookEdit{});
 }
 

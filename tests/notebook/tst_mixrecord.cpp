@@ -142,7 +142,7 @@ void TestMixRecord::mixesOutliveTheirTubes()
     Notebook notebook = threeTubes();
     notebook.mixes = {record(1, {{{2}, "Lemon", 3}, {{5}, "Ultramarine", 1}})};
     NotebookEdit removal;
-    removal.removeTubes = {{5}};
+    removal.tubes.removed = {{5}};
     const Notebook after = edited(notebook, removal);
     QCOMPARE(after.mixes, notebook.mixes);
     QCOMPARE(partsText(after.mixes[0].parts), std::string("3 Lemon + 1 Ultramarine"));

@@ -41,18 +41,18 @@ NotebookEdit randomEdit(std::mt19937& random)
     const auto maybe = [&] { return random() % 3 == 0; };
     for (std::int64_t id = 1; id <= 8; ++id) {
         if (maybe())
-            edit.putTubes.push_back(tubeOf(id, "changed", "PY43"));
+            edit.tubes.put.push_back(tubeOf(id, "changed", "PY43"));
         else if (maybe() && id < 6)
-            edit.removeTubes.push_back({id});
+            edit.tubes.removed.push_back({id});
         if (maybe())
-            edit.putNeeds.push_back({{id}, {"new", {50, 0, double(id)}, 7, 1}});
+            edit.needs.put.push_back({{id}, {"new", {50, 0, double(id)}, 7, 1}});
         else if (maybe())
-            edit.removeNeeds.push_back({id});
+            edit.needs.removed.push_back({id});
     }
     if (maybe())
-        edit.putPalettes.push_back({{3}, "kept", {}});
+        edit.palettes.put.push_back({{3}, "kept", {}});
     if (maybe())
-        edit.removePalettes.push_back({1});
+        edit.palettes.removed.push_back({1});
     if (maybe())
         edit.wishes = PaletteWishes{School::Free, {}, {}, 5};
     return edit;
@@ -77,7 +77,7 @@ void TestNotebook::inversesTakeEditsBack()
 void TestNotebook::removingATubeTakesItOutOfPalettes()
 {
     NotebookEdit edit;
-    edit.removeTubes = {{3}};
+    edit.tubes.removed = {{3}};
     const Notebook after = edited(someNotebook(), edit);
     QVERIFY(!after.tube({3}));
     QCOMPARE(after.palette({1})->tubes, (std::vector<TubeId>{{1}, {2}}));

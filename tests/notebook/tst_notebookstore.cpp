@@ -66,13 +66,13 @@ Tube fullTube()
 NotebookEdit everything()
 {
     NotebookEdit edit;
-    edit.putTubes = {fullTube(), [] {
+    edit.tubes.put = {fullTube(), [] {
                          Tube t;
                          t.name = "Lemon";
                          t.codes = parsePigmentCodes("PY3").value();
                          return t;
                      }()};
-    edit.putNeeds = {{{}, {"mud", {40.5, 3, 9}, 4, 3}}};
+    edit.needs.put = {{{}, {"mud", {40.5, 3, 9}, 4, 3}}};
     return edit;
 }
 
@@ -92,8 +92,8 @@ void TestNotebookStore::keepsEverything()
         QVERIFY(parseSheetCode(sheetCode(empty.code, {1})));
         const NotebookEdit done = store->apply(everything()).value();
         NotebookEdit more;
-        more.putPalettes = {{{}, "both", {done.putTubes[1].id, done.putTubes[0].id}}};
-        more.wishes = PaletteWishes{School::SplitPrimary, {done.putTubes[0].id}, {done.putTubes[1].id}, 7};
+        more.palettes.put = {{{}, "both", {done.tubes.put[1].id, done.tubes.put[0].id}}};
+        more.wishes = PaletteWishes{School::SplitPrimary, {done.tubes.put[0].id}, {done.tubes.put[1].id}, 7};
         const NotebookEdit second = store->apply(more).value();
         expected = edited(edited(empty, done), second);
         QCOMPARE(store->load().value(), expected);
@@ -109,24 +109,24 @@ void TestNotebookStore::changesAndRemoves()
     auto store = NotebookStore::create(file("a.iris")).value();
     NotebookEdit done = store->apply(everything()).value();
     NotebookEdit palette;
-    palette.putPalettes = {{{}, "both", {done.putTubes[0].id, done.putTubes[1].id}}};
+    palette.palettes.put = {{{}, "both", {done.tubes.put[0].id, done.tubes.put[1].id}}};
     const NotebookEdit kept = store->apply(palette).value();
     NotebookEdit change;
-    change.putTubes = {done.putTubes[0]};
-    change.putTubes[0].swatch.reset();
-    change.putTubes[0].name = "Creek";
+    change.tubes.put = {done.tubes.put[0]};
+    change.tubes.put[0].swatch.reset();
+    change.tubes.put[0].name = "Creek";
     QVERIFY(store->apply(change));
     // Changing a tube leaves it in its palettes.
     QCOMPARE(store->load()->palettes.front().tubes.size(), 2U);
     NotebookEdit removal;
-    removal.removeTubes = {done.putTubes[0].id};
-    removal.removeNeeds = {done.putNeeds[0].id};
+    removal.tubes.removed = {done.tubes.put[0].id};
+    removal.needs.removed = {done.needs.put[0].id};
     const Notebook before = store->load().value();
     QVERIFY(store->apply(removal));
     const Notebook after = store->load().value();
     QCOMPARE(after, edited(before, removal));
     QCOMPARE(after.palettes.front().tubes.size(), 1U);
-    QCOMPARE(kept.putPalettes.front().id, after.palettes.front().id);
+    QCOMPARE(kept.palettes.put.front().id, after.palettes.front().id);
 }
 
 void TestNotebookStore::restoresUnderTheSameId()
@@ -135,7 +135,7 @@ void TestNotebookStore::restoresUnderTheSameId()
     const NotebookEdit done = store->apply(everything()).value();
     const Notebook before = store->load().value();
     NotebookEdit removal;
-    removal.removeTubes = {done.putTubes[0].id};
+    removal.tubes.removed = {done.tubes.put[0].id};
     QVERIFY(store->apply(removal));
     QVERIFY(store->apply(inverseOf(before, removal)));
     QCOMPARE(store->load().value(), before);
@@ -147,9 +147,9 @@ void TestNotebookStore::aFailedEditChangesNothing()
     QVERIFY(store->apply(everything()));
     const Notebook before = store->load().value();
     NotebookEdit bad;
-    bad.removeNeeds = {before.needs.front().id};
-    bad.putTubes = {fullTube()};
-    bad.putPalettes = {{{}, "ghost", {{999}}}}; // no such tube: the last step fails
+    bad.needs.removed = {before.needs.front().id};
+    bad.tubes.put = {fullTube()};
+    bad.palettes.put = {{{}, "ghost", {{999}}}}; // no such tube: the last step fails
     const auto result = store->apply(bad);
     QVERIFY(!result);
     QVERIFY(result.error().message.find("nothing in it was changed") != std::string::npos);
@@ -184,7 +184,7 @@ void TestNotebookStore::refusesWhatIsNoNotebook()
         auto store = NotebookStore::create(path).value();
         NotebookEdit edit = everything();
         for (int i = 0; i < 200; ++i)
-            edit.putTubes.push_back(fullTube());
+            edit.tubes.put.push_back(fullTube());
         QVERIFY(store->apply(edit));
     };
     if (kind == "folder") {
@@ -279,12 +279,12 @@ void TestNotebookStore::sheetNumbersAreNeverUsedTwice()
     SheetRecord sheet;
     sheet.title = "greens";
     sheet.cells = {{{{{1}, "Lemon", 1}}, 1.0}};
-    edit.putSheets = {sheet};
-    const SheetId first = store->apply(edit)->putSheets[0].id;
+    edit.sheets.put = {sheet};
+    const SheetId first = store->apply(edit)->sheets.put[0].id;
     NotebookEdit removal;
-    removal.removeSheets = {first};
+    removal.sheets.removed = {first};
     QVERIFY(store->apply(removal));
-    QVERIFY(store->apply(edit)->putSheets[0].id > first);
+    QVERIFY(store->apply(edit)->sheets.put[0].id > first);
 }
 
 void TestNotebookStore::olderNotebooksThatMayNotBeWrittenAreRead()
@@ -369,7 +369,7 @@ void TestNotebookStore::aFullDiskChangesNothing()
     const Notebook before = store->load().value();
     NotebookEdit large;
     for (int i = 0; i < 2000; ++i)
-        large.putTubes.push_back(fullTube());
+        large.tubes.put.push_back(fullTube());
     rlimit old{};
     QCOMPARE(getrlimit(RLIMIT_FSIZE, &old), 0);
     std::signal(SIGXFSZ, SIG_IGN);
@@ -392,7 +392,7 @@ void TestNotebookStore::aPowerCutLosesNothingThatWasSaved()
 {
     NotebookEdit import;
     for (int i = 0; i < 400; ++i)
-        import.putTubes.push_back(fullTube());
+        import.tubes.put.push_back(fullTube());
     int killedWhileWriting = 0;
     for (int round = 0; round < 6; ++round) {
         const QString path = file(qPrintable(QString("cut%1.iris").arg(round)));

@@ -87,7 +87,7 @@ Tube tubeCalled(const char* name, const char* codes = "PB29")
 NotebookEdit adding(const Tube& tube)
 {
     NotebookEdit edit;
-    edit.putTubes = {tube};
+    edit.tubes.put = {tube};
     return edit;
 }
 
@@ -202,17 +202,17 @@ void TestStoreFaults::anOldGreenSquareTaughtTheNewRedTube()
 {
     // A green tube is painted with, removed, and a red one written down: the square must not be the red one's.
     auto store = NotebookStore::create(file("a.iris")).value();
-    const TubeId green = store->apply(adding(tubeCalled("Sap Green", "PG7")))->putTubes[0].id;
+    const TubeId green = store->apply(adding(tubeCalled("Sap Green", "PG7")))->tubes.put[0].id;
     MixRecord square;
     square.parts = {{green, "Sap Green", 1}};
     square.painted = Lab{45, -30, 25};
     NotebookEdit painted;
-    painted.putMixes = {square};
+    painted.mixes.put = {square};
     QVERIFY(store->apply(painted));
     NotebookEdit removal;
-    removal.removeTubes = {green};
+    removal.tubes.removed = {green};
     QVERIFY(store->apply(removal));
-    const TubeId red = store->apply(adding(tubeCalled("Signal Red", "PR254")))->putTubes[0].id;
+    const TubeId red = store->apply(adding(tubeCalled("Signal Red", "PR254")))->tubes.put[0].id;
     QVERIFY(red > green);
     const Notebook notebook = store->load().value();
     QVERIFY(!notebook.tube(notebook.mixes[0].parts[0].tube));
@@ -223,55 +223,55 @@ void TestStoreFaults::numbersAreNotGivenOutAgain()
 {
     auto store = NotebookStore::create(file("a.iris")).value();
     NotebookEdit edit = adding(tubeCalled("Reed"));
-    edit.putNeeds = {{{}, {"mud", {40, 4, 12}, 7, 2}}};
-    edit.putPapers = {{{}, "rough", {95, 0, 2}, ""}};
-    edit.putFilters = {{{}, "blues", {}}};
-    edit.putDevices = {{{}, "flatbed", "", {}}};
+    edit.needs.put = {{{}, {"mud", {40, 4, 12}, 7, 2}}};
+    edit.papers.put = {{{}, "rough", {95, 0, 2}, ""}};
+    edit.filters.put = {{{}, "blues", {}}};
+    edit.devices.put = {{{}, "flatbed", "", {}}};
     MixRecord mix;
     mix.parts = {{{1}, "Reed", 1}};
-    edit.putMixes = {mix};
+    edit.mixes.put = {mix};
     SheetRecord sheet;
     sheet.cells = {{mix.parts, 1}};
-    edit.putSheets = {sheet};
-    edit.putPalettes = {{{}, "marsh", {}}};
+    edit.sheets.put = {sheet};
+    edit.palettes.put = {{{}, "marsh", {}}};
     const NotebookEdit first = store->apply(edit).value();
     NotebookEdit removal;
-    removal.removeTubes = {first.putTubes[0].id};
-    removal.removeNeeds = {first.putNeeds[0].id};
-    removal.removePapers = {first.putPapers[0].id};
-    removal.removeFilters = {first.putFilters[0].id};
-    removal.removeDevices = {first.putDevices[0].id};
-    removal.removeMixes = {first.putMixes[0].id};
-    removal.removeSheets = {first.putSheets[0].id};
-    removal.removePalettes = {first.putPalettes[0].id};
+    removal.tubes.removed = {first.tubes.put[0].id};
+    removal.needs.removed = {first.needs.put[0].id};
+    removal.papers.removed = {first.papers.put[0].id};
+    removal.filters.removed = {first.filters.put[0].id};
+    removal.devices.removed = {first.devices.put[0].id};
+    removal.mixes.removed = {first.mixes.put[0].id};
+    removal.sheets.removed = {first.sheets.put[0].id};
+    removal.palettes.removed = {first.palettes.put[0].id};
     QVERIFY(store->apply(removal));
     store.reset(); // nor after the notebook was closed
     store = NotebookStore::open(file("a.iris")).value();
     const NotebookEdit second = store->apply(edit).value();
-    QVERIFY(second.putTubes[0].id > first.putTubes[0].id);
-    QVERIFY(second.putNeeds[0].id > first.putNeeds[0].id);
-    QVERIFY(second.putPapers[0].id > first.putPapers[0].id);
-    QVERIFY(second.putFilters[0].id > first.putFilters[0].id);
-    QVERIFY(second.putDevices[0].id > first.putDevices[0].id);
-    QVERIFY(second.putMixes[0].id > first.putMixes[0].id);
-    QVERIFY(second.putSheets[0].id > first.putSheets[0].id);
-    QVERIFY(second.putPalettes[0].id > first.putPalettes[0].id);
-    QCOMPARE(store->nextSheet()->value, second.putSheets[0].id.value + 1);
+    QVERIFY(second.tubes.put[0].id > first.tubes.put[0].id);
+    QVERIFY(second.needs.put[0].id > first.needs.put[0].id);
+    QVERIFY(second.papers.put[0].id > first.papers.put[0].id);
+    QVERIFY(second.filters.put[0].id > first.filters.put[0].id);
+    QVERIFY(second.devices.put[0].id > first.devices.put[0].id);
+    QVERIFY(second.mixes.put[0].id > first.mixes.put[0].id);
+    QVERIFY(second.sheets.put[0].id > first.sheets.put[0].id);
+    QVERIFY(second.palettes.put[0].id > first.palettes.put[0].id);
+    QCOMPARE(store->nextSheet()->value, second.sheets.put[0].id.value + 1);
 }
 
 void TestStoreFaults::numbersOfTubesThatAreGoneSurviveAJourneyThroughJson()
 {
     auto store = NotebookStore::create(file("a.iris")).value();
-    const TubeId gone = store->apply(adding(tubeCalled("Sap Green")))->putTubes[0].id;
+    const TubeId gone = store->apply(adding(tubeCalled("Sap Green")))->tubes.put[0].id;
     NotebookEdit removal;
-    removal.removeTubes = {gone};
+    removal.tubes.removed = {gone};
     QVERIFY(store->apply(removal));
     const auto full = dumpOf(*store, store->load().value()).value();
     const auto back = readNotebookJson(writeNotebookJson(full.dump));
     QVERIFY(back);
     auto other = NotebookStore::create(file("b.iris")).value();
     QVERIFY(other->apply(filling(*back)));
-    QVERIFY(other->apply(adding(tubeCalled("Signal Red")))->putTubes[0].id > gone);
+    QVERIFY(other->apply(adding(tubeCalled("Signal Red")))->tubes.put[0].id > gone);
 }
 
 void TestStoreFaults::anOldNotebookIsMendedWhereItCanBeTold()
@@ -287,7 +287,7 @@ void TestStoreFaults::anOldNotebookIsMendedWhereItCanBeTold()
     QCOMPARE(notebook.mix({1})->parts[0].tube, TubeId{3});
     QVERIFY(mentions(store->remarks(), "was painted with Sap Green, and the tube of that number is now Signal Red"));
     // A tube that is gone keeps its number to itself, and so do sheets that were removed.
-    QVERIFY(store->apply(adding(tubeCalled("Reed")))->putTubes[0].id > TubeId{9});
+    QVERIFY(store->apply(adding(tubeCalled("Reed")))->tubes.put[0].id > TubeId{9});
     QCOMPARE(store->nextSheet().value(), SheetId{7});
     store.reset();
     QVERIFY(NotebookStore::open(file("old.iris")).value()->remarks().empty());
@@ -412,7 +412,7 @@ void TestStoreFaults::whatNoNotebookMayHoldIsNotWritten()
     MixRecord mix;
     mix.parts = {{{1}, "Reed", 1}};
     mix.picture = std::string(64, 'a');
-    pictured.putMixes = {mix};
+    pictured.mixes.put = {mix};
     QVERIFY(!store->apply(pictured)); // a picture nobody has
     NotebookEdit coded;
     coded.code = "<b>";
@@ -579,7 +579,7 @@ void TestStoreFaults::aDamagedCountIsMadeAnew()
     MixRecord mix;
     mix.parts = {{{40}, "Sap Green", 1}};
     NotebookEdit edit = adding(tubeCalled("Reed"));
-    edit.putMixes = {mix};
+    edit.mixes.put = {mix};
     QVERIFY(store->apply(edit));
     store.reset();
     meddle(file("a.iris"), QStringLiteral("UPDATE used_id SET last = %1 WHERE kind = 'tube'").arg(last));
@@ -591,7 +591,7 @@ void TestStoreFaults::aDamagedCountIsMadeAnew()
     auto other = NotebookStore::create(file("b.iris")).value();
     QVERIFY(other->apply(filling(readNotebookJson(json.text).value())));
     for (NotebookStore* one : {store.get(), other.get()})
-        QVERIFY(one->apply(adding(tubeCalled("Signal Red")))->putTubes[0].id > TubeId{40});
+        QVERIFY(one->apply(adding(tubeCalled("Signal Red")))->tubes.put[0].id > TubeId{40});
     store.reset();
     store = NotebookStore::open(file("a.iris")).value();
     QVERIFY(store->load());
@@ -787,7 +787,7 @@ void TestStoreFaults::rowsAreReadToTheEndOrNotAtAll()
     for (int i = 0; i < 400; ++i) {
         Tube tube = tubeCalled("Reed");
         tube.notes = std::string(900, 'x');
-        edit.putTubes.push_back(tube);
+        edit.tubes.put.push_back(tube);
     }
     QVERIFY(store->apply(edit));
     store.reset();

@@ -30,7 +30,7 @@ MixRecord green(std::int64_t id, int yellow)
 NotebookEdit removing(std::initializer_list<TubeId> tubes)
 {
     NotebookEdit edit;
-    edit.removeTubes = tubes;
+    edit.tubes.removed = tubes;
     return edit;
 }
 
@@ -77,15 +77,15 @@ void TestStudio::anEditGivesWhatOpeningAnewGives()
         const StudioPtr old = studioOf(before, films);
         NotebookEdit edit;
         switch (seed % 5) {
-        case 0: edit.removeTubes = {before.tubes[1].id}; break;
-        case 1: edit.putTubes = {tubeOf(1, "Rose", "PV19")}; break;
+        case 0: edit.tubes.removed = {before.tubes[1].id}; break;
+        case 1: edit.tubes.put = {tubeOf(1, "Rose", "PV19")}; break;
         case 2:
-            edit.putTubes = {before.tubes[0]};
-            edit.putTubes.front().strength = 2.5;
+            edit.tubes.put = {before.tubes[0]};
+            edit.tubes.put.front().strength = 2.5;
             break;
         case 3:
-            edit.putMixes = {green(5000, 3)};
-            edit.putMixes.front().parts = {{before.tubes[0].id, "one", 3}, {before.tubes[1].id, "two", 1}};
+            edit.mixes.put = {green(5000, 3)};
+            edit.mixes.put.front().parts = {{before.tubes[0].id, "one", 3}, {before.tubes[1].id, "two", 1}};
             break;
         default: edit.wishes = PaletteWishes{School::Triad, {}, {}, 6};
         }
@@ -132,14 +132,14 @@ void TestStudio::aNoteTeachesNothingNew()
     const StudioPtr before = studioOf(notebook, films);
     QCOMPARE(before->learned.lessons.size(), 3U);
     NotebookEdit edit;
-    edit.putMixes = {notebook.mixes[1]};
-    edit.putMixes.front().notes = "the far bank";
+    edit.mixes.put = {notebook.mixes[1]};
+    edit.mixes.put.front().notes = "the far bank";
     const StudioPtr after = studioOf(edited(notebook, edit), films, before);
     QCOMPARE(after->notebook.mixes[1].notes, std::string("the far bank"));
     QCOMPARE(after->learned, before->learned);
     NotebookEdit unpainted;
-    unpainted.putMixes = {notebook.mixes[1]};
-    unpainted.putMixes.front().painted.reset();
+    unpainted.mixes.put = {notebook.mixes[1]};
+    unpainted.mixes.put.front().painted.reset();
     QCOMPARE(studioOf(edited(notebook, unpainted), films, before)->learned.lessons.size(), 2U);
 }
 

@@ -137,18 +137,18 @@ void TestSwatchRecord::everyEditHasAnInverse()
         const Notebook other = RandomNotebook(seed + 1000).dump().notebook;
         NotebookEdit edit;
         if (random.below(2))
-            edit.removeTubes = {before.tubes[0].id};
+            edit.tubes.removed = {before.tubes[0].id};
         if (random.below(2) && !before.swatches.empty())
-            edit.removeSwatches = {before.swatches.back().id};
+            edit.swatches.removed = {before.swatches.back().id};
         if (random.below(2))
-            edit.putPapers = other.papers;
+            edit.papers.put = other.papers;
         if (random.below(2))
-            edit.putDevices = other.devices;
+            edit.devices.put = other.devices;
         if (random.below(2))
-            edit.putFilters = other.filters;
+            edit.filters.put = other.filters;
         for (const FilterRecord& filter : before.filters)
-            if (random.below(2) && edit.putFilters.empty())
-                edit.removeFilters.push_back(filter.id);
+            if (random.below(2) && edit.filters.put.empty())
+                edit.filters.removed.push_back(filter.id);
         if (random.below(2))
             edit.warmBlue = other.warmBlue;
         const Notebook after = edited(before, edit);

@@ -24,7 +24,7 @@ inline iris::NotebookEdit yearsOfSquares(const iris::Notebook& notebook, std::sp
         mix.origin = iris::MixOrigin::Typed;
         mix.painted = colourOf(recipe, truth);
         mix.uncertainty = 1;
-        edit.putMixes.push_back(std::move(mix));
+        edit.mixes.put.push_back(std::move(mix));
     }
     return edit;
 }

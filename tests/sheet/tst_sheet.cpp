@@ -554,10 +554,10 @@ void TestSheet::filedSquaresAreRecords()
     for (const SquareReading& square : reading.squares)
         all.push_back(square.cell);
     NotebookEdit edit = filing(made.notebook, scan, reading, all, {"2026-10-05", "rough", false});
-    QCOMPARE(edit.putMixes.size(), std::size_t{11});
-    QVERIFY(edit.putSheets.empty()); // one square is still to be painted
-    for (std::size_t i = 0; i < edit.putMixes.size(); ++i) {
-        MixRecord& mix = edit.putMixes[i];
+    QCOMPARE(edit.mixes.put.size(), std::size_t{11});
+    QVERIFY(edit.sheets.put.empty()); // one square is still to be painted
+    for (std::size_t i = 0; i < edit.mixes.put.size(); ++i) {
+        MixRecord& mix = edit.mixes.put[i];
         QVERIFY(validate(mix));
         QCOMPARE(mix.parts, made.record().cells[static_cast<std::size_t>(mix.cell)].parts);
         QCOMPARE(mix.date, std::string("2026-10-05"));
@@ -577,18 +577,18 @@ void TestSheet::readingAgainReplaces()
     const Scan scan = flatbed(made);
     const SheetReading reading = readSheet(scan, made.notebook, made.paints, {}).value();
     NotebookEdit first = filing(made.notebook, scan, reading, {0, 1, 2, 3, 4, 5}, {"2026-10-05", "", true});
-    for (std::size_t i = 0; i < first.putMixes.size(); ++i) {
-        first.putMixes[i].id = {static_cast<std::int64_t>(i) + 1};
-        first.putMixes[i].notes = "reeds";
+    for (std::size_t i = 0; i < first.mixes.put.size(); ++i) {
+        first.mixes.put[i].id = {static_cast<std::int64_t>(i) + 1};
+        first.mixes.put[i].notes = "reeds";
     }
-    QVERIFY(first.putSheets.empty()); // wet squares will be read again
+    QVERIFY(first.sheets.put.empty()); // wet squares will be read again
     const Notebook wet = edited(made.notebook, first);
     QVERIFY(lessonsOf(wet).squares.empty());
     NotebookEdit again = filing(wet, scan, reading, {0, 1, 2, 3, 4, 5}, {"2026-10-06", "", false});
-    QCOMPARE(again.putMixes.size(), std::size_t{6});
-    for (std::size_t i = 0; i < again.putMixes.size(); ++i) {
-        QCOMPARE(again.putMixes[i].id, MixId{});
-        again.putMixes[i].id = {static_cast<std::int64_t>(i) + 7};
+    QCOMPARE(again.mixes.put.size(), std::size_t{6});
+    for (std::size_t i = 0; i < again.mixes.put.size(); ++i) {
+        QCOMPARE(again.mixes.put[i].id, MixId{});
+        again.mixes.put[i].id = {static_cast<std::int64_t>(i) + 7};
     }
     const Notebook dry = edited(wet, again);
     // The wet readings stay beside the dry ones, which have their words.
@@ -600,7 +600,7 @@ void TestSheet::readingAgainReplaces()
     // Read dry once more, the new readings take the place of those.
     const NotebookEdit third = filing(dry, scan, reading, {0, 1, 2, 3, 4, 5}, {"2026-10-07", "", false});
     QCOMPARE(edited(dry, third).mixes.size(), std::size_t{12});
-    for (const MixRecord& mix : third.putMixes)
+    for (const MixRecord& mix : third.mixes.put)
         QVERIFY(mix.id.value > 6 && !mix.wet);
 }
 
@@ -633,7 +633,7 @@ void TestSheet::deletedTubesStillRead()
     const Scan scan = flatbed(made);
     NotebookEdit removal;
     const TubeId gone = made.record().cells[0].parts[0].tube;
-    removal.removeTubes = {gone};
+    removal.tubes.removed = {gone};
     const Notebook after = edited(made.notebook, removal);
     std::vector<Paint> paints = made.paints;
     paints.erase(paints.begin() + (gone.value - 1));

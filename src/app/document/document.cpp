@@ -23,14 +23,14 @@ constexpr std::size_t mostLearntAtOnce = 200;
 
 bool touchesTubes(const NotebookEdit& edit)
 {
-    return !edit.putTubes.empty() || !edit.removeTubes.empty() || !edit.putSwatches.empty()
-           || !edit.removeSwatches.empty();
+    return !edit.tubes.put.empty() || !edit.tubes.removed.empty() || !edit.swatches.put.empty()
+           || !edit.swatches.removed.empty();
 }
 
 bool touchesStudio(const NotebookEdit& edit)
 {
-    return !edit.putPapers.empty() || !edit.removePapers.empty() || !edit.putDevices.empty()
-           || !edit.removeDevices.empty() || !edit.putFilters.empty() || !edit.removeFilters.empty();
+    return !edit.papers.put.empty() || !edit.papers.removed.empty() || !edit.devices.put.empty()
+           || !edit.devices.removed.empty() || !edit.filters.put.empty() || !edit.filters.removed.empty();
 }
 
 } // namespace
@@ -190,7 +190,7 @@ void Document::redo()
 void Document::addTubes(std::vector<Tube> tubes, const QString& what)
 {
     NotebookEdit edit;
-    edit.putTubes = std::move(tubes);
+    edit.tubes.put = std::move(tubes);
     push(std::move(edit), what);
 }
 
@@ -205,7 +205,7 @@ void Document::changeTubes(std::vector<Tube> tubes, const QString& what)
     if (tubes.empty())
         return;
     NotebookEdit edit;
-    edit.putTubes = std::move(tubes);
+    edit.tubes.put = std::move(tubes);
     push(std::move(edit), what);
 }
 
@@ -241,8 +241,8 @@ void Document::addReadings(const std::vector<SwatchRecord>& readings)
 void Document::goBy(SwatchId id)
 {
     const NotebookEdit edit = goingBy(notebook(), id);
-    if (!edit.putTubes.empty())
-        push(edit, tr("go by another reading of %1").arg(quoted(edit.putTubes.front().name)));
+    if (!edit.tubes.put.empty())
+        push(edit, tr("go by another reading of %1").arg(quoted(edit.tubes.put.front().name)));
 }
 
 void Document::removeSwatch(SwatchId id)
@@ -252,14 +252,14 @@ void Document::removeSwatch(SwatchId id)
     if (!tube)
         return;
     NotebookEdit edit;
-    edit.removeSwatches = {id};
+    edit.swatches.removed = {id};
     push(std::move(edit), tr("remove a reading of %1").arg(quoted(tube->name)));
 }
 
 void Document::keepMix(const MixRecord& mix, const QString& what, const std::optional<Picture>& picture)
 {
     NotebookEdit edit;
-    edit.putMixes = {mix};
+    edit.mixes.put = {mix};
     if (picture)
         edit.pictures = {*picture};
     push(std::move(edit), what);
@@ -268,7 +268,7 @@ void Document::keepMix(const MixRecord& mix, const QString& what, const std::opt
 void Document::removeMix(MixId id)
 {
     NotebookEdit edit;
-    edit.removeMixes = {id};
+    edit.mixes.removed = {id};
     const MixRecord* mix = notebook().mix(id);
     push(std::move(edit), tr("remove the mix %1").arg(mix ? QString::fromStdString(partsText(mix->parts)) : QString()));
 }
@@ -280,7 +280,7 @@ std::vector<SheetRecord> Document::keepSheets(std::vector<SheetRecord> sheets)
     const SheetId last = notebook().sheets.empty() ? SheetId{} : notebook().sheets.back().id;
     NotebookEdit edit;
     const QString title = QString::fromStdString(sheets.front().title);
-    edit.putSheets = std::move(sheets);
+    edit.sheets.put = std::move(sheets);
     push(std::move(edit), tr("lay out %1").arg(title));
     std::vector<SheetRecord> kept;
     for (const SheetRecord& sheet : notebook().sheets)
@@ -292,7 +292,7 @@ std::vector<SheetRecord> Document::keepSheets(std::vector<SheetRecord> sheets)
 void Document::removeSheet(SheetId id)
 {
     NotebookEdit edit;
-    edit.removeSheets = {id};
+    edit.sheets.removed = {id};
     const SheetRecord* sheet = notebook().sheet(id);
     push(std::move(edit), tr("remove sheet %1").arg(sheet ? quoted(sheet->title) : QString()));
 }
@@ -305,28 +305,28 @@ void Document::fileSquares(NotebookEdit squares, const QString& title)
 void Document::keepPaper(const PaperRecord& paper)
 {
     NotebookEdit edit;
-    edit.putPapers = {paper};
+    edit.papers.put = {paper};
     push(std::move(edit), tr("keep paper %1").arg(quoted(paper.name)));
 }
 
 void Document::keepDevice(const DeviceRecord& device)
 {
     NotebookEdit edit;
-    edit.putDevices = {device};
+    edit.devices.put = {device};
     push(std::move(edit), tr("keep device %1").arg(quoted(device.name)));
 }
 
 void Document::keepFilter(const QString& name, const TubeSieve& sieve)
 {
     NotebookEdit edit;
-    edit.putFilters = {{{}, name.toStdString(), sieve}};
+    edit.filters.put = {{{}, name.toStdString(), sieve}};
     push(std::move(edit), tr("keep view %1").arg(name));
 }
 
 void Document::removeFilter(FilterId id)
 {
     NotebookEdit edit;
-    edit.removeFilters = {id};
+    edit.filters.removed = {id};
     push(std::move(edit), tr("forget a view"));
 }
 
@@ -375,7 +375,7 @@ void Document::removeTubes(const std::vector<TubeId>& ids)
     if (ids.empty())
         return;
     NotebookEdit edit;
-    edit.removeTubes = ids;
+    edit.tubes.removed = ids;
     const Tube* first = notebook().tube(ids.front());
     push(std::move(edit),
          ids.size() == 1 && first ? tr("remove %1").arg(quoted(first->name)) : tr("remove %1 tubes").arg(ids.size()));
@@ -386,7 +386,7 @@ SubjectId Document::keepSubject(const SubjectRecord& subject, const QString& wha
 {
     const SubjectId last = notebook().subjects.empty() ? SubjectId{} : notebook().subjects.back().id;
     NotebookEdit edit;
-    edit.putSubjects = {subject};
+    edit.subjects.put = {subject};
     if (picture)
         edit.pictures = {*picture};
     push(std::move(edit), what);
@@ -402,7 +402,7 @@ void Document::removeSubject(SubjectId id)
     if (!subject)
         return;
     NotebookEdit edit;
-    edit.removeSubjects = {id};
+    edit.subjects.removed = {id};
     push(std::move(edit), tr("take out the picture %1").arg(quoted(subject->name)));
 }
 
@@ -414,8 +414,8 @@ void Document::addNeed(const Need& need, SubjectId subject)
 void Document::putNeeds(std::vector<NeedRecord> needs, std::vector<NeedId> removed, const QString& what)
 {
     NotebookEdit edit;
-    edit.putNeeds = std::move(needs);
-    edit.removeNeeds = std::move(removed);
+    edit.needs.put = std::move(needs);
+    edit.needs.removed = std::move(removed);
     if (edit != NotebookEdit{})
         push(std::move(edit), what);
 }
@@ -423,7 +423,7 @@ void Document::putNeeds(std::vector<NeedRecord> needs, std::vector<NeedId> remov
 void Document::changeNeed(const NeedRecord& need)
 {
     NotebookEdit edit;
-    edit.putNeeds = {need};
+    edit.needs.put = {need};
     push(std::move(edit), tr("change need %1").arg(quoted(need.need.name)));
 }
 
@@ -432,7 +432,7 @@ void Document::removeNeeds(const std::vector<NeedId>& ids)
     if (ids.empty())
         return;
     NotebookEdit edit;
-    edit.removeNeeds = ids;
+    edit.needs.removed = ids;
     const NeedRecord* first = notebook().need(ids.front());
     push(std::move(edit), ids.size() == 1 && first ? tr("remove need %1").arg(quoted(first->need.name))
                                                    : tr("remove %1 needs").arg(ids.size()));
@@ -441,14 +441,14 @@ void Document::removeNeeds(const std::vector<NeedId>& ids)
 void Document::keepPalette(const QString& name, std::vector<TubeId> tubes)
 {
     NotebookEdit edit;
-    edit.putPalettes = {{{}, name.toStdString(), std::move(tubes)}};
+    edit.palettes.put = {{{}, name.toStdString(), std::move(tubes)}};
     push(std::move(edit), tr("keep palette %1").arg(name));
 }
 
 void Document::removePalette(PaletteId id)
 {
     NotebookEdit edit;
-    edit.removePalettes = {id};
+    edit.palettes.removed = {id};
     const PaletteRecord* palette = notebook().palette(id);
     push(std::move(edit), tr("remove palette %1").arg(palette ? quoted(palette->name) : QString()));
 }

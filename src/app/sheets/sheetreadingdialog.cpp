@@ -298,7 +298,7 @@ void SheetReadingDialog::file()
     const FilingDetails details{m_date->date().toString(Qt::ISODate).toStdString(),
                                 m_paper->currentData().value<PaperRecord>().name, m_wet->isChecked()};
     NotebookEdit edit = filing(m_document.notebook(), *m_scan, *m_reading, ticked(), details);
-    if (!sheet || edit.putMixes.empty())
+    if (!sheet || edit.mixes.put.empty())
         return;
     m_document.fileSquares(std::move(edit), text(sheet->title));
     accept();

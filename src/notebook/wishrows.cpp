@@ -1,36 +1,14 @@
-#include "notebook/paletterows.h"
+#include "notebook/wishrows.h"
 
 #include "base/text.h"
-#include "notebook/rowbinding.h"
+#include "notebook/recordrows.h"
 #include "notebook/statement.h"
-#include "notebook/usedids.h"
 
 #include <QSqlQuery>
 #include <QVariant>
 #include <algorithm>
 
 namespace iris {
-
-Result<std::vector<PaletteRecord>> loadPalettes(const QSqlDatabase& database)
-{
-    QSqlQuery query(database);
-    query.prepare(
-        QStringLiteral("SELECT palette.id, palette.name, palette_tube.tube FROM palette LEFT JOIN palette_tube "
-                       "ON palette_tube.palette = palette.id ORDER BY palette.id, palette_tube.place"));
-    if (auto done = run(query, database, Doing::Reading); !done)
-        return tl::unexpected(done.error());
-    std::vector<PaletteRecord> palettes;
-    while (query.next()) {
-        Row row(query);
-        const PaletteId id{row.id()};
-        const std::string name = row.text();
-        if (palettes.empty() || palettes.back().id != id)
-            palettes.push_back({id, name, {}});
-        if (!query.isNull(2))
-            palettes.back().tubes.push_back({row.id()});
-    }
-    return readToTheEnd(query, database).map([&] { return std::move(palettes); });
-}
 
 namespace {
 
@@ -84,33 +62,6 @@ Result<PaletteWishes> loadWishes(const QSqlDatabase& database)
         readSetting(wishes, name, row.text());
     }
     return readToTheEnd(query, database).map([&] { return std::move(wishes); });
-}
-
-Result<void> writePalette(const QSqlDatabase& database, PaletteRecord& palette)
-{
-    if (palette.id.value <= 0) {
-        const auto id = nextId(database, "palette");
-        if (!id)
-            return tl::unexpected(id.error());
-        palette.id = {*id};
-    }
-    QSqlQuery query(database);
-    query.prepare(QStringLiteral("INSERT OR REPLACE INTO palette (id, name) VALUES (?, ?)"));
-    query.addBindValue(static_cast<qlonglong>(palette.id.value));
-    query.addBindValue(QString::fromStdString(palette.name));
-    if (auto done = run(query, database); !done)
-        return done;
-    if (auto done = keepUsed(database, "palette", palette.id.value); !done)
-        return done;
-    query.prepare(QStringLiteral("INSERT INTO palette_tube (palette, tube, place) VALUES (?, ?, ?)"));
-    for (std::size_t place = 0; place < palette.tubes.size(); ++place) {
-        query.addBindValue(static_cast<qlonglong>(palette.id.value));
-        query.addBindValue(static_cast<qlonglong>(palette.tubes[place].value));
-        query.addBindValue(static_cast<int>(place));
-        if (auto done = run(query, database); !done)
-            return done;
-    }
-    return {};
 }
 
 Result<void> writeWishes(const QSqlDatabase& database, const PaletteWishes& wishes)
