@@ -30,10 +30,10 @@ Result<void> takeKept(const BoxArguments& arguments, Question& question)
 
 Result<BoxOptions> optionsOf(const BoxArguments& arguments)
 {
-    const auto order = parseBoxOrder(arguments.order);
+    const auto order = named<BoxOrder>(arguments.order);
     if (!order)
         return failure(ErrorCode::BadOption, "--order is hue, lean, value or habit");
-    const auto size = parsePanSize(arguments.size);
+    const auto size = named<PanSize>(arguments.size);
     if (!size)
         return failure(ErrorCode::BadOption, "--size is half or full");
     return BoxOptions{*order, *size, static_cast<std::size_t>(arguments.pans)};

@@ -65,7 +65,7 @@ Result<Output> ladderCommand(const LadderArguments& arguments)
         return tl::unexpected(second.error());
     const Paint& one = source->paints()[*first];
     const Paint& two = source->paints()[*second];
-    const auto spacing = parseLadderSpacing(arguments.spacing);
+    const auto spacing = named<LadderSpacing>(arguments.spacing);
     if (!spacing)
         return failure(ErrorCode::BadOption, "--spacing is strength, appearance or parts");
     const Ladder ladder = ladderBetween(one, two, arguments.steps, *wash, whitePaper(), *spacing);

@@ -77,7 +77,7 @@ Result<Output> matchCommand(const MatchArguments& arguments)
     if (!tolerance)
         return tl::unexpected(tolerance.error());
     const bool byPrice = arguments.order == "price"; // which the core does not know
-    const auto order = parseCandidateOrder(byPrice ? "as tried" : arguments.order);
+    const auto order = named<CandidateOrder>(byPrice ? "as tried" : arguments.order);
     if (!order)
         return failure(ErrorCode::BadOption,
                        "--order is as tried, closest, fewest tubes, forgiving, transparent or price");

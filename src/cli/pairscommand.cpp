@@ -33,7 +33,7 @@ Result<std::vector<std::size_t>> placesOf(const std::vector<std::string>& names,
 Result<ChartPlan> planOf(const ChartArguments& arguments, const TubeSource& source)
 {
     const auto wash = checkedWash(arguments.wash);
-    const auto order = parseAxisOrder(arguments.order);
+    const auto order = named<AxisOrder>(arguments.order);
     if (!wash)
         return tl::unexpected(wash.error());
     if (!order)
@@ -89,8 +89,8 @@ std::string findingText(const Finding& finding, MixKind kind, const TubeSource& 
 Result<WhatMakesOptions> optionsOf(const WhatMakesArguments& arguments, const TubeSource& source)
 {
     WhatMakesOptions options;
-    const auto kind = parseMixKind(arguments.kind);
-    const auto order = parseMixOrder(arguments.order);
+    const auto kind = named<MixKind>(arguments.kind);
+    const auto order = named<MixOrder>(arguments.order);
     if (!kind)
         return failure(ErrorCode::BadOption, "what can be made is greens, oranges, violets, browns, greys or darks");
     if (!order)

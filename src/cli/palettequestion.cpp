@@ -41,7 +41,7 @@ Result<PaletteWishes> wishesOf(const PaletteArguments& arguments)
     auto places = parsePlaces(arguments.places);
     if (!places)
         return tl::unexpected(places.error());
-    const auto red = parseRedPrimary(arguments.red);
+    const auto red = named<RedPrimary>(arguments.red);
     if (!red)
         return failure(ErrorCode::BadOption, "--red is either, red or magenta");
     wishes.school = places->empty() ? *school : School::Own;
@@ -61,7 +61,7 @@ Result<PaletteWishes> wishesOf(const PaletteArguments& arguments)
     wishes.prefer = preferencesFromWords(arguments.prefer);
     wishes.sure = arguments.sure;
     for (const std::string& word : split(arguments.prefer, ','))
-        if (!trimmed(word).empty() && !parsePreference(word))
+        if (!trimmed(word).empty() && !named<Preference>(word))
             return failure(ErrorCode::BadOption,
                            "\"" + word + "\" is nothing to prefer: say any of "
                                + wordsOf(std::vector(allPreferences.begin(), allPreferences.end())));
@@ -109,7 +109,7 @@ Result<void> takeTubes(const PaletteArguments& arguments, const TubeSource& all,
 Result<void> takePool(const PaletteArguments& arguments, const TubeSource& all, PaletteWishes wishes,
                       Question& question)
 {
-    const auto from = parsePool(arguments.from.empty() ? "owned" : arguments.from);
+    const auto from = named<Pool>(arguments.from.empty() ? "owned" : arguments.from);
     if (!from)
         return failure(ErrorCode::BadOption, "--from is palette, drawer, owned, wished or table");
     const auto must = all.find(arguments.must);

@@ -62,7 +62,7 @@ Result<Squares> ladderSquares(const SheetArguments& arguments, const TubeSource&
     if (arguments.ladder.size() != 2)
         return failure(ErrorCode::BadOption, "--ladder takes two tubes");
     const auto ends = source.find(arguments.ladder);
-    const auto spacing = parseLadderSpacing(arguments.spacing);
+    const auto spacing = named<LadderSpacing>(arguments.spacing);
     if (!ends)
         return tl::unexpected(ends.error());
     if (ends->size() != 2 || !spacing || arguments.steps < 2 || arguments.steps > 101)
@@ -121,7 +121,7 @@ Result<std::vector<SheetRecord>> planned(const SheetArguments& arguments, const 
     const auto squares = squaresOf(arguments, source);
     if (!squares)
         return tl::unexpected(squares.error());
-    const auto format = parseSheetFormat(arguments.format);
+    const auto format = named<SheetFormat>(arguments.format);
     if (!format)
         return failure(ErrorCode::BadOption, "--format is A4 or Letter");
     if (!arguments.date.empty() && !isDay(arguments.date))

@@ -66,7 +66,7 @@ Result<Wanted> wantedFrom(const WantedArguments& arguments, const TubeSource& so
     wanted->valueFirst = arguments.valueFirst;
     wanted->thinMatters = arguments.thinMatters;
     for (const std::string& name : arguments.but) {
-        const auto move = parseMove(trimmed(name));
+        const auto move = named<Move>(trimmed(name));
         if (!move)
             return failure(ErrorCode::BadOption,
                            "--but is warmer, cooler, lighter, darker, cleaner or duller, not \"" + name + "\"");

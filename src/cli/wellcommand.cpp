@@ -29,7 +29,7 @@ Result<std::optional<Sight>> sightFrom(const NextTouchArguments& arguments, cons
         return std::optional<Sight>{};
     std::vector<Look> looks;
     for (const std::string& name : arguments.looks) {
-        const auto look = parseLook(trimmed(name));
+        const auto look = named<Look>(trimmed(name));
         if (!look)
             return failure(ErrorCode::BadOption,
                            "--looks is too red, yellow, green, blue, light, dark, dull or clean, not \"" + name + "\"");

@@ -9,7 +9,6 @@ namespace {
 
 struct Row {
     HueFamily family;
-    std::string_view name;
     std::optional<double> middle;
     double startsAt; ///< hue angle where the family begins, on the wheel
     HueFamily previous;
@@ -19,15 +18,15 @@ struct Row {
 using enum HueFamily;
 
 constexpr std::array<Row, 9> rows{{
-    {Red, "red", 10.0, 335.0, Violet, Orange},
-    {Orange, "orange", 57.0, 38.0, Red, Yellow},
-    {Yellow, "yellow", 93.0, 70.0, Orange, Green},
-    {Green, "green", 165.0, 108.0, Yellow, Blue},
-    {Blue, "blue", 257.0, 215.0, Green, Violet},
-    {Violet, "violet", 315.0, 290.0, Blue, Red},
-    {Brown, "brown", 68.0, 0.0, Red, Yellow},
-    {Black, "black", std::nullopt, 0.0, Black, Black},
-    {White, "white", std::nullopt, 0.0, White, White},
+    {Red, 10.0, 335.0, Violet, Orange},
+    {Orange, 57.0, 38.0, Red, Yellow},
+    {Yellow, 93.0, 70.0, Orange, Green},
+    {Green, 165.0, 108.0, Yellow, Blue},
+    {Blue, 257.0, 215.0, Green, Violet},
+    {Violet, 315.0, 290.0, Blue, Red},
+    {Brown, 68.0, 0.0, Red, Yellow},
+    {Black, std::nullopt, 0.0, Black, Black},
+    {White, std::nullopt, 0.0, White, White},
 }};
 
 const Row& rowOf(HueFamily family)
@@ -36,18 +35,6 @@ const Row& rowOf(HueFamily family)
 }
 
 } // namespace
-
-std::string_view nameOf(HueFamily family)
-{
-    return rowOf(family).name;
-}
-
-std::optional<HueFamily> hueFamilyNamed(std::string_view name)
-{
-    const std::string wanted = lowered(trimmed(name));
-    const auto row = std::ranges::find(rows, wanted, &Row::name);
-    return row == rows.end() ? std::nullopt : std::optional(row->family);
-}
 
 std::optional<double> middleDegrees(HueFamily family)
 {

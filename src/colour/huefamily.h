@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "colour/cielab.h"
 
 #include <array>
@@ -10,6 +11,12 @@ namespace iris {
 
 /// The families painters sort tubes by. The six hues come first, in the order of rising hue angle.
 enum class HueFamily { Red, Orange, Yellow, Green, Blue, Violet, Brown, Black, White };
+
+template <>
+inline constexpr std::array enumNames<HueFamily>{
+    EnumName{HueFamily::Red, "red"},     EnumName{HueFamily::Orange, "orange"}, EnumName{HueFamily::Yellow, "yellow"},
+    EnumName{HueFamily::Green, "green"}, EnumName{HueFamily::Blue, "blue"},     EnumName{HueFamily::Violet, "violet"},
+    EnumName{HueFamily::Brown, "brown"}, EnumName{HueFamily::Black, "black"},   EnumName{HueFamily::White, "white"}};
 
 inline constexpr std::array<HueFamily, 9> allHueFamilies{HueFamily::Red,   HueFamily::Orange, HueFamily::Yellow,
                                                          HueFamily::Green, HueFamily::Blue,   HueFamily::Violet,
@@ -23,10 +30,6 @@ constexpr bool isColourless(HueFamily family)
 {
     return family == HueFamily::Black || family == HueFamily::White;
 }
-
-/// "yellow", "red" and so on.
-std::string_view nameOf(HueFamily family);
-std::optional<HueFamily> hueFamilyNamed(std::string_view name);
 
 /// The middle of a family, as the CIELAB hue angle in degrees of a thin wash: a paint that stands there leans to
 /// neither side. Brown's is the middle of the earths. Nothing for black and white.

@@ -67,12 +67,6 @@ std::optional<QStringConverter::Encoding> utf16WithoutMark(const QByteArray& byt
 
 } // namespace
 
-std::string_view nameOf(TextEncoding encoding)
-{
-    constexpr std::array<std::string_view, 3> names{"UTF-8", "UTF-16", "Windows-1252"};
-    return names[static_cast<std::size_t>(encoding)];
-}
-
 Result<DecodedText> decoded(const QByteArray& bytes)
 {
     if (bytes.startsWith("\xFF\xFE"))

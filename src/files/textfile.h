@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "files/inputfile.h"
 
 #include <string>
@@ -9,8 +10,10 @@ namespace iris {
 /// How the letters of a text file were written down.
 enum class TextEncoding { Utf8, Utf16, Windows1252 };
 
-/// "UTF-8", "UTF-16", "Windows-1252".
-std::string_view nameOf(TextEncoding encoding);
+template <>
+inline constexpr std::array enumNames<TextEncoding>{EnumName{TextEncoding::Utf8, "UTF-8"},
+                                                    EnumName{TextEncoding::Utf16, "UTF-16"},
+                                                    EnumName{TextEncoding::Windows1252, "Windows-1252"}};
 
 /// A text as UTF-8, without a byte order mark, and what it was before.
 struct DecodedText {

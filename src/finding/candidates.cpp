@@ -386,21 +386,7 @@ std::vector<std::size_t> paintsOf(const Candidate& candidate)
     return paints;
 }
 
-constexpr std::array<std::string_view, 5> orderNames{"as tried", "closest", "fewest tubes", "forgiving", "transparent"};
-
 } // namespace
-
-std::string_view nameOf(CandidateOrder order)
-{
-    return orderNames[static_cast<std::size_t>(order)];
-}
-
-std::optional<CandidateOrder> parseCandidateOrder(std::string_view name)
-{
-    const auto found = std::ranges::find(orderNames, name);
-    return found == orderNames.end() ? std::nullopt
-                                     : std::optional(allCandidateOrders[std::size_t(found - orderNames.begin())]);
-}
 
 void sortCandidates(std::vector<Candidate>& candidates, CandidateOrder order)
 {

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "base/parallel.h"
 #include "finding/counting.h"
 #include "finding/sift.h"
@@ -40,12 +41,15 @@ enum class CandidateOrder {
     Forgiving, ///< least apart when a part is a quarter off
     Transparent,
 };
+
+template <>
+inline constexpr std::array enumNames<CandidateOrder>{
+    EnumName{CandidateOrder::AsTried, "as tried"}, EnumName{CandidateOrder::Closest, "closest"},
+    EnumName{CandidateOrder::FewestTubes, "fewest tubes"}, EnumName{CandidateOrder::Forgiving, "forgiving"},
+    EnumName{CandidateOrder::Transparent, "transparent"}};
 inline constexpr std::array<CandidateOrder, 5> allCandidateOrders{
     CandidateOrder::AsTried, CandidateOrder::Closest, CandidateOrder::FewestTubes, CandidateOrder::Forgiving,
     CandidateOrder::Transparent};
-/// "as tried", "closest", "fewest tubes", "forgiving", "transparent".
-std::string_view nameOf(CandidateOrder order);
-std::optional<CandidateOrder> parseCandidateOrder(std::string_view name);
 
 /// The tubes of the candidates decide between equals.
 void sortCandidates(std::vector<Candidate>& candidates, CandidateOrder order);

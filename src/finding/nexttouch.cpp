@@ -19,9 +19,6 @@ constexpr double worthATube = 0.3; ///< deltaE00 that another tube must gain
 constexpr int mostTouches = 4;
 constexpr std::size_t mostTubes = 3; ///< put in at once
 
-constexpr std::array<std::string_view, 8> lookNames{"too red",   "too yellow", "too green", "too blue",
-                                                    "too light", "too dark",   "too dull",  "too clean"};
-
 /// How strongly each paint of a puddle counts: parts times strength, as believed.
 double weightOf(const std::pair<std::size_t, double>& part, std::span<const Paint> paints, const Belief& belief)
 {
@@ -177,18 +174,6 @@ Sight moved(const Wanted& wanted, double l, double a, double b, double chroma)
 Belief firstBelief(std::size_t paints)
 {
     return {std::vector<double>(paints, 0), std::vector<double>(paints, std::hypot(strengthSd, brushSd))};
-}
-
-std::string_view nameOf(Look look)
-{
-    return lookNames[static_cast<std::size_t>(look)];
-}
-
-std::optional<Look> parseLook(std::string_view name)
-{
-    const auto found = std::ranges::find(lookNames, name);
-    return found == lookNames.end() ? std::nullopt
-                                    : std::optional(allLooks[static_cast<std::size_t>(found - lookNames.begin())]);
 }
 
 Result<Sight> sightOf(const std::vector<Look>& looks, const Wanted& wanted)

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "base/result.h"
 #include "finding/puddle.h"
 
@@ -21,11 +22,14 @@ Belief firstBelief(std::size_t paints);
 
 /// What a painter sees in a puddle that is not there yet.
 enum class Look { TooRed, TooYellow, TooGreen, TooBlue, TooLight, TooDark, TooDull, TooClean };
+
+template <>
+inline constexpr std::array enumNames<Look>{
+    EnumName{Look::TooRed, "too red"},   EnumName{Look::TooYellow, "too yellow"}, EnumName{Look::TooGreen, "too green"},
+    EnumName{Look::TooBlue, "too blue"}, EnumName{Look::TooLight, "too light"},   EnumName{Look::TooDark, "too dark"},
+    EnumName{Look::TooDull, "too dull"}, EnumName{Look::TooClean, "too clean"}};
 inline constexpr std::array<Look, 8> allLooks{Look::TooRed,   Look::TooYellow, Look::TooGreen, Look::TooBlue,
                                               Look::TooLight, Look::TooDark,   Look::TooDull,  Look::TooClean};
-/// "too red", ...
-std::string_view nameOf(Look look);
-std::optional<Look> parseLook(std::string_view name);
 
 /// What the painter sees, as a colour: a dab that was read, or what is wanted moved by what is said.
 struct Sight {

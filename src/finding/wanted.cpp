@@ -10,8 +10,6 @@
 namespace iris {
 namespace {
 
-constexpr std::array<std::string_view, 6> moveNames{"warmer", "cooler", "lighter", "darker", "cleaner", "duller"};
-
 Lab turned(const Lab& colour, bool warmer)
 {
     constexpr double neutral = 5;
@@ -80,17 +78,6 @@ double apartFrom(const Wanted& wanted, const Laid& laid)
     for (const double part : missOf(wanted, laid))
         sum += part * part;
     return std::sqrt(sum);
-}
-
-std::string_view nameOf(Move move)
-{
-    return moveNames[static_cast<std::size_t>(move)];
-}
-
-std::optional<Move> parseMove(std::string_view name)
-{
-    const auto found = std::ranges::find(moveNames, name);
-    return found == moveNames.end() ? std::nullopt : std::optional(allMoves[std::size_t(found - moveNames.begin())]);
 }
 
 Wanted moved(const Wanted& wanted, Move move)

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "mixing/recipe.h"
 
 #include <optional>
@@ -40,12 +41,13 @@ std::array<double, 6> missOf(const Wanted& wanted, const Laid& laid);
 
 /// "This, but warmer": what is wanted, moved by a step that is plainly seen.
 enum class Move { Warmer, Cooler, Lighter, Darker, Cleaner, Duller };
+
+template <>
+inline constexpr std::array enumNames<Move>{EnumName{Move::Warmer, "warmer"},   EnumName{Move::Cooler, "cooler"},
+                                            EnumName{Move::Lighter, "lighter"}, EnumName{Move::Darker, "darker"},
+                                            EnumName{Move::Cleaner, "cleaner"}, EnumName{Move::Duller, "duller"}};
 inline constexpr std::array<Move, 6> allMoves{Move::Warmer, Move::Cooler,  Move::Lighter,
                                               Move::Darker, Move::Cleaner, Move::Duller};
-
-/// "warmer", "cooler", ...
-std::string_view nameOf(Move move);
-std::optional<Move> parseMove(std::string_view name);
 
 /// Warmer and cooler turn the hue by 10 degrees towards or away from orange (60 degrees), or move a neutral by 3;
 /// lighter and darker are 5 in L*, cleaner and duller 6 in chroma. Stays within L* 0 to 100. The steps are ours.

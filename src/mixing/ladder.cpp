@@ -84,26 +84,7 @@ void mark(Ladder& ladder)
         ladder.turningPoint = steps.size() - 1;
 }
 
-struct SpacingName {
-    LadderSpacing spacing;
-    std::string_view name;
-};
-constexpr std::array<SpacingName, 3> spacingNames{{{LadderSpacing::Strength, "strength"},
-                                                   {LadderSpacing::Appearance, "appearance"},
-                                                   {LadderSpacing::Parts, "parts"}}};
-
 } // namespace
-
-std::string_view nameOf(LadderSpacing spacing)
-{
-    return std::ranges::find(spacingNames, spacing, &SpacingName::spacing)->name;
-}
-
-std::optional<LadderSpacing> parseLadderSpacing(std::string_view name)
-{
-    const auto found = std::ranges::find(spacingNames, name, &SpacingName::name);
-    return found == spacingNames.end() ? std::nullopt : std::optional(found->spacing);
-}
 
 double shareByStrength(const std::array<int, 2>& parts, const Paint& first, const Paint& second)
 {

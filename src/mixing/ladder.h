@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "mixing/recipe.h"
 
 #include <optional>
@@ -23,9 +24,10 @@ enum class LadderSpacing {
     Parts,      ///< even in parts of tube paint, as 10:0, 9:1, 8:2
 };
 
-/// "strength", "appearance", "parts".
-std::string_view nameOf(LadderSpacing spacing);
-std::optional<LadderSpacing> parseLadderSpacing(std::string_view name);
+template <>
+inline constexpr std::array enumNames<LadderSpacing>{EnumName{LadderSpacing::Strength, "strength"},
+                                                     EnumName{LadderSpacing::Appearance, "appearance"},
+                                                     EnumName{LadderSpacing::Parts, "parts"}};
 
 /// The way from one tube to another.
 struct Ladder {

@@ -9,13 +9,6 @@
 namespace iris {
 namespace {
 
-struct OrderName {
-    AxisOrder order;
-    std::string_view name;
-};
-constexpr std::array<OrderName, 4> orderNames{
-    {{AxisOrder::ByHand, "by hand"}, {AxisOrder::Hue, "hue"}, {AxisOrder::Lean, "lean"}, {AxisOrder::Value, "value"}}};
-
 /// Family first, the wheel before the earths, blacks and whites; then what the order asks for.
 std::array<double, 2> keyOf(const Paint& paint, AxisOrder order)
 {
@@ -33,17 +26,6 @@ std::array<double, 2> keyOf(const Paint& paint, AxisOrder order)
 }
 
 } // namespace
-
-std::string_view nameOf(AxisOrder order)
-{
-    return std::ranges::find(orderNames, order, &OrderName::order)->name;
-}
-
-std::optional<AxisOrder> parseAxisOrder(std::string_view name)
-{
-    const auto found = std::ranges::find(orderNames, name, &OrderName::name);
-    return found == orderNames.end() ? std::nullopt : std::optional(found->order);
-}
 
 std::vector<std::size_t> ordered(std::vector<std::size_t> places, std::span<const Paint> paints, AxisOrder order)
 {

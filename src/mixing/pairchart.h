@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "mixing/recipe.h"
 
 #include <optional>
@@ -15,9 +16,10 @@ enum class AxisOrder {
     Value,  ///< lightest first
 };
 
-/// "by hand", "hue", "lean", "value".
-std::string_view nameOf(AxisOrder order);
-std::optional<AxisOrder> parseAxisOrder(std::string_view name);
+template <>
+inline constexpr std::array enumNames<AxisOrder>{EnumName{AxisOrder::ByHand, "by hand"},
+                                                 EnumName{AxisOrder::Hue, "hue"}, EnumName{AxisOrder::Lean, "lean"},
+                                                 EnumName{AxisOrder::Value, "value"}};
 
 /// Places of paints in an order; ByHand leaves them.
 std::vector<std::size_t> ordered(std::vector<std::size_t> places, std::span<const Paint> paints, AxisOrder order);

@@ -37,16 +37,6 @@ Separation separationOf(std::span<const int> granulations)
     return fully >= 1 && atAll >= 2 ? Separation::May : Separation::No;
 }
 
-std::string_view nameOf(Separation separation)
-{
-    switch (separation) {
-    case Separation::No: return "no";
-    case Separation::May: return "may";
-    case Separation::Yes: return "yes";
-    }
-    return "";
-}
-
 MixJudgement judge(const Recipe& recipe, std::span<const Paint> paints)
 {
     const Film film = mixedFilm(recipe, paints);

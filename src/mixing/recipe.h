@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "paint/paint.h"
 #include "paint/paper.h"
 
@@ -37,11 +38,12 @@ Lab colourOf(const Recipe& recipe, std::span<const Paint> paints, const Spectrum
 /// does and another does a little, as ultramarine and burnt sienna do (common practice, without a source).
 enum class Separation { No, May, Yes };
 
+template <>
+inline constexpr std::array enumNames<Separation>{EnumName{Separation::No, "no"}, EnumName{Separation::May, "may"},
+                                                  EnumName{Separation::Yes, "yes"}};
+
 /// @param granulations of the paints of a mix, each paint once, 0 to 3
 Separation separationOf(std::span<const int> granulations);
-
-/// "no", "may", "yes".
-std::string_view nameOf(Separation separation);
 
 /// What a mix does beyond its colour, each computed from its tubes.
 struct MixJudgement {

@@ -23,38 +23,6 @@ constexpr double brownLightest = 52;
 constexpr double brownMostChroma = 45;
 constexpr double fewestChroma = 10;
 
-template <typename Value> struct Named {
-    Value value;
-    std::string_view name;
-};
-
-constexpr std::array<Named<MixKind>, 6> kindNames{{{MixKind::Oranges, "oranges"},
-                                                   {MixKind::Greens, "greens"},
-                                                   {MixKind::Violets, "violets"},
-                                                   {MixKind::Browns, "browns"},
-                                                   {MixKind::Greys, "greys"},
-                                                   {MixKind::Darks, "darks"}}};
-constexpr std::array<Named<MixOrder>, 9> mixOrderNames{{{MixOrder::Best, "best"},
-                                                        {MixOrder::Muted, "muted"},
-                                                        {MixOrder::Warm, "warm"},
-                                                        {MixOrder::Cool, "cool"},
-                                                        {MixOrder::Light, "light"},
-                                                        {MixOrder::Dark, "dark"},
-                                                        {MixOrder::Transparent, "transparent"},
-                                                        {MixOrder::Lifts, "lifts"},
-                                                        {MixOrder::FewPigments, "few pigments"}}};
-
-template <typename Names> auto valueNamed(const Names& names, std::string_view name)
-{
-    const auto found = std::ranges::find(names, name, [](const auto& entry) { return entry.name; });
-    return found == names.end() ? std::nullopt : std::optional(found->value);
-}
-
-template <typename Names, typename Value> std::string_view nameIn(const Names& names, Value value)
-{
-    return std::ranges::find(names, value, [](const auto& entry) { return entry.value; })->name;
-}
-
 bool isHue(const Lab& colour, double fromDegrees, double toDegrees)
 {
     const Lch lch = toLch(colour);
@@ -294,26 +262,6 @@ bool needsJudging(MixOrder order)
 }
 
 } // namespace
-
-std::string_view nameOf(MixKind kind)
-{
-    return nameIn(kindNames, kind);
-}
-
-std::optional<MixKind> parseMixKind(std::string_view name)
-{
-    return valueNamed(kindNames, name);
-}
-
-std::string_view nameOf(MixOrder order)
-{
-    return nameIn(mixOrderNames, order);
-}
-
-std::optional<MixOrder> parseMixOrder(std::string_view name)
-{
-    return valueNamed(mixOrderNames, name);
-}
 
 bool isOfKind(const Lab& colour, MixKind kind)
 {

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "base/parallel.h"
 #include "colour/huefamily.h"
 #include "mixing/mixkernel.h"
@@ -18,12 +19,13 @@ enum class MixKind {
     Greys,  ///< chroma below 6, L* 30 and above
     Darks,  ///< L* below 30, chroma below 10
 };
+
+template <>
+inline constexpr std::array enumNames<MixKind>{
+    EnumName{MixKind::Oranges, "oranges"}, EnumName{MixKind::Greens, "greens"}, EnumName{MixKind::Violets, "violets"},
+    EnumName{MixKind::Browns, "browns"},   EnumName{MixKind::Greys, "greys"},   EnumName{MixKind::Darks, "darks"}};
 inline constexpr std::array<MixKind, 6> allMixKinds{MixKind::Greens, MixKind::Oranges, MixKind::Violets,
                                                     MixKind::Browns, MixKind::Greys,   MixKind::Darks};
-
-/// "greens", "greys" and so on.
-std::string_view nameOf(MixKind kind);
-std::optional<MixKind> parseMixKind(std::string_view name);
 
 /// True when a colour counts as a kind. The three hues lie within what colourName() gives that word to: oranges 48 to
 /// 80, greens 102 to 225 and violets 298 to 350 degrees (a violet-blue is a blue, and beyond 350 a red-violet is a
@@ -33,13 +35,20 @@ bool isOfKind(const Lab& colour, MixKind kind);
 /// What comes first. For a hue the best is what goes farthest towards the middle of its family, a cos m + b sin m with
 /// m = middleDegrees(); for greys the most neutral, for darks the deepest, for browns the strongest in colour.
 enum class MixOrder { Best, Muted, Warm, Cool, Light, Dark, Transparent, Lifts, FewPigments };
+
+template <>
+inline constexpr std::array enumNames<MixOrder>{EnumName{MixOrder::Best, "best"},
+                                                EnumName{MixOrder::Muted, "muted"},
+                                                EnumName{MixOrder::Warm, "warm"},
+                                                EnumName{MixOrder::Cool, "cool"},
+                                                EnumName{MixOrder::Light, "light"},
+                                                EnumName{MixOrder::Dark, "dark"},
+                                                EnumName{MixOrder::Transparent, "transparent"},
+                                                EnumName{MixOrder::Lifts, "lifts"},
+                                                EnumName{MixOrder::FewPigments, "few pigments"}};
 inline constexpr std::array<MixOrder, 9> allMixOrders{MixOrder::Best,        MixOrder::Muted, MixOrder::Warm,
                                                       MixOrder::Cool,        MixOrder::Light, MixOrder::Dark,
                                                       MixOrder::Transparent, MixOrder::Lifts, MixOrder::FewPigments};
-
-/// "best", "muted", ..., "few pigments".
-std::string_view nameOf(MixOrder order);
-std::optional<MixOrder> parseMixOrder(std::string_view name);
 
 /// A mix of the kind that was asked for.
 struct Finding {

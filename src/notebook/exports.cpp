@@ -72,7 +72,7 @@ Result<SwatchRecord> swatchFrom(CsvFields fields, const Notebook& notebook)
     swatch.date = fields.text("date");
     if (!swatch.date.empty() && !isDay(swatch.date))
         fields.complain("\"" + swatch.date + "\" is not a day as in 2026-10-03");
-    swatch.origin = parseSwatchOrigin(fields.text("origin")).value_or(SwatchOrigin::Typed);
+    swatch.origin = named<SwatchOrigin>(fields.text("origin")).value_or(SwatchOrigin::Typed);
     swatch.wet = lowered(fields.text("wet")) == "yes";
     swatch.paper = fields.text("paper");
     swatch.paperWhite = neededLab(fields, "paper");

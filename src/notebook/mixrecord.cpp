@@ -14,15 +14,6 @@
 namespace iris {
 namespace {
 
-template <typename Value> struct Named {
-    Value value;
-    std::string_view name;
-};
-
-constexpr std::array<Named<MixOrigin>, 3> originNames{
-    {{MixOrigin::Noted, "noted"}, {MixOrigin::Typed, "typed"}, {MixOrigin::Sheet, "sheet"}}};
-constexpr std::array<Named<SheetFormat>, 2> formatNames{{{SheetFormat::A4, "A4"}, {SheetFormat::Letter, "Letter"}}};
-
 constexpr std::size_t notebookCodeLength = 6;
 
 /// Each tube's share, in lowest terms and by tube. Tubes that are gone are told apart by their names.
@@ -40,30 +31,6 @@ std::map<std::pair<std::int64_t, std::string>, int> proportions(const std::vecto
 }
 
 } // namespace
-
-std::string_view nameOf(MixOrigin origin)
-{
-    return std::ranges::find(originNames, origin, &Named<MixOrigin>::value)->name;
-}
-
-std::optional<MixOrigin> parseMixOrigin(std::string_view name)
-{
-    const auto found = std::ranges::find(originNames, name, &Named<MixOrigin>::name);
-    return found == originNames.end() ? std::nullopt : std::optional(found->value);
-}
-
-std::string_view nameOf(SheetFormat format)
-{
-    return std::ranges::find(formatNames, format, &Named<SheetFormat>::value)->name;
-}
-
-std::optional<SheetFormat> parseSheetFormat(std::string_view name)
-{
-    for (const auto& [format, own] : formatNames)
-        if (lowered(name) == lowered(own))
-            return format;
-    return std::nullopt;
-}
 
 Result<void> validate(const MixRecord& mix)
 {

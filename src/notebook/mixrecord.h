@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "notebook/allowed.h"
 #include "notebook/field.h"
 #include "notebook/tube.h"
@@ -42,9 +43,9 @@ enum class MixOrigin {
     Sheet, ///< read off a printed sheet
 };
 
-/// "noted", "typed", "sheet".
-std::string_view nameOf(MixOrigin origin);
-std::optional<MixOrigin> parseMixOrigin(std::string_view name);
+template <>
+inline constexpr std::array enumNames<MixOrigin>{
+    EnumName{MixOrigin::Noted, "noted"}, EnumName{MixOrigin::Typed, "typed"}, EnumName{MixOrigin::Sheet, "sheet"}};
 
 /// A mix the painter wants to keep: what is in it, how it was laid, what it looked like, and what it grew out of.
 struct MixRecord {
@@ -111,9 +112,9 @@ MixRecord grownFrom(const MixRecord& mix);
 /// What a sheet is printed on.
 enum class SheetFormat { A4, Letter };
 
-/// "A4", "Letter".
-std::string_view nameOf(SheetFormat format);
-std::optional<SheetFormat> parseSheetFormat(std::string_view name);
+template <>
+inline constexpr std::array enumNames<SheetFormat>{EnumName{SheetFormat::A4, "A4"},
+                                                   EnumName{SheetFormat::Letter, "Letter"}};
 
 /// One square of a sheet: what is to be painted there.
 struct SheetCell {

@@ -89,7 +89,7 @@ NotebookDump readDump(const Json& json)
     dump.pictures = reader.list("pictures", readPicture);
     if (reader.has("wishes"))
         notebook.wishes = readWishes(reader.child("wishes"));
-    notebook.warmBlue = reader.named("warm_blue", parseWarmBlue).value_or(WarmBlue::VioletSide);
+    notebook.warmBlue = reader.named("warm_blue", named<WarmBlue>).value_or(WarmBlue::VioletSide);
     notebook.touchesAPart = reader.get<int>("touches_a_part", usualTouchesAPart);
     if (reader.has("used_ids"))
         dump.usedIds = readUsedIds(reader.child("used_ids"));

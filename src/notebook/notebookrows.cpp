@@ -1,13 +1,13 @@
 #include "notebook/notebookrows.h"
 
 #include "base/text.h"
-#include "notebook/wishrows.h"
 #include "notebook/recordfields.h"
 #include "notebook/recordkinds.h"
 #include "notebook/recordrows.h"
 #include "notebook/statement.h"
 #include "notebook/usedids.h"
 #include "notebook/welljson.h"
+#include "notebook/wishrows.h"
 
 #include <QSqlQuery>
 #include <QStringList>
@@ -21,7 +21,10 @@ namespace {
 /// Whether records of a kind hold lists of tubes: those stand in a table of their own, "palette_tube".
 template <typename Record> constexpr bool listsTubes()
 {
-    return requires(Record record) { requires std::is_same_v<decltype(record.tubes), std::vector<TubeId>>; };
+    return requires(Record record)
+    {
+        requires std::is_same_v<decltype(record.tubes), std::vector<TubeId>>;
+    };
 }
 
 QString listTable(const char* table)
@@ -33,12 +36,14 @@ template <typename Record>
 Result<void> loadLists(const QSqlDatabase& database, const char* table, std::vector<Record>& records)
 {
     QSqlQuery query(database);
-    query.prepare(QStringLiteral("SELECT %1, tube FROM %2 ORDER BY %1, place").arg(QLatin1String(table), listTable(table)));
+    query.prepare(
+        QStringLiteral("SELECT %1, tube FROM %2 ORDER BY %1, place").arg(QLatin1String(table), listTable(table)));
     if (auto done = run(query, database, Doing::Reading); !done)
         return done;
     while (query.next()) {
         Row row(query);
-        const auto record = std::ranges::lower_bound(records, row.id(), {}, [](const Record& one) { return one.id.value; });
+        const auto record =
+            std::ranges::lower_bound(records, row.id(), {}, [](const Record& one) { return one.id.value; });
         const TubeId tube{row.id()};
         if (record != records.end() && record->id.value == query.value(0).toLongLong())
             record->tubes.push_back(tube);
@@ -194,7 +199,7 @@ Result<void> loadSettings(const QSqlDatabase& database, Notebook& notebook)
             return tl::unexpected(value.error());
         values[name] = std::move(*value);
     }
-    notebook.warmBlue = parseWarmBlue(values["warm_blue"]).value_or(notebook.warmBlue);
+    notebook.warmBlue = named<WarmBlue>(values["warm_blue"]).value_or(notebook.warmBlue);
     if (const std::string& touches = values["touches_a_part"]; !touches.empty())
         notebook.touchesAPart = static_cast<int>(parseWholeNumber(touches, 1, 100).value_or(0));
     if (const std::string& wells = values["wells"]; !wells.empty())

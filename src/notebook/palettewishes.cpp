@@ -8,8 +8,6 @@
 namespace iris {
 namespace {
 
-constexpr std::array<std::string_view, 5> poolNames{"palette", "drawer", "owned", "wished", "table"};
-
 constexpr std::array<std::pair<std::string_view, bool TubeTerms::*>, 5> termWords{
     {{"single", &TubeTerms::singlePigments},
      {"transparent", &TubeTerms::transparent},
@@ -17,21 +15,7 @@ constexpr std::array<std::pair<std::string_view, bool TubeTerms::*>, 5> termWord
      {"no-metals", &TubeTerms::noListedMetals},
      {"no-black", &TubeTerms::noTubeBlack}}};
 
-constexpr std::array<std::string_view, 8> preferenceNames{"owned",     "cheap",           "lightfast",  "transparent",
-                                                          "no metals", "single pigments", "few threes", "forgiving"};
-
 } // namespace
-
-std::string_view nameOf(Pool pool)
-{
-    return poolNames[static_cast<std::size_t>(pool)];
-}
-
-std::optional<Pool> parsePool(std::string_view name)
-{
-    const auto found = std::ranges::find(poolNames, name);
-    return found == poolNames.end() ? std::nullopt : std::optional(static_cast<Pool>(found - poolNames.begin()));
-}
 
 std::string wordsOf(const TubeTerms& terms)
 {
@@ -52,18 +36,6 @@ TubeTerms termsFromWords(std::string_view words)
     return terms;
 }
 
-std::string_view nameOf(Preference preference)
-{
-    return preferenceNames[static_cast<std::size_t>(preference)];
-}
-
-std::optional<Preference> parsePreference(std::string_view name)
-{
-    const auto found = std::ranges::find(preferenceNames, lowered(trimmed(name)));
-    return found == preferenceNames.end() ? std::nullopt
-                                          : std::optional(static_cast<Preference>(found - preferenceNames.begin()));
-}
-
 std::string wordsOf(const std::vector<Preference>& preferences)
 {
     std::string words;
@@ -77,7 +49,7 @@ std::vector<Preference> preferencesFromWords(std::string_view words)
     std::vector<Preference> preferences;
     for (const Preference preference : allPreferences)
         for (const std::string& word : split(words, ','))
-            if (parsePreference(word) == preference && (preferences.empty() || preferences.back() != preference))
+            if (named<Preference>(word) == preference && (preferences.empty() || preferences.back() != preference))
                 preferences.push_back(preference);
     return preferences;
 }

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "finding/sift.h"
 #include "notebook/tube.h"
 #include "palette/school.h"
@@ -15,9 +16,10 @@ enum class Pool {
     Table,   ///< what is owned, and everything in the table
 };
 
-/// "palette", "drawer", "owned", "wished", "table".
-std::string_view nameOf(Pool pool);
-std::optional<Pool> parsePool(std::string_view name);
+template <>
+inline constexpr std::array enumNames<Pool>{EnumName{Pool::Palette, "palette"}, EnumName{Pool::Drawer, "drawer"},
+                                            EnumName{Pool::Owned, "owned"}, EnumName{Pool::Wished, "wished"},
+                                            EnumName{Pool::Table, "table"}};
 
 /// The words of what tubes must be, as they are written down: "single transparent lightfast no-metals no-black".
 std::string wordsOf(const TubeTerms& terms);
@@ -35,13 +37,20 @@ enum class Preference {
     FewThrees, ///< few recipes of three tubes
     Forgiving, ///< recipes that come out also when a part is off
 };
+
+template <>
+inline constexpr std::array enumNames<Preference>{EnumName{Preference::Owned, "owned"},
+                                                  EnumName{Preference::Cheap, "cheap"},
+                                                  EnumName{Preference::Lightfast, "lightfast"},
+                                                  EnumName{Preference::Transparent, "transparent"},
+                                                  EnumName{Preference::NoListedMetals, "no metals"},
+                                                  EnumName{Preference::SinglePigments, "single pigments"},
+                                                  EnumName{Preference::FewThrees, "few threes"},
+                                                  EnumName{Preference::Forgiving, "forgiving"}};
 inline constexpr std::array<Preference, 8> allPreferences{
     Preference::Owned,          Preference::Cheap,          Preference::Lightfast, Preference::Transparent,
     Preference::NoListedMetals, Preference::SinglePigments, Preference::FewThrees, Preference::Forgiving};
 
-/// "owned", "cheap", "lightfast", "transparent", "no metals", "single pigments", "few threes", "forgiving".
-std::string_view nameOf(Preference preference);
-std::optional<Preference> parsePreference(std::string_view name);
 /// Words with commas between; what is none is passed over.
 std::string wordsOf(const std::vector<Preference>& preferences);
 std::vector<Preference> preferencesFromWords(std::string_view words);

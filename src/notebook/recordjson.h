@@ -2,8 +2,9 @@
 
 #include "notebook/field.h"
 #include "notebook/jsonreader.h"
-#include "notebook/recordnames.h"
 #include "notebook/subjectrecord.h"
+#include "notebook/swatchrecord.h"
+#include "notebook/wellrecord.h"
 
 namespace iris {
 

@@ -13,8 +13,6 @@
 namespace iris {
 namespace {
 
-constexpr std::array<std::string_view, 4> originNames{"typed", "card", "instrument", "picture"};
-
 // A reading that repeats to the last digit is one reading filed twice; one that repeats worse than this is of other
 // paint.
 constexpr double leastNoise = 0.3;
@@ -56,19 +54,6 @@ double noiseOfOne(const SwatchRecord& reading)
 }
 
 } // namespace
-
-std::string_view nameOf(SwatchOrigin origin)
-{
-    return originNames[static_cast<std::size_t>(origin)];
-}
-
-std::optional<SwatchOrigin> parseSwatchOrigin(std::string_view name)
-{
-    const auto found = std::ranges::find(originNames, lowered(trimmed(name)));
-    if (found == originNames.end())
-        return std::nullopt;
-    return static_cast<SwatchOrigin>(found - originNames.begin());
-}
 
 std::optional<DryingShift> dryingShift(const std::vector<SwatchRecord>& swatches, TubeId tube)
 {

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "colour/devicecorrection.h"
 #include "notebook/allowed.h"
 #include "notebook/field.h"
@@ -30,9 +31,10 @@ struct DeviceId {
 /// How a swatch came into the notebook.
 enum class SwatchOrigin { Typed, Card, Instrument, Picture };
 
-/// "typed", "card", "instrument", "picture".
-std::string_view nameOf(SwatchOrigin origin);
-std::optional<SwatchOrigin> parseSwatchOrigin(std::string_view name);
+template <>
+inline constexpr std::array enumNames<SwatchOrigin>{
+    EnumName{SwatchOrigin::Typed, "typed"}, EnumName{SwatchOrigin::Card, "card"},
+    EnumName{SwatchOrigin::Instrument, "instrument"}, EnumName{SwatchOrigin::Picture, "picture"}};
 
 /// One reading of a tube. Every one is kept; which of them the tube goes by is the tube's own swatch.
 struct SwatchRecord {

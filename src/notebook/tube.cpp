@@ -10,17 +10,6 @@
 namespace iris {
 namespace {
 
-constexpr std::array<std::string_view, 2> containerNames{"tube", "pan"};
-constexpr std::array<std::string_view, 4> whereaboutsNames{"palette", "drawer", "wish list", "used up"};
-
-template <typename Value, typename Names> std::optional<Value> parsed(std::string_view name, const Names& names)
-{
-    const auto found = std::ranges::find(names, lowered(trimmed(name)));
-    if (found == names.end())
-        return std::nullopt;
-    return static_cast<Value>(found - names.begin());
-}
-
 bool names(const std::string& text, const std::string& part)
 {
     return !part.empty() && lowered(text).find(lowered(part)) != std::string::npos;
@@ -121,26 +110,6 @@ std::optional<double> Stock::pricePerMl() const
     if (!sizeMl || !price || *sizeMl <= 0)
         return std::nullopt;
     return *price / *sizeMl;
-}
-
-std::string_view nameOf(Container container)
-{
-    return containerNames[static_cast<std::size_t>(container)];
-}
-
-std::string_view nameOf(Whereabouts where)
-{
-    return whereaboutsNames[static_cast<std::size_t>(where)];
-}
-
-std::optional<Container> parseContainer(std::string_view name)
-{
-    return parsed<Container>(name, containerNames);
-}
-
-std::optional<Whereabouts> parseWhereabouts(std::string_view name)
-{
-    return parsed<Whereabouts>(name, whereaboutsNames);
 }
 
 bool isDay(std::string_view text)

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "notebook/allowed.h"
 #include "notebook/field.h"
 #include "paint/paint.h"
@@ -22,14 +23,16 @@ struct TubeId {
 /// What the paint came in.
 enum class Container { Tube, Pan };
 
+template <>
+inline constexpr std::array enumNames<Container>{EnumName{Container::Tube, "tube"}, EnumName{Container::Pan, "pan"}};
+
 /// Where a paint is. What is on the wish list is not there to mix with, and neither is what is used up.
 enum class Whereabouts { Palette, Drawer, WishList, UsedUp };
 
-/// "tube", "pan"; "palette", "drawer", "wish list", "used up".
-std::string_view nameOf(Container container);
-std::string_view nameOf(Whereabouts where);
-std::optional<Container> parseContainer(std::string_view name);
-std::optional<Whereabouts> parseWhereabouts(std::string_view name);
+template <>
+inline constexpr std::array enumNames<Whereabouts>{
+    EnumName{Whereabouts::Palette, "palette"}, EnumName{Whereabouts::Drawer, "drawer"},
+    EnumName{Whereabouts::WishList, "wish list"}, EnumName{Whereabouts::UsedUp, "used up"}};
 
 /// How much there is of a paint, and what it cost.
 struct Stock {

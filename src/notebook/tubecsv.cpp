@@ -72,12 +72,12 @@ std::optional<Swatch> swatchFrom(CsvFields& fields)
 Stock stockFrom(CsvFields& fields)
 {
     Stock stock;
-    stock.container = fields.word("container", parseContainer, "tube, pan").value_or(Container::Tube);
+    stock.container = fields.word("container", named<Container>, "tube, pan").value_or(Container::Tube);
     stock.sizeMl = fields.number("size_ml");
     stock.price = fields.number("price");
     stock.leftPercent = fields.wholeNumber("left_percent");
     stock.where =
-        fields.word("where", parseWhereabouts, "palette, drawer, wish list, used up").value_or(Whereabouts::Drawer);
+        fields.word("where", named<Whereabouts>, "palette, drawer, wish list, used up").value_or(Whereabouts::Drawer);
     stock.boughtOn = trimmed(fields.text("bought_on"));
     return stock;
 }
@@ -103,7 +103,7 @@ Result<Tube> tubeFrom(CsvFields fields, const ReferenceTable& table)
     tube.lightfastness = fields.wholeNumber("lightfastness");
     tube.line = fields.text("line");
     tube.transparency =
-        fields.word("transparency", parseTransparency, "transparent, semi-transparent, semi-opaque, opaque");
+        fields.word("transparency", named<TransparencyClass>, "transparent, semi-transparent, semi-opaque, opaque");
     tube.measured.staining = fields.wholeNumber("measured_staining");
     tube.measured.granulation = fields.wholeNumber("measured_granulation");
     tube.stock = stockFrom(fields);

@@ -23,7 +23,7 @@ Json jsonOf(const WellStep& step)
 WellStep wellStepFrom(const JsonReader& reader)
 {
     WellStep step;
-    step.kind = reader.named("kind", parseWellStepKind).value_or(WellStep::Kind::Paint);
+    step.kind = reader.named("kind", named<WellStep::Kind>).value_or(WellStep::Kind::Paint);
     if (step.kind == WellStep::Kind::Seen) {
         step.seen = reader.lab("colour");
         step.sd = reader.get<double>("sd", step.sd);

@@ -5,26 +5,6 @@
 #include <algorithm>
 
 namespace iris {
-namespace {
-
-constexpr std::array<std::string_view, 4> kindNames{"paint", "water", "blot", "seen"};
-constexpr std::array<WellStep::Kind, 4> allKinds{WellStep::Kind::Paint, WellStep::Kind::Water, WellStep::Kind::Blot,
-                                                 WellStep::Kind::Seen};
-
-} // namespace
-
-std::string_view nameOf(WellStep::Kind kind)
-{
-    return kindNames[static_cast<std::size_t>(kind)];
-}
-
-std::optional<WellStep::Kind> parseWellStepKind(std::string_view name)
-{
-    const auto found = std::ranges::find(kindNames, name);
-    return found == kindNames.end() ? std::nullopt
-                                    : std::optional(allKinds[static_cast<std::size_t>(found - kindNames.begin())]);
-}
-
 WellState stateOf(const WellRecord& well, const Studio& studio)
 {
     WellState state;

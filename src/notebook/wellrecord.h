@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "finding/nexttouch.h"
 #include "notebook/allowed.h"
 #include "notebook/field.h"
@@ -27,9 +28,10 @@ struct WellStep {
     bool operator==(const WellStep&) const = default;
 };
 
-/// "paint", "water", "blot", "seen".
-std::string_view nameOf(WellStep::Kind kind);
-std::optional<WellStep::Kind> parseWellStepKind(std::string_view name);
+template <>
+inline constexpr std::array enumNames<WellStep::Kind>{
+    EnumName{WellStep::Kind::Paint, "paint"}, EnumName{WellStep::Kind::Water, "water"},
+    EnumName{WellStep::Kind::Blot, "blot"}, EnumName{WellStep::Kind::Seen, "seen"}};
 
 /// A puddle of the painter's, how it came about, and what it is to become.
 struct WellRecord {

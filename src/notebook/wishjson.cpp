@@ -7,7 +7,7 @@ namespace iris {
 Json jsonOf(const PaletteWishes& wishes)
 {
     return Json{{"school", nameOf(wishes.school)},  {"must", valueJson(wishes.must)},
-                {"never", valueJson(wishes.never)},     {"most_tubes", wishes.mostTubes},
+                {"never", valueJson(wishes.never)}, {"most_tubes", wishes.mostTubes},
                 {"pool", nameOf(wishes.pool)},      {"only", wordsOf(wishes.only)},
                 {"red", nameOf(wishes.red)},        {"places", wordsOf(wishes.places)},
                 {"prefer", wordsOf(wishes.prefer)}, {"sure", wishes.sure}};
@@ -25,9 +25,9 @@ PaletteWishes readWishes(const JsonReader& reader)
             reader.ids<TubeId>("must"),
             reader.ids<TubeId>("never"),
             reader.get<std::size_t>("most_tubes"),
-            reader.named("pool", parsePool).value_or(Pool::Owned),
+            reader.named("pool", named<Pool>).value_or(Pool::Owned),
             termsFromWords(reader.get<std::string>("only", "")),
-            reader.named("red", parseRedPrimary).value_or(RedPrimary::Either),
+            reader.named("red", named<RedPrimary>).value_or(RedPrimary::Either),
             std::move(*places),
             preferencesFromWords(reader.get<std::string>("prefer", "")),
             reader.get<int>("sure", 0)};

@@ -16,11 +16,11 @@ namespace {
 void readSetting(PaletteWishes& wishes, const std::string& name, const std::string& value)
 {
     if (name == "wish_pool")
-        wishes.pool = parsePool(value).value_or(Pool::Owned);
+        wishes.pool = named<Pool>(value).value_or(Pool::Owned);
     else if (name == "wish_only")
         wishes.only = termsFromWords(value);
     else if (name == "wish_red")
-        wishes.red = parseRedPrimary(value).value_or(RedPrimary::Either);
+        wishes.red = named<RedPrimary>(value).value_or(RedPrimary::Either);
     else if (name == "wish_places")
         wishes.places = parsePlaces(value).value_or(std::vector<Slot>());
     else if (name == "wish_prefer")

@@ -36,19 +36,6 @@ Lean leanOf(const Lab& thin, HueFamily family)
     return lean;
 }
 
-std::string_view nameOf(WarmBlue side)
-{
-    return side == WarmBlue::VioletSide ? "violet" : "green";
-}
-
-std::optional<WarmBlue> parseWarmBlue(std::string_view name)
-{
-    for (const WarmBlue side : {WarmBlue::VioletSide, WarmBlue::GreenSide})
-        if (name == nameOf(side))
-            return side;
-    return std::nullopt;
-}
-
 std::string_view temperatureOf(const Lean& lean, WarmBlue warmBlue)
 {
     using enum HueFamily;

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "colour/huefamily.h"
 
 #include <optional>
@@ -30,9 +31,9 @@ enum class WarmBlue {
     GreenSide,  ///< phthalo and cerulean are the warm blues: yellow is in them
 };
 
-/// "violet", "green": the side that is called warm.
-std::string_view nameOf(WarmBlue side);
-std::optional<WarmBlue> parseWarmBlue(std::string_view name);
+template <>
+inline constexpr std::array enumNames<WarmBlue>{EnumName{WarmBlue::VioletSide, "violet"},
+                                                EnumName{WarmBlue::GreenSide, "green"}};
 
 /// "warm", "cool", or nothing when a paint stands in the middle of its family or has none on the wheel. A yellow, red
 /// or violet is warm towards orange and red and cool on its other side, a green warm towards yellow; for blue the

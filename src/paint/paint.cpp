@@ -50,11 +50,6 @@ Paint blended(const std::vector<Paint>& paints)
 
 } // namespace
 
-std::string_view nameOf(ColourSource source)
-{
-    return source == ColourSource::Typical ? "typical" : "measured";
-}
-
 Paint paintOf(const ReferencePigment& pigment)
 {
     Paint paint;

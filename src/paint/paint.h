@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "paint/lean.h"
 #include "paint/rebuild.h"
 #include "paint/transparency.h"
@@ -16,8 +17,9 @@ enum class ColourSource {
     Measured, ///< the painter's own swatch
 };
 
-/// "typical" or "measured".
-std::string_view nameOf(ColourSource source);
+template <>
+inline constexpr std::array enumNames<ColourSource>{EnumName{ColourSource::Typical, "typical"},
+                                                    EnumName{ColourSource::Measured, "measured"}};
 
 /// A tube of paint as the model sees it: what it does to light, and what it is known for.
 struct Paint {

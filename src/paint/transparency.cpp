@@ -13,7 +13,6 @@ namespace iris {
 namespace {
 
 constexpr std::array<double, 3> thresholds{0.10, 0.22, 0.38};
-constexpr std::array<std::string_view, 4> names{"transparent", "semi-transparent", "semi-opaque", "opaque"};
 constexpr double nearThreshold = 0.015;
 constexpr double tooDarkToTell = 25.0;
 
@@ -63,19 +62,6 @@ double contrastRatio(const Swatch& swatch)
 double lightnessGain(const Swatch& swatch)
 {
     return swatch.overBlack.l - toLab(seen(blackLine())).l;
-}
-
-std::string_view nameOf(TransparencyClass kind)
-{
-    return names[static_cast<std::size_t>(kind)];
-}
-
-std::optional<TransparencyClass> parseTransparency(std::string_view name)
-{
-    const auto found = std::ranges::find(names, lowered(trimmed(name)));
-    if (found == names.end())
-        return std::nullopt;
-    return static_cast<TransparencyClass>(found - names.begin());
 }
 
 } // namespace iris

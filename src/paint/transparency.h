@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "paint/rebuild.h"
 
 #include <optional>
@@ -9,6 +10,12 @@
 namespace iris {
 
 enum class TransparencyClass { Transparent, SemiTransparent, SemiOpaque, Opaque };
+
+template <>
+inline constexpr std::array enumNames<TransparencyClass>{
+    EnumName{TransparencyClass::Transparent, "transparent"},
+    EnumName{TransparencyClass::SemiTransparent, "semi-transparent"},
+    EnumName{TransparencyClass::SemiOpaque, "semi-opaque"}, EnumName{TransparencyClass::Opaque, "opaque"}};
 
 /// How much a full-strength film hides what is below it.
 struct Transparency {
@@ -38,10 +45,6 @@ double contrastRatio(const Swatch& swatch);
 /// How much lighter the black line is where the film crosses it, in L*; about 0 or less for a clear film.
 double lightnessGain(const Swatch& swatch);
 
-/// "transparent", "semi-transparent", "semi-opaque", "opaque".
-std::string_view nameOf(TransparencyClass kind);
-
 /// The class of a name as nameOf() writes it, in any letter case; nothing for any other word.
-std::optional<TransparencyClass> parseTransparency(std::string_view name);
 
 } // namespace iris

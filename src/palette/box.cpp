@@ -15,18 +15,6 @@ constexpr double showsNoHue = 6;    ///< chroma of a full and a thin wash
 constexpr double wheelBegins = 112; ///< hue angle, degrees: between the greenest yellow and the yellowest green
 constexpr double stepDegrees = 30;
 
-constexpr std::array<std::string_view, 4> orderNames{"hue", "lean", "value", "habit"};
-constexpr std::array<std::string_view, 2> sizeNames{"half", "full"};
-
-template <typename Enum, std::size_t Count>
-std::optional<Enum> parsed(std::string_view name, const std::array<std::string_view, Count>& names)
-{
-    const auto found = std::ranges::find(names, name);
-    if (found == names.end())
-        return std::nullopt;
-    return static_cast<Enum>(found - names.begin());
-}
-
 /// How far round the wheel a paint stands, 0 to 360; beyond that what has no hue, light to dark.
 double placeOnWheel(const Paint& paint)
 {
@@ -104,26 +92,6 @@ std::vector<std::optional<std::size_t>> rowsByLean(std::span<const Paint> paints
 }
 
 } // namespace
-
-std::string_view nameOf(BoxOrder order)
-{
-    return orderNames[static_cast<std::size_t>(order)];
-}
-
-std::optional<BoxOrder> parseBoxOrder(std::string_view name)
-{
-    return parsed<BoxOrder>(name, orderNames);
-}
-
-std::string_view nameOf(PanSize size)
-{
-    return sizeNames[static_cast<std::size_t>(size)];
-}
-
-std::optional<PanSize> parsePanSize(std::string_view name)
-{
-    return parsed<PanSize>(name, sizeNames);
-}
 
 PanMeasure measureOf(PanSize size)
 {

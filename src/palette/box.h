@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "palette/choose.h"
 #include "palette/reach.h"
 
@@ -17,18 +18,17 @@ enum class BoxOrder {
     Value, ///< by the full wash, light to dark
     Habit, ///< yellows, oranges, reds, violets, blues, greens, earths, black, white. Source: common practice
 };
-inline constexpr std::array<BoxOrder, 4> allBoxOrders{BoxOrder::Hue, BoxOrder::Lean, BoxOrder::Value, BoxOrder::Habit};
 
-/// "hue", "lean", "value", "habit".
-std::string_view nameOf(BoxOrder order);
-std::optional<BoxOrder> parseBoxOrder(std::string_view name);
+template <>
+inline constexpr std::array enumNames<BoxOrder>{EnumName{BoxOrder::Hue, "hue"}, EnumName{BoxOrder::Lean, "lean"},
+                                                EnumName{BoxOrder::Value, "value"}, EnumName{BoxOrder::Habit, "habit"}};
+inline constexpr std::array<BoxOrder, 4> allBoxOrders{BoxOrder::Hue, BoxOrder::Lean, BoxOrder::Value, BoxOrder::Habit};
 
 /// The pans that boxes are made for.
 enum class PanSize { Half, Full };
 
-/// "half", "full".
-std::string_view nameOf(PanSize size);
-std::optional<PanSize> parsePanSize(std::string_view name);
+template <>
+inline constexpr std::array enumNames<PanSize>{EnumName{PanSize::Half, "half"}, EnumName{PanSize::Full, "full"}};
 
 /// A pan as it lies, its longer side away from the painter. From memory; makers differ by a millimetre.
 struct PanMeasure {

@@ -258,12 +258,6 @@ void addEnd(const ColourCells& cells, bool lightest, std::size_t most, std::vect
 
 } // namespace
 
-std::string_view nameOf(PictureRole role)
-{
-    static constexpr std::array<std::string_view, 4> names{"common", "accent", "darkest", "lightest"};
-    return names[static_cast<std::size_t>(role)];
-}
-
 double clusterSpread(const ColourCells& cells, std::span<const Lab> middles)
 {
     double spread = 0;

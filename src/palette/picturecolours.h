@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "palette/colourcells.h"
 #include "palette/need.h"
 
@@ -15,8 +16,10 @@ enum class PictureRole {
     Lightest, ///< the lightest light
 };
 
-/// "common", "accent", "darkest", "lightest".
-std::string_view nameOf(PictureRole role);
+template <>
+inline constexpr std::array enumNames<PictureRole>{
+    EnumName{PictureRole::Common, "common"}, EnumName{PictureRole::Accent, "accent"},
+    EnumName{PictureRole::Darkest, "darkest"}, EnumName{PictureRole::Lightest, "lightest"}};
 
 /// A colour the picture is made of.
 struct PictureColour {

@@ -17,8 +17,6 @@ Slot leaning(HueFamily family, HueFamily towards)
     return {std::string(nameOf(family)) + ", leans " + std::string(nameOf(towards)), family, towards, false};
 }
 
-constexpr std::array<std::string_view, 3> redNames{"either", "red", "magenta"};
-
 Slot redOf(RedPrimary red)
 {
     using enum HueFamily;
@@ -40,12 +38,12 @@ Result<Slot> parsePlace(std::string_view text)
         return Slot{word, HueFamily::Brown, HueFamily::Brown, true, Slot::Kind::Any};
     constexpr std::string_view leans = " leans ";
     const std::size_t at = word.find(leans);
-    const auto family = hueFamilyNamed(trimmed(std::string_view(word).substr(0, at)));
+    const auto family = named<HueFamily>(trimmed(std::string_view(word).substr(0, at)));
     if (family && at == std::string::npos)
         return primary(*family);
     const auto towards = at == std::string::npos
                              ? std::nullopt
-                             : hueFamilyNamed(trimmed(std::string_view(word).substr(at + leans.size())));
+                             : named<HueFamily>(trimmed(std::string_view(word).substr(at + leans.size())));
     if (!family || !towards)
         return failure(ErrorCode::BadOption, "\"" + std::string(trimmed(text))
                                                  + "\" is no place: say a family, as in blue, with its lean, "
@@ -94,17 +92,6 @@ bool isEarth(const Paint& paint)
         parsePigmentCodes("PY42 PY43 PR101 PR102 PBr6 PBr7 NBr8 PG23 PBk11").value();
     return std::ranges::any_of(paint.codes,
                                [](const PigmentCode& code) { return std::ranges::find(earths, code) != earths.end(); });
-}
-
-std::string_view nameOf(RedPrimary red)
-{
-    return redNames[static_cast<std::size_t>(red)];
-}
-
-std::optional<RedPrimary> parseRedPrimary(std::string_view text)
-{
-    const auto found = std::ranges::find(redNames, lowered(trimmed(text)));
-    return found == redNames.end() ? std::nullopt : std::optional(static_cast<RedPrimary>(found - redNames.begin()));
 }
 
 Result<std::vector<Slot>> parsePlaces(std::string_view text)

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "base/named.h"
 #include "base/result.h"
 #include "paint/paint.h"
 
@@ -32,9 +33,9 @@ enum class RedPrimary {
     Magenta, ///< one that leans to violet
 };
 
-/// "either", "red", "magenta".
-std::string_view nameOf(RedPrimary red);
-std::optional<RedPrimary> parseRedPrimary(std::string_view text);
+template <>
+inline constexpr std::array enumNames<RedPrimary>{
+    EnumName{RedPrimary::Either, "either"}, EnumName{RedPrimary::Red, "red"}, EnumName{RedPrimary::Magenta, "magenta"}};
 
 /// A place in a palette and what may stand in it.
 struct Slot {

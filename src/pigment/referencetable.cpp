@@ -61,7 +61,7 @@ Result<ReferencePigment> pigmentFrom(Row row, const CsvRecord& record)
 {
     ReferencePigment pigment;
     auto code = parsePigmentCode(row.text("code"));
-    const auto family = hueFamilyNamed(row.text("hue_family"));
+    const auto family = named<HueFamily>(row.text("hue_family"));
     if (!code)
         return badRow(record, code.error().message);
     if (!family)

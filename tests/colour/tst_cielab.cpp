@@ -98,10 +98,10 @@ void TestCielab::familiesGoRoundTheWheel()
         const HueFamily family = allHueFamilies[i];
         QCOMPARE(hueFamilyOf(toLab(Lch{50, 40, *middleDegrees(family)})), std::optional(family));
         QCOMPARE(previousFamily(nextFamily(family)), family);
-        QCOMPARE(hueFamilyNamed(nameOf(family)), std::optional(family));
+        QCOMPARE(named<HueFamily>(nameOf(family)), std::optional(family));
     }
     QCOMPARE(hueFamilyOf({50, 1, 1}), std::nullopt);
-    QCOMPARE(hueFamilyNamed("puce"), std::nullopt);
+    QCOMPARE(named<HueFamily>("puce"), std::nullopt);
     QVERIFY(!middleDegrees(HueFamily::Black));
 }
 

@@ -359,8 +359,8 @@ void TestCandidates::movesGoWhereTheySay()
         QVERIFY(moved(wanted, Move::Darker).thin->l < 85);
     }
     for (const Move move : allMoves)
-        QCOMPARE(parseMove(nameOf(move)), std::optional(move));
-    QVERIFY(!parseMove("bluer"));
+        QCOMPARE(named<Move>(nameOf(move)), std::optional(move));
+    QVERIFY(!named<Move>("bluer"));
     QCOMPARE(moved({{98, 0, 0}, {}, false, false}, Move::Lighter).colour.l, 100.0);
 }
 

@@ -272,7 +272,7 @@ void TestNextTouch::sightsContradict()
     const Lab green = sightOf({Look::TooGreen}, wanted)->colour;
     QVERIFY(green.a < 10 && green.b == 10);
     for (const Look look : allLooks)
-        QCOMPARE(parseLook(nameOf(look)), std::optional(look));
+        QCOMPARE(named<Look>(nameOf(look)), std::optional(look));
 }
 
 void TestNextTouch::aSightSaysWhichGotInTooMuch()

@@ -159,7 +159,7 @@ void TestPairs::axisOrders()
     QFETCH(QStringList, expected);
     const std::vector<Paint> paints =
         paintsOf({"PBk9", "PB29", "PY3", "PG7", "PY110", "PBr7/burnt sienna", "PR108/light"});
-    const auto parsed = parseAxisOrder(order.toStdString());
+    const auto parsed = named<AxisOrder>(order.toStdString());
     QVERIFY(parsed);
     QStringList names;
     for (const std::size_t place : ordered(places(paints.size()), paints, *parsed))
@@ -233,8 +233,8 @@ void TestPairs::ladderMarks()
         const bool likeSecond = deltaE00(at, ladder.steps.back().colour) < deltaE00(at, ladder.steps.front().colour);
         QCOMPARE(likeSecond, i >= ladder.turningPoint);
     }
-    QCOMPARE(parseLadderSpacing(nameOf(LadderSpacing::Appearance)), std::optional(LadderSpacing::Appearance));
-    QVERIFY(!parseLadderSpacing("even"));
+    QCOMPARE(named<LadderSpacing>(nameOf(LadderSpacing::Appearance)), std::optional(LadderSpacing::Appearance));
+    QVERIFY(!named<LadderSpacing>("even"));
 }
 
 void TestPairs::swapsAreBetterOnes()
@@ -280,7 +280,7 @@ void TestPairs::findsWhatASlowSearchFinds()
     QFETCH(QString, kind);
     const std::vector<Paint> paints = paintsOf(sevenPigments);
     WhatMakesOptions options;
-    options.kind = *parseMixKind(kind.toStdString());
+    options.kind = *named<MixKind>(kind.toStdString());
     const std::vector<Finding> findings = whatMakes(paints, options);
     // Every pair, ratio and wash in plain double precision.
     const auto worth = [&](const Lab& colour) {
@@ -370,7 +370,7 @@ void TestPairs::ordersHold()
 {
     QFETCH(QString, order);
     WhatMakesOptions options;
-    options.order = *parseMixOrder(order.toStdString());
+    options.order = *named<MixOrder>(order.toStdString());
     options.mostTubes = 3;
     options.most = 40;
     const std::vector<Paint> paints = paintsOf(sevenPigments);

@@ -115,8 +115,8 @@ void TestPool::wordsComeBack()
     }
     QCOMPARE(termsFromWords("no-such thing"), TubeTerms{});
     for (const Pool pool : {Pool::Palette, Pool::Drawer, Pool::Owned, Pool::Wished, Pool::Table})
-        QCOMPARE(parsePool(nameOf(pool)), pool);
-    QVERIFY(!parsePool("attic"));
+        QCOMPARE(named<Pool>(nameOf(pool)), pool);
+    QVERIFY(!named<Pool>("attic"));
 }
 
 IRIS_TEST(TestPool, NoApplication)

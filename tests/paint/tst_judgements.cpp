@@ -89,7 +89,7 @@ void TestJudgements::leansToTheRightSide()
     QFETCH(double, hue);
     QFETCH(QString, family);
     QFETCH(QString, side);
-    const Lean lean = leanOf(toLab(Lch{75, 30, hue}), *hueFamilyNamed(family.toStdString()));
+    const Lean lean = leanOf(toLab(Lch{75, 30, hue}), *named<HueFamily>(family.toStdString()));
     QCOMPARE(sideOf(lean), side);
 }
 

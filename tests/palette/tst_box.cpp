@@ -180,10 +180,10 @@ void TestBox::wheelIsWhatTheTubesMix()
 void TestBox::namesParseBack()
 {
     for (const BoxOrder order : allBoxOrders)
-        QCOMPARE(parseBoxOrder(nameOf(order)), std::optional(order));
+        QCOMPARE(named<BoxOrder>(nameOf(order)), std::optional(order));
     for (const PanSize size : {PanSize::Half, PanSize::Full})
-        QCOMPARE(parsePanSize(nameOf(size)), std::optional(size));
-    QVERIFY(!parseBoxOrder("colour") && !parsePanSize("quarter"));
+        QCOMPARE(named<PanSize>(nameOf(size)), std::optional(size));
+    QVERIFY(!named<BoxOrder>("colour") && !named<PanSize>("quarter"));
 }
 
 IRIS_TEST(TestBox, NoApplication)

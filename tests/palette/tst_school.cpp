@@ -81,7 +81,7 @@ void TestSchool::redOrMagenta()
     QVERIFY(!takes(RedPrimary::Magenta, "PR255") && takes(RedPrimary::Magenta, "PR122"));
     QVERIFY(!takes(RedPrimary::Magenta, "PB29"));
     for (const RedPrimary red : {RedPrimary::Either, RedPrimary::Red, RedPrimary::Magenta})
-        QCOMPARE(parseRedPrimary(nameOf(red)), std::optional(red));
+        QCOMPARE(named<RedPrimary>(nameOf(red)), std::optional(red));
 }
 
 void TestSchool::ownPlacesAreReadAndWritten()
