@@ -1,7 +1,7 @@
 #pragma once
 
 #include "base/csvreader.h"
-#include "base/text.h"
+#include "base/named.h"
 
 #include <map>
 #include <optional>
@@ -24,17 +24,15 @@ public:
     std::optional<double> number(const std::string& column);
     std::optional<int> wholeNumber(const std::string& column);
 
-    /// A word out of a list; `choices` names them for the complaint.
-    template <typename Value>
-    std::optional<Value> word(const std::string& column, std::optional<Value> (*parse)(std::string_view),
-                              const char* choices)
+    /// The value of an enum by its name.
+    template <HasNames Value> std::optional<Value> word(const std::string& column)
     {
         const std::string field = text(column);
         if (trimmed(field).empty())
             return std::nullopt;
-        const auto value = parse(field);
+        const auto value = named<Value>(field);
         if (!value)
-            complain("\"" + field + "\" in column " + column + " is not one of " + choices);
+            complain("\"" + field + "\" in column " + column + " is not one of " + listedNames<Value>());
         return value;
     }
 

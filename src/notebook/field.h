@@ -41,12 +41,13 @@ struct Field {
     std::optional<Range> range = {}; ///< of a number
     TextKind text = TextKind::Any;   ///< of a text
     InJson json = InJson::IfSet;
-    const char* in = nullptr;     ///< the object within the record's that it stands in, in JSON
-    const char* column = nullptr; ///< in the table, where that is not its name; of colours what stands before "_l"
-    double usual = 0;             ///< of a number, where nothing is said
-    std::size_t most = 0;         ///< of a list
-    bool goesWithIt = false;      ///< of a tube: when that is taken out, so is this record
-    int since = 6;                ///< the schema that it came with; 6 and below are told in notebookschema.cpp
+    const char* in = nullptr;      ///< the object within the record's that it stands in, in JSON
+    const char* column = nullptr;  ///< in the table, where that is not its name; of colours what stands before "_l"
+    const char* inLists = nullptr; ///< the column of a list (CSV), where that is not the one in the table
+    double usual = 0;              ///< of a number, where nothing is said
+    std::size_t most = 0;          ///< of a list
+    bool goesWithIt = false;       ///< of a tube: when that is taken out, so is this record
+    int since = 6;                 ///< the schema that it came with; 6 and below are told in notebookschema.cpp
 };
 
 /// True for the number of a record: TubeId and its like.
@@ -61,6 +62,9 @@ concept RecordId = requires(Value id)
 
 /// True for what tells its fields.
 template <typename Value>
-concept HasFields = requires(Value& value) { Value::fields(value, [](const char*, auto&, const Field&) {}); };
+concept HasFields = requires(Value& value)
+{
+    Value::fields(value, [](const char*, auto&, const Field&) {});
+};
 
 } // namespace iris

@@ -47,7 +47,7 @@ Result<void> NotebookStore::makeAll()
 {
     return inTransaction(Access::Write, [&]() -> Result<void> {
         auto done = runAll(database(), firstSchema());
-        for (int version = 1; done && version < schemaVersion; ++version)
+        for (int version = 1; done && version < schemaVersion(); ++version)
             done = runAll(database(), upgradeFrom(version));
         return done;
     });
@@ -122,7 +122,7 @@ Result<std::unique_ptr<NotebookStore>> NotebookStore::open(const QString& path, 
 Result<void> NotebookStore::getReady(Access access)
 {
     bool interrupted = isLeftInAnEditByAnyName(m_file);
-    const bool hasToWrite = access == Access::Write || interrupted || schemaOnFile(m_file) != schemaVersion;
+    const bool hasToWrite = access == Access::Write || interrupted || schemaOnFile(m_file) != schemaVersion();
     m_readOnlyReason = hasToWrite ? whyNotLocked() : QObject::tr("%1 is only read here").arg(shortName(m_path));
     interrupted = interrupted && isLeftInAnEditByAnyName(m_file); // whoever had the lock may have put it right
     if (interrupted)
@@ -201,7 +201,7 @@ Result<int> NotebookStore::checkContents()
     const auto said = answerTo(QStringLiteral("PRAGMA user_version"), database());
     if (!said)
         return tl::unexpected(said.error());
-    if (said->toInt() > schemaVersion)
+    if (said->toInt() > schemaVersion())
         return fileFailure(
             ErrorCode::NewerNotebook, m_path,
             QStringLiteral("%1 was written by a newer Iris Bianca; this one cannot read it").arg(shortName(m_path)));
@@ -257,7 +257,7 @@ Result<void> NotebookStore::standOnACopyByReading()
 
 Result<void> NotebookStore::bringUpToDate(int schema)
 {
-    if (schema >= schemaVersion)
+    if (schema >= schemaVersion())
         return {};
     Result<void> done;
     KeptCopy kept;
@@ -288,7 +288,7 @@ Result<void> NotebookStore::bringSchemaUp(int from)
     constexpr int numbersAreKept = 4;
     return inTransaction(Access::Write, [&]() -> Result<void> {
         Result<void> step;
-        for (int version = from; step && version < schemaVersion; ++version)
+        for (int version = from; step && version < schemaVersion(); ++version)
             step = runAll(database(), upgradeFrom(version));
         if (!step || from >= numbersAreKept)
             return step;
@@ -311,8 +311,8 @@ Result<void> NotebookStore::putSmallThingsRight()
     QStringList mendings;
     if (!isNotebookCode(code->toString().toStdString()))
         mendings << QStringLiteral("INSERT OR REPLACE INTO setting (name, value) VALUES ('code', hex(randomblob(3)))");
-    if (schemaOnFile(m_file) != schemaVersion)
-        mendings << QStringLiteral("PRAGMA user_version = %1").arg(schemaVersion);
+    if (schemaOnFile(m_file) != schemaVersion())
+        mendings << QStringLiteral("PRAGMA user_version = %1").arg(schemaVersion());
     return mendings.isEmpty() ? Result<void>{} : change([&] { return runAll(database(), mendings); });
 }
 

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "notebook/notebook.h"
+#include "notebook/soundness.h"
 
 #include <QSqlDatabase>
 #include <set>
@@ -8,7 +8,8 @@
 namespace iris {
 
 /// Everything in the database of a notebook.
-Result<Notebook> loadRows(const QSqlDatabase& database);
+/// @param complaints gets what could not be made out
+Result<Notebook> loadRows(const QSqlDatabase& database, Complaints& complaints);
 
 /// Writes an edit down, filling in the ids of new records. Not a transaction by itself.
 Result<void> writeRows(const QSqlDatabase& database, NotebookEdit& edit);

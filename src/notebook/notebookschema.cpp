@@ -1,12 +1,16 @@
 #include "notebook/notebookschema.h"
 
 #include "notebook/editmark.h"
+#include "notebook/recordcolumns.h"
+#include "notebook/recordkinds.h"
 #include "notebook/statement.h"
 
 #include <QSqlQuery>
 
 namespace iris {
 namespace {
+
+constexpr int lastWrittenOut = 6;
 
 QStringList statements(std::initializer_list<const char*> texts)
 {
@@ -25,7 +29,7 @@ std::vector<QSet<QString>> shapesOfAll()
         QSqlDatabase memory = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), connection);
         memory.setDatabaseName(QStringLiteral(":memory:"));
         memory.open();
-        for (int version = 0; version < schemaVersion; ++version) {
+        for (int version = 0; version < schemaVersion(); ++version) {
             for (const QString& statement : version == 0 ? firstSchema() : upgradeFrom(version))
                 static_cast<void>(run(memory, statement));
             shapes.push_back(shapeOf(memory));
@@ -35,7 +39,28 @@ std::vector<QSet<QString>> shapesOfAll()
     return shapes;
 }
 
+/// What came with a schema after the sixth follows from the fields that records tell of themselves.
+QStringList stepTo(int schema)
+{
+    QStringList steps;
+    forEachKind(
+        [&](const auto& kind) { steps << statementsOf<RecordOf<decltype(kind)>>(kind.table, kind.since, schema); });
+    return steps << QStringLiteral("PRAGMA user_version = %1").arg(schema);
+}
+
 } // namespace
+
+int schemaVersion()
+{
+    static const int newest = [] {
+        int newest = lastWrittenOut;
+        forEachKind([&](const auto& kind) {
+            newest = std::max({newest, kind.since, newestFieldOf<RecordOf<decltype(kind)>>()});
+        });
+        return newest;
+    }();
+    return newest;
+}
 
 const QStringList& firstSchema()
 {
@@ -60,7 +85,7 @@ const QStringList& firstSchema()
     return list;
 }
 
-const QStringList& upgradeFrom(int version)
+QStringList upgradeFrom(int version)
 {
     static const QStringList toSecond = statements(
         {"ALTER TABLE tube ADD COLUMN line TEXT NOT NULL DEFAULT ''",
@@ -121,14 +146,13 @@ const QStringList& upgradeFrom(int version)
     static const QStringList toSixth =
         statements({"CREATE TABLE edit_mark (id INTEGER PRIMARY KEY CHECK (id = 1), text TEXT NOT NULL)"})
         << newMarkStatement() << QStringLiteral("PRAGMA user_version = 6");
-    static const QStringList nothing;
     switch (version) {
     case 1: return toSecond;
     case 2: return toThird;
     case 3: return toFourth;
     case 4: return toFifth;
     case 5: return toSixth;
-    default: return nothing;
+    default: return stepTo(version + 1);
     }
 }
 
@@ -155,12 +179,12 @@ const QSet<QString>& shapeOfSchema(int version)
 int schemaByShape(const QSqlDatabase& database)
 {
     const QSet<QString> shape = shapeOf(database);
-    int version = schemaVersion;
+    int version = schemaVersion();
     while (version > 0 && !shape.contains(shapeOfSchema(version)))
         --version;
     if (version == 0)
         return 0;
-    const QSet<QString> later = shapeOfSchema(schemaVersion) - shapeOfSchema(version);
+    const QSet<QString> later = shapeOfSchema(schemaVersion()) - shapeOfSchema(version);
     return shape.intersects(later) ? 0 : version;
 }
 

@@ -10,14 +10,14 @@ namespace iris {
 /// "Iris" in ASCII, as SQLite's application_id.
 constexpr int notebookApplicationId = 0x49726973;
 
-/// The schema that this program writes.
-constexpr int schemaVersion = 6;
+/// The schema that this program writes: the newest that a kind of record or one of its fields came with.
+int schemaVersion();
 
 /// The statements that make an empty notebook of the first schema.
 const QStringList& firstSchema();
 
 /// The statements that bring a notebook of schema `version` to the next one; each ends by writing its own version.
-const QStringList& upgradeFrom(int version);
+QStringList upgradeFrom(int version);
 
 /// The tables a database has, and the columns of each as "table.column".
 QSet<QString> shapeOf(const QSqlDatabase& database);

@@ -170,11 +170,12 @@ Result<void> NotebookStore::change(const std::function<Result<void>()>& work)
 
 Result<Notebook> NotebookStore::load()
 {
+    m_remarks = m_openingRemarks;
     Result<Notebook> notebook;
     Result<std::set<std::string>> pictures;
     // In one transaction, so that no edit of somebody else's comes in half.
     const auto read = inTransaction(Access::Read, [&]() -> Result<void> {
-        notebook = loadRows(database());
+        notebook = loadRows(database(), m_remarks);
         if (!notebook)
             return tl::unexpected(notebook.error());
         pictures = loadPictureNames(database());
@@ -186,7 +187,6 @@ Result<Notebook> NotebookStore::load()
     });
     if (!read)
         return tl::unexpected(damageOrFault(read.error()));
-    m_remarks = m_openingRemarks;
     mend(*notebook, m_remarks);
     forEachKind([&](const auto& kind) {
         changeAll((*notebook).*kind.records, [&](auto& record) {

@@ -17,6 +17,7 @@ template <typename Records, typename Record> struct Kind {
     Records Notebook::*records;
     Changes<Record> NotebookEdit::*changes;
     std::size_t most = 0; ///< of one notebook; 0 for any number
+    int since = 6;        ///< the schema that it came with; the sixth and those before are told in notebookschema.cpp
 };
 template <typename Records, typename Record, typename... Most>
 Kind(const char*, const char*, const char*, const char*, Records Notebook::*, Changes<Record> NotebookEdit::*, Most...)

@@ -1,69 +1,17 @@
 #pragma once
 
+#include "notebook/recordcolumns.h"
 #include "notebook/recordjson.h"
 
 #include <QSqlQuery>
 #include <QString>
-#include <QStringList>
 #include <QVariant>
 
 namespace iris {
 
-// A record as one row of its kind's table, by the fields it tells of itself: a column each, three for a colour, nine for
-// a swatch. Lists of parts, squares and places are JSON in one column; lists of tubes are no column (notebookrows.cpp).
-
-/// What follows a field's column name where a value takes several; nothing where it takes one.
-template <typename Value> QStringList columnEndings()
-{
-    if constexpr (requires { typename Value::value_type; requires !std::ranges::range<Value>; })
-        return columnEndings<typename Value::value_type>(); // an optional one
-    else if constexpr (std::is_same_v<Value, Lab>)
-        return {"_l", "_a", "_b"};
-    else if constexpr (std::is_same_v<Value, Swatch>)
-        return {"_full_l", "_full_a", "_full_b", "_thin_l", "_thin_a", "_thin_b", "_black_l", "_black_a", "_black_b"};
-    else if constexpr (std::is_same_v<Value, std::array<double, 3>>)
-        return {"_r", "_g", "_b"};
-    else if constexpr (std::is_same_v<Value, std::array<double, 9>>)
-        return {"11", "12", "13", "21", "22", "23", "31", "32", "33"};
-    else if constexpr (std::is_same_v<Value, std::vector<TubeId>>)
-        return {};
-    else
-        return {""};
-}
-
-/// The columns of one field.
-template <typename Value> QStringList columnsOf(const char* name, const Field& field)
-{
-    const QString own = QLatin1String(field.column ? field.column : name);
-    QStringList columns;
-    for (const QString& ending : columnEndings<Value>())
-        columns << (own.isEmpty() ? ending.mid(1) : own + ending);
-    return columns;
-}
-
-/// The columns of a record's table after its id.
-template <typename Record> QStringList columnsOf()
-{
-    QStringList columns;
-    Record record;
-    Record::fields(record, [&](const char* name, auto& value, const Field& field) {
-        columns << columnsOf<std::remove_reference_t<decltype(value)>>(name, field);
-    });
-    return columns;
-}
-
-/// How a column is made that came with a schema after the sixth.
-template <typename Value> QString columnType(const Field& field)
-{
-    if constexpr (requires { typename Value::value_type; requires !std::ranges::range<Value>; })
-        return columnType<typename Value::value_type>(field).section(QLatin1Char(' '), 0, 0);
-    else if constexpr (std::is_integral_v<Value> || RecordId<Value>)
-        return QStringLiteral("INTEGER NOT NULL DEFAULT %1").arg(static_cast<int>(field.usual));
-    else if constexpr (std::is_floating_point_v<Value> || std::is_same_v<Value, Lab> || std::is_same_v<Value, Swatch>)
-        return QStringLiteral("REAL NOT NULL DEFAULT %1").arg(field.usual);
-    else
-        return QStringLiteral("TEXT NOT NULL DEFAULT ''");
-}
+// A record as one row of its kind's table, by the fields it tells of itself: a column each, three for a colour, nine
+// for a swatch. Lists of parts, squares and places are JSON in one column; lists of tubes are no column
+// (notebookrows.cpp).
 
 /// A list in one column.
 template <typename Item> std::string textFrom(const std::vector<Item>& list)

@@ -15,6 +15,9 @@ using Complaints = std::vector<std::string>;
 /// Of the kinds in recordkinds.h, and of wells.
 template <typename Record> void mend(Record& record, Complaints& complaints);
 
+/// What a palette is asked for, whatever tubes there are.
+void mend(PaletteWishes& wishes, Complaints& complaints);
+
 /// A whole notebook, with what its records say of each other: readings of tubes that are not there, palettes and wishes
 /// that name such, two records of one number.
 void mend(Notebook& notebook, Complaints& complaints);

@@ -101,7 +101,8 @@ struct Tube {
         visit("price", self.stock.price, Field{.words = "its price", .range = allowed::price, .in = "stock"});
         visit("left_percent", self.stock.leftPercent,
               Field{.words = "what is left, in percent,", .range = allowed::percent, .in = "stock"});
-        visit("where", self.stock.where, Field{.json = InJson::Always, .in = "stock", .column = "whereabouts"});
+        visit("where", self.stock.where,
+              Field{.json = InJson::Always, .in = "stock", .column = "whereabouts", .inLists = "where"});
         visit("bought_on", self.stock.boughtOn,
               Field{.words = "the day it was bought", .text = TextKind::Day, .in = "stock"});
     }

@@ -1,42 +1,15 @@
 #include "notebook/tubecsv.h"
 
 #include "base/csvfields.h"
+#include "notebook/recordcolumns.h"
 
 #include <algorithm>
 #include <array>
+#include <iterator>
 
 namespace iris {
 namespace {
 
-constexpr std::array<std::string_view, 28> columnNames{"maker",
-                                                       "name",
-                                                       "codes",
-                                                       "form",
-                                                       "full_l",
-                                                       "full_a",
-                                                       "full_b",
-                                                       "thin_l",
-                                                       "thin_a",
-                                                       "thin_b",
-                                                       "black_l",
-                                                       "black_a",
-                                                       "black_b",
-                                                       "strength",
-                                                       "staining",
-                                                       "granulation",
-                                                       "lightfastness",
-                                                       "notes",
-                                                       "line",
-                                                       "transparency",
-                                                       "measured_staining",
-                                                       "measured_granulation",
-                                                       "container",
-                                                       "size_ml",
-                                                       "price",
-                                                       "left_percent",
-                                                       "where",
-                                                       "bought_on"};
-constexpr std::size_t firstSwatchColumn = 4;
 constexpr std::size_t mostRows = 5000; // many times any drawer; a longer list is some other table
 
 std::string canonical(std::string_view header)
@@ -51,12 +24,33 @@ std::string canonical(std::string_view header)
     return name;
 }
 
-std::optional<Swatch> swatchFrom(CsvFields& fields)
+/// What the columns of a field are called in a list.
+template <typename Value> std::vector<std::string> listColumns(const char* name, const Field& field)
+{
+    if (field.inLists)
+        return {field.inLists};
+    std::vector<std::string> columns;
+    for (const QString& column : columnsOf<Value>(name, field))
+        columns.push_back(column.toStdString());
+    return columns;
+}
+
+std::vector<std::string> allListColumns()
+{
+    std::vector<std::string> all;
+    Tube tube;
+    Tube::fields(tube, [&](const char* name, auto& value, const Field& field) {
+        std::ranges::copy(listColumns<std::remove_reference_t<decltype(value)>>(name, field), std::back_inserter(all));
+    });
+    return all;
+}
+
+std::optional<Swatch> swatchFrom(CsvFields& fields, const std::vector<std::string>& columns)
 {
     std::array<double, 9> values{};
     std::size_t given = 0;
     for (std::size_t i = 0; i < values.size(); ++i) {
-        if (const auto value = fields.number(std::string(columnNames[firstSwatchColumn + i]))) {
+        if (const auto value = fields.number(columns[i])) {
             values[i] = *value;
             ++given;
         }
@@ -69,44 +63,38 @@ std::optional<Swatch> swatchFrom(CsvFields& fields)
         {values[0], values[1], values[2]}, {values[3], values[4], values[5]}, {values[6], values[7], values[8]}};
 }
 
-Stock stockFrom(CsvFields& fields)
+/// What stands in the columns of one field.
+template <typename Value>
+void readField(CsvFields& fields, const std::vector<std::string>& columns, Value& value, const Field& field)
 {
-    Stock stock;
-    stock.container = fields.word("container", named<Container>, "tube, pan").value_or(Container::Tube);
-    stock.sizeMl = fields.number("size_ml");
-    stock.price = fields.number("price");
-    stock.leftPercent = fields.wholeNumber("left_percent");
-    stock.where =
-        fields.word("where", named<Whereabouts>, "palette, drawer, wish list, used up").value_or(Whereabouts::Drawer);
-    stock.boughtOn = trimmed(fields.text("bought_on"));
-    return stock;
+    const std::string& column = columns.front();
+    if constexpr (std::is_same_v<Value, std::string>) {
+        value = field.text == TextKind::Day ? trimmed(fields.text(column)) : fields.text(column);
+    } else if constexpr (std::is_same_v<Value, std::vector<PigmentCode>>) {
+        auto codes = trimmed(fields.text(column)).empty() ? Value{} : parsePigmentCodes(fields.text(column));
+        if (codes)
+            value = std::move(*codes);
+        else
+            fields.complain(codes.error().message);
+    } else if constexpr (std::is_same_v<Value, std::optional<Swatch>>) {
+        value = swatchFrom(fields, columns);
+    } else if constexpr (std::is_same_v<Value, std::optional<double>>) {
+        value = fields.number(column);
+    } else if constexpr (std::is_same_v<Value, std::optional<int>>) {
+        value = fields.wholeNumber(column);
+    } else if constexpr (std::is_enum_v<Value>) {
+        value = fields.word<Value>(column).value_or(value);
+    } else {
+        value = fields.word<typename Value::value_type>(column);
+    }
 }
 
 Result<Tube> tubeFrom(CsvFields fields, const ReferenceTable& table)
 {
     Tube tube;
-    tube.maker = fields.text("maker");
-    tube.name = fields.text("name");
-    tube.form = fields.text("form");
-    tube.notes = fields.text("notes");
-    if (const std::string text = fields.text("codes"); !trimmed(text).empty()) {
-        auto codes = parsePigmentCodes(text);
-        if (codes)
-            tube.codes = std::move(*codes);
-        else
-            fields.complain(codes.error().message);
-    }
-    tube.swatch = swatchFrom(fields);
-    tube.strength = fields.number("strength");
-    tube.staining = fields.wholeNumber("staining");
-    tube.granulation = fields.wholeNumber("granulation");
-    tube.lightfastness = fields.wholeNumber("lightfastness");
-    tube.line = fields.text("line");
-    tube.transparency =
-        fields.word("transparency", named<TransparencyClass>, "transparent, semi-transparent, semi-opaque, opaque");
-    tube.measured.staining = fields.wholeNumber("measured_staining");
-    tube.measured.granulation = fields.wholeNumber("measured_granulation");
-    tube.stock = stockFrom(fields);
+    Tube::fields(tube, [&](const char* name, auto& value, const Field& field) {
+        readField(fields, listColumns<std::remove_reference_t<decltype(value)>>(name, field), value, field);
+    });
     if (!fields.problem().empty())
         return failure(ErrorCode::BadCsv, fields.problem());
     if (const auto fine = validate(tube, table); !fine)
@@ -114,20 +102,29 @@ Result<Tube> tubeFrom(CsvFields fields, const ReferenceTable& table)
     return tube;
 }
 
-std::string written(const std::optional<double>& value)
+/// What goes into the columns of one field.
+template <typename Value> std::vector<std::string> written(const Value& value)
 {
-    return value ? shortestNumber(*value) : "";
-}
-
-std::string written(const std::optional<int>& value)
-{
-    return value ? std::to_string(*value) : "";
-}
-
-void addLab(std::vector<std::string>& fields, const std::optional<Swatch>& swatch, Lab Swatch::*colour)
-{
-    for (double Lab::*axis : {&Lab::l, &Lab::a, &Lab::b})
-        fields.push_back(swatch ? shortestNumber((*swatch).*colour.*axis) : "");
+    if constexpr (std::is_same_v<Value, std::string>) {
+        return {guarded(value)};
+    } else if constexpr (std::is_same_v<Value, std::vector<PigmentCode>>) {
+        return {textOf(value)};
+    } else if constexpr (std::is_same_v<Value, Swatch>) {
+        std::vector<std::string> numbers;
+        for (const Lab& colour : {value.full, value.thin, value.overBlack})
+            for (const double axis : {colour.l, colour.a, colour.b})
+                numbers.push_back(shortestNumber(axis));
+        return numbers;
+    } else if constexpr (std::is_enum_v<Value>) {
+        return {std::string(nameOf(value))};
+    } else if constexpr (std::is_arithmetic_v<Value>) {
+        return {shortestNumber(value)};
+    } else if (value) {
+        return written(*value);
+    } else {
+        return std::vector<std::string>(
+            static_cast<std::size_t>(columnEndings<typename Value::value_type>().size())); // left open
+    }
 }
 
 } // namespace
@@ -146,10 +143,11 @@ Result<TubeList> readTubesCsv(std::string_view text, const ReferenceTable& table
                                               + " tubes come in at once. Is it the right file?");
     TubeList list;
     CsvColumns columns;
+    const std::vector<std::string> known = allListColumns();
     const CsvRecord& header = records->front();
     for (std::size_t i = 0; i < header.fields.size(); ++i) {
         const std::string name = canonical(header.fields[i]);
-        if (std::ranges::find(columnNames, name) != columnNames.end())
+        if (std::ranges::find(known, name) != known.end())
             columns.emplace(name, i);
         else if (!name.empty())
             list.ignoredColumns.push_back(header.fields[i]);
@@ -171,30 +169,16 @@ Result<TubeList> readTubesCsv(std::string_view text, const ReferenceTable& table
 
 std::string writeTubesCsv(const std::vector<Tube>& tubes)
 {
-    std::string text = "maker,name,codes,form,full_L,full_a,full_b,thin_L,thin_a,thin_b,black_L,black_a,black_b,"
-                       "strength,staining,granulation,lightfastness,notes,line,transparency,measured_staining,"
-                       "measured_granulation,container,size_ml,price,left_percent,where,bought_on\r\n";
+    std::vector<std::string> header = allListColumns();
+    for (std::string& column : header)
+        if (column.ends_with("_l"))
+            column.back() = 'L';
+    std::string text = csvLine(header);
     for (const Tube& tube : tubes) {
-        std::vector<std::string> fields{guarded(tube.maker), guarded(tube.name), textOf(tube.codes),
-                                        guarded(tube.form)};
-        addLab(fields, tube.swatch, &Swatch::full);
-        addLab(fields, tube.swatch, &Swatch::thin);
-        addLab(fields, tube.swatch, &Swatch::overBlack);
-        fields.push_back(written(tube.strength));
-        fields.push_back(written(tube.staining));
-        fields.push_back(written(tube.granulation));
-        fields.push_back(written(tube.lightfastness));
-        fields.push_back(guarded(tube.notes));
-        fields.push_back(guarded(tube.line));
-        fields.emplace_back(tube.transparency ? nameOf(*tube.transparency) : "");
-        fields.push_back(written(tube.measured.staining));
-        fields.push_back(written(tube.measured.granulation));
-        fields.emplace_back(nameOf(tube.stock.container));
-        fields.push_back(written(tube.stock.sizeMl));
-        fields.push_back(written(tube.stock.price));
-        fields.push_back(written(tube.stock.leftPercent));
-        fields.emplace_back(nameOf(tube.stock.where));
-        fields.push_back(tube.stock.boughtOn);
+        std::vector<std::string> fields;
+        Tube::fields(tube, [&](const char*, const auto& value, const Field&) {
+            std::ranges::copy(written(value), std::back_inserter(fields));
+        });
         text += csvLine(fields);
     }
     return text;

@@ -150,7 +150,8 @@ Result<void> keepUsed(const QSqlDatabase& database, const std::string& kind, std
 
 Result<std::vector<std::string>> rebuildUsedIds(const QSqlDatabase& database)
 {
-    const auto notebook = loadRows(database);
+    Complaints complaints;
+    const auto notebook = loadRows(database, complaints);
     if (!notebook)
         return tl::unexpected(notebook.error());
     NotebookEdit edit = countingAnew(*notebook);
@@ -183,7 +184,8 @@ Result<void> mendUsedIds(const QSqlDatabase& database)
     query.addBindValue(allowed::reference.most);
     if (auto done = run(query, database); !done)
         return done;
-    const auto notebook = loadRows(database);
+    Complaints complaints;
+    const auto notebook = loadRows(database, complaints);
     if (!notebook)
         return tl::unexpected(notebook.error());
     NotebookEdit edit = countingAnew(*notebook);

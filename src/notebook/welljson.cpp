@@ -42,16 +42,23 @@ std::string textFrom(const std::vector<WellRecord>& wells)
     return Json{{"wells", valueJson(wells)}}.dump();
 }
 
-std::vector<WellRecord> wellsFromText(const std::string& text)
+WellsRead wellsFromText(const std::string& text)
 {
-    try {
-        const Json json = Json::parse(text);
-        return JsonReader(json, wholeFile).list("wells", recordFrom<WellRecord>);
-    } catch (const Json::exception&) {
-        return {};
-    } catch (const Fault&) {
-        return {};
+    WellsRead read;
+    const Json json = Json::parse(text, nullptr, false);
+    const bool isList = json.is_object() && json.contains("wells") && json.at("wells").is_array();
+    if (!isList)
+        return {{}, text.empty()};
+    for (const Json& item : json.at("wells")) {
+        try {
+            read.wells.push_back(recordFrom<WellRecord>(JsonReader(item, "a well")));
+        } catch (const Fault&) {
+            read.isWhole = false;
+        } catch (const Json::exception&) {
+            read.isWhole = false;
+        }
     }
+    return read;
 }
 
 } // namespace iris

@@ -4,8 +4,14 @@
 
 namespace iris {
 
-/// All wells in one line, as a notebook keeps them; what cannot be read comes back empty.
+/// All wells in one line, as a notebook keeps them.
 std::string textFrom(const std::vector<WellRecord>& wells);
-std::vector<WellRecord> wellsFromText(const std::string& text);
+
+/// The same back again.
+struct WellsRead {
+    std::vector<WellRecord> wells; ///< those that can be read
+    bool isWhole = true;
+};
+WellsRead wellsFromText(const std::string& text);
 
 } // namespace iris

@@ -19,6 +19,7 @@ private Q_SLOTS:
     void goesByAnEarlierReading();
     void aDuplicateHasNoReadings();
     void mergingKeepsHistory();
+    void mergingFollowsIntoPuddlesAndSheets();
 };
 
 void TestEdits::wetReadingsNeverCount()
@@ -133,6 +134,34 @@ void TestEdits::mergingKeepsHistory()
     QCOMPARE(merged.wishes.never, std::vector<TubeId>{{1}});
     QVERIFY(edited(merged, inverseOf(notebook, edit)) == notebook);
     QVERIFY(merging(notebook, {1}, {1}) == NotebookEdit{});
+}
+
+/// Puddles lost the paint, and squares of sheets printed before never taught anything.
+void TestEdits::mergingFollowsIntoPuddlesAndSheets()
+{
+    Notebook notebook = twoTubes();
+    WellRecord well;
+    well.steps = {{WellStep::Kind::Paint, {2}, notebook.tubes[1].name, 3, {}, 1},
+                  {WellStep::Kind::Water, {}, {}, 0.5, {}, 1}};
+    notebook.wells = {well};
+    SheetRecord sheet;
+    sheet.id = {4};
+    sheet.cells = {{{{{1}, "One", 2}, {{2}, "Two", 1}}, 0.5}, {{{{2}, "Two", 1}}, 1}};
+    notebook.sheets = {sheet};
+    const NotebookEdit edit = merging(notebook, {1}, {2});
+    const Notebook merged = edited(notebook, edit);
+    QCOMPARE(merged.wells.front().steps.front().tube.value, 1);
+    QCOMPARE(merged.wells.front().steps.front().name, merged.tubes.front().name);
+    QCOMPARE(merged.wells.front().steps.back(), well.steps.back());
+    const auto& cells = merged.sheets.front().cells;
+    QCOMPARE(cells[0].parts.size(), 1U); // what held both holds the sum
+    QCOMPARE(cells[0].parts.front().parts, 3);
+    QCOMPARE(cells[1].parts.front().tube.value, 1);
+    QCOMPARE(edited(merged, inverseOf(notebook, edit)), notebook);
+    // Where the other tube is in neither, nothing is written.
+    const Notebook without = twoTubes();
+    QVERIFY(!merging(without, {1}, {2}).wells);
+    QVERIFY(merging(without, {1}, {2}).sheets.isEmpty());
 }
 
 IRIS_TEST(TestEdits, NoApplication)

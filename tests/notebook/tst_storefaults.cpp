@@ -40,6 +40,7 @@ private Q_SLOTS:
     void aCodeUnfitForPrintIsMadeAnew();
     void aPictureThatIsGoneKeepsNoNotebookIn();
     void whatNoNotebookMayHoldIsNotWritten();
+    void wellsThatCannotBeReadAreKept();
     void aFileThatChangedUnderTheWindowIsNotWrittenInto_data();
     void aFileThatChangedUnderTheWindowIsNotWrittenInto();
     void aFileCutShortUnderTheWindowIsToldOf();
@@ -417,7 +418,38 @@ void TestStoreFaults::whatNoNotebookMayHoldIsNotWritten()
     NotebookEdit coded;
     coded.code = "<b>";
     QVERIFY(!store->apply(coded));
+    NotebookEdit wished;
+    wished.wishes = PaletteWishes();
+    wished.wishes->mostTubes = 40;
+    QVERIFY(!store->apply(wished));
+    wished.wishes->mostTubes = 6;
+    wished.wishes->sure = 12;
+    QVERIFY(!store->apply(wished));
     QVERIFY(store->load().value() == before);
+}
+
+/// One fault among them read as no wells at all, and the next puddle was written over them.
+void TestStoreFaults::wellsThatCannotBeReadAreKept()
+{
+    auto store = NotebookStore::create(file("a.iris")).value();
+    WellRecord reeds;
+    reeds.name = "reeds";
+    NotebookEdit edit;
+    edit.wells = {reeds};
+    QVERIFY(store->apply(edit));
+    QVERIFY(store->load() && store->remarks().empty());
+    store.reset();
+    const QString text = R"({"wells":[{"name":"reeds","steps":[]},{"name":"mud","steps":[{"kind":"gild"}]}]})";
+    meddle(file("a.iris"), QStringLiteral("UPDATE setting SET value = '%1' WHERE name = 'wells'").arg(text));
+    store = NotebookStore::open(file("a.iris")).value();
+    QCOMPARE(store->load()->wells, std::vector{reeds});
+    QVERIFY(mentions(store->remarks(), "not all of its wells can be read"));
+    QVERIFY(store->apply(edit));
+    QVERIFY(store->load() && store->remarks().empty());
+    store.reset();
+    meddle(file("a.iris"),
+           "INSERT INTO picture (name, bytes) SELECT 'kept', value FROM setting WHERE name = 'wells_not_read'");
+    QCOMPARE(NotebookStore::open(file("a.iris"), Access::Read).value()->picture("kept")->bytes, text.toStdString());
 }
 
 void TestStoreFaults::aFileThatChangedUnderTheWindowIsNotWrittenInto_data()
