@@ -381,7 +381,9 @@ Result<Output> bothWays(PaletteArguments arguments)
             return way;
         output.text += "With a " + arguments.red + "\n" + way->text + (red == RedPrimary::Red ? "\n" : "");
         output.json[arguments.red] = std::move(way->json);
-        output.remarks = std::move(way->remarks);
+        for (std::string& remark : way->remarks)
+            if (std::ranges::find(output.remarks, remark) == output.remarks.end())
+                output.remarks.push_back(std::move(remark));
     }
     return output;
 }

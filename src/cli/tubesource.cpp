@@ -127,7 +127,7 @@ TubeSource TubeSource::at(const std::vector<std::size_t>& places) const
     for (std::size_t place = 0; place < m_paints.size(); ++place)
         if (std::ranges::find(places, place) == places.end())
             source.m_leftOut.push_back(m_paints[place].name);
-    source.m_learned = beforePainting(source.m_paints);
+    source.m_learned = within(m_learned, places);
     return source;
 }
 

@@ -82,14 +82,14 @@ Result<Output> nextTouchCommand(const NextTouchArguments& arguments)
     }
     const TouchAdvice advice = nextTouch(contents, aimedAt(*wanted, off), paints, belief, options);
 
-    Output output{adviceWords(advice, paints, options.tolerance) + "\n",
+    Output output{adviceWords(advice, paints, options.tolerance).whole() + "\n",
                   Json{{"apart_now", rounded(advice.apartNow, 2)},
                        {"wash_now", rounded(advice.washNow, 3)},
                        {"colour_now", toJson(advice.laidNow.colour)},
                        {"there", advice.apartNow <= options.tolerance},
                        {"steps", Json::array()},
                        {"leans_wrong", advice.leansWrong ? Json(paints[*advice.leansWrong].name) : Json(nullptr)},
-                       {"words", adviceWords(advice, paints, options.tolerance)}}};
+                       {"words", adviceWords(advice, paints, options.tolerance).whole()}}};
     for (const TouchStep& step : advice.steps)
         output.json["steps"].push_back(stepJson(step, paints));
     for (const Part& part : recipe->parts) {

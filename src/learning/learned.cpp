@@ -38,6 +38,36 @@ std::vector<std::size_t> rowsOf(const std::vector<std::vector<double>>& bends)
     return rows;
 }
 
+Learned within(const Learned& learned, const std::vector<std::size_t>& places)
+{
+    Learned part = learned;
+    part.strengths.clear();
+    part.variances.clear();
+    part.touched.clear();
+    part.bends.clear();
+    std::vector<std::size_t> kept; // rows of the whole covariance
+    for (const std::size_t place : places) {
+        const auto found = std::ranges::lower_bound(learned.touched, place);
+        if (found != learned.touched.end() && *found == place) {
+            const auto at = static_cast<std::size_t>(found - learned.touched.begin());
+            part.touched.push_back(part.strengths.size());
+            part.bends.push_back(learned.bends[at]);
+            for (std::size_t i = 0; i <= learned.bends[at].size(); ++i)
+                kept.push_back(learned.rows[at] + i);
+        }
+        part.strengths.push_back(learned.strengths[place]);
+        part.variances.push_back(learned.variances[place]);
+    }
+    part.rows = rowsOf(part.bends);
+    const auto all = static_cast<std::size_t>(std::lround(std::sqrt(static_cast<double>(learned.covariance->size()))));
+    std::vector<double> covariance;
+    for (const std::size_t row : kept)
+        for (const std::size_t column : kept)
+            covariance.push_back((*learned.covariance)[row * all + column]);
+    part.covariance = Shared(std::move(covariance));
+    return part;
+}
+
 double Learned::covarianceOf(const Unknown& one, const Unknown& two) const
 {
     const auto row = rowOf(one);

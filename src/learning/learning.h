@@ -75,6 +75,10 @@ private:
     std::optional<std::size_t> rowOf(const Unknown& unknown) const;
 };
 
+/// The same of some paints alone, counted by their place among them. What squares teach stays, lessons with it.
+/// @param places in rising order
+Learned within(const Learned& learned, const std::vector<std::size_t>& places);
+
 /// Where the unknowns of each touched paint begin, strength and bends one after the other.
 std::vector<std::size_t> rowsOf(const std::vector<std::vector<double>>& bends);
 

@@ -227,6 +227,11 @@ Result<SheetId> NotebookStore::nextSheet() const
     return nextId(database(), "sheet").map([](std::int64_t id) { return SheetId{id}; });
 }
 
+Result<TubeId> NotebookStore::nextTube() const
+{
+    return nextId(database(), "tube").map([](std::int64_t id) { return TubeId{id}; });
+}
+
 Result<SubjectId> NotebookStore::nextSubject() const
 {
     return nextId(database(), "subject").map([](std::int64_t id) { return SubjectId{id}; });

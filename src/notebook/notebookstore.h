@@ -76,6 +76,7 @@ public:
     /// paper; and the highest numbers given out so far.
     Result<SheetId> nextSheet() const;
     Result<SubjectId> nextSubject() const;
+    Result<TubeId> nextTube() const;
     Result<UsedIds> usedIds() const;
 
 private:

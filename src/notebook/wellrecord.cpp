@@ -1,5 +1,6 @@
 #include "notebook/wellrecord.h"
 
+#include "notebook/allowed.h"
 #include "notebook/studio.h"
 
 #include <algorithm>
@@ -27,6 +28,35 @@ WellState stateOf(const WellRecord& well, const Studio& studio)
     }
     state.contents = contentsOf(state.puddle);
     return state;
+}
+
+Poured poured(const WellRecord& from, WellRecord into, const Studio& studio)
+{
+    constexpr double half = 0.5;
+    const PuddleContents source = stateOf(from, studio).contents;
+    const PuddleContents before = stateOf(into, studio).contents;
+    for (const auto& [paint, parts] : source.parts) {
+        WellStep step;
+        step.tube = studio.notebook.tubes[paint].id;
+        step.name = studio.notebook.tubes[paint].name;
+        step.amount = std::max(allowed::wellParts.least, parts * half);
+        into.steps.push_back(std::move(step));
+    }
+    // So much wash there is to each part of paint: what was there, and what came.
+    const double paint = before.partsInAll() + half * source.partsInAll();
+    const double wash = before.partsInAll() / before.wash + half * source.partsInAll() / source.wash;
+    if (const double stays = paint / wash / stateOf(into, studio).contents.wash; wash > 0 && stays < 0.999) {
+        WellStep water;
+        water.kind = WellStep::Kind::Water;
+        water.amount = std::max(allowed::wellShare.least, stays);
+        into.steps.push_back(std::move(water));
+    }
+    WellRecord left = from;
+    WellStep blot;
+    blot.kind = WellStep::Kind::Blot;
+    blot.amount = half;
+    left.steps.push_back(std::move(blot));
+    return {std::move(into), std::move(left)};
 }
 
 std::vector<WellStep> stepsFor(const Recipe& recipe, const Studio& studio)

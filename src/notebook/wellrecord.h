@@ -64,6 +64,13 @@ struct WellState {
 };
 WellState stateOf(const WellRecord& well, const Studio& studio);
 
+/// Half of one well poured into another, and what stays behind: both as they are then. The water of both is in it.
+struct Poured {
+    WellRecord into;
+    WellRecord from;
+};
+Poured poured(const WellRecord& from, WellRecord into, const Studio& studio);
+
 /// A recipe as the steps that make it, in the order a painter would put it in.
 std::vector<WellStep> stepsFor(const Recipe& recipe, const Studio& studio);
 

@@ -184,11 +184,11 @@ Result<Staircase> ChoiceSession::staircase(const Limits& limits, const WorkOptio
     if (limits.surely)
         sure.emplace(table, candidates.origin, sureRecipes());
     const std::vector<StaircaseStep> steps =
-        sure ? sure->solveStaircase(problem, writer.orderBy(limits, work), stage(work, 0.8, 1))
-             : solveStaircase(problem, stage(work, 0.8, 1));
+        sure ? sure->solveStaircase(problem, writer.orderBy(limits, work), stage(work, 0.7, 0.9))
+             : solveStaircase(problem, stage(work, 0.7, 0.9));
     if (sure)
         writer.countSurely(sureRecipes(), work.stop);
-    stairs.unreachable = findUnreachable(candidates, m_needs, sure ? sure->table() : table, stage(work, 0.7, 0.8));
+    stairs.unreachable = findUnreachable(candidates, m_needs, sure ? sure->table() : table, stage(work, 0.9, 1));
     std::vector<std::size_t> before;
     for (const StaircaseStep& step : steps) {
         const std::vector<std::size_t> best = writer.bestOfStep(step.answer.sets, before, work);

@@ -95,9 +95,16 @@ void CoverageTable::setThree(std::size_t place, const NeedMask& mask)
         return;
     }
     const std::scoped_lock lock(*m_writing);
-    m_lists[place] = static_cast<std::uint32_t>(m_needs.size());
-    m_needs.push_back(static_cast<std::uint8_t>(mask.count() - 1));
-    mask.forEach([&](std::size_t need) { m_needs.push_back(static_cast<std::uint8_t>(need)); });
+    const auto last = static_cast<std::uint8_t>(mask.count() - 1);
+    std::uint32_t at = m_lists[place];
+    if (at == 0 || m_needs[at] < last) { // what was there has no room for it
+        at = static_cast<std::uint32_t>(m_needs.size());
+        m_needs.resize(m_needs.size() + 3 + last);
+        m_needs[at] = last;
+    }
+    m_lists[place] = at;
+    m_needs[++at] = last;
+    mask.forEach([&](std::size_t need) { m_needs[++at] = static_cast<std::uint8_t>(need); });
 }
 
 bool CoverageTable::operator==(const CoverageTable& other) const

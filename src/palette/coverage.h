@@ -40,6 +40,9 @@ public:
 
     bool operator==(const CoverageTable& other) const;
 
+    /// How many bytes the threes take, where they are lists.
+    std::size_t listedBytes() const { return m_needs.size(); }
+
 private:
     /// Threes in rising order, counted by the last first: those below v come before v.
     static std::size_t placeOf(std::size_t t, std::size_t u, std::size_t v)
@@ -52,7 +55,7 @@ private:
         if (!m_words.empty())
             mask.setWord(0, m_words[place]);
         else if (const std::size_t at = m_lists.empty() ? 0 : m_lists[place]; at > 0)
-            for (std::size_t i = at + 1; i <= at + 1 + m_needs[at]; ++i)
+            for (std::size_t i = at + 2; i <= at + 2 + m_needs[at + 1]; ++i)
                 mask.add(m_needs[i]);
         return mask;
     }
@@ -65,7 +68,8 @@ private:
     std::vector<NeedMask> m_two;
     std::vector<std::uint64_t> m_words; ///< of each three, up to 64 needs
     std::vector<std::uint32_t> m_lists; ///< of each three, beyond them: where its list begins; 0 for an empty one
-    std::deque<std::uint8_t> m_needs;   ///< the lists: how many needs beyond the first, and which
+    std::deque<std::uint8_t>
+        m_needs; ///< the lists: how many needs beyond the first there is room for, how many there are, which
     std::shared_ptr<std::mutex> m_writing = std::make_shared<std::mutex>(); ///< of lists
 };
 

@@ -63,7 +63,7 @@ NotebookEdit filing(const Notebook& notebook, const Scan& scan, const SheetReadi
         return edit;
     std::set<int> filed;
     for (const MixRecord& mix : notebook.mixes)
-        if (mix.sheet == sheet->id)
+        if (mix.sheet == sheet->id && !mix.wet)
             filed.insert(mix.cell);
     for (const SquareReading& square : reading.squares) {
         const bool wanted = std::ranges::find(accepted, square.cell) != accepted.end();
@@ -74,9 +74,10 @@ NotebookEdit filing(const Notebook& notebook, const Scan& scan, const SheetReadi
         mix.picture = picture.name;
         edit.pictures.push_back(std::move(picture));
         edit.mixes.put.push_back(std::move(mix));
-        filed.insert(static_cast<int>(square.cell));
+        if (!details.wet)
+            filed.insert(static_cast<int>(square.cell));
     }
-    const bool finished = filed.size() >= reading.squares.size() && !details.wet;
+    const bool finished = filed.size() >= reading.squares.size(); // dry
     if (finished != sheet->finished && !edit.mixes.put.empty()) {
         edit.sheets.put = {*sheet};
         edit.sheets.put.front().finished = finished;

@@ -133,23 +133,26 @@ std::string startWords(const Recipe& recipe, std::span<const Paint> paints)
     return words + ".";
 }
 
-std::string adviceWords(const TouchAdvice& advice, std::span<const Paint> paints, double tolerance)
+AdviceWords adviceWords(const TouchAdvice& advice, std::span<const Paint> paints, double tolerance)
 {
     if (advice.apartNow <= tolerance)
-        return advice.washNow < 0.84 ? "It is there, let out to a " + washWord(advice.washNow) + " wash."
-                                     : "It is there.";
+        return {advice.washNow < 0.84 ? "It is there, let out to a " + washWord(advice.washNow) + " wash."
+                                      : "It is there.",
+                {}};
     if (advice.steps.empty())
-        return advice.leansWrong ? "Nothing to put in brings it nearer. " + paints[*advice.leansWrong].name
-                                       + " leans the wrong way; begin again with less of it, or with another tube."
-                                 : "Nothing to put in brings it nearer.";
+        return {"Nothing to put in brings it nearer.",
+                advice.leansWrong ? paints[*advice.leansWrong].name
+                                        + " leans the wrong way; begin again with less of it, or with another tube."
+                                  : ""};
     const TouchStep& step = advice.steps.front();
-    std::string words = "Put in " + amountWords(step.parts) + " of " + paints[step.paint].name + ", and look. "
-                        + valueChange(advice.laidNow.colour, step.laid.colour) + ", "
-                        + transparencyWords(step.transparency) + ".";
+    AdviceWords words{"Put in " + amountWords(step.parts) + " of " + paints[step.paint].name + ", and look.",
+                      valueChange(advice.laidNow.colour, step.laid.colour) + ", " + transparencyWords(step.transparency)
+                          + "."};
     for (std::size_t i = 1; i < advice.steps.size(); ++i)
-        words += (i == 1 ? " Then perhaps " : ", then ") + amountWords(advice.steps[i].parts) + " of "
-                 + paints[advice.steps[i].paint].name;
-    return words + (advice.steps.size() > 1 ? "." : "");
+        words.then += (i == 1 ? " Then perhaps " : ", then ") + amountWords(advice.steps[i].parts) + " of "
+                      + paints[advice.steps[i].paint].name;
+    words.then += advice.steps.size() > 1 ? "." : "";
+    return words;
 }
 
 std::string beliefWords(const Belief& belief, std::size_t paint, std::span<const Paint> paints)

@@ -23,9 +23,14 @@ std::string contentsWords(const PuddleContents& contents, std::span<const Paint>
 /// when it is as light as mid value, muted yellow-green. Let it out until the paper shines through." In startOrder().
 std::string startWords(const Recipe& recipe, std::span<const Paint> paints);
 
-/// What to do next: "Put in 2 touches of Burnt Sienna." with what it does to value and transparency; "It is there." or
-/// why nothing helps.
-std::string adviceWords(const TouchAdvice& advice, std::span<const Paint> paints, double tolerance);
+/// What to do next, and what then comes of it.
+struct AdviceWords {
+    std::string act;  ///< "Put in 2 touches of Burnt Sienna, and look."; "It is there." or that nothing helps
+    std::string then; ///< what that does to value and transparency, and what may follow; why nothing helps. May be empty
+
+    std::string whole() const { return then.empty() ? act : act + " " + then; }
+};
+AdviceWords adviceWords(const TouchAdvice& advice, std::span<const Paint> paints, double tolerance);
 
 /// "PB15:3 counts as 2.0 times what went in: more of it got in, or it is stronger." Nothing where it is about what was
 /// counted, by a sixth.

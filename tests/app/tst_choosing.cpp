@@ -47,6 +47,7 @@ private Q_SLOTS:
     void anEditTakesTheBoxAway();
     void whatCanStayAtHome();
     void whoHasNoTubesIsToldWhatToBuy();
+    void whatIsOnShowKeepsItsPool();
 
 private:
     ChoicePanel& panel() { return view().choicePanel(); }
@@ -93,6 +94,45 @@ void TestChoosing::cleanup()
 {
     m_window.reset();
     m_document.reset();
+}
+
+/// Chosen out of the table and asked anew of what is owned: until that is answered, The box and Compare read places of
+/// the old answer in the new pool, beyond its end.
+void TestChoosing::whatIsOnShowKeepsItsPool()
+{
+    wish([](PaletteWishes& wishes) {
+        wishes.pool = Pool::Table;
+        wishes.only.singlePigments = wishes.only.nothingFugitive = wishes.only.noListedMetals = true;
+        wishes.only.transparent = true; // fewer tubes, less to wait for
+    });
+    choose();
+    const std::size_t all = panel().pool().paints.size();
+    const std::vector<std::size_t> tubes = panel().setOnShow()->tubes;
+    QVERIFY(tubes.back() >= notebook().tubes.size()); // one to buy
+    wish([](PaletteWishes& wishes) { wishes.pool = Pool::Owned; });
+    QVERIFY(panel().isBusy());
+    QCOMPARE(panel().setOnShow()->tubes, tubes);
+    QCOMPARE(panel().pool().paints.size(), all);
+    view().goTo(PaletteView::Boxing);
+    view().goTo(PaletteView::Comparing);
+    QCoreApplication::processEvents();
+    COMES_TRUE(!panel().isBusy());
+    QCOMPARE(panel().pool().paints.size(), notebook().tubes.size());
+
+    // One that cannot be answered leaves nothing of the one before.
+    view().goTo(PaletteView::Choosing);
+    m_document->removeNeeds([&] {
+        std::vector<NeedId> ids;
+        for (const NeedRecord& record : notebook().needs)
+            ids.push_back(record.id);
+        return ids;
+    }());
+    need("beyond all tubes", {60, 100, -100});
+    click("choose");
+    COMES_TRUE(!panel().isBusy());
+    QVERIFY(!panel().setOnShow());
+    view().goTo(PaletteView::Boxing);
+    QCoreApplication::processEvents();
 }
 
 void TestChoosing::addTubes(std::initializer_list<const char*> codes)

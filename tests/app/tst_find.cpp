@@ -456,7 +456,7 @@ void TestFind::colourComesOutOfAPicture()
         for (int x = 0; x < 100; ++x)
             image.setPixelColor(x, y, QColor(90, 110, 40));
     image.setPixelColor(250, 100, Qt::black); // a speck
-    m_answer = m_folder->filePath("marsh.png");
+    m_answer = m_folder->filePath("marsh %2.png");
     QVERIFY(image.save(m_answer));
     const Scan scan = Scan::load(m_answer).value();
     const Lab one = pickedColour(lightAt(scan, {50, 50}, 0));
@@ -504,9 +504,9 @@ void TestFind::colourComesOutOfAPicture()
     QTest::mouseClick(find<QPushButton>("wantedPicture"), Qt::LeftButton);
     QVERIFY(done);
     QCOMPARE(notebook().needs.size(), 2U);
-    QCOMPARE(notebook().needs[0].need.name, std::string("marsh, place 1"));
+    QCOMPARE(notebook().needs[0].need.name, std::string("marsh %2, place 1"));
     QVERIFY(view().target().wanted().has_value());
-    QVERIFY(find<QLabel>("wantedWords")->text().startsWith("a place in marsh"));
+    QVERIFY(find<QLabel>("wantedWords")->text().startsWith("a place in marsh %2"));
 }
 
 /// A picture of a dab, in the yellow light of a lamp, dropped on the well: its own paper tells the light. Dry, it is a
@@ -751,6 +751,7 @@ void TestFind::attemptsAreKept()
     const double other = stateOf(notebook().wells[0], *m_document->studio()).contents.partsInAll();
     well().acts().pour(0);
     QCOMPARE(stateOf(notebook().wells[2], *m_document->studio()).contents.partsInAll(), before + other / 2);
+    QCOMPARE(stateOf(notebook().wells[0], *m_document->studio()).contents.partsInAll(), other / 2);
     // Over a dry wash of another well it is a glaze.
     auto* over = find<QComboBox>("wellOver");
     const auto plain = find<LayersWidget>("layers")->colours()[0][0];

@@ -387,6 +387,11 @@ void TestPalette::everythingInTheTable()
     QCOMPARE(notebook().palettes[0].tubes.size(), size);
     for (std::size_t i = 1; i < notebook().tubes.size(); ++i)
         QCOMPARE(notebook().tubes[i].stock.where, Whereabouts::WishList);
+    const Notebook kept = notebook();
+    m_document->undo(); // one step, tubes and palette
+    QVERIFY(notebook().tubes.size() == 1 && notebook().palettes.empty());
+    m_document->redo();
+    QCOMPARE(notebook(), kept);
 }
 
 void TestPalette::recipesOfTheTableCanBeAskedAbout()

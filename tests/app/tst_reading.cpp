@@ -57,6 +57,7 @@ private Q_SLOTS:
     void anyPictureCanBeMarkedByHand();
     void aMarkMovedIsReadAgain();
     void aReadingIsOfThePaperThatIsChosen();
+    void keepingThePaperLeavesTheScanner();
     void aFailedReReadingLeavesNothingToFile();
     void aChartSetsTheScannerRight();
     void papersAreKept();
@@ -390,6 +391,19 @@ void TestReading::anyPictureCanBeMarkedByHand()
     QVERIFY(toLch(dialog.reading()->full->colour).hueDegrees > 270);
     dialog.file();
     QCOMPARE(m_document->notebook().swatches.at(0).origin, SwatchOrigin::Picture);
+}
+
+/// A card read as it comes was read again through the last scanner, once its paper was kept.
+void TestReading::keepingThePaperLeavesTheScanner()
+{
+    m_document->keepDevice({{}, "Flatbed", "2026-10-01", {}});
+    const auto dialog = openCard("card.png");
+    auto* scanner = in<QComboBox>(*dialog, "cardDevice");
+    QCOMPARE(scanner->currentIndex(), 1); // the last one there is
+    scanner->setCurrentIndex(0);
+    Q_EMIT scanner->activated(0);
+    m_document->keepPaper({{}, "Grey board", Lab{80, 0, 2}, {}});
+    QCOMPARE(scanner->currentIndex(), 0);
 }
 
 /// Filed in the moment after another paper was chosen, it was the reading on the paper before.

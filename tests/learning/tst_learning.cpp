@@ -33,6 +33,7 @@ private Q_SLOTS:
     void gainIsWhatTheCovarianceLoses();
     void onlyAllowedTubesAreProposed();
     void tubesThatAreInNoSquareKeepTheirDoubt();
+    void ofSomeTubesTheSameIsKnown();
 };
 
 namespace {
@@ -158,6 +159,29 @@ void TestLearning::nothingPaintedChangesNothing()
     QVERIFY(!learned.typicalMiss());
     QVERIFY(std::abs(learned.factor(0) - std::exp(0.5)) < 1e-9);
     QCOMPARE(learned, beforePainting(paints));
+}
+
+/// With --only the covariance of what was learnt was thrown away, and the same recipe had other figures.
+void TestLearning::ofSomeTubesTheSameIsKnown()
+{
+    std::vector<Paint> paints;
+    for (const char* id : drawer)
+        paints.push_back(referencePaint(id)); // films in doubt
+    const std::vector<Paint> truth = withHiddenStrengths(paints, 3);
+    const Learned all = learnFrom(paints, allPairsPainted(paints, truth, 17, 0.5));
+    const std::vector<std::size_t> places{0, 2, 3};
+    const Learned some = within(all, places);
+    std::vector<Paint> chosen;
+    for (const std::size_t place : places)
+        chosen.push_back(paints[place]);
+    const Recipe recipe{{{0, 2}, {2, 1}}, 0.8};
+    Recipe same = recipe;
+    for (Part& part : same.parts)
+        part.paint = places[part.paint];
+    QCOMPARE(expectedMiss(recipe, chosen, some), expectedMiss(same, paints, all));
+    QVERIFY(std::abs(expectedMiss(recipe, chosen, beforePainting(chosen)) - expectedMiss(same, paints, all)) > 0.1);
+    QCOMPARE(some.covarianceOf(1, 2), all.covarianceOf(2, 3));
+    QCOMPARE(some.factor(2), all.factor(3));
 }
 
 void TestLearning::findsHiddenStrengths()

@@ -49,6 +49,7 @@ class TestStudio : public QObject {
 private Q_SLOTS:
     void tubesHaveTheirPaintsAtTheSamePlaces();
     void anEditGivesWhatOpeningAnewGives();
+    void halfAWellPouredTakesItsWaterAlong();
     void staysAsItWasWhenTheNotebookIsEdited();
     void aRecipeFollowsItsTubes();
     void aNoteTeachesNothingNew();
@@ -94,6 +95,32 @@ void TestStudio::anEditGivesWhatOpeningAnewGives()
         QVERIFY2(sameStudio(*studioOf(after, films, old), *studioOf(after, other)),
                  qPrintable(QStringLiteral("seed %1").arg(seed)));
     }
+}
+
+/// Pouring dropped the water, and left the well full that was poured from.
+void TestStudio::halfAWellPouredTakesItsWaterAlong()
+{
+    FilmCache films;
+    const StudioPtr studio = studioOf(fourTubes(), films);
+    const auto paint = [&](std::size_t place, double parts) {
+        return WellStep{WellStep::Kind::Paint, studio->notebook.tubes[place].id, studio->notebook.tubes[place].name,
+                        parts};
+    };
+    const WellStep water{WellStep::Kind::Water, {}, {}, 0.25};
+    WellRecord thin;
+    thin.steps = {paint(0, 4), water}; // 16 parts of wash
+    WellRecord thick;
+    thick.steps = {paint(1, 2)};
+    const Poured both = poured(thin, thick, *studio);
+    const PuddleContents into = stateOf(both.into, *studio).contents;
+    QVERIFY(std::abs(into.partsInAll() - 4) < 1e-9);
+    QVERIFY2(std::abs(into.wash - 4.0 / (2 + 8)) < 1e-9, qPrintable(QString::number(into.wash)));
+    const PuddleContents left = stateOf(both.from, *studio).contents;
+    QVERIFY(std::abs(left.partsInAll() - 2) < 1e-9);
+    QCOMPARE(left.wash, 0.25);
+    // The other way round: thick into thin.
+    const PuddleContents other = stateOf(poured(thick, thin, *studio).into, *studio).contents;
+    QVERIFY2(std::abs(other.wash - 5.0 / (16 + 1)) < 1e-9, qPrintable(QString::number(other.wash)));
 }
 
 void TestStudio::staysAsItWasWhenTheNotebookIsEdited()

@@ -270,7 +270,13 @@ void TestChoose::aStaircaseIsOneChoiceAStep()
     const auto paints = drawer();
     const auto wanted = needs();
     ChoiceSession session(paints, wanted);
-    const auto stairs = session.staircase({});
+    double done = 0;
+    bool neverBack = true;
+    const auto stairs = session.staircase({}, {.stop = {}, .progress = [&](double share) {
+                                                   neverBack = neverBack && share >= done;
+                                                   done = share;
+                                               }});
+    QVERIFY(neverBack && done > 0.9);
     QVERIFY(stairs && stairs->end == ChoiceEnd::Done);
     std::vector<std::size_t> before;
     for (std::size_t i = 0; i < stairs->steps.size(); ++i) {

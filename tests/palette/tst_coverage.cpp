@@ -21,6 +21,7 @@ private Q_SLOTS:
     void closeCallsAreDecidedInDouble();
     void isTheSameForAnyNumberOfThreads();
     void threesOfManyNeedsComeBack();
+    void settingThreesAgainTakesNoMoreRoom();
     void stopsWhenAsked();
     void reportsProgress();
     void gridNeverLosesANeed_data();
@@ -192,6 +193,21 @@ void TestCoverage::threesOfManyNeedsComeBack()
         backwards.setMask(std::array<std::size_t, 3>{0, 1, 2}, ~truth[{0, 1, 2}] & needBits(needs));
         QVERIFY(!(table == backwards));
     }
+}
+
+void TestCoverage::settingThreesAgainTakesNoMoreRoom()
+{
+    CoverageTable table(4, 100);
+    const std::array set{std::size_t{0}, std::size_t{1}, std::size_t{3}};
+    const NeedMask wide = needBit(3) | needBit(70) | needBit(99);
+    table.setMask(set, wide);
+    const std::size_t bytes = table.listedBytes();
+    for (int again = 0; again < 100; ++again) {
+        table.setMask(set, again % 2 == 0 ? needBit(70) : wide & ~needBit(3));
+        QCOMPARE(table.extraInOrder(0, 1, 3), again % 2 == 0 ? needBit(70) : wide & ~needBit(3));
+    }
+    QVERIFY(table.listedBytes() <= bytes + 4);
+    QVERIFY(table.extraInOrder(0, 1, 2).isEmpty());
 }
 
 void TestCoverage::stopsWhenAsked()

@@ -584,6 +584,8 @@ void TestSheet::readingAgainReplaces()
     QVERIFY(first.sheets.put.empty()); // wet squares will be read again
     const Notebook wet = edited(made.notebook, first);
     QVERIFY(lessonsOf(wet).squares.empty());
+    // One square read dry finishes no sheet, whatever was read wet.
+    QVERIFY(filing(wet, scan, reading, {2}, {"2026-10-06", "", false}).sheets.put.empty());
     NotebookEdit again = filing(wet, scan, reading, {0, 1, 2, 3, 4, 5}, {"2026-10-06", "", false});
     QCOMPARE(again.mixes.put.size(), std::size_t{6});
     for (std::size_t i = 0; i < again.mixes.put.size(); ++i) {

@@ -1,4 +1,5 @@
 #include "../testprogram.h"
+#include "words/findwords.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
 
@@ -16,7 +17,24 @@ private Q_SLOTS:
     void washesAreTold();
     void washWordsRunFromStrongToBare();
     void cleanlinessSaysBesideWhat();
+    void adviceNamesATubeWhole();
 };
+
+/// What was shown large ended with the first full stop, which may be one of the tube's name.
+void TestPaintWords::adviceNamesATubeWhole()
+{
+    std::vector<Paint> paints{referencePaint("PR108"), referencePaint("PB29")};
+    paints[0].name = "Cad. Red, St. Anne";
+    TouchAdvice advice;
+    advice.apartNow = 12;
+    advice.steps.resize(1);
+    advice.steps.front().paint = 0;
+    advice.steps.front().parts = 0.25;
+    const AdviceWords words = adviceWords(advice, paints, 4);
+    QCOMPARE(words.act, std::string("Put in 2 touches of Cad. Red, St. Anne, and look."));
+    QVERIFY(!words.then.empty());
+    QCOMPARE(words.whole(), words.act + " " + words.then);
+}
 
 void TestPaintWords::ratingsHaveTheirWords()
 {

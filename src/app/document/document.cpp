@@ -438,9 +438,22 @@ void Document::removeNeeds(const std::vector<NeedId>& ids)
                                                    : tr("remove %1 needs").arg(ids.size()));
 }
 
-void Document::keepPalette(const QString& name, std::vector<TubeId> tubes)
+void Document::keepPalette(const QString& name, std::vector<TubeId> tubes, std::vector<Tube> wished)
 {
     NotebookEdit edit;
+    if (!wished.empty()) {
+        const auto next = m_store->nextTube();
+        if (!next) {
+            Q_EMIT failed(QString::fromStdString(next.error().message));
+            return;
+        }
+        std::int64_t number = next->value;
+        for (Tube& tube : wished) {
+            tube.id = {number++};
+            tubes.push_back(tube.id);
+        }
+        edit.tubes.put = std::move(wished);
+    }
     edit.palettes.put = {{{}, name.toStdString(), std::move(tubes)}};
     push(std::move(edit), tr("keep palette %1").arg(name));
 }

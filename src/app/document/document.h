@@ -94,7 +94,8 @@ public:
     void putNeeds(std::vector<NeedRecord> needs, std::vector<NeedId> removed, const QString& what);
     void changeNeed(const NeedRecord& need);
     void removeNeeds(const std::vector<NeedId>& ids);
-    void keepPalette(const QString& name, std::vector<TubeId> tubes);
+    /// @param wished tubes of it that are not in the notebook yet: they come in with it
+    void keepPalette(const QString& name, std::vector<TubeId> tubes, std::vector<Tube> wished = {});
     void removePalette(PaletteId id);
     void changeWishes(const PaletteWishes& wishes, const QString& what = {});
 

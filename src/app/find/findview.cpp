@@ -271,7 +271,7 @@ void FindView::showFound(FoundMixes found, bool all)
 {
     const int order = m_order->currentData().toInt();
     if (order == byPrice)
-        sortByPrice(found.candidates, m_context.document().notebook());
+        sortByPrice(found.candidates, found.studio->notebook);
     else
         sortCandidates(found.candidates, static_cast<CandidateOrder>(order));
     m_tiles->setFound(std::move(found));

@@ -256,8 +256,8 @@ void PictureDialog::writeNeeds()
         });
         if (!isThere)
             needs.push_back({{},
-                             {tr("%1, place %2").arg(text(m_subject.name)).arg(i + 1).toStdString(), colour,
-                              tolerance::workable, 2},
+                             {tr("%1, place %2").arg(text(m_subject.name), QString::number(i + 1)).toStdString(),
+                              colour, tolerance::workable, 2},
                              m_subject.id});
     }
     if (m_document.notebook().needs.size() + needs.size() > mostNeeds)

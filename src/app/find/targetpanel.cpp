@@ -195,7 +195,8 @@ void TargetPanel::fillSources()
                 OfMix);
     for (const SubjectRecord& subject : notebook.subjects)
         for (std::size_t pin = 0; pin < subject.pins.size(); ++pin) {
-            add(tr("picture: %1, place %2").arg(nameInList(subject.name)).arg(pin + 1), subject.id.value, OfPin);
+            add(tr("picture: %1, place %2").arg(nameInList(subject.name), QString::number(pin + 1)), subject.id.value,
+                OfPin);
             m_sources->setItemData(m_sources->count() - 1, static_cast<int>(pin), pinRole);
         }
 }

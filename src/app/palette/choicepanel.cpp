@@ -188,11 +188,11 @@ std::vector<std::size_t> ChoicePanel::placesOf(const std::vector<TubeId>& ids) c
     return places;
 }
 
-/// What is asked for, of the pool as it is.
-Limits ChoicePanel::limitsNow() const
+/// What is asked for, of a pool.
+Limits ChoicePanel::limitsNow(const TubePool& pool) const
 {
-    Limits limits = limitsOf(m_document.notebook().wishes, m_pool, m_document.notebook());
-    m_inHand->apply(limits, m_pool);
+    Limits limits = limitsOf(m_document.notebook().wishes, pool, m_document.notebook());
+    m_inHand->apply(limits, pool);
     return limits;
 }
 
@@ -204,9 +204,10 @@ void ChoicePanel::choose()
     m_climbing.drop();
     m_stairs.reset();
     Q_EMIT staircaseChanged();
-    m_pool = poolNow();
-    const Limits limits = limitsNow();
-    begin(limits, tr("Trying every mix of %1").arg(text(counted(m_pool.paints.size() - limits.never.size(), "tube"))));
+    TubePool pool = poolNow();
+    const Limits limits = limitsNow(pool);
+    const std::size_t tubes = pool.paints.size() - limits.never.size();
+    begin(std::move(pool), limits, tr("Trying every mix of %1").arg(text(counted(tubes, "tube"))));
 }
 
 /// What is asked for has changed: an answer on show changes with it, while one watches.
@@ -223,8 +224,9 @@ void ChoicePanel::showKept(const QString& name, PaletteId id, const std::vector<
     m_keptId = id;
     m_isStep = false;
     m_asked.reset();
-    m_pool = poolNow();
-    begin(limitsOfThese(placesOf(tubes)), tr("Mixing %1").arg(m_keptName));
+    TubePool pool = poolNow();
+    const Limits limits = limitsOfThese(placesOf(tubes), pool);
+    begin(std::move(pool), limits, tr("Mixing %1").arg(m_keptName));
 }
 
 void ChoicePanel::showStep(std::size_t step)
@@ -234,39 +236,38 @@ void ChoicePanel::showStep(std::size_t step)
     m_keptName.clear();
     m_isStep = true;
     m_asked.reset();
-    begin(limitsOfThese(m_stairs->steps[step].set.tubes), tr("Mixing"));
+    begin(m_about.pool, limitsOfThese(m_stairs->steps[step].set.tubes, m_about.pool), tr("Mixing"));
 }
 
 /// Just these tubes, as sure as is asked.
-Limits ChoicePanel::limitsOfThese(const std::vector<std::size_t>& tubes) const
+Limits ChoicePanel::limitsOfThese(const std::vector<std::size_t>& tubes, const TubePool& pool) const
 {
-    Limits limits = limitsOfJust(tubes, m_pool.paints.size());
+    Limits limits = limitsOfJust(tubes, pool.paints.size());
     limits.surely = m_document.notebook().wishes.sure > 0;
     return limits;
 }
 
-void ChoicePanel::begin(const Limits& limits, const QString& what)
+void ChoicePanel::begin(TubePool pool, const Limits& limits, const QString& what)
 {
     m_help.clear();
     m_ways.clear();
-    m_waiting->begin(what, m_pool.paints, m_needsModel.needs(), limits);
+    const About about{std::move(pool), m_document.studio(), m_needsModel.needs()};
+    m_waiting->begin(what, about.pool.paints, about.needs, limits);
     if (m_choice) // what is on show stays for as long as a changed question mostly takes
         m_patience.start();
     else
         showPage(Waiting);
-    m_studio = m_document.studio();
-    m_needs = m_needsModel.needs();
-    m_session = m_sessions.session(m_pool, m_needs, m_studio->notebook.wishes.sure, m_studio->learned);
+    m_session = m_sessions.session(about.pool, about.needs, about.studio->notebook.wishes.sure, about.studio->learned);
     m_choosing.start(
-        [session = m_session, limits, surest = isForgivingPreferred(), needs = m_needs, pool = m_pool,
-         studio = m_studio](const JobTools& tools) {
+        [session = m_session, limits, surest = isForgivingPreferred(), about](const JobTools& tools) {
             Result<Choice> choice = session->choose(limits, tools.workOptions());
             if (choice && surest)
-                surestFirst(*choice, needs, pool.paints, learnedOf(pool, studio->learned), tools.stop);
+                surestFirst(*choice, about.needs, about.pool.paints, learnedOf(about.pool, about.studio->learned),
+                            tools.stop);
             return choice;
         },
-        [this, limits](const Result<Choice>& choice) {
-            take(choice);
+        [this, limits, about](const Result<Choice>& choice) {
+            take(choice, about);
             if (!m_choice || m_isStep || !m_keptName.isEmpty())
                 return;
             if (limits.school == School::Free)
@@ -286,7 +287,7 @@ bool ChoicePanel::isForgivingPreferred() const
 void ChoicePanel::askBothWays(const Limits& limits)
 {
     m_bothWays.start(
-        [session = m_session, limits, pool = m_pool](const JobTools& tools) {
+        [session = m_session, limits, pool = m_about.pool](const JobTools& tools) {
             QStringList ways;
             for (const RedPrimary red : {RedPrimary::Red, RedPrimary::Magenta}) {
                 Limits way = limits;
@@ -325,19 +326,30 @@ void ChoicePanel::cancel()
     m_climbing.stop();
 }
 
-void ChoicePanel::take(const Result<Choice>& choice)
+void ChoicePanel::take(const Result<Choice>& choice, const About& about)
 {
     m_patience.stop();
     m_waiting->end();
-    if (!choice)
-        say(text(choice.error().message));
-    else if (choice->end == ChoiceEnd::Stopped)
-        say(tr("The choice was stopped. Nothing was changed."));
-    else if (choice->sets.empty())
-        say(nothingWords(m_studio->notebook.wishes.sure > 0) + QLatin1Char('\n')
-            + nearestWords(*choice, m_needs, m_pool, !m_keptName.isEmpty()));
-    else
-        showChoice(*choice);
+    if (choice && choice->end == ChoiceEnd::Done && !choice->sets.empty()) {
+        m_about = about;
+        return showChoice(*choice);
+    }
+    if (choice && choice->end == ChoiceEnd::Stopped)
+        return say(tr("The choice was stopped. Nothing was changed."));
+    dropAnswer(); // what was on show was for another question
+    say(choice ? nothingWords(about.studio->notebook.wishes.sure > 0) + QLatin1Char('\n')
+                     + nearestWords(*choice, about.needs, about.pool, !m_keptName.isEmpty())
+               : text(choice.error().message));
+}
+
+void ChoicePanel::dropAnswer()
+{
+    m_choice.reset();
+    m_asked.reset();
+    m_tubeInHand = noTube;
+    m_recipes.clear();
+    m_needsModel.setStates({});
+    Q_EMIT answersChanged();
 }
 
 void ChoicePanel::showChoice(const Choice& choice)
@@ -360,16 +372,12 @@ void ChoicePanel::forget()
     m_weighing.drop();
     m_helping.drop();
     m_bothWays.drop();
-    m_choice.reset();
-    m_asked.reset();
-    m_tubeInHand = noTube;
     m_help.clear();
     m_ways.clear();
     m_stairs.reset();
     m_isStep = false;
     Q_EMIT staircaseChanged();
-    m_recipes.clear();
-    m_needsModel.setStates({});
+    dropAnswer();
     if (m_needsModel.records().empty())
         say(tr("No needs yet. Under 'What it needs' a picture is brought in, or colours are written down."));
     else if (m_document.notebook().tubes.empty())
@@ -379,7 +387,6 @@ void ChoicePanel::forget()
                 ? tr("Choose finds the fewest tubes that mix this colour, and the recipe for it.")
                 : tr("Choose finds the fewest tubes that mix all %1 colours, and the recipe for each.")
                       .arg(m_needsModel.records().size()));
-    Q_EMIT answersChanged();
 }
 
 void ChoicePanel::say(const QString& words)
@@ -422,7 +429,7 @@ void ChoicePanel::showSet()
     m_headline->setText(headlineWords(set, m_keptName));
     showProof();
     showWells(set);
-    m_recipes.setAnswers(m_needs, set.answers, m_pool.paints);
+    m_recipes.setAnswers(m_about.needs, set.answers, m_about.pool.paints);
     std::vector<NeedsModel::State> states;
     for (const NeedAnswer& answer : set.answers)
         states.push_back(answer.met ? NeedsModel::State::Met : NeedsModel::State::Missed);
@@ -454,10 +461,10 @@ void ChoicePanel::lookForHelp()
     m_helping.drop();
     if (std::ranges::all_of(set.answers, &NeedAnswer::met))
         return;
-    m_helping.start([set, needs = m_needs,
-                     pool = m_pool](const JobTools& tools) { return shortfallsOf(set, needs, pool, tools.stop); },
+    m_helping.start([set, needs = m_about.needs,
+                     pool = m_about.pool](const JobTools& tools) { return shortfallsOf(set, needs, pool, tools.stop); },
                     [this](const std::vector<Shortfall>& shortfalls) {
-                        m_help = shortfallWords(shortfalls, m_needs, m_studio->notebook.wishes.sure > 0);
+                        m_help = shortfallWords(shortfalls, m_about.needs, m_about.studio->notebook.wishes.sure > 0);
                         showProof();
                     });
 }
@@ -466,7 +473,8 @@ void ChoicePanel::lookForHelp()
 void ChoicePanel::weigh()
 {
     m_weighing.start(
-        [set = m_choice->sets[m_shown], needs = m_needs, pool = m_pool, studio = m_studio](const JobTools& tools) {
+        [set = m_choice->sets[m_shown], needs = m_about.needs, pool = m_about.pool,
+         studio = m_about.studio](const JobTools& tools) {
             return surenessOf(set, needs, pool.paints, learnedOf(pool, studio->learned), {}, tools.stop);
         },
         [this](const std::vector<double>& sure) { m_recipes.setSureness(sure); });
@@ -479,25 +487,25 @@ void ChoicePanel::showProof()
     const PaletteSet& set = m_choice->sets[m_shown];
     QStringList words;
     if (m_keptName.isEmpty() && !m_isStep)
-        words << proofWords(*m_choice, m_studio->notebook.wishes.school);
+        words << proofWords(*m_choice, m_about.studio->notebook.wishes.school);
     if (m_choice->passedOver > 0)
         words << text(passedOverWords(m_choice->passedOver));
-    if (const QString home = stayAtHomeWords(set, m_pool); !m_keptName.isEmpty() && !home.isEmpty())
+    if (const QString home = stayAtHomeWords(set, m_about.pool); !m_keptName.isEmpty() && !home.isEmpty())
         words << home;
-    if (const QString buy = toBuyWords(set, m_pool); !buy.isEmpty())
+    if (const QString buy = toBuyWords(set, m_about.pool); !buy.isEmpty())
         words << buy;
     if (!m_ways.isEmpty())
         words << m_ways;
     if (!m_help.isEmpty())
         words << m_help;
     else if (!m_choice->unreachable.empty() && !m_isStep)
-        words << nearestWords(*m_choice, m_needs, m_pool, !m_keptName.isEmpty());
+        words << nearestWords(*m_choice, m_about.needs, m_about.pool, !m_keptName.isEmpty());
     m_proof->setText(words.join(QLatin1Char(' ')));
 }
 
 void ChoicePanel::showWells(const PaletteSet& set)
 {
-    m_wells->setWells(wellsOf(set, m_needs, m_pool));
+    m_wells->setWells(wellsOf(set, m_about.needs, m_about.pool));
     const auto still = std::ranges::find(set.tubes, m_tubeInHand);
     if (still != set.tubes.end())
         m_wells->take(static_cast<int>(still - set.tubes.begin()));
@@ -512,7 +520,8 @@ void ChoicePanel::showTubeInHand()
     if (!set || well < 0)
         return m_inHand->show({}, std::nullopt);
     m_tubeInHand = set->tubes[static_cast<std::size_t>(well)];
-    m_inHand->show({set, &m_needs, &m_pool, m_studio->notebook.wishes.school, &(m_asked ? *m_asked : *m_choice).equals},
+    m_inHand->show({set, &m_about.needs, &m_about.pool, m_about.studio->notebook.wishes.school,
+                    &(m_asked ? *m_asked : *m_choice).equals},
                    m_tubeInHand);
 }
 
@@ -536,7 +545,7 @@ void ChoicePanel::swapInHand(std::size_t tube, std::size_t other)
     }
     m_isStep = true;
     m_asked = asked;
-    begin(limitsOfThese(tubes), tr("Mixing"));
+    begin(m_about.pool, limitsOfThese(tubes, m_about.pool), tr("Mixing"));
 }
 
 QAction* ChoicePanel::shoppingAct() const
@@ -549,8 +558,8 @@ std::vector<TubeId> ChoicePanel::shownTubes() const
     std::vector<TubeId> tubes;
     if (m_choice)
         for (const std::size_t place : m_choice->sets[m_shown].tubes)
-            if (m_pool.isOwned(place))
-                tubes.push_back(m_pool.tubes[place]);
+            if (m_about.pool.isOwned(place))
+                tubes.push_back(m_about.pool.tubes[place]);
     return tubes;
 }
 
@@ -559,17 +568,11 @@ void ChoicePanel::keepPalette()
     if (!m_choice || !mayWrite(m_document, this))
         return;
     std::vector<TubeId> tubes = shownTubes(); // before it is asked for a name, which lets time pass
-    std::vector<Tube> wished = wishedFor(m_choice->sets[m_shown].tubes, m_pool);
+    std::vector<Tube> wished = wishedFor(m_choice->sets[m_shown].tubes, m_about.pool);
     const QString name = messages().askName(this, tr("Keep this palette"), tr("What shall it be called?"));
     if (name.isEmpty())
         return;
-    if (!wished.empty()) {
-        const std::size_t before = m_document.notebook().tubes.size();
-        m_document.addTubes(std::move(wished), tr("wish for the tubes of %1").arg(name));
-        for (std::size_t i = before; i < m_document.notebook().tubes.size(); ++i)
-            tubes.push_back(m_document.notebook().tubes[i].id);
-    }
-    m_document.keepPalette(name, std::move(tubes));
+    m_document.keepPalette(name, std::move(tubes), std::move(wished));
 }
 
 } // namespace iris

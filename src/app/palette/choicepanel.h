@@ -50,7 +50,7 @@ public:
     const std::optional<Staircase>& staircase() const { return m_stairs; }
     /// The staircase is being worked out.
     bool isClimbing() const { return m_climbing.isRunning(); }
-    const TubePool& pool() const { return m_pool; }
+    const TubePool& pool() const { return m_about.pool; }
     bool isBusy() const
     {
         return m_choosing.isRunning() || m_climbing.isRunning() || m_weighing.isRunning() || m_helping.isRunning()
@@ -62,8 +62,8 @@ public:
     /// The set on show, counting pool(); null when there is none.
     const PaletteSet* setOnShow() const { return m_choice ? &m_choice->sets[m_shown] : nullptr; }
     /// The needs it answers, and the studio it is about.
-    const std::vector<Need>& needs() const { return m_needs; }
-    const StudioPtr& studio() const { return m_studio; }
+    const std::vector<Need>& needs() const { return m_about.needs; }
+    const StudioPtr& studio() const { return m_about.studio; }
     /// The name of the kept palette on show; empty for a choice.
     const QString& keptName() const { return m_keptName; }
 
@@ -74,6 +74,13 @@ Q_SIGNALS:
     void staircaseChanged();
 
 private:
+    /// What a choice is about: out of which tubes, of which studio, for which needs.
+    struct About {
+        TubePool pool;
+        StudioPtr studio;
+        std::vector<Need> needs;
+    };
+
     QWidget* makeQuestion();
     QHBoxLayout* makeSets();
     QWidget* makeResult(ViewSettings& settings);
@@ -82,16 +89,17 @@ private:
     TubePool poolNow() const;
     void palettesChanged();
     void showKept(const QString& name, PaletteId id, const std::vector<TubeId>& tubes);
-    Limits limitsOfThese(const std::vector<std::size_t>& tubes) const;
-    void begin(const Limits& limits, const QString& what);
-    void take(const Result<Choice>& choice);
+    Limits limitsOfThese(const std::vector<std::size_t>& tubes, const TubePool& pool) const;
+    void begin(TubePool pool, const Limits& limits, const QString& what);
+    void take(const Result<Choice>& choice, const About& about);
+    void dropAnswer();
     void showChoice(const Choice& choice);
     void forget();
     void showSet();
     void weigh();
     void lookForHelp();
     void askBothWays(const Limits& limits);
-    Limits limitsNow() const;
+    Limits limitsNow(const TubePool& pool) const;
     bool isForgivingPreferred() const;
     void askAnew();
     void showTubeInHand();
@@ -115,9 +123,7 @@ private:
     Job<QString> m_bothWays;               ///< a triad with a red and with a magenta
     QString m_help;
     QString m_ways;
-    TubePool m_pool;    ///< the choice is out of these
-    StudioPtr m_studio; ///< the choice is about its tubes
-    std::vector<Need> m_needs;
+    About m_about; ///< of the choice on show, and changed together with it
     RecipesModel m_recipes;
     std::optional<Choice> m_choice;
     QString m_keptName;            ///< of the kept palette on show; empty for a choice

@@ -119,10 +119,10 @@ QString lostWords(const TubeReason& reason, const std::vector<Need>& needs)
     QStringList names;
     for (std::size_t i = 0; i < std::min(lost.size(), mostNamed); ++i)
         names << text(needs[lost[i]].name);
-    return lost.size() > mostNamed ? QObject::tr("without it no %1 and %2 more")
-                                         .arg(names.join(QStringLiteral(", ")))
-                                         .arg(lost.size() - mostNamed)
-                                   : QObject::tr("without it no %1").arg(listed(names));
+    return lost.size() > mostNamed
+               ? QObject::tr("without it no %1 and %2 more")
+                     .arg(names.join(QStringLiteral(", ")), QString::number(lost.size() - mostNamed))
+               : QObject::tr("without it no %1").arg(listed(names));
 }
 
 } // namespace iris

@@ -63,10 +63,10 @@ QString ChoosePage::wordsOf(std::size_t step) const
                                .arg(one.met())
                                .arg(one.set.answers.size())
                                .arg(apart(one.set.meanApart));
-    const QString change =
-        one.left.empty()
-            ? tr("%1 adds %2.").arg(names(one.added)).arg(one.met() - before)
-            : tr("%1 instead of %2: %3 more.").arg(names(one.added), names(one.left)).arg(one.met() - before);
+    const QString change = one.left.empty()
+                               ? tr("%1 adds %2.").arg(names(one.added), QString::number(one.met() - before))
+                               : tr("%1 instead of %2: %3 more.")
+                                     .arg(names(one.added), names(one.left), QString::number(one.met() - before));
     return counts + QLatin1Char(' ') + change;
 }
 

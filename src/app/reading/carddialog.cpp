@@ -298,7 +298,7 @@ void CardDialog::fillDevices()
                           static_cast<qlonglong>(device.id.value));
     m_device->addItem(tr("Set one right with a chart..."), static_cast<qlonglong>(addNew));
     const int last = m_document.notebook().devices.empty() ? 0 : m_device->count() - 2;
-    const int found = chosen.isValid() && chosen.toLongLong() > 0 ? m_device->findData(chosen) : -1;
+    const int found = chosen.isValid() && chosen.toLongLong() != addNew ? m_device->findData(chosen) : -1;
     m_device->setCurrentIndex(found >= 0 ? found : last);
 }
 

@@ -198,19 +198,15 @@ void WellActs::markBest()
 void WellActs::pour(std::size_t from)
 {
     const auto& wells = m_document.notebook().wells;
-    if (from >= wells.size() || from == m_open)
+    if (from >= wells.size() || from == m_open || !record())
         return;
-    WellRecord changed = record() ? *record() : WellRecord{};
-    const WellState state = stateOf(wells[from], *m_document.studio());
-    for (const auto& [paint, parts] : state.contents.parts) {
-        WellStep step;
-        step.tube = m_document.studio()->notebook.tubes[paint].id;
-        step.name = m_document.studio()->notebook.tubes[paint].name;
-        step.amount = std::max(0.001, parts / 2);
-        changed.steps.push_back(std::move(step));
-    }
-    if (changed.steps.size() <= mostWellSteps)
-        change(changed, tr("pour half of another well in"));
+    const Poured both = poured(wells[from], *record(), *m_document.studio());
+    if (std::max(both.into.steps.size(), both.from.steps.size()) > mostWellSteps)
+        return;
+    auto after = wells;
+    after[from] = both.from;
+    after[m_open] = both.into;
+    m_document.setWells(std::move(after), tr("pour half of another well in"));
 }
 
 void WellActs::empty()

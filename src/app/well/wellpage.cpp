@@ -477,10 +477,9 @@ void WellPage::showAdvice(const WellRecord& well, const WellState& state)
     }
     m_advice = nextTouch(state.contents, aimedAt({*well.wanted, {}, false, false}, state.off), m_studio->paints,
                          state.belief, {atHand(), thereBelow});
-    const QString words = text(adviceWords(m_advice, m_studio->paints, thereBelow));
-    const qsizetype first = words.indexOf(QLatin1String(". ")) + 1; // what to do, large, and what then comes of it
-    m_next->setText(first > 0 ? words.left(first) : words);
-    m_then->setText(first > 0 ? words.mid(first + 1) : QString());
+    const AdviceWords words = adviceWords(m_advice, m_studio->paints, thereBelow);
+    m_next->setText(text(words.act));
+    m_then->setText(text(words.then));
     m_follow->setEnabled(!m_advice.steps.empty());
     const auto asItIs = [&](const Lab& reckoned) { // as it was seen to be off
         return Lab{std::clamp(reckoned.l + state.off.l, 0.0, 100.0), reckoned.a + state.off.a,

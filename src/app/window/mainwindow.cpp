@@ -27,6 +27,7 @@
 #include <QMenuBar>
 #include <QMimeData>
 #include <QPushButton>
+#include <QScreen>
 #include <QStackedWidget>
 #include <QTimer>
 #include <QVBoxLayout>
@@ -72,6 +73,16 @@ QString droppedFile(const QMimeData* data)
     return kindOf(path) == FileKind::Unknown ? QString() : path;
 }
 
+/// 1280 by 800, or what a screen has room for beside a title bar, which nobody knows the height of before it is shown.
+/// A screen that is too small for the window in any case is not asked.
+QSize firstSize(const QSize& room)
+{
+    constexpr QSize wanted(1280, 800);
+    constexpr QSize frame(4, 36);
+    constexpr int least = 1024;
+    return room.width() < least ? wanted : wanted.boundedTo(room - frame);
+}
+
 } // namespace
 
 MainWindow::MainWindow(Document& document, QWidget* parent)
@@ -81,8 +92,8 @@ MainWindow::MainWindow(Document& document, QWidget* parent)
       m_rail(new Rail(document.undoStack(), this)),
       m_pages(new QStackedWidget(this))
 {
-    resize(1280, 800);
     setMinimumSize(1024, 680);
+    resize(firstSize(screen()->availableSize()));
     setAcceptDrops(true);
     setUpPlaces();
     setUpFileMenu();
