@@ -16,8 +16,7 @@ void putIn(PuddleContents& contents, std::size_t paint, double amount)
 {
     const double before = contents.partsInAll();
     // The water in a let out puddle stays what it was: 1 / wash parts of wash to each part of paint.
-    contents.wash = before > 0 ? std::min(4.0, contents.wash * (before + amount) / before) : wash::full;
-    contents.wash = std::min(contents.wash, wash::full);
+    contents.wash = before > 0 ? std::min(wash::full, contents.wash * (before + amount) / before) : wash::full;
     const auto found = std::ranges::find(contents.parts, paint, [](const auto& part) { return part.first; });
     if (found != contents.parts.end())
         found->second += amount;

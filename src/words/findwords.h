@@ -19,8 +19,8 @@ std::string amountWords(double parts);
 /// What lies in a well: "3 parts of Lemon Yellow + 2 touches of Phthalo Blue".
 std::string contentsWords(const PuddleContents& contents, std::span<const Paint> paints);
 
-/// How to mix a recipe with the brush in hand: "6 parts of Lemon Yellow; then Phthalo Blue by touches, about 2; stop
-/// when it is as light as mid value, muted yellow-green. Let it out until the paper shines through." In startOrder().
+/// How to mix a recipe with the brush in hand: "6 parts of Lemon Yellow; then Phthalo Blue by touches, about 2; stop at a
+/// mid value, muted yellow-green. Let it out to a thin wash." In startOrder().
 std::string startWords(const Recipe& recipe, std::span<const Paint> paints);
 
 /// What to do next, and what then comes of it.

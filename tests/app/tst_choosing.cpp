@@ -6,7 +6,7 @@
 #include "app/palette/choicepanel.h"
 #include "app/palette/paletteview.h"
 #include "app/parts/messages.h"
-#include "app/parts/wellsstrip.h"
+#include "app/parts/palettestrip.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
 
@@ -54,7 +54,7 @@ private:
     PaletteView& view() { return m_window->places().the<PaletteView>(); }
     template <typename Widget> Widget* find(const char* name) { return m_window->findChild<Widget*>(name); }
     void click(const char* name) { QTest::mouseClick(find<QPushButton>(name), Qt::LeftButton); }
-    WellsStrip& wells() { return *find<WellsStrip>("wells"); }
+    PaletteStrip& wells() { return *find<PaletteStrip>("wells"); }
     const Notebook& notebook() { return m_document->notebook(); }
     void addTubes(std::initializer_list<const char*> codes);
     void need(const char* name, const Lab& colour);

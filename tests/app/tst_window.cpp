@@ -12,7 +12,7 @@
 #include "app/parts/messages.h"
 #include "app/parts/mixcard.h"
 #include "app/parts/place.h"
-#include "app/parts/wellsstrip.h"
+#include "app/parts/palettestrip.h"
 #include "app/parts/words.h"
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
@@ -210,7 +210,7 @@ void TestWindow::aWholeAfternoon()
     QVERIFY(waitForChoice());
     QVERIFY(textIn(find<QLabel>("headline")).contains("all 5 colours"));
     QCOMPARE(find<QListView>("recipes")->model()->rowCount(), 5);
-    QCOMPARE(find<WellsStrip>("wells")->wells().size(), panel().choice()->sets.front().tubes.size());
+    QCOMPARE(find<PaletteStrip>("wells")->wells().size(), panel().choice()->sets.front().tubes.size());
     const auto& field = find<ColourField>("needsField")->contents();
     QVERIFY(std::ranges::all_of(field.needs, &FieldNeed::met));
     click("keepPalette");

@@ -19,6 +19,7 @@ private Q_SLOTS:
     void ruleCatchesAWrongInclude();
     void placesStandOnParts();
     void namesAreNotTakenForPlaceholders();
+    void theReadmeListsEveryLayer();
     void functionsHaveOneHome();
     void ruleCatchesASecondHome();
 };
@@ -174,6 +175,23 @@ void TestLayers::namesAreNotTakenForPlaceholders()
     }
     QVERIFY2(wrong.isEmpty(), qPrintable(wrong.join('\n')));
     QVERIFY(chain.match("tr(\"%1 %2\").arg(text(tube.name)).arg(2)").hasMatch());
+}
+
+void TestLayers::theReadmeListsEveryLayer()
+{
+    QFile readme(QStringLiteral(IRIS_SOURCE_DIR "/README.md"));
+    QVERIFY(readme.open(QIODevice::ReadOnly));
+    static const QRegularExpression line("\n    src/([a-z]+)/ ");
+    QStringList listed;
+    auto matches = line.globalMatch(QString::fromUtf8(readme.readAll()));
+    while (matches.hasNext())
+        listed << matches.next().captured(1);
+    QCOMPARE(listed, order);
+    QStringList folders = QDir(QStringLiteral(IRIS_SOURCE_DIR "/src")).entryList(QDir::Dirs | QDir::NoDotAndDotDot);
+    QStringList known = order;
+    folders.sort();
+    known.sort();
+    QCOMPARE(folders, known);
 }
 
 void TestLayers::functionsHaveOneHome()

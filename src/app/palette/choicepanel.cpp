@@ -13,7 +13,7 @@
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/recipedelegate.h"
-#include "app/parts/wellsstrip.h"
+#include "app/parts/palettestrip.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
@@ -134,7 +134,7 @@ QWidget* ChoicePanel::makeResult(ViewSettings& settings)
     m_proof = new PlainLabel(page);
     m_proof->setObjectName(QStringLiteral("proof"));
     m_proof->setWordWrap(true);
-    m_wells = new WellsStrip(settings, page);
+    m_wells = new PaletteStrip(settings, page);
     m_wells->setObjectName(QStringLiteral("wells"));
     m_inHand = new TubeInHand(m_document, page);
     connect(m_wells, &CellWidget::cellChosen, this, &ChoicePanel::showTubeInHand);

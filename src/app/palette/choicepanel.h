@@ -25,7 +25,7 @@ class RecipeActs;
 
 class ViewSettings;
 class WaitingPage;
-class WellsStrip;
+class PaletteStrip;
 
 /// Choosing: what the palette must be like, the choice as it goes on, the set that came of it as wells, its recipes,
 /// and the other sets that do as well.
@@ -143,7 +143,7 @@ private:
     WaitingPage* m_waiting = nullptr;
     PlainLabel* m_headline = nullptr;
     PlainLabel* m_proof = nullptr;
-    WellsStrip* m_wells = nullptr;
+    PaletteStrip* m_wells = nullptr;
     TubeInHand* m_inHand = nullptr;
     QTimer m_patience; ///< before a question is waited for visibly
     QListView* m_list = nullptr;

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "app/parts/wellsstrip.h"
+#include "app/parts/palettestrip.h"
 #include "notebook/pool.h"
 
 namespace iris {

@@ -21,11 +21,11 @@ struct Well {
 
 /// The palette as a row of wells, each with its wash and the reason it is there. Arrow keys walk from well to well;
 /// which colours rest on one is told of the one in hand.
-class WellsStrip : public CellWidget {
+class PaletteStrip : public CellWidget {
     Q_OBJECT
 
 public:
-    explicit WellsStrip(ViewSettings& settings, QWidget* parent = nullptr);
+    explicit PaletteStrip(ViewSettings& settings, QWidget* parent = nullptr);
 
     void setWells(std::vector<Well> wells);
     const std::vector<Well>& wells() const { return m_wells; }

@@ -1,4 +1,4 @@
-#include "app/parts/wellsstrip.h"
+#include "app/parts/palettestrip.h"
 
 #include "app/parts/plainwords.h"
 #include "app/theme/viewsettings.h"
@@ -14,18 +14,18 @@ constexpr int gap = 2 * gridStep;
 
 } // namespace
 
-WellsStrip::WellsStrip(ViewSettings& settings, QWidget* parent) : CellWidget(settings, tr("Wells"), parent)
+PaletteStrip::PaletteStrip(ViewSettings& settings, QWidget* parent) : CellWidget(settings, tr("Wells"), parent)
 {
     fitHeight();
 }
 
-QString WellsStrip::wordsOf(int well) const
+QString PaletteStrip::wordsOf(int well) const
 {
     const Well& own = m_wells[static_cast<std::size_t>(well)];
     return QStringLiteral("%1, %2").arg(own.name, own.detail);
 }
 
-void WellsStrip::setWells(std::vector<Well> wells)
+void PaletteStrip::setWells(std::vector<Well> wells)
 {
     m_wells = std::move(wells);
     putInHand(-1);
@@ -37,25 +37,25 @@ void WellsStrip::setWells(std::vector<Well> wells)
     update();
 }
 
-int WellsStrip::perRow() const
+int PaletteStrip::perRow() const
 {
     return std::clamp(static_cast<int>(m_wells.size()), 3, 6);
 }
 
-void WellsStrip::fitHeight()
+void PaletteStrip::fitHeight()
 {
     const int rows = std::max(1, (static_cast<int>(m_wells.size()) + perRow() - 1) / perRow());
     setFixedHeight(rows * wellHeight);
 }
 
-QRect WellsStrip::wellAt(int index) const
+QRect PaletteStrip::wellAt(int index) const
 {
     const int count = perRow();
     const int width = (this->width() - (count - 1) * gap) / count;
     return {index % count * (width + gap), index / count * wellHeight, width, wellHeight - gap};
 }
 
-void WellsStrip::paintEvent(QPaintEvent*)
+void PaletteStrip::paintEvent(QPaintEvent*)
 {
     QPainter painter(this);
     const GroundColours colours = settings().colours();
@@ -83,7 +83,7 @@ void WellsStrip::paintEvent(QPaintEvent*)
     }
 }
 
-void WellsStrip::resizeEvent(QResizeEvent*)
+void PaletteStrip::resizeEvent(QResizeEvent*)
 {
     update();
 }
