@@ -317,8 +317,11 @@ void TestWindow::aFileThatWasOverwrittenIsOpenedAnew()
     }
     const QByteArray bytes = contentsOf(other);
     putFile(m_file, bytes);
-    m_document->addTubes({tubeCalled("Teal")}, "add Teal");
+    m_window->places().the<PaletteView>().wanted();
+    writeNeed("mud", "40, 4, 12");
     COMES_TRUE(!m_told.isEmpty());
+    QCOMPARE(find<QLineEdit>("needName")->text(), QString("mud")); // what could not be written down is still typed in
+    m_document->addTubes({tubeCalled("Teal")}, "add Teal");
     QVERIFY2(m_told.back().contains("changed by another program"), qPrintable(m_told.back()));
     QCOMPARE(contentsOf(m_file), bytes);
     QCOMPARE(m_document->notebook().tubes.front().name, std::string("Reed")); // what was there is still on show

@@ -256,15 +256,18 @@ void NeedsPanel::keep()
         return;
     }
     tell({});
-    const NeedId changing = m_changing;
+    const StudioPtr unwritten = m_document.studio();
+    const NeedRecord* before = m_document.notebook().need(m_changing);
+    if (before)
+        m_document.changeNeed({m_changing, *need, before->subject});
+    else
+        m_document.addNeed(*need, m_model.subject());
+    if (m_document.studio() == unwritten)
+        return; // what was typed is still there to try again with
     startAfresh();
     m_name->setFocus(); // the hand is where the next one begins
-    if (const NeedRecord* before = m_document.notebook().need(changing)) {
-        m_document.changeNeed({changing, *need, before->subject});
-    } else {
-        m_document.addNeed(*need, m_model.subject());
+    if (!before)
         m_list->scrollToBottom();
-    }
 }
 
 void NeedsPanel::tell(const QString& problem)
