@@ -123,10 +123,10 @@ NotebookEdit merging(const Notebook& notebook, TubeId kept, TubeId other)
         if (replaceIn(well, other, *to))
             edit.wells = wells;
     PaletteWishes wishes = notebook.wishes;
-    if (contains(wishes.must, other) || contains(wishes.never, other)) {
+    if (holds(wishes.must, other) || holds(wishes.never, other)) {
         replaceBy(wishes.must, other, kept);
         replaceBy(wishes.never, other, kept);
-        std::erase_if(wishes.never, [&](TubeId id) { return contains(wishes.must, id); });
+        std::erase_if(wishes.never, [&](TubeId id) { return holds(wishes.must, id); });
         edit.wishes = wishes;
     }
     return edit;

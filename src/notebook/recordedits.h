@@ -39,11 +39,6 @@ template <typename Record, typename Unwanted> void removeIf(SharedRecords<Record
     records.removeIf(unwanted);
 }
 
-template <typename Id> bool holds(const std::vector<Id>& ids, Id id)
-{
-    return std::ranges::find(ids, id) != ids.end();
-}
-
 /// Whether taking tubes out changes a record, or takes it out as well.
 template <typename Record> bool losesBy(const Record& record, const std::vector<TubeId>& gone)
 {

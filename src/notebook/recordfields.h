@@ -14,6 +14,11 @@ namespace iris {
 // What follows from the fields that records tell of themselves (field.h): which other records one names, what it is
 // called, how two become one.
 
+template <typename Id> bool holds(const std::vector<Id>& ids, Id id)
+{
+    return std::ranges::find(ids, id) != ids.end();
+}
+
 /// What a record is called; empty where it has no name.
 template <typename Record> std::string calledIn(const Record& record)
 {
@@ -78,7 +83,7 @@ template <typename Record> void forgetTubes(Record& record, const std::vector<Tu
 {
     Record::fields(record, [&](const char*, auto& value, const Field&) {
         if constexpr (std::is_same_v<decltype(value), std::vector<TubeId>&>)
-            std::erase_if(value, [&](TubeId id) { return std::ranges::find(gone, id) != gone.end(); });
+            std::erase_if(value, [&](TubeId id) { return holds(gone, id); });
     });
 }
 

@@ -10,14 +10,9 @@ namespace iris {
 
 // What becomes of a record when the tube that it names becomes another one.
 
-inline bool contains(const std::vector<TubeId>& ids, TubeId id)
-{
-    return std::ranges::find(ids, id) != ids.end();
-}
-
 inline void replaceBy(std::vector<TubeId>& list, TubeId other, TubeId kept)
 {
-    if (contains(list, kept))
+    if (holds(list, kept))
         std::erase(list, other);
     std::ranges::replace(list, other, kept);
 }
@@ -59,7 +54,7 @@ template <typename Value> bool replaceIn(Value& value, TubeId other, const Tube&
         changed = value == other;
         value = changed ? kept.id : value;
     } else if constexpr (std::is_same_v<Value, std::vector<TubeId>>) {
-        changed = contains(value, other);
+        changed = holds(value, other);
         replaceBy(value, other, kept.id);
     } else if constexpr (std::is_same_v<Value, std::vector<MixPart>>) {
         changed = replaceBy(value, other, kept);
