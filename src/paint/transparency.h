@@ -45,6 +45,4 @@ double contrastRatio(const Swatch& swatch);
 /// How much lighter the black line is where the film crosses it, in L*; about 0 or less for a clear film.
 double lightnessGain(const Swatch& swatch);
 
-/// The class of a name as nameOf() writes it, in any letter case; nothing for any other word.
-
 } // namespace iris
