@@ -3,6 +3,7 @@
 #include "app/theme/theme.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/mainwindow.h"
+#include "notebook/edits.h"
 #include "stopwatch.h"
 
 #include <QApplication>
@@ -58,7 +59,7 @@ int main(int argc, char** argv)
     window.show();
     QElapsedTimer bringing;
     bringing.start();
-    document.addTubes(thousandTubes(), {});
+    document.apply(putting(thousandTubes()), {});
     tell("bring in 1,000 tubes, once", 1e-3 * static_cast<double>(bringing.elapsed()));
     auto* list = window.findChild<QListView*>(QStringLiteral("tubes"));
     auto* order = window.findChild<QComboBox*>(QStringLiteral("order"));
@@ -83,7 +84,7 @@ int main(int argc, char** argv)
     tell("change one tube and paint", medianSeconds(8, [&] {
              Tube tube = document.notebook().tubes[10];
              tube.notes += "x";
-             document.changeTube(tube);
+             document.apply(changing(document.notebook(), tube, "2026-10-03"));
              paint();
              QCoreApplication::processEvents();
          }));

@@ -10,6 +10,7 @@
 #include "app/theme/theme.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
+#include "notebook/edits.h"
 
 #include <QApplication>
 #include <QElapsedTimer>
@@ -129,17 +130,17 @@ int main(int argc, char** argv)
     tell("a note on a tube", [&] {
         Tube tube = document.notebook().tubes[10];
         tube.notes += "x";
-        document.changeTube(tube);
+        document.apply(changing(document.notebook(), tube, "2026-10-03"));
     });
     tell("a strength set by hand", [&] {
         Tube tube = document.notebook().tubes[11];
         tube.strength = 2;
-        document.changeTube(tube);
+        document.apply(changing(document.notebook(), tube, "2026-10-03"));
     });
     tell("a mix written down", [&] {
         MixRecord mix = document.notebook().mixes[4];
         mix.id = {};
-        document.keepMix(mix, {});
+        document.apply(putting(mix), {});
     });
     tell("undone", [&] { document.undo(); });
     tell("Pairs", [&] {

@@ -6,6 +6,7 @@
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
 #include "examples.h"
+#include "notebook/edits.h"
 
 #include <QApplication>
 #include <QElapsedTimer>
@@ -30,14 +31,14 @@ void fill(Document& document, std::size_t tubeCount)
         tubes.push_back(std::move(tube));
     }
     tubes.resize(tubeCount);
-    document.addTubes(std::move(tubes), {});
+    document.apply(putting(std::move(tubes)), {});
     QFile file(QStringLiteral(IRIS_SOURCE_DIR "/data/demo/needs.csv"));
     if (!file.open(QIODevice::ReadOnly))
         return;
     const auto needs = readNeedsCsv(file.readAll().toStdString());
     if (needs)
         for (const Need& need : *needs)
-            document.addNeed(need);
+            document.apply(putting(NeedRecord{{}, need, {}}));
 }
 
 } // namespace

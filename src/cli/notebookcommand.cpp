@@ -3,6 +3,7 @@
 #include "cli/json.h"
 #include "cli/textinput.h"
 #include "cli/tubesource.h"
+#include "notebook/edits.h"
 #include "notebook/notebookstore.h"
 #include "notebook/tubecsv.h"
 
@@ -75,6 +76,9 @@ Result<void> fill(NotebookStore& store, const NotebookArguments& arguments, std:
         if (!tubes)
             return tl::unexpected(tubes.error());
         edit.tubes.put = std::move(*tubes);
+        std::int64_t number = 0;
+        for (Tube& tube : edit.tubes.put) // for the palettes that name it
+            tube.id = {--number};
     }
     if (!arguments.needsFile.empty()) {
         auto needs = needsFrom(arguments.needsFile, remarks);
@@ -82,16 +86,13 @@ Result<void> fill(NotebookStore& store, const NotebookArguments& arguments, std:
             return tl::unexpected(needs.error());
         edit.needs.put = std::move(*needs);
     }
-    auto done = store.apply(std::move(edit));
-    if (!done || arguments.palettesFile.empty())
-        return done ? Result<void>{} : tl::unexpected(done.error());
-    // Palettes name tubes, which have their ids only now.
-    auto palettes = palettesFrom(arguments.palettesFile, done->tubes.put, remarks);
-    if (!palettes)
-        return tl::unexpected(palettes.error());
-    NotebookEdit more;
-    more.palettes.put = std::move(*palettes);
-    done = store.apply(std::move(more));
+    if (!arguments.palettesFile.empty()) {
+        auto palettes = palettesFrom(arguments.palettesFile, edit.tubes.put, remarks);
+        if (!palettes)
+            return tl::unexpected(palettes.error());
+        edit.palettes.put = std::move(*palettes);
+    }
+    const auto done = store.apply(std::move(edit));
     return done ? Result<void>{} : tl::unexpected(done.error());
 }
 
@@ -128,9 +129,7 @@ Result<Output> touchesCommand(const TouchesArguments& arguments)
         touches = static_cast<int>(parseWholeNumber(arguments.number, 1, 1000).value_or(0));
         if (!canMakeAPart(touches))
             return failure(ErrorCode::BadOption, "a part is 4, 6, 8, 10 or 12 touches, not " + arguments.number);
-        NotebookEdit edit;
-        edit.touchesAPart = touches;
-        if (const auto done = open->store->apply(std::move(edit)); !done)
+        if (const auto done = open->store->apply(countingTouches(open->notebook, touches)); !done)
             return tl::unexpected(done.error());
     }
     return Output{std::to_string(touches) + " touches make a part\n",

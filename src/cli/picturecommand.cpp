@@ -4,6 +4,7 @@
 #include "cli/tubesource.h"
 #include "colour/colourname.h"
 #include "files/outputfile.h"
+#include "notebook/edits.h"
 #include "palette/picturecolours.h"
 #include "sheet/keptpicture.h"
 #include "sheet/pickedcolour.h"
@@ -83,17 +84,13 @@ Result<void> keep(const PictureArguments& arguments, const std::optional<LinearR
     if (open->notebook.needs.size() + needs.size() > mostNeeds)
         return failure(ErrorCode::BadNeed, "that would be more than " + std::to_string(mostNeeds) + " needs");
     const std::string file = QFileInfo(QString::fromStdString(arguments.picture)).completeBaseName().toStdString();
-    const auto number = open->store->nextSubject();
-    if (!number)
-        return tl::unexpected(number.error());
-    SubjectRecord subject{*number, arguments.name.empty() ? file : arguments.name, picture->name, {}, {}};
+    const SubjectId number{-1};
+    SubjectRecord subject{number, arguments.name.empty() ? file : arguments.name, picture->name, {}, {}};
     if (white)
         subject.white = pickedColour(*white);
-    NotebookEdit edit;
-    edit.pictures = {*picture};
-    edit.subjects.put = {subject};
+    NotebookEdit edit = putting(subject, *picture);
     for (const Need& need : needs)
-        edit.needs.put.push_back({{}, need, *number});
+        edit.needs.put.push_back({{}, need, number});
     const auto written = open->store->apply(std::move(edit));
     return written ? Result<void>{} : tl::unexpected(written.error());
 }

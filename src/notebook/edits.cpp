@@ -132,4 +132,50 @@ NotebookEdit merging(const Notebook& notebook, TubeId kept, TubeId other)
     return edit;
 }
 
+NotebookEdit keepingPalette(const std::string& name, std::vector<TubeId> tubes, std::vector<Tube> wished)
+{
+    NotebookEdit edit;
+    std::int64_t number = 0;
+    for (Tube& tube : wished) {
+        tube.id = {--number};
+        tubes.push_back(tube.id);
+    }
+    edit.tubes.put = std::move(wished);
+    edit.palettes.put = {{{}, name, std::move(tubes)}};
+    return edit;
+}
+
+NotebookEdit settingWells(std::vector<WellRecord> wells)
+{
+    if (wells.size() > mostWells)
+        wells.erase(wells.begin(), wells.end() - static_cast<std::ptrdiff_t>(mostWells));
+    NotebookEdit edit;
+    edit.wells = std::move(wells);
+    return edit;
+}
+
+NotebookEdit wishing(const Notebook& notebook, const PaletteWishes& wishes)
+{
+    NotebookEdit edit;
+    if (wishes != notebook.wishes)
+        edit.wishes = wishes;
+    return edit;
+}
+
+NotebookEdit callingWarm(const Notebook& notebook, WarmBlue side)
+{
+    NotebookEdit edit;
+    if (side != notebook.warmBlue)
+        edit.warmBlue = side;
+    return edit;
+}
+
+NotebookEdit countingTouches(const Notebook& notebook, int touches)
+{
+    NotebookEdit edit;
+    if (touches != notebook.touchesAPart)
+        edit.touchesAPart = touches;
+    return edit;
+}
+
 } // namespace iris

@@ -1,11 +1,46 @@
 #pragma once
 
-#include "notebook/notebook.h"
+#include "notebook/recordkinds.h"
 
 namespace iris {
 
-// What a painter does to a notebook, where it is more than writing one record down: each as the edit it comes to. The
-// window and the command line both make their edits here.
+// What a painter does to a notebook: each as the edit it comes to. The window and the command line both make their
+// edits here.
+
+/// Writes records of one kind down, new ones and changed ones.
+template <typename Record> NotebookEdit putting(std::vector<Record> records)
+{
+    NotebookEdit edit;
+    changesOf<Record>(edit).put = std::move(records);
+    return edit;
+}
+
+template <typename Record> NotebookEdit putting(const Record& record)
+{
+    return putting(std::vector{record});
+}
+
+/// Writes a record down with the picture that it goes by, where that is not in the notebook yet.
+template <typename Record> NotebookEdit putting(const Record& record, const std::optional<Picture>& picture)
+{
+    NotebookEdit edit = putting(record);
+    if (picture)
+        edit.pictures = {*picture};
+    return edit;
+}
+
+/// Takes records of one kind out.
+template <typename Record> NotebookEdit removing(const std::vector<decltype(Record::id)>& ids)
+{
+    NotebookEdit edit;
+    changesOf<Record>(edit).removed = ids;
+    return edit;
+}
+
+template <typename Record> NotebookEdit removing(decltype(Record::id) id)
+{
+    return removing<Record>(std::vector{id});
+}
 
 /// The tubes of a list that are not in the notebook yet. One that has the maker, range, name, codes and form of a tube
 /// that is there is that tube: a list that is brought in twice does not double it. Two alike within the list are two
@@ -31,5 +66,18 @@ NotebookEdit duplicating(const Notebook& notebook, TubeId tube);
 /// Makes one entry of two: the kept tube takes over the readings, the places in palettes and the wishes of the other,
 /// and whatever it had left open itself; the other is taken out.
 NotebookEdit merging(const Notebook& notebook, TubeId kept, TubeId other);
+
+/// A palette to keep.
+/// @param wished tubes of it that are not in the notebook yet: they come in with it
+NotebookEdit keepingPalette(const std::string& name, std::vector<TubeId> tubes, std::vector<Tube> wished = {});
+
+/// The wells anew, the last eight of them.
+NotebookEdit settingWells(std::vector<WellRecord> wells);
+
+// Each is nothing where it is so already.
+NotebookEdit wishing(const Notebook& notebook, const PaletteWishes& wishes);
+NotebookEdit callingWarm(const Notebook& notebook, WarmBlue side);
+/// @param touches one of allTouchesAPart
+NotebookEdit countingTouches(const Notebook& notebook, int touches);
 
 } // namespace iris

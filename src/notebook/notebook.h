@@ -119,7 +119,7 @@ struct Notebook {
 /// twice: a painted square or a printed sheet may still name one that is long gone.
 using UsedIds = std::map<std::string, std::int64_t>;
 
-/// Records of one kind to write, new ones with id 0, and those to take out.
+/// Records of one kind to write, new ones with id 0 or below, and those to take out.
 template <typename Record> struct Changes {
     std::vector<Record> put;
     std::vector<decltype(Record::id)> removed;
@@ -129,9 +129,10 @@ template <typename Record> struct Changes {
     bool operator==(const Changes&) const = default;
 };
 
-/// One change to a notebook: records to write, new ones with id 0, and records to take out. Taking a tube out takes it
-/// out of its palettes and wishes as well, and its readings with it; painted mixes and sheets keep its name. Pictures
-/// are only ever added.
+/// One change to a notebook: records to write, new ones with id 0, and records to take out. A new record that others of
+/// the same edit name has a number below 0 there, until it is given its own (NotebookStore::apply()). Taking a tube out
+/// takes it out of its palettes and wishes as well, and its readings with it; painted mixes and sheets keep its name.
+/// Pictures are only ever added.
 struct NotebookEdit {
     Changes<Tube> tubes;
     Changes<SwatchRecord> swatches;

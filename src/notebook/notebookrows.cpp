@@ -126,7 +126,7 @@ Result<Notebook> loadRows(const QSqlDatabase& database, Complaints& complaints)
     return done.map([&] { return std::move(notebook); });
 }
 
-Result<void> writeRows(const QSqlDatabase& database, NotebookEdit& edit)
+Result<void> writeRows(const QSqlDatabase& database, const NotebookEdit& edit)
 {
     Result<void> done;
     forEachKind([&](const auto& kind) {

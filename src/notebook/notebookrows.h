@@ -11,8 +11,8 @@ namespace iris {
 /// @param complaints gets what could not be made out
 Result<Notebook> loadRows(const QSqlDatabase& database, Complaints& complaints);
 
-/// Writes an edit down, filling in the ids of new records. Not a transaction by itself.
-Result<void> writeRows(const QSqlDatabase& database, NotebookEdit& edit);
+/// Writes an edit down whose records have their numbers. Not a transaction by itself.
+Result<void> writeRows(const QSqlDatabase& database, const NotebookEdit& edit);
 
 /// The bytes of a picture; NotFound.
 Result<Picture> loadPicture(const QSqlDatabase& database, const std::string& name);

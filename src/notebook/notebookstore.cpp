@@ -211,11 +211,13 @@ Result<NotebookEdit> NotebookStore::apply(NotebookEdit edit)
 {
     if (isReadOnly())
         return fileFailure(ErrorCode::FileUnwritable, m_path, m_readOnlyReason);
-    if (auto sound = checkSound(edit); !sound)
-        return tl::unexpected(sound.error());
     const auto done = change([&]() -> Result<void> {
-        auto written = writeRows(database(), edit);
-        return written ? checkPicturesAreThere(database(), edit) : written;
+        auto done = giveNumbers(database(), edit);
+        if (done)
+            done = checkSound(edit);
+        if (done)
+            done = writeRows(database(), edit);
+        return done ? checkPicturesAreThere(database(), edit) : done;
     });
     if (!done)
         return tl::unexpected(done.error());
@@ -225,16 +227,6 @@ Result<NotebookEdit> NotebookStore::apply(NotebookEdit edit)
 Result<SheetId> NotebookStore::nextSheet() const
 {
     return nextId(database(), "sheet").map([](std::int64_t id) { return SheetId{id}; });
-}
-
-Result<TubeId> NotebookStore::nextTube() const
-{
-    return nextId(database(), "tube").map([](std::int64_t id) { return TubeId{id}; });
-}
-
-Result<SubjectId> NotebookStore::nextSubject() const
-{
-    return nextId(database(), "subject").map([](std::int64_t id) { return SubjectId{id}; });
 }
 
 Result<UsedIds> NotebookStore::usedIds() const

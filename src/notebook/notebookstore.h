@@ -72,11 +72,9 @@ public:
     /// Whether the file is what this store read and wrote last; if not, it takes no more edits.
     bool isAsLeft() const;
 
-    /// The number the next new sheet or picture to paint from will have, for what names it in the same edit or on
-    /// paper; and the highest numbers given out so far.
+    /// The number the next new sheet will have, for what is printed of it first; and the highest numbers given out so
+    /// far.
     Result<SheetId> nextSheet() const;
-    Result<SubjectId> nextSubject() const;
-    Result<TubeId> nextTube() const;
     Result<UsedIds> usedIds() const;
 
 private:

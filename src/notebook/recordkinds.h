@@ -44,6 +44,17 @@ template <typename Visit> void forEachKind(Visit&& visit)
     visit(Kind{"mix", "mixes", "mix", "mixes", &N::mixes, &E::mixes});
 }
 
+/// What an edit does to the records of one kind.
+template <typename Record> Changes<Record>& changesOf(NotebookEdit& edit)
+{
+    Changes<Record>* changes = nullptr;
+    forEachKind([&](const auto& kind) {
+        if constexpr (std::is_same_v<RecordOf<decltype(kind)>, Record>)
+            changes = &(edit.*kind.changes);
+    });
+    return *changes;
+}
+
 /// The table of the records that numbers of this kind belong to.
 template <typename Id> const char* tableOf(Id)
 {

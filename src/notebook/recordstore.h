@@ -94,18 +94,12 @@ inline QString upsert(const char* table, const QStringList& columns)
 }
 
 template <typename Record>
-Result<void> write(const QSqlDatabase& database, const char* table, std::vector<Record>& records)
+Result<void> write(const QSqlDatabase& database, const char* table, const std::vector<Record>& records)
 {
     QSqlQuery query(database);
     if (!records.empty())
         query.prepare(upsert(table, columnsOf<Record>()));
-    for (Record& record : records) {
-        if (record.id.value <= 0) {
-            const auto id = nextId(database, table);
-            if (!id)
-                return tl::unexpected(id.error());
-            record.id = {*id};
-        }
+    for (const Record& record : records) {
         Binder binder(query);
         binder << record.id;
         bind(binder, record);

@@ -99,6 +99,52 @@ NotebookEdit countingAnew(const Notebook& notebook)
     return edit;
 }
 
+/// The numbers that new records of one edit get.
+class Numbers {
+public:
+    template <typename Record>
+    Result<void> give(const QSqlDatabase& database, const std::string& kind, std::vector<Record>& records)
+    {
+        std::int64_t next = 0;
+        for (Record& record : records) {
+            if (record.id.value > 0)
+                continue;
+            if (next == 0) {
+                const auto id = nextId(database, kind);
+                if (!id)
+                    return tl::unexpected(id.error());
+                next = std::max(*id, highestOf(records) + 1);
+            }
+            if (record.id.value < 0)
+                m_given[kind][record.id.value] = next;
+            record.id = {next++};
+        }
+        return {};
+    }
+
+    /// The record's own number in the place of the one it went by; one that nothing has is left to who checks.
+    template <typename Id> void follow(Id& id) const
+    {
+        const auto given = m_given.find(tableOf(id));
+        if (id.value < 0 && given != m_given.end())
+            if (const auto number = given->second.find(id.value); number != given->second.end())
+                id = {number->second};
+    }
+
+private:
+    /// Of those that have a number a record may have; 0 for none.
+    template <typename Record> static std::int64_t highestOf(const std::vector<Record>& records)
+    {
+        std::int64_t highest = 0;
+        for (const Record& record : records)
+            if (allowed::id.holds(static_cast<double>(record.id.value)))
+                highest = std::max(highest, record.id.value);
+        return highest;
+    }
+
+    std::map<std::string, std::map<std::int64_t, std::int64_t>> m_given; ///< by kind
+};
+
 const QString damagedCount = QStringLiteral("typeof(last) <> 'integer' OR last < 0 OR last > ?");
 
 } // namespace
@@ -134,6 +180,25 @@ Result<std::int64_t> nextId(const QSqlDatabase& database, const std::string& kin
     if (!allowed::id.holds(static_cast<double>(next)))
         return failure(ErrorCode::BadValue, "the notebook has no number left for anything new of this kind");
     return next;
+}
+
+Result<void> giveNumbers(const QSqlDatabase& database, NotebookEdit& edit)
+{
+    Numbers numbers;
+    Result<void> done;
+    forEachKind([&](const auto& kind) {
+        if (done)
+            done = numbers.give(database, kind.table, (edit.*kind.changes).put);
+    });
+    const auto name = [&](auto& id) { numbers.follow(id); };
+    forEachKind([&](const auto& kind) { forEachIdIn((edit.*kind.changes).put, name); });
+    if (edit.wells)
+        forEachIdIn(*edit.wells, name);
+    if (edit.wishes) {
+        forEachIdIn(edit.wishes->must, name);
+        forEachIdIn(edit.wishes->never, name);
+    }
+    return done;
 }
 
 Result<void> keepUsed(const QSqlDatabase& database, const std::string& kind, std::int64_t id)

@@ -10,6 +10,9 @@ namespace iris {
 /// The number the next record of a kind is to have: one above any that was ever given out.
 Result<std::int64_t> nextId(const QSqlDatabase& database, const std::string& kind);
 
+/// Gives every new record of an edit its number, and to what names it by the one it had in the edit.
+Result<void> giveNumbers(const QSqlDatabase& database, NotebookEdit& edit);
+
 /// Remembers that a number was given out; 0 is none.
 Result<void> keepUsed(const QSqlDatabase& database, const std::string& kind, std::int64_t id);
 

@@ -9,6 +9,7 @@
 #include "app/parts/palettestrip.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
+#include "notebook/edits.h"
 
 #include <QApplication>
 #include <QComboBox>
@@ -121,12 +122,12 @@ void TestChoosing::whatIsOnShowKeepsItsPool()
 
     // One that cannot be answered leaves nothing of the one before.
     view().goTo(PaletteView::Choosing);
-    m_document->removeNeeds([&] {
+    m_document->apply(removing<NeedRecord>([&] {
         std::vector<NeedId> ids;
         for (const NeedRecord& record : notebook().needs)
             ids.push_back(record.id);
         return ids;
-    }());
+    }()));
     need("beyond all tubes", {60, 100, -100});
     click("choose");
     COMES_TRUE(!panel().isBusy());
@@ -144,12 +145,12 @@ void TestChoosing::addTubes(std::initializer_list<const char*> codes)
         tube.codes = parsePigmentCodes(code).value();
         tubes.push_back(tube);
     }
-    m_document->addTubes(std::move(tubes), "add");
+    m_document->apply(putting(std::move(tubes)), "add");
 }
 
 void TestChoosing::need(const char* name, const Lab& colour)
 {
-    m_document->putNeeds({{{}, {name, colour, 7, 2}}}, {}, "need");
+    m_document->apply(putting(std::vector<NeedRecord>{{{}, {name, colour, 7, 2}}}), "need");
 }
 
 void TestChoosing::choose()
@@ -179,7 +180,7 @@ void TestChoosing::wish(const std::function<void(PaletteWishes&)>& change)
 {
     PaletteWishes wishes = notebook().wishes;
     change(wishes);
-    m_document->changeWishes(wishes);
+    m_document->apply(wishing(m_document->notebook(), wishes));
 }
 
 void TestChoosing::aTubeThatIsLeftOutGoesAtOnce()
@@ -340,7 +341,7 @@ void TestChoosing::mixesThatComeOutAreAskedFor()
     // What is so narrow that nothing comes out is told to be just that, with how near the nearest comes.
     for (NeedRecord narrow : notebook().needs) {
         narrow.need.tolerance = 2;
-        m_document->changeNeed(narrow);
+        m_document->apply(putting(narrow));
     }
     click("choose");
     COMES_TRUE(!panel().isBusy() && find<QLabel>("teaching")->isVisible());
@@ -483,7 +484,7 @@ void TestChoosing::whatCanStayAtHome()
     std::vector<Tube> tubes = notebook().tubes;
     for (Tube& tube : tubes)
         tube.stock.where = Whereabouts::Palette;
-    m_document->changeTubes(tubes, "onto the palette");
+    m_document->apply(putting(tubes), "onto the palette");
     const int all = kept->findText("all that lies on the palette");
     QVERIFY(all > 0);
     Q_EMIT kept->activated(all);

@@ -15,6 +15,7 @@
 #include "app/tubes/tubesview.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
+#include "notebook/edits.h"
 
 #include <QApplication>
 #include <QTemporaryDir>
@@ -72,7 +73,7 @@ void TestEditsDuringJobs::fillNotebook()
                                        {"Mud", Lab{40, 3, 9}},
                                        {"Sky", Lab{80, -3, -10}},
                                        {"Deep water", Lab{30, 0, -20}}})
-        m_document->addNeed({name, colour, 7, 2});
+        m_document->apply(putting(NeedRecord{{}, {name, colour, 7, 2}, {}}));
     if (below(2) == 0)
         paintForYears();
 }
@@ -82,7 +83,7 @@ void TestEditsDuringJobs::paintForYears()
 {
     NotebookEdit edit =
         yearsOfSquares(m_document->notebook(), m_document->studio()->unlearnt, 260, static_cast<unsigned>(m_random()));
-    m_document->fileSquares(std::move(edit), QStringLiteral("years of squares"));
+    m_document->apply(std::move(edit), QStringLiteral("years of squares"));
 }
 
 void TestEditsDuringJobs::startSomething()
@@ -106,30 +107,30 @@ void TestEditsDuringJobs::edit()
     switch (below(9)) {
     case 0:
         if (tubes.size() > 2)
-            m_document->removeTubes({anyTube(), tubes.front().id});
+            m_document->apply(removing<Tube>(std::vector<TubeId>{anyTube(), tubes.front().id}));
         break;
     case 1:
     case 2: m_document->undo(); break;
     case 3: m_document->redo(); break;
     case 4:
         if (!tubes.empty())
-            m_document->duplicateTube(anyTube());
+            m_document->apply(duplicating(m_document->notebook(), anyTube()));
         break;
     case 5:
         if (tubes.size() > 1) {
             MixRecord mix;
             mix.parts = mixPartsOf({{{0, 1 + below(5)}, {tubes.size() - 1, 1}}, wash::full}, m_document->notebook());
             mix.painted = Lab{50, 5, 15};
-            m_document->keepMix(mix, QStringLiteral("a square"));
+            m_document->apply(putting(mix), QStringLiteral("a square"));
         }
         break;
     case 6:
         if (tubes.size() > 1)
-            m_document->mergeTubes(tubes.front().id, tubes.back().id);
+            m_document->apply(merging(m_document->notebook(), tubes.front().id, tubes.back().id));
         break;
     case 7:
         if (!m_document->notebook().needs.empty())
-            m_document->removeNeeds({m_document->notebook().needs.front().id});
+            m_document->apply(removing<NeedRecord>(std::vector<NeedId>{m_document->notebook().needs.front().id}));
         break;
     default:
         if (below(6) == 0) {

@@ -22,6 +22,7 @@
 #include "colour/observer.h"
 #include "colour/srgb.h"
 #include "finding/mother.h"
+#include "notebook/edits.h"
 #include "paint/paper.h"
 #include "sheet/pickedcolour.h"
 #include "words/findwords.h"
@@ -122,7 +123,7 @@ void TestFind::init()
         made.codes = parsePigmentCodes(code).value();
         tubes.push_back(made);
     }
-    m_document->addTubes(tubes, "add tubes");
+    m_document->apply(putting(tubes), "add tubes");
     m_window = std::make_unique<MainWindow>(*m_document);
     m_window->show();
     QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
@@ -243,7 +244,7 @@ void TestFind::theSiftSifts()
     Tube dear = *notebook().tube(tube("Black"));
     dear.stock.price = 90;
     dear.stock.sizeMl = 5;
-    m_document->changeTube(dear);
+    m_document->apply(changing(m_document->notebook(), dear, "2026-10-03"));
     find<QComboBox>("findOrder")->setCurrentIndex(find<QComboBox>("findOrder")->count() - 1);
     COMES_TRUE(!view().isBusy());
     find<QComboBox>("findOrder")->setCurrentIndex(0);
@@ -268,12 +269,12 @@ void TestFind::whatIsOutOfReachIsSaid()
 
 void TestFind::tubesNeedsAndMixesCanBeWanted()
 {
-    m_document->addNeed({"reeds", {55, 4, 38}, 7, 2});
+    m_document->apply(putting(NeedRecord{{}, {"reeds", {55, 4, 38}, 7, 2}, {}}));
     MixRecord mix;
     mix.name = "mud <b>bold</b>";
     mix.parts = {{tube("Sienna"), "Sienna", 1}};
     mix.painted = Lab{40, 10, 18};
-    m_document->keepMix(mix, "keep");
+    m_document->apply(putting(mix), "keep");
     auto* sources = find<QComboBox>("wantedSource");
     const auto take = [&](const QString& words) {
         const int row = sources->findText(words);
@@ -325,10 +326,10 @@ void TestFind::oneTubeAndNone()
     for (const Tube& one : notebook().tubes)
         if (one.name != "Lemon")
             ids.push_back(one.id);
-    m_document->removeTubes(ids);
+    m_document->apply(removing<Tube>(ids));
     want({60, 0, 60});
     QCOMPARE(view().tiles().found().candidates.size(), 1U);
-    m_document->removeTubes({tube("Lemon")});
+    m_document->apply(removing<Tube>(std::vector<TubeId>{tube("Lemon")}));
     COMES_TRUE(!view().isBusy());
     QVERIFY(view().tiles().found().candidates.empty());
     QVERIFY(find<QLabel>("findHeadline")->text().startsWith("No tube"));
@@ -363,9 +364,9 @@ void TestFind::aWellOutlivesItsTubes()
     m_window->goTo(well());
     well().acts().putIn(tube("Lemon"), 3);
     well().acts().putIn(tube("Phthalo"), 0.25);
-    m_document->removeTubes({tube("Phthalo")});
+    m_document->apply(removing<Tube>(std::vector<TubeId>{tube("Phthalo")}));
     QVERIFY(find<QLabel>("wellWords")->text().contains("Phthalo is no longer in the notebook"));
-    m_document->removeTubes({tube("Lemon")});
+    m_document->apply(removing<Tube>(std::vector<TubeId>{tube("Lemon")}));
     QVERIFY(find<QLabel>("wellWords")->text().contains("None of its tubes"));
     QVERIFY(!find<QPushButton>("wellSave")->isEnabled());
     m_document->undo();
@@ -395,7 +396,7 @@ void TestFind::eightWellsAreKept()
     step.name = "Lemon";
     step.amount = 0.125;
     full.steps.assign(mostWellSteps, step);
-    m_document->setWells({full}, "fill");
+    m_document->apply(settingWells({full}), "fill");
     well().putInChosen(true);
     QCOMPARE(notebook().wells[0].steps.size(), mostWellSteps);
     QVERIFY(m_told.last().contains("500 steps"));
@@ -662,7 +663,7 @@ void TestFind::aTubeIsReplaced()
 {
     MixRecord mix;
     mix.parts = {{tube("Scarlet"), "Scarlet", 1}, {tube("Ultramarine"), "Ultramarine", 2}};
-    m_document->keepMix(mix, "keep");
+    m_document->apply(putting(mix), "keep");
     ReplaceDialog dialog(m_document->studio(), tube("Scarlet"), m_window->settings());
     COMES_TRUE(!dialog.isBusy());
     QCOMPARE(dialog.findChild<QListWidget*>("standIns")->count(), static_cast<int>(dialog.standIns().size()));
@@ -695,9 +696,9 @@ void TestFind::aMotherColourIsStirredIn()
     QVERIFY(m_told.last().contains("no mix on show"));
     MixRecord mix;
     mix.parts = {{tube("Lemon"), "Lemon", 1}, {tube("Rose"), "Rose", 1}};
-    m_document->keepMix(mix, "keep");
+    m_document->apply(putting(mix), "keep");
     mix.parts.push_back({{700}, "gone", 1});
-    m_document->keepMix(mix, "keep");
+    m_document->apply(putting(mix), "keep");
     bool seen = false;
     QTimer::singleShot(200, this, [&] {
         auto* open = qobject_cast<MotherDialog*>(QApplication::activeModalWidget());
@@ -779,10 +780,10 @@ void TestFind::dryingIsToldAsItWasRead()
     reading.painted = reading.onWhite = {{40, 50, 0}, {80, 20, 0}, {20, 10, 0}};
     reading.paperWhite = {96, 0, 1};
     reading.wet = true;
-    m_document->fileReading(reading);
+    m_document->apply(filing(m_document->notebook(), reading));
     reading.wet = false;
     reading.painted.full.l = reading.onWhite.full.l = 46;
-    m_document->fileReading(reading);
+    m_document->apply(filing(m_document->notebook(), reading));
     QVERIFY2(find<QLabel>("wellDrying")->text().contains("about 6 of L* darker, as your tubes"),
              qPrintable(find<QLabel>("wellDrying")->text()));
     well().acts().putIn(tube("Rose"), 1);
@@ -794,7 +795,7 @@ void TestFind::tubesGoneWhileMixing()
 {
     for (int round = 0; round < 6; ++round) {
         view().wantColour({{40.0 + round, 10, 10}, {}, false, false}, {});
-        m_document->removeTubes({notebook().tubes.back().id});
+        m_document->apply(removing<Tube>(std::vector<TubeId>{notebook().tubes.back().id}));
         if (round % 2)
             m_document->undo();
         QCoreApplication::processEvents();

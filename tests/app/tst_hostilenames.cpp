@@ -26,6 +26,7 @@
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
 #include "colour/observer.h"
+#include "notebook/edits.h"
 
 #include <QAbstractButton>
 #include <QApplication>
@@ -119,7 +120,7 @@ void TestHostileNames::initTestCase()
     Tube tube;
     tube.name = "Ultramarine";
     tube.codes = parsePigmentCodes("PB29").value();
-    ordinary.addTubes({tube, tube}, "add");
+    ordinary.apply(putting(std::vector<Tube>{tube, tube}), "add");
     m_ordinaryWidth = MainWindow(ordinary).minimumSizeHint().width();
     auto store = NotebookStore::create(m_folder.filePath("hostile.iris"));
     QVERIFY(store);
@@ -347,7 +348,7 @@ void TestHostileNames::percentSignsAreNoPlaceholders()
     settle();
     QVERIFY(m_window->findChild<QLabel*>("cardName")->text().contains("50% %1 %2 %n %s off"));
     const Tube tube = *m_document->notebook().tube({10});
-    m_document->changeTubes({tube}, tr("change %1").arg(QString::fromStdString(tube.name)));
+    m_document->apply(putting(std::vector<Tube>{tube}), tr("change %1").arg(QString::fromStdString(tube.name)));
     QVERIFY(m_document->undoStack().undoText().contains("50% %1 %2 %n %s off"));
     m_document->undo();
 }
@@ -355,7 +356,7 @@ void TestHostileNames::percentSignsAreNoPlaceholders()
 void TestHostileNames::ampersandsAreNoKeys()
 {
     QCOMPARE(buttonWords("Salt & Mud &&x"), QString("Salt && Mud &&&&x"));
-    m_document->removeTubes({{11}});
+    m_document->apply(removing<Tube>(std::vector<TubeId>{{11}}));
     settle();
     const auto* undo = m_window->findChild<QAbstractButton*>("undo");
     QVERIFY2(undo->text().contains("&&") || !undo->text().contains('&'), qPrintable(undo->text()));
@@ -391,12 +392,12 @@ void TestHostileNames::aHundredNeedsDoNotEndTheWindow()
     Tube tube;
     tube.name = "Ultramarine";
     tube.codes = parsePigmentCodes("PB29").value();
-    document.addTubes({tube}, "add");
+    document.apply(putting(std::vector<Tube>{tube}), "add");
     {
         auto edit = NotebookEdit{};
         for (int i = 0; i < 100; ++i)
             edit.needs.put.push_back({{}, {"need " + std::to_string(i), {30 + 0.5 * i, 4, 12}, 7, 2}});
-        QVERIFY(document.carryOut(edit));
+        QVERIFY(document.apply(edit));
     }
     MainWindow window(document);
     window.resize(1280, 800);

@@ -1,6 +1,7 @@
 #include "../notebook/yearsofsquares.h"
 #include "../testprogram.h"
 #include "app/document/document.h"
+#include "notebook/edits.h"
 #include "patience.h"
 
 #include <QApplication>
@@ -81,10 +82,10 @@ void TestLearningLater::itCatchesUp()
     QVERIFY(m_document->studio()->behind);
     QCOMPARE(m_document->studio()->learned.lessons.size(), std::size_t{mixes});
     QCOMPARE(m_document->studio()->paints, m_document->studio()->unlearnt);
-    const QSignalSpy tubes(m_document.get(), &Document::tubesChanged);
-    const QSignalSpy squares(m_document.get(), &Document::mixesChanged);
+    std::vector<NotebookParts> told;
+    QObject::connect(m_document.get(), &Document::changed, this, [&](NotebookParts parts) { told.push_back(parts); });
     COMES_TRUE(!m_document->studio()->behind);
-    QVERIFY(tubes.size() == 1 && squares.size() == 1);
+    QCOMPARE(told, (std::vector<NotebookParts>{{NotebookPart::Tubes, NotebookPart::Mixes}}));
     const StudioPtr anew = openedAnew();
     QCOMPARE(m_document->studio()->learned, anew->learned);
     QCOMPARE(m_document->studio()->paints, anew->paints);
@@ -95,19 +96,20 @@ void TestLearningLater::anEditInBetweenIsLearntWithTheRest()
 {
     Tube tube = m_document->notebook().tubes[4];
     tube.strength = 3;
-    m_document->changeTube(tube); // while the first learning has not even begun
+    m_document->apply(
+        changing(m_document->notebook(), tube, "2026-10-03")); // while the first learning has not even begun
     QVERIFY(m_document->studio()->behind);
     QCoreApplication::processEvents();
     MixRecord mix = m_document->notebook().mixes[7];
     mix.id = {};
-    m_document->keepMix(mix, {});
+    m_document->apply(putting(mix), {});
     QVERIFY(m_document->studio()->behind);
     QCOMPARE(m_document->studio()->learned.lessons.size(), std::size_t{mixes + 1});
     COMES_TRUE(!m_document->studio()->behind);
     QCOMPARE(m_document->studio()->learned, openedAnew()->learned);
     // A note on a tube teaches nothing, and nothing is behind for it.
     tube.notes = "of the old box";
-    m_document->changeTube(tube);
+    m_document->apply(changing(m_document->notebook(), tube, "2026-10-03"));
     QVERIFY(!m_document->studio()->behind);
 }
 
@@ -117,7 +119,7 @@ void TestLearningLater::aTubeThatIsGoneTeachesNothing()
     const Learned before = m_document->studio()->learned;
     const TubeId gone = m_document->notebook().tubes[0].id;
     const double second = m_document->studio()->paints[1].strength;
-    m_document->removeTubes({gone});
+    m_document->apply(removing<Tube>(std::vector<TubeId>{gone}));
     const StudioPtr between = m_document->studio();
     QVERIFY(between->behind); // and goes on with what was known of the others
     QCOMPARE(between->paints[0].strength, second);
@@ -137,7 +139,7 @@ void TestLearningLater::anAnswerThatComesAfterAnEditTakesNothingBack()
 {
     QCoreApplication::processEvents(); // it has begun
     QTest::qSleep(1500);               // and has ended, but nobody has heard of it yet
-    m_document->addNeed({"Reeds", {68, 10, 46}, 7, 2});
+    m_document->apply(putting(NeedRecord{{}, {"Reeds", {68, 10, 46}, 7, 2}, {}}));
     COMES_TRUE(!m_document->studio()->behind);
     QCOMPARE(m_document->notebook().needs.size(), std::size_t{1});
 }

@@ -25,6 +25,7 @@
 #include "app/tubes/tubesview.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
+#include "notebook/edits.h"
 #include "sheet/simulateddevice.h"
 #include "sheet/simulatedsheet.h"
 #include "words/mixwords.h"
@@ -309,7 +310,7 @@ void TestPairsView::laddersAndWheelsFollowAChangedTube()
     const auto changeStrength = [&](std::size_t place) {
         Tube tube = m_document->notebook().tubes[place];
         tube.strength = 4 * m_document->studio()->paints[place].strength;
-        m_document->changeTube(tube);
+        m_document->apply(changing(m_document->notebook(), tube, "2026-10-03"));
     };
     const auto& tubes = m_document->notebook().tubes;
     pairs().showPair(tubes[0].id, tubes[15].id);
@@ -433,7 +434,7 @@ void TestPairsView::greysAlwaysAnswer()
         if (m_document->studio()->paints[place].family != HueFamily::Yellow)
             others.push_back(m_document->notebook().tubes[place].id);
     QVERIFY(m_document->notebook().tubes.size() >= others.size() + 2);
-    m_document->removeTubes(others);
+    m_document->apply(removing<Tube>(others));
     pairs().goTo(PairsView::Makes);
     MakesView& view = pairs().makesView();
     view.choose(MixKind::Greys);
@@ -457,7 +458,7 @@ void TestPairsView::whatIsFoundAfterATubeIsGoneIsDropped()
     for (const Tube& tube : m_document->notebook().tubes)
         all.push_back(tube.id);
     all.erase(all.begin(), all.begin() + 2);
-    m_document->removeTubes(all);
+    m_document->apply(removing<Tube>(all));
     QVERIFY(view.tiles().tiles().empty());
     QVERIFY(!view.card().recipe());
     QVERIFY(!find<QPushButton>("warmer")->isEnabled() && !find<QPushButton>("cooler")->isEnabled());
@@ -479,7 +480,7 @@ void TestPairsView::theCardFollowsItsTubes()
     const auto& tubes = before->notebook.tubes;
     const TubeId first = tubes[4].id;
     const QString title = card.findChild<QLabel*>("mixTitle")->text();
-    m_document->removeTubes({tubes[0].id});
+    m_document->apply(removing<Tube>(std::vector<TubeId>{tubes[0].id}));
     QVERIFY(card.recipe());
     QCOMPARE(card.recipe()->parts[0].paint, 3U);
     QCOMPARE(card.recipe()->parts[1].paint, 6U);
@@ -487,7 +488,7 @@ void TestPairsView::theCardFollowsItsTubes()
     card.clear();
     card.show(before, mix); // a mix that was found before the edit
     QCOMPARE(card.findChild<QLabel*>("mixTitle")->text(), title);
-    m_document->removeTubes({first});
+    m_document->apply(removing<Tube>(std::vector<TubeId>{first}));
     QVERIFY(!card.recipe());
     card.show(before, mix);
     QVERIFY(!card.recipe());
@@ -817,15 +818,15 @@ void TestPairsView::mixesOfDeletedTubesStay()
     mix.parts = {{lemon.id, lemon.name, 3}, {blue.id, blue.name, 1}};
     mix.painted = Lab{50, -20, 20};
     mix.origin = MixOrigin::Typed;
-    m_document->keepMix(mix, "a mix");
+    m_document->apply(putting(mix), "a mix");
     QCOMPARE(m_document->studio()->learned.lessons.size(), 1U);
-    m_document->removeTubes({lemon.id});
+    m_document->apply(removing<Tube>(std::vector<TubeId>{lemon.id}));
     QCOMPARE(m_document->notebook().mixes.size(), 1U);
     QCOMPARE(partsText(m_document->notebook().mixes[0].parts), std::string("3 Lemon Yellow + 1 Ultramarine"));
     QVERIFY(m_document->studio()->learned.lessons.empty());
     m_document->undoStack().undo();
     QCOMPARE(m_document->studio()->learned.lessons.size(), 1U);
-    m_document->removeMix(m_document->notebook().mixes[0].id);
+    m_document->apply(removing<MixRecord>(m_document->notebook().mixes[0].id));
     QVERIFY(m_document->notebook().mixes.empty());
 }
 

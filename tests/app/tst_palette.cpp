@@ -11,6 +11,7 @@
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
 #include "colour/deltae.h"
+#include "notebook/edits.h"
 #include "notebook/notebookstore.h"
 
 #include <QApplication>
@@ -121,11 +122,11 @@ void TestPalette::fill()
         tube.codes = parsePigmentCodes(code).value();
         tubes.push_back(tube);
     }
-    m_document->addTubes(tubes, "some tubes");
+    m_document->apply(putting(tubes), "some tubes");
     std::vector<NeedRecord> needs;
     for (const Lab& wash : demoWashes())
         needs.push_back({{}, {QString::number(wash.l).toStdString(), wash}});
-    m_document->putNeeds(needs, {}, "needs");
+    m_document->apply(putting(needs), "needs");
 }
 
 void TestPalette::choose()
@@ -243,7 +244,7 @@ void TestPalette::everyPictureHasItsOwnNeeds()
     QVERIFY(QTest::qWaitFor([&] { return !page().picture().isBusy(); }, 10000));
     QCOMPARE(list->model()->rowCount(), 1);
     // A picture that is taken out leaves its needs for every picture.
-    m_document->removeSubject(page().picture().subject());
+    m_document->apply(removing<SubjectRecord>(page().picture().subject()));
     QCOMPARE(list->model()->rowCount(), 3);
     QVERIFY(!page().picture().loaded());
 }
@@ -346,7 +347,7 @@ void TestPalette::theStaircaseIsClimbed()
     QTest::keyClick(stairs, Qt::Key_Right);
     QVERIFY(QTest::qWaitFor([&] { return panel().choice()->sets.front().tubes.size() == 2; }, 10000));
     // An edit makes it void.
-    m_document->addNeed({"one more", {70, 0, 0}, 7, 2});
+    m_document->apply(putting(NeedRecord{{}, {"one more", {70, 0, 0}, 7, 2}, {}}));
     QVERIFY(!panel().staircase());
     QVERIFY(!stairs->isVisible());
 }
@@ -358,7 +359,7 @@ void TestPalette::everythingInTheTable()
     std::vector<TubeId> others;
     for (std::size_t i = 1; i < notebook().tubes.size(); ++i)
         others.push_back(notebook().tubes[i].id);
-    m_document->removeTubes(others);
+    m_document->apply(removing<Tube>(others));
     auto* pool = find<QComboBox>("poolOfTubes");
     pool->setCurrentIndex(4);
     Q_EMIT pool->activated(4);
@@ -466,12 +467,12 @@ void TestPalette::palettesAreCompared()
     QVERIFY(QTest::qWaitFor([&] { return !compare.isBusy() && compare.compared(1); }, 30000));
     QCOMPARE(compare.compared(1)->paints.size(), size);
     // A kept palette that is gone compares nothing.
-    m_document->keepPalette("Two", {notebook().tubes[0].id, notebook().tubes[1].id});
+    m_document->apply(keepingPalette("Two", {notebook().tubes[0].id, notebook().tubes[1].id}));
     auto* third = find<QComboBox>("compare2");
     compare.choose(2, third->findText("Two"));
     QVERIFY(QTest::qWaitFor([&] { return !compare.isBusy() && compare.compared(2); }, 30000));
     QCOMPARE(compare.compared(2)->paints.size(), 2U);
-    m_document->removePalette(notebook().palettes.front().id);
+    m_document->apply(removing<PaletteRecord>(notebook().palettes.front().id));
     QVERIFY(QTest::qWaitFor([&] { return !compare.isBusy(); }, 30000));
     QVERIFY(third->findText("Two") < 0 && !compare.compared(2));
 }

@@ -18,6 +18,7 @@
 #include "app/window/touchesdialog.h"
 #include "app/window/warmbluedialog.h"
 #include "colour/deltae.h"
+#include "notebook/edits.h"
 #include "notebook/exports.h"
 #include "sheet/simulateddevice.h"
 #include "sheet/simulatedinstrument.h"
@@ -88,7 +89,7 @@ private:
     }
     const Tube& blue() const { return *m_document->notebook().tube(tube("Ultramarine")); }
     QString path(const char* name) const { return m_scans.filePath(QLatin1String(name)); }
-    Notebook onDisk() const { return NotebookStore::open(m_document->path()).value()->load().value(); }
+    Notebook onDisk() const { return NotebookStore::open(m_document->path(), Access::Read).value()->load().value(); }
     void press(Qt::Key key) { QTest::keyClick(find<QListView>("tubes"), key); }
     std::unique_ptr<CardDialog> openCard(const char* picture);
     void fileReading(const char* picture);
@@ -396,20 +397,20 @@ void TestReading::anyPictureCanBeMarkedByHand()
 /// A card read as it comes was read again through the last scanner, once its paper was kept.
 void TestReading::keepingThePaperLeavesTheScanner()
 {
-    m_document->keepDevice({{}, "Flatbed", "2026-10-01", {}});
+    m_document->apply(putting(DeviceRecord{{}, "Flatbed", "2026-10-01", {}}));
     const auto dialog = openCard("card.png");
     auto* scanner = in<QComboBox>(*dialog, "cardDevice");
     QCOMPARE(scanner->currentIndex(), 1); // the last one there is
     scanner->setCurrentIndex(0);
     Q_EMIT scanner->activated(0);
-    m_document->keepPaper({{}, "Grey board", Lab{80, 0, 2}, {}});
+    m_document->apply(putting(PaperRecord{{}, "Grey board", Lab{80, 0, 2}, {}}));
     QCOMPARE(scanner->currentIndex(), 0);
 }
 
 /// Filed in the moment after another paper was chosen, it was the reading on the paper before.
 void TestReading::aReadingIsOfThePaperThatIsChosen()
 {
-    m_document->keepPaper({{}, "Grey board", Lab{80, 0, 2}, {}});
+    m_document->apply(putting(PaperRecord{{}, "Grey board", Lab{80, 0, 2}, {}}));
     const auto dialog = openCard("card.png");
     const Lab before = dialog->reading()->painted->full;
     auto* paper = in<QComboBox>(*dialog, "cardPaper");
@@ -508,7 +509,7 @@ void TestReading::readingsCanBeGoneBackTo()
     second.id = {};
     second.onWhite.full.l += 6;
     second.date = "2026-11-02";
-    m_document->fileReading(second);
+    m_document->apply(filing(m_document->notebook(), second));
     QVERIFY(*blue().swatch != first);
     ReadingsDialog dialog(*m_document, m_window->settings(), tube("Ultramarine"));
     dialog.show();
@@ -562,7 +563,7 @@ void TestReading::manyAtOnceDuplicateAndMerge()
     QCOMPARE(blue().notes, std::string("Half of October"));
     QCOMPARE(m_document->undoStack().undoText(), QString("change 4 tubes"));
     fileReading("card.png");
-    m_document->mergeTubes(tube("Ultramarine deep"), tube("Ultramarine"));
+    m_document->apply(merging(m_document->notebook(), tube("Ultramarine deep"), tube("Ultramarine")));
     QCOMPARE(m_document->notebook().tubes.size(), 3U);
     QCOMPARE(m_document->notebook().swatchesOf(tube("Ultramarine deep")).size(), 1U);
     m_document->undoStack().undo();
@@ -629,7 +630,7 @@ void TestReading::warmBlueIsTheirsToSay()
     WarmBlueDialog dialog(WarmBlue::VioletSide);
     in<QRadioButton>(dialog, "warmGreen")->setChecked(true);
     QCOMPARE(dialog.side(), WarmBlue::GreenSide);
-    m_document->setWarmBlue(dialog.side());
+    m_document->apply(callingWarm(m_document->notebook(), dialog.side()));
     QVERIFY(find<QLabel>("cardJudgement")->text().contains("a cool blue"));
     m_document->undoStack().undo();
     QVERIFY(find<QLabel>("cardJudgement")->text().contains("a warm blue"));
@@ -640,7 +641,7 @@ void TestReading::aTouchIsTheirsToSay()
     TouchesDialog dialog(8);
     QCOMPARE(dialog.touches(), 8);
     in<QRadioButton>(dialog, "touches10")->setChecked(true);
-    m_document->setTouchesAPart(dialog.touches());
+    m_document->apply(countingTouches(m_document->notebook(), dialog.touches()));
     QCOMPARE(touchesAPart(), 10);
     MixRecord mix;
     mix.parts = {{m_document->notebook().tubes[0].id, "a", 60}, {m_document->notebook().tubes[1].id, "b", 1}};
@@ -670,14 +671,14 @@ void TestReading::aSecondWindowOnlyReads()
     window.show();
     COMES_TRUE(m_told.last().contains("another window"));
     const Notebook before = second.notebook();
-    second.removeTubes({before.tubes[0].id});
+    second.apply(removing<Tube>(std::vector<TubeId>{before.tubes[0].id}));
     QVERIFY(m_told.last().contains("another window"));
     QCOMPARE(second.notebook(), before);
     QCOMPARE(second.undoStack().count(), 0);
     // The same window opening its own notebook again goes on writing.
     QVERIFY(m_document->open(m_document->path()));
     QVERIFY(m_document->readOnlyReason().isEmpty());
-    m_document->removeTubes({before.tubes[0].id});
+    m_document->apply(removing<Tube>(std::vector<TubeId>{before.tubes[0].id}));
     QCOMPARE(m_document->notebook().tubes.size(), 3U);
 }
 
@@ -730,7 +731,7 @@ void TestReading::theDialogKeepsWhatItDoesNotShow()
     QVERIFY(in<QPushButton>(dialog, "keep")->isEnabled());
     in<QLineEdit>(dialog, "full")->setText("30, 10, -50");
     QCOMPARE(dialog.tube().swatch->full, (Lab{30, 10, -50}));
-    m_document->changeTube(dialog.tube());
+    m_document->apply(changing(m_document->notebook(), dialog.tube(), "2026-10-03"));
     const auto swatches = m_document->notebook().swatchesOf(before.id);
     QCOMPARE(swatches.size(), 2U); // what is typed in is a reading, too
     QCOMPARE(swatches[1]->origin, SwatchOrigin::Typed);
@@ -768,7 +769,7 @@ void TestReading::aMixIsNotChangedByBeingLookedAt()
 /// Begun in one notebook and never kept, it was written into the next one that was opened.
 void TestReading::halfANeedIsNotForAnotherNotebook()
 {
-    m_document->addNeed({"Reeds", {68.4321, 10, 46}, 7, 2});
+    m_document->apply(putting(NeedRecord{{}, {"Reeds", {68.4321, 10, 46}, 7, 2}, {}}));
     auto* list = find<QListView>("needs");
     Q_EMIT list->activated(list->model()->index(0, 0));
     auto* name = find<QLineEdit>("needName");
@@ -781,7 +782,7 @@ void TestReading::halfANeedIsNotForAnotherNotebook()
     name->setText("Half a need");
     QVERIFY(m_document->create(m_folder->filePath("other.iris")));
     QVERIFY(name->text().isEmpty() && find<QLineEdit>("needColour")->text().isEmpty());
-    m_document->addNeed({"Mud", {40, 3, 9}, 7, 2});
+    m_document->apply(putting(NeedRecord{{}, {"Mud", {40, 3, 9}, 7, 2}, {}}));
     Q_EMIT name->returnPressed();
     QCOMPARE(m_document->notebook().needs.size(), 1U);
     QCOMPARE(m_document->notebook().needs[0].need.name, std::string("Mud"));

@@ -6,6 +6,7 @@
 #include "app/tubes/listimport.h"
 #include "app/tubes/tubedialog.h"
 #include "app/tubes/tubefilter.h"
+#include "notebook/edits.h"
 
 #include <QAbstractItemModelTester>
 #include <QApplication>
@@ -28,6 +29,7 @@ private Q_SLOTS:
     void everyEditIsOnDiskAndCanBeUndone();
     void removedTubesComeBackToTheirPalettes();
     void undoNamesWhatItUndoes();
+    void anEditIsToldOnce();
     void failedEditsAreToldAndForgotten();
     void filterSiftsAndSorts();
     void dialogTellsWhatIsWrong();
@@ -35,7 +37,7 @@ private Q_SLOTS:
     void twinsInAListAreTold();
 
 private:
-    Notebook onDisk() const { return NotebookStore::open(m_document->path()).value()->load().value(); }
+    Notebook onDisk() const { return NotebookStore::open(m_document->path(), Access::Read).value()->load().value(); }
 
     std::unique_ptr<QTemporaryDir> m_folder;
     std::unique_ptr<Document> m_document;
@@ -59,9 +61,9 @@ void TestTubes::init()
     m_folder = std::make_unique<QTemporaryDir>();
     m_document = std::make_unique<Document>();
     QVERIFY(m_document->create(m_folder->filePath("n.iris")));
-    m_document->addTubes(
-        {tubeOf("Lemon", "PY3"), tubeOf("Rose", "PV19"), tubeOf("Ultramarine", "PB29"), tubeOf("Ochre", "PY43")},
-        "bring in 4 tubes");
+    m_document->apply(putting(std::vector<Tube>{tubeOf("Lemon", "PY3"), tubeOf("Rose", "PV19"),
+                                                tubeOf("Ultramarine", "PB29"), tubeOf("Ochre", "PY43")}),
+                      "bring in 4 tubes");
 }
 
 void TestTubes::modelsAreSound()
@@ -74,8 +76,8 @@ void TestTubes::modelsAreSound()
     const QAbstractItemModelTester two(&needs, QAbstractItemModelTester::FailureReportingMode::QtTest);
     const QAbstractItemModelTester three(&recipes, QAbstractItemModelTester::FailureReportingMode::QtTest);
     const QAbstractItemModelTester four(&filter, QAbstractItemModelTester::FailureReportingMode::QtTest);
-    m_document->addNeed({"mud", {40, 3, 9}, 7, 2});
-    m_document->removeTubes({m_document->notebook().tubes.front().id});
+    m_document->apply(putting(NeedRecord{{}, {"mud", {40, 3, 9}, 7, 2}, {}}));
+    m_document->apply(removing<Tube>(std::vector<TubeId>{m_document->notebook().tubes.front().id}));
     needs.setStates({NeedsModel::State::Met});
     QCOMPARE(needs.metCount(), 1);
     recipes.setAnswers({{"mud", {40, 3, 9}, 7, 2}}, {{true, {{{{0, 1}}, 1}, {41, 3, 9}, 0.9}}},
@@ -96,19 +98,21 @@ void TestTubes::everyEditIsOnDiskAndCanBeUndone()
         states << m_document->notebook();
     };
     const TubeId first = m_document->notebook().tubes[0].id;
-    edit([&] { m_document->addTubes({tubeOf("Green", "PG7")}, "add Green"); });
+    edit([&] { m_document->apply(putting(std::vector<Tube>{tubeOf("Green", "PG7")}), "add Green"); });
     edit([&] {
         Tube changed = *m_document->notebook().tube(first);
         changed.swatch = Swatch{{88, -10, 78}, {94, -7, 30}, {44, 0, 29}};
-        m_document->changeTube(changed);
+        m_document->apply(changing(m_document->notebook(), changed, "2026-10-03"));
     });
-    edit([&] { m_document->addNeed({"mud", {40, 3, 9}, 7, 2}); });
-    edit([&] { m_document->changeNeed({m_document->notebook().needs[0].id, {"wet mud", {42, 3, 9}, 4, 3}}); });
-    edit([&] { m_document->keepPalette("box", {first}); });
-    edit([&] { m_document->changeWishes({School::Triad, {first}, {}, 6}); });
-    edit([&] { m_document->removeTubes({first}); });
-    edit([&] { m_document->removeNeeds({m_document->notebook().needs[0].id}); });
-    edit([&] { m_document->removePalette(m_document->notebook().palettes[0].id); });
+    edit([&] { m_document->apply(putting(NeedRecord{{}, {"mud", {40, 3, 9}, 7, 2}, {}})); });
+    edit([&] {
+        m_document->apply(putting(NeedRecord{m_document->notebook().needs[0].id, {"wet mud", {42, 3, 9}, 4, 3}}));
+    });
+    edit([&] { m_document->apply(keepingPalette("box", {first})); });
+    edit([&] { m_document->apply(wishing(m_document->notebook(), PaletteWishes{School::Triad, {first}, {}, 6})); });
+    edit([&] { m_document->apply(removing<Tube>(std::vector<TubeId>{first})); });
+    edit([&] { m_document->apply(removing<NeedRecord>(std::vector<NeedId>{m_document->notebook().needs[0].id})); });
+    edit([&] { m_document->apply(removing<PaletteRecord>(m_document->notebook().palettes[0].id)); });
     const qsizetype last = states.size() - 1;
     for (qsizetype i = last - 1; i >= 0; --i) {
         m_document->undoStack().undo();
@@ -125,8 +129,8 @@ void TestTubes::everyEditIsOnDiskAndCanBeUndone()
 void TestTubes::removedTubesComeBackToTheirPalettes()
 {
     const TubeId rose = m_document->notebook().tubes[1].id;
-    m_document->keepPalette("box", {m_document->notebook().tubes[0].id, rose});
-    m_document->removeTubes({rose});
+    m_document->apply(keepingPalette("box", {m_document->notebook().tubes[0].id, rose}));
+    m_document->apply(removing<Tube>(std::vector<TubeId>{rose}));
     QCOMPARE(m_document->notebook().palettes[0].tubes.size(), 1U);
     m_document->undoStack().undo();
     QCOMPARE(m_document->notebook().palettes[0].tubes[1], rose);
@@ -136,8 +140,42 @@ void TestTubes::removedTubesComeBackToTheirPalettes()
 void TestTubes::undoNamesWhatItUndoes()
 {
     QCOMPARE(m_document->undoStack().undoText(), QString("bring in 4 tubes"));
-    m_document->removeTubes({m_document->notebook().tubes[0].id});
+    m_document->apply(removing<Tube>(std::vector<TubeId>{m_document->notebook().tubes[0].id}));
     QCOMPARE(m_document->undoStack().undoText(), QString("remove Lemon"));
+    const auto called = [this](const NotebookEdit& edit) {
+        m_document->apply(edit);
+        return m_document->undoStack().undoText();
+    };
+    const Tube rose = m_document->notebook().tubes[0];
+    QCOMPARE(called(putting(rose)), QString("change Rose"));
+    QCOMPARE(called(putting(m_document->notebook().tubes)), QString("change 3 tubes"));
+    QCOMPARE(called(putting(NeedRecord{{}, {"mud", {40, 3, 9}, 7, 2}, {}})), QString("add need mud"));
+    QCOMPARE(called(removing<NeedRecord>(m_document->notebook().needs[0].id)), QString("remove need mud"));
+    SwatchRecord reading;
+    reading.tube = rose.id;
+    reading.painted = reading.onWhite = {{40, 50, 10}, {70, 30, 5}, {30, 20, 5}};
+    m_document->apply(putting(reading));
+    QCOMPARE(called(removing<SwatchRecord>(m_document->notebook().swatches[0].id)),
+             QString("remove a reading of Rose"));
+}
+
+/// Who follows several parts of a notebook hears of an edit once, and of no other.
+void TestTubes::anEditIsToldOnce()
+{
+    int both = 0;
+    int wells = 0;
+    whenChanged(*m_document, {NotebookPart::Tubes, NotebookPart::Palettes}, this, [&] { ++both; });
+    whenChanged(*m_document, NotebookPart::Wells, this, [&] { ++wells; });
+    m_document->apply(keepingPalette("box", {m_document->notebook().tubes[0].id}, {tubeOf("Green", "PG7")}));
+    QCOMPARE(both, 1);
+    m_document->apply(putting(NeedRecord{{}, {"mud", {40, 3, 9}, 7, 2}, {}}));
+    QCOMPARE(both, 1);
+    QCOMPARE(wells, 0);
+    m_document->apply(settingWells({WellRecord{}}));
+    QCOMPARE(wells, 1);
+    const int steps = m_document->undoStack().count();
+    QVERIFY(m_document->apply({})); // what changes nothing is no step
+    QCOMPARE(m_document->undoStack().count(), steps);
 }
 
 void TestTubes::failedEditsAreToldAndForgotten()
@@ -145,7 +183,7 @@ void TestTubes::failedEditsAreToldAndForgotten()
     QSignalSpy failed(m_document.get(), &Document::failed);
     const Notebook before = m_document->notebook();
     const int edits = m_document->undoStack().count();
-    m_document->keepPalette("ghost", {TubeId{999}});
+    m_document->apply(keepingPalette("ghost", {TubeId{999}}));
     QCOMPARE(failed.size(), 1);
     QCOMPARE(m_document->notebook(), before);
     QCOMPARE(onDisk(), before);

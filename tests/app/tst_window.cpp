@@ -11,8 +11,8 @@
 #include "app/parts/ladderstrip.h"
 #include "app/parts/messages.h"
 #include "app/parts/mixcard.h"
-#include "app/parts/place.h"
 #include "app/parts/palettestrip.h"
+#include "app/parts/place.h"
 #include "app/parts/words.h"
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
@@ -23,6 +23,8 @@
 #include "app/window/screenshots.h"
 #include "app/window/whereleft.h"
 #include "app/window/wordspage.h"
+#include "notebook/edits.h"
+#include "notebook/tubecsv.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
 
@@ -227,7 +229,8 @@ void TestWindow::aWholeAfternoon()
     const auto last = list->model()->rowCount() - 1;
     list->setCurrentIndex(list->model()->index(last, 0));
     const TubeId chosen = m_window->places().the<TubesView>().chosen().front();
-    m_document->addTubes({*m_document->notebook().tube(chosen)}, "again"); // the same, written once more
+    m_document->apply(putting(std::vector<Tube>{*m_document->notebook().tube(chosen)}),
+                      "again"); // the same, written once more
     QCOMPARE(m_window->places().the<TubesView>().chosen(), std::vector<TubeId>{chosen});
     click("undo");
 
@@ -307,7 +310,7 @@ void TestWindow::withoutANotebookItAsksForOne()
 /// cat other.iris > marsh.iris while it is open: nothing goes into the other one, and opening it shows it.
 void TestWindow::aFileThatWasOverwrittenIsOpenedAnew()
 {
-    m_document->addTubes({tubeCalled("Reed")}, "add Reed");
+    m_document->apply(putting(std::vector<Tube>{tubeCalled("Reed")}), "add Reed");
     const QString other = m_folder->filePath("other.iris");
     {
         const auto store = NotebookStore::create(other).value();
@@ -321,14 +324,14 @@ void TestWindow::aFileThatWasOverwrittenIsOpenedAnew()
     writeNeed("mud", "40, 4, 12");
     COMES_TRUE(!m_told.isEmpty());
     QCOMPARE(find<QLineEdit>("needName")->text(), QString("mud")); // what could not be written down is still typed in
-    m_document->addTubes({tubeCalled("Teal")}, "add Teal");
+    m_document->apply(putting(std::vector<Tube>{tubeCalled("Teal")}), "add Teal");
     QVERIFY2(m_told.back().contains("changed by another program"), qPrintable(m_told.back()));
     QCOMPARE(contentsOf(m_file), bytes);
     QCOMPARE(m_document->notebook().tubes.front().name, std::string("Reed")); // what was there is still on show
     QVERIFY(m_document->open(m_file));
     QVERIFY2(m_document->readOnlyReason().isEmpty(), qPrintable(m_document->readOnlyReason()));
     QCOMPARE(m_document->notebook().tubes.front().name, std::string("Rush"));
-    m_document->addTubes({tubeCalled("Teal")}, "add Teal");
+    m_document->apply(putting(std::vector<Tube>{tubeCalled("Teal")}), "add Teal");
     QCOMPARE(NotebookStore::open(m_file, Access::Read).value()->load()->tubes.size(), 2U);
 }
 
@@ -385,7 +388,7 @@ void TestWindow::choosingCanBeStopped()
         tubes.push_back(std::move(tube));
     }
     tubes.resize(std::min<std::size_t>(tubes.size(), 120));
-    m_document->addTubes(std::move(tubes), "bring in the table");
+    m_document->apply(putting(std::move(tubes)), "bring in the table");
     m_window->places().the<PaletteView>().wanted();
     for (int i = 0; i < 12; ++i)
         writeNeed(QString::number(i), QString("%1, %2, %3").arg(30 + 4 * i).arg(20 - 5 * i).arg(5 * i - 20));
@@ -411,7 +414,7 @@ void TestWindow::aChoiceThatEndsAfterATubeIsGoneIsDropped()
     std::vector<TubeId> all;
     for (const Tube& tube : m_document->notebook().tubes)
         all.push_back(tube.id);
-    m_document->removeTubes(all);
+    m_document->apply(removing<Tube>(all));
     QTest::qWait(300);
     QVERIFY(!panel().choice());
     QVERIFY(textIn(find<QLabel>("teaching")).startsWith("No tubes yet")); // not that it was stopped: nobody did
@@ -524,8 +527,8 @@ void TestWindow::valuesOnlyAndGrounds()
 void TestWindow::keptPalettesAreShownAgain()
 {
     m_window->places().the<TubesView>().importFile(demoTubes);
-    m_document->addNeed({"Reeds", {68, 10, 46}, 7, 2});
-    m_document->keepPalette("Two", {m_document->notebook().tubes[3].id, m_document->notebook().tubes[13].id});
+    m_document->apply(putting(NeedRecord{{}, {"Reeds", {68, 10, 46}, 7, 2}, {}}));
+    m_document->apply(keepingPalette("Two", {m_document->notebook().tubes[3].id, m_document->notebook().tubes[13].id}));
     m_window->places().the<PaletteView>().wanted();
     m_window->places().the<PaletteView>().goTo(PaletteView::Choosing);
     auto* kept = find<QComboBox>("kept");
@@ -575,7 +578,7 @@ void TestWindow::theWindowComesBackWhereItWasLeft()
 void TestWindow::picturesAreTaken()
 {
     m_window->places().the<TubesView>().importFile(demoTubes);
-    m_document->addNeed({"Reeds", {68, 10, 46}, 7, 2});
+    m_document->apply(putting(NeedRecord{{}, {"Reeds", {68, 10, 46}, 7, 2}, {}}));
     const QString folder = m_folder->filePath("pictures");
     QCOMPARE(takeScreenshots(*m_window, folder), QString());
     for (const char* name : {"tubes.png", "pairs.png", "palette.png", "palette-dark.png"}) {

@@ -9,6 +9,7 @@
 #include "app/parts/messages.h"
 #include "app/parts/printdialog.h"
 #include "app/window/exchange.h"
+#include "notebook/edits.h"
 #include "sheet/picturefile.h"
 
 #include <QApplication>
@@ -218,7 +219,7 @@ void TestFullDisk::theFolderIsFlushedAfterAnEdit()
     Document document;
     QVERIFY(document.open(file("painted.iris")));
     fulldisk::allow(m_folder->path().toStdString(), everything);
-    document.addNeed({"shadow", {30, 2, -8}, 7, 2});
+    document.apply(putting(NeedRecord{{}, {"shadow", {30, 2, -8}, 7, 2}, {}}));
     const long flushes = fulldisk::folderFlushes();
     fulldisk::release();
     QVERIFY2(flushes >= 2, qPrintable(QString::number(flushes))); // the journal's coming and its going
@@ -287,7 +288,7 @@ void TestFullDisk::whatTheWindowWritesDown()
     QObject::connect(&document, &Document::failed, this, [&](const QString& words) { failures << words; });
     const Need need{"shadow", {30, 2, -8}, 7, 2};
     fulldisk::allow(m_folder->path().toStdString(), everything);
-    document.addNeed(need);
+    document.apply(putting(NeedRecord{{}, need, {}}));
     const long calls = fulldisk::release();
     document.undo();
     const Notebook before = document.notebook();
@@ -295,7 +296,7 @@ void TestFullDisk::whatTheWindowWritesDown()
     for (long k = 0; k < calls; ++k) {
         failures.clear();
         fulldisk::allow(m_folder->path().toStdString(), k);
-        document.addNeed(need);
+        document.apply(putting(NeedRecord{{}, need, {}}));
         fulldisk::release();
         const auto onDisk = notebookIn(file("a.iris"));
         QVERIFY(onDisk.has_value());
@@ -314,8 +315,8 @@ void TestFullDisk::anUndoThatCouldNotBeWrittenKeepsItsPlace()
     freshFolder();
     Document document;
     QVERIFY(document.open(file("a.iris")));
-    document.addNeed({"shadow", {30, 2, -8}, 7, 2});
-    document.addNeed({"light", {90, 0, 8}, 7, 2});
+    document.apply(putting(NeedRecord{{}, {"shadow", {30, 2, -8}, 7, 2}, {}}));
+    document.apply(putting(NeedRecord{{}, {"light", {90, 0, 8}, 7, 2}, {}}));
     const Notebook both = document.notebook();
     const int place = document.undoStack().index();
     for (int i = 0; i < 3; ++i) {

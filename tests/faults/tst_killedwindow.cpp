@@ -3,6 +3,7 @@
 #include "app/theme/theme.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
+#include "sheet/cardfiling.h"
 
 #include <QApplication>
 #include <QCryptographicHash>
@@ -91,25 +92,39 @@ void change(Document& document, MainWindow& window, int number)
     const TubeId first = tubes[static_cast<std::size_t>(number) % (tubes.size() - 1)].id;
     const TubeId last = tubes.back().id;
     switch (number % 10) {
-    case 0: return document.addTubes({tubeCalled(number), tubeCalled(number + 1)}, "bring in two");
+    case 0:
+        document.apply(putting(std::vector<Tube>{tubeCalled(number), tubeCalled(number + 1)}), "bring in two");
+        break;
     case 1: {
         const std::string bytes = "\x89PNG" + std::string(20000, static_cast<char>('a' + number % 20));
         const QByteArray hash = QCryptographicHash::hash(QByteArray::fromStdString(bytes), QCryptographicHash::Sha256);
-        return document.fileReading(readingOf(first, number), Picture{hash.toHex().toStdString(), bytes});
+        document.apply(
+            filing(document.notebook(), readingOf(first, number), Picture{hash.toHex().toStdString(), bytes}));
+        break;
     }
-    case 2: return document.keepMix(mixOf(first, last, number), "write a mix down");
+    case 2: document.apply(putting(mixOf(first, last, number)), "write a mix down"); break;
     case 3: {
         window.places().the<PaletteView>().wanted();
         window.findChild<QLineEdit*>("needName")->setText(QString("Mud %1").arg(number));
         window.findChild<QLineEdit*>("needColour")->setText(QString("%1 4 12").arg(30 + number));
-        return window.findChild<QPushButton*>("addNeed")->click();
+        window.findChild<QPushButton*>("addNeed")->click();
+        break;
     }
-    case 4: return document.keepPalette(QString("Box %1").arg(number), {first, last});
-    case 5: return document.duplicateTube(first);
-    case 6: return document.undo();
-    case 7: return document.removeTubes({last});
-    case 8: return number % 20 == 8 ? document.undo() : document.setWarmBlue(WarmBlue::GreenSide);
-    default: return document.undoStack().canRedo() ? document.redo() : document.mergeTubes(first, last);
+    case 4: document.apply(keepingPalette(QString("Box %1").arg(number).toStdString(), {first, last})); break;
+    case 5: document.apply(duplicating(document.notebook(), first)); break;
+    case 6: document.undo(); break;
+    case 7: document.apply(removing<Tube>(std::vector<TubeId>{last})); break;
+    case 8:
+        if (number % 20 == 8)
+            document.undo();
+        else
+            document.apply(callingWarm(document.notebook(), WarmBlue::GreenSide));
+        break;
+    default:
+        if (document.undoStack().canRedo())
+            document.redo();
+        else
+            document.apply(merging(document.notebook(), first, last));
     }
 }
 

@@ -1,5 +1,6 @@
 #include "../testfiles.h"
 #include "app/document/document.h"
+#include "notebook/edits.h"
 
 #include <QGuiApplication>
 #include <QProcess>
@@ -160,7 +161,7 @@ void TestTogether::aWindowWritesWhileOthersRead()
         Commands mixes([&](int) { return QStringList{"mixes", "--notebook", file("a.iris")}; }, complaints);
         const auto end = std::chrono::steady_clock::now() + howLong();
         for (; std::chrono::steady_clock::now() < end; ++edits) {
-            writer.addTubes({tubeCalled("Rush " + std::to_string(edits))}, "bring in one");
+            writer.apply(putting(std::vector<Tube>{tubeCalled("Rush " + std::to_string(edits))}), "bring in one");
             QTest::qWait(2);
         }
         commands = lists.stop() + dumps.stop() + mixes.stop();

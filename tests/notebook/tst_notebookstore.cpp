@@ -32,6 +32,7 @@ private Q_SLOTS:
     void olderNotebooksAreCopiedAndBroughtUpToDate();
     void notebooksOfTheSecondSchemaComeAlong();
     void sheetNumbersAreNeverUsedTwice();
+    void newRecordsOfOneEditNameEachOther();
     void olderNotebooksThatMayNotBeWrittenAreRead();
     void aSecondWindowOnlyReads();
     void writeProtectedOnesOnlyRead();
@@ -67,11 +68,11 @@ NotebookEdit everything()
 {
     NotebookEdit edit;
     edit.tubes.put = {fullTube(), [] {
-                         Tube t;
-                         t.name = "Lemon";
-                         t.codes = parsePigmentCodes("PY3").value();
-                         return t;
-                     }()};
+                          Tube t;
+                          t.name = "Lemon";
+                          t.codes = parsePigmentCodes("PY3").value();
+                          return t;
+                      }()};
     edit.needs.put = {{{}, {"mud", {40.5, 3, 9}, 4, 3}}};
     return edit;
 }
@@ -285,6 +286,39 @@ void TestNotebookStore::sheetNumbersAreNeverUsedTwice()
     removal.sheets.removed = {first};
     QVERIFY(store->apply(removal));
     QVERIFY(store->apply(edit)->sheets.put[0].id > first);
+}
+
+/// By numbers below 0, whatever kind they are; one that nothing has is refused, and nothing is written.
+void TestNotebookStore::newRecordsOfOneEditNameEachOther()
+{
+    const auto store = NotebookStore::create(file("a.iris")).value();
+    NotebookEdit edit;
+    edit.tubes.put.resize(3);
+    const std::array<std::int64_t, 3> numbers{-7, 40, -1};
+    for (std::size_t i = 0; i < 3; ++i) {
+        edit.tubes.put[i].id = {numbers[i]};
+        edit.tubes.put[i].name = "tube " + std::to_string(i);
+    }
+    edit.subjects.put = {{{-7}, "marsh", {}, {}, {}}};
+    edit.needs.put = {{{}, {"mud", {40, 3, 9}, 7, 2}, {-7}}};
+    edit.palettes.put = {{{}, "box", {{-1}, {40}, {-7}}}};
+    edit.wells = std::vector<WellRecord>(1);
+    edit.wells->front().steps.resize(1);
+    edit.wells->front().steps[0].tube = {-7};
+    edit.wells->front().steps[0].amount = 1;
+    edit.wishes.emplace().must = {{-1}};
+    const auto done = store->apply(edit);
+    QVERIFY2(done, done ? "" : done.error().message.c_str());
+    const Notebook notebook = store->load().value();
+    QCOMPARE(notebook.palettes[0].tubes, (std::vector<TubeId>{{42}, {40}, {41}}));
+    QCOMPARE(notebook.tube({41})->name, std::string("tube 0"));
+    QCOMPARE(notebook.needs[0].subject, notebook.subjects[0].id);
+    QCOMPARE(notebook.wells[0].steps[0].tube, TubeId{41});
+    QCOMPARE(notebook.wishes.must, (std::vector<TubeId>{{42}}));
+    edit = {};
+    edit.palettes.put = {{{}, "ghost", {{-3}}}};
+    QVERIFY(!store->apply(edit));
+    QCOMPARE(store->load().value(), notebook);
 }
 
 void TestNotebookStore::olderNotebooksThatMayNotBeWrittenAreRead()

@@ -2,9 +2,8 @@
 
 #include "app/jobs/job.h"
 #include "notebook/notebookjson.h"
+#include "notebook/notebookparts.h"
 #include "notebook/notebookstore.h"
-#include "notebook/studio.h"
-#include "notebook/tubecsv.h"
 
 #include <QObject>
 #include <QTimer>
@@ -42,7 +41,7 @@ public:
 
     /// The notebook and what follows from it as of now. What is worked out from it, or outlives the next edit, keeps
     /// it. With many painted mixes it is behind for a moment after they change, until what they teach is worked out
-    /// beside the window; then tubesChanged() and mixesChanged() tell.
+    /// beside the window; then changed() tells.
     const StudioPtr& studio() const { return m_studio; }
     const Notebook& notebook() const { return m_studio->notebook; }
 
@@ -51,78 +50,21 @@ public:
     void undo();
     void redo();
 
-    void addTubes(std::vector<Tube> tubes, const QString& what);
-    void changeTube(const Tube& tube);
-    /// Changes many at once, in one step of undo.
-    void changeTubes(std::vector<Tube> tubes, const QString& what);
-    /// A copy of a tube beside it, without its readings.
-    void duplicateTube(TubeId id);
-    /// Makes one entry of two; the first stays.
-    void mergeTubes(TubeId kept, TubeId other);
-    /// Files a reading; a dry one is what the tube goes by from now on.
-    void fileReading(const SwatchRecord& reading, const std::optional<Picture>& picture = {});
-    /// Files readings from a list; each tube goes by its last dry one.
-    void addReadings(const std::vector<SwatchRecord>& readings);
-    /// The tube goes by an earlier reading again.
-    void goBy(SwatchId id);
-    void removeSwatch(SwatchId id);
-    /// Writes a mix down, or changes it when it has an id.
-    void keepMix(const MixRecord& mix, const QString& what, const std::optional<Picture>& picture = {});
-    void removeMix(MixId id);
-    /// Keeps sheets and returns them with the numbers they got; empty when they could not be written.
-    std::vector<SheetRecord> keepSheets(std::vector<SheetRecord> sheets);
-    void removeSheet(SheetId id);
-    /// Files the squares of a sheet.
-    void fileSquares(NotebookEdit squares, const QString& title);
-    void keepPaper(const PaperRecord& paper);
-    void keepDevice(const DeviceRecord& device);
-    void keepFilter(const QString& name, const TubeSieve& sieve);
-    void removeFilter(FilterId id);
-    void setWarmBlue(WarmBlue side);
-    /// Sets the wells anew, the last eight of them.
-    void setWells(std::vector<WellRecord> wells, const QString& what);
-    /// @param touches one of allTouchesAPart
-    void setTouchesAPart(int touches);
-    void removeTubes(const std::vector<TubeId>& ids);
-    /// Keeps a picture to paint from, or changes one that has an id; the number it has, or 0 when it could not be kept.
-    SubjectId keepSubject(const SubjectRecord& subject, const QString& what,
-                          const std::optional<Picture>& picture = {});
-    /// Takes a picture out; its needs stay, for any picture.
-    void removeSubject(SubjectId id);
-    void addNeed(const Need& need, SubjectId subject = {});
-    /// Puts needs, new ones and changed ones, and takes others out, in one step of undo.
-    void putNeeds(std::vector<NeedRecord> needs, std::vector<NeedId> removed, const QString& what);
-    void changeNeed(const NeedRecord& need);
-    void removeNeeds(const std::vector<NeedId>& ids);
-    /// @param wished tubes of it that are not in the notebook yet: they come in with it
-    void keepPalette(const QString& name, std::vector<TubeId> tubes, std::vector<Tube> wished = {});
-    void removePalette(PaletteId id);
-    void changeWishes(const PaletteWishes& wishes, const QString& what = {});
-
-    /// Carries an edit out, on disk first. For the undo commands only.
-    Result<NotebookEdit> carryOut(NotebookEdit edit);
+    /// Carries an edit out, on disk first, and makes it a step of undo; one that holds nothing is none.
+    /// @param words what undo calls the step; wordsFor() it when empty
+    /// @return the edit with the numbers its new records got; nothing when it could not be written, which failed()
+    /// tells
+    std::optional<NotebookEdit> apply(const NotebookEdit& edit, const QString& words = {});
 
 Q_SIGNALS:
     void notebookOpened();
-    /// Tubes or their readings, or how their parts are counted.
-    void tubesChanged();
-    /// Papers, devices or kept views of the tubes.
-    void studioChanged();
-    void warmBlueChanged();
-    void wellsChanged();
-    /// Painted mixes, and with them what is learnt from them.
-    void mixesChanged();
-    void sheetsChanged();
-    void needsChanged();
-    /// Pictures to paint from, or the places picked in them.
-    void subjectsChanged();
-    void palettesChanged();
-    void wishesChanged();
+    /// What is another than before; all of it when a notebook was opened. See whenChanged().
+    void changed(NotebookParts parts);
     /// An edit could not be written; nothing was changed.
     void failed(const QString& message);
 
 private:
-    void push(NotebookEdit edit, const QString& what);
+    std::optional<NotebookEdit> carryOut(const NotebookEdit& edit);
     void catchUp();
     void learn();
     void take(std::unique_ptr<NotebookStore> store, Notebook notebook);
@@ -135,5 +77,20 @@ private:
     QTimer m_quiet; ///< until it is learnt from
     QUndoStack m_undoStack;
 };
+
+/// Calls a function of a receiver, or any other that lives as long as it, after every edit that changed one of some
+/// parts of the notebook: once, however many they are.
+template <typename Receiver, typename Function>
+void whenChanged(const Document& document, NotebookParts parts, Receiver* receiver, Function function)
+{
+    QObject::connect(&document, &Document::changed, receiver, [parts, receiver, function](NotebookParts changed) {
+        if (!(changed & parts))
+            return;
+        if constexpr (std::is_member_function_pointer_v<Function>)
+            (receiver->*function)();
+        else
+            function();
+    });
+}
 
 } // namespace iris

@@ -3,28 +3,29 @@
 #include "notebook/notebook.h"
 
 #include <QUndoCommand>
+#include <functional>
 
 namespace iris {
 
-class Document;
-
-/// One edit and the edit that takes it back, by ids and values.
+/// One edit that was carried out and the edit that takes it back, by ids and values.
 class EditCommand : public QUndoCommand {
 public:
-    EditCommand(Document& document, NotebookEdit edit, const QString& what);
+    /// @return false when the edit could not be written
+    using CarryOut = std::function<bool(const NotebookEdit&)>;
+
+    EditCommand(CarryOut carryOut, NotebookEdit edit, NotebookEdit inverse, const QString& words);
 
     void redo() override;
     void undo() override;
 
-    /// False when the edit is not, or could not be, carried out.
+    /// False when the edit was taken back.
     bool isInFile() const { return m_inFile; }
 
 private:
-    Document& m_document;
+    CarryOut m_carryOut;
     NotebookEdit m_edit;
     NotebookEdit m_inverse;
-    bool m_isNew = true;
-    bool m_inFile = false;
+    bool m_inFile = true;
 };
 
 } // namespace iris

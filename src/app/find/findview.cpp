@@ -80,7 +80,7 @@ FindView::FindView(Worktable& context, QWidget* parent)
     connect(m_tiles, &CellWidget::cellChosen, this, &FindView::showCandidate);
     connect(m_tiles, &CellWidget::cellActivated, this, &FindView::start);
     connect(m_tubes, &TubeSetBox::changed, this, &FindView::search);
-    connect(&context.document(), &Document::tubesChanged, this, &FindView::search);
+    whenChanged(context.document(), NotebookPart::Tubes, this, &FindView::search);
     tell();
 }
 

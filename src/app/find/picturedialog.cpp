@@ -7,6 +7,7 @@
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 #include "colour/observer.h"
+#include "notebook/edits.h"
 #include "sheet/keptpicture.h"
 #include "sheet/pickedcolour.h"
 
@@ -201,7 +202,8 @@ void PictureDialog::keep(const QString& what)
         && (known || m_document.notebook().subjects.size() < mostSubjects)) {
         if (!known)
             m_subject.id = {};
-        m_subject.id = m_document.keepSubject(m_subject, what, known ? std::nullopt : m_notYetKept);
+        if (const auto done = m_document.apply(putting(m_subject, known ? std::nullopt : m_notYetKept), what))
+            m_subject.id = done->subjects.put.front().id;
     }
     fill();
 }
@@ -263,7 +265,7 @@ void PictureDialog::writeNeeds()
     if (m_document.notebook().needs.size() + needs.size() > mostNeeds)
         return m_words->setText(tr("That would be more than %1 needs.").arg(mostNeeds));
     const auto count = needs.size();
-    m_document.putNeeds(std::move(needs), {}, tr("needs of %1").arg(text(m_subject.name)));
+    m_document.apply(putting(needs), tr("needs of %1").arg(text(m_subject.name)));
     m_words->setText(count == 1 ? tr("One need is written down.") : tr("%1 needs are written down.").arg(count));
 }
 

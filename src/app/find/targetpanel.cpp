@@ -126,15 +126,13 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
             [this](QListWidgetItem* item) { Q_EMIT attemptChosen(item->data(idRole).toInt()); });
     connect(m_attempts, &QListWidget::itemClicked, this,
             [this](QListWidgetItem* item) { Q_EMIT attemptChosen(item->data(idRole).toInt()); });
-    connect(&document, &Document::wellsChanged, this, &TargetPanel::fillAttempts);
+    whenChanged(document, NotebookPart::Wells, this, &TargetPanel::fillAttempts);
     connect(m_typed, &QLineEdit::returnPressed, this, &TargetPanel::takeTyped);
     connect(m_sources, &QComboBox::activated, this, &TargetPanel::takeSource);
     for (QCheckBox* box : {m_valueFirst, m_thinMatters})
         connect(box, &QCheckBox::toggled, this, &TargetPanel::weighAnew);
-    connect(&document, &Document::tubesChanged, this, &TargetPanel::fillSources);
-    connect(&document, &Document::needsChanged, this, &TargetPanel::fillSources);
-    connect(&document, &Document::mixesChanged, this, &TargetPanel::fillSources);
-    connect(&document, &Document::subjectsChanged, this, &TargetPanel::fillSources);
+    whenChanged(document, {NotebookPart::Tubes, NotebookPart::Needs, NotebookPart::Mixes, NotebookPart::Subjects}, this,
+                &TargetPanel::fillSources);
     connect(&document, &Document::notebookOpened, this, [this] {
         m_wanted.reset();
         m_before.reset();

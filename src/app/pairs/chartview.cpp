@@ -84,8 +84,7 @@ ChartView::ChartView(Worktable& context, QWidget* parent)
     }
     connect(m_grid, &ChartGrid::cellChosen, this, &ChartView::showCell);
     connect(m_grid, &ChartGrid::cellActivated, this, &ChartView::openLadder);
-    connect(&context.document(), &Document::tubesChanged, this, &ChartView::rebuild);
-    connect(&context.document(), &Document::mixesChanged, this, &ChartView::rebuild);
+    whenChanged(context.document(), {NotebookPart::Tubes, NotebookPart::Mixes}, this, &ChartView::rebuild);
 }
 
 QHBoxLayout* ChartView::makeHeading()

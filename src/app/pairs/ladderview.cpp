@@ -75,7 +75,7 @@ LadderView::LadderView(Worktable& context, QWidget* parent)
     // After the boxes, which lose their choice when the list is read again.
     connect(m_choices, &QAbstractItemModel::modelReset, this, &LadderView::tubesChanged);
     connect(&context.model(), &QAbstractItemModel::dataChanged, this, &LadderView::rebuild);
-    connect(&context.document(), &Document::mixesChanged, this, &LadderView::rebuild);
+    whenChanged(context.document(), NotebookPart::Mixes, this, &LadderView::rebuild);
     tubesChanged();
 }
 

@@ -113,7 +113,7 @@ MakesView::MakesView(Worktable& context, QWidget* parent)
     layout->addWidget(m_card);
     connect(m_tiles, &MixTiles::cellChosen, this,
             [this](int tile) { showMix(m_tiles->studio(), m_tiles->tiles()[static_cast<std::size_t>(tile)].recipe); });
-    connect(&context.document(), &Document::tubesChanged, this, [this] {
+    whenChanged(context.document(), NotebookPart::Tubes, this, [this] {
         forget();
         search();
     });

@@ -10,13 +10,14 @@
 #include "app/parts/labels.h"
 #include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
+#include "app/parts/palettestrip.h"
 #include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/recipedelegate.h"
-#include "app/parts/palettestrip.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
+#include "notebook/edits.h"
 #include "words/mixwords.h"
 
 #include <QHBoxLayout>
@@ -52,16 +53,16 @@ ChoicePanel::ChoicePanel(Document& document, NeedsModel& needsModel, ViewSetting
     layout->addWidget(m_pages, 1);
 
     connect(&m_choosing, &JobBase::progressed, m_waiting, &WaitingPage::setProgress);
-    connect(&document, &Document::tubesChanged, this, &ChoicePanel::forget);
+    whenChanged(document, NotebookPart::Tubes, this, &ChoicePanel::forget);
     connect(&needsModel, &QAbstractItemModel::modelReset, this, &ChoicePanel::forget);
-    connect(&document, &Document::wishesChanged, this, &ChoicePanel::askAnew);
+    whenChanged(document, NotebookPart::Wishes, this, &ChoicePanel::askAnew);
     m_patience.setSingleShot(true);
     m_patience.setInterval(250);
     connect(&m_patience, &QTimer::timeout, this, [this] {
         if (m_choosing.isRunning())
             showPage(Waiting);
     });
-    connect(&document, &Document::palettesChanged, this, &ChoicePanel::palettesChanged);
+    whenChanged(document, NotebookPart::Palettes, this, &ChoicePanel::palettesChanged);
     addActions(m_inHand->actions());
     forget();
 }
@@ -111,7 +112,7 @@ QHBoxLayout* ChoicePanel::makeSets()
     m_keep = actButton(*m_keepAct, "keepPalette", this);
     m_forgetKept = new QPushButton(tr("Keep it no longer"), this);
     m_forgetKept->setObjectName(QStringLiteral("forgetPalette"));
-    connect(m_forgetKept, &QPushButton::clicked, this, [this] { m_document.removePalette(m_keptId); });
+    connect(m_forgetKept, &QPushButton::clicked, this, [this] { m_document.apply(removing<PaletteRecord>(m_keptId)); });
     row->addWidget(m_setLabel);
     for (QPushButton* walk : m_walk)
         row->addWidget(walk);
@@ -572,7 +573,8 @@ void ChoicePanel::keepPalette()
     const QString name = messages().askName(this, tr("Keep this palette"), tr("What shall it be called?"));
     if (name.isEmpty())
         return;
-    m_document.keepPalette(name, std::move(tubes), std::move(wished));
+    m_document.apply(keepingPalette(name.toStdString(), std::move(tubes), std::move(wished)),
+                     tr("keep palette %1").arg(name));
 }
 
 } // namespace iris

@@ -20,8 +20,20 @@
 namespace iris {
 namespace {
 
-constexpr int kindRole = Qt::UserRole + 1;
-enum Kind { Nothing, OnShow, Kept, Classic };
+/// What can stand in a column.
+struct Candidate {
+    enum class What { Nothing, OnShow, Kept, Classic };
+    What what = What::Nothing;
+    PaletteId kept;
+    std::size_t classic = 0; ///< among classicTriads
+
+    bool operator==(const Candidate&) const = default;
+};
+
+Candidate chosenIn(const QComboBox& choice)
+{
+    return choice.currentData().value<Candidate>();
+}
 
 constexpr int leastField = 170;
 constexpr int mostField = 216;
@@ -83,9 +95,8 @@ ComparePage::ComparePage(Document& document, SubjectPicture& picture, ChoicePane
     layout->setSpacing(2 * gridStep);
     layout->addLayout(m_grid, 1);
     layout->addLayout(below);
-    connect(&document, &Document::palettesChanged, this, &ComparePage::fillChoices);
-    connect(&document, &Document::tubesChanged, this, &ComparePage::workAll);
-    connect(&document, &Document::needsChanged, this, &ComparePage::workAll);
+    whenChanged(document, NotebookPart::Palettes, this, &ComparePage::fillChoices);
+    whenChanged(document, {NotebookPart::Tubes, NotebookPart::Needs}, this, &ComparePage::workAll);
     connect(&choice, &ChoicePanel::answersChanged, this, &ComparePage::workAll);
     connect(&picture, &SubjectPicture::changed, this, &ComparePage::workAll);
     connect(&settings, &ViewSettings::changed, this, [this] {
@@ -156,21 +167,23 @@ void ComparePage::showEvent(QShowEvent* event)
 void ComparePage::fillChoices()
 {
     for (Column& column : m_columns) {
-        const QString before = column.choice->currentText();
+        const Candidate before = chosenIn(*column.choice);
         const QSignalBlocker quiet(column.choice);
         column.choice->clear();
-        const auto add = [&](const QString& words, qlonglong id, Kind kind) {
-            column.choice->addItem(words, id);
-            column.choice->setItemData(column.choice->count() - 1, kind, kindRole);
+        int row = 0;
+        const auto add = [&](const QString& words, const Candidate& candidate) {
+            if (candidate == before)
+                row = column.choice->count();
+            column.choice->addItem(words, QVariant::fromValue(candidate));
         };
-        add(tr("nothing"), 0, Nothing);
-        add(tr("the set under Choose"), 0, OnShow);
+        add(tr("nothing"), {});
+        add(tr("the set under Choose"), {Candidate::What::OnShow, {}, 0});
         for (const PaletteRecord& palette : m_document.notebook().palettes)
-            add(nameInList(palette.name), static_cast<qlonglong>(palette.id.value), Kept);
+            add(nameInList(palette.name), {Candidate::What::Kept, palette.id, 0});
         for (std::size_t i = 0; i < classicTriads.size(); ++i)
-            add(tr("classic triad, %1").arg(text(std::string(classicTriads[i].name))), static_cast<qlonglong>(i),
-                Classic);
-        column.choice->setCurrentIndex(std::max(0, column.choice->findText(before)));
+            add(tr("classic triad, %1").arg(text(std::string(classicTriads[i].name))),
+                {Candidate::What::Classic, {}, i});
+        column.choice->setCurrentIndex(row);
     }
     workAll();
 }
@@ -178,11 +191,11 @@ void ComparePage::fillChoices()
 /// The painter's own tubes of a choice.
 std::vector<TubeId> ComparePage::tubesOf(const QComboBox& choice) const
 {
-    if (choice.currentData(kindRole).toInt() == OnShow)
+    const Candidate chosen = chosenIn(choice);
+    if (chosen.what == Candidate::What::OnShow)
         return m_choice.shownTubes();
-    const PaletteRecord* palette = choice.currentData(kindRole).toInt() == Kept
-                                       ? m_document.notebook().palette({choice.currentData().toLongLong()})
-                                       : nullptr;
+    const PaletteRecord* palette =
+        chosen.what == Candidate::What::Kept ? m_document.notebook().palette(chosen.kept) : nullptr;
     return palette ? palette->tubes : std::vector<TubeId>();
 }
 
@@ -198,19 +211,20 @@ std::optional<double> ComparePage::priceOf(const QComboBox& choice) const
 std::vector<Paint> ComparePage::paintsOf(const QComboBox& choice) const
 {
     std::vector<Paint> paints;
-    switch (choice.currentData(kindRole).toInt()) {
-    case OnShow:
+    const Candidate chosen = chosenIn(choice);
+    switch (chosen.what) {
+    case Candidate::What::Nothing: break;
+    case Candidate::What::OnShow:
         if (const PaletteSet* set = m_choice.setOnShow())
             for (const std::size_t place : set->tubes)
                 paints.push_back(m_choice.pool().paints[place]);
         break;
-    case Kept:
+    case Candidate::What::Kept:
         for (const TubeId tube : tubesOf(choice))
             if (const auto place = m_document.studio()->placeOf(tube))
                 paints.push_back(m_document.studio()->paints[*place]);
         break;
-    case Classic: return iris::paintsOf(classicTriads[static_cast<std::size_t>(choice.currentData().toLongLong())]);
-    default: break;
+    case Candidate::What::Classic: return iris::paintsOf(classicTriads[chosen.classic]);
     }
     return paints;
 }

@@ -15,8 +15,7 @@ KeptPalettes::KeptPalettes(Document& document, QWidget* parent) : ChoiceBox(16, 
     setObjectName(QStringLiteral("kept"));
     setAccessibleName(tr("Kept palettes"));
     connect(this, &QComboBox::activated, this, &KeptPalettes::want);
-    connect(&document, &Document::palettesChanged, this, &KeptPalettes::fill);
-    connect(&document, &Document::tubesChanged, this, &KeptPalettes::fill);
+    whenChanged(document, {NotebookPart::Palettes, NotebookPart::Tubes}, this, &KeptPalettes::fill);
     fill();
 }
 

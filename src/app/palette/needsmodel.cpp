@@ -34,8 +34,7 @@ QString termsOf(const NeedTerms& terms)
 
 NeedsModel::NeedsModel(Document& document, QObject* parent) : QAbstractListModel(parent), m_document(document)
 {
-    connect(&document, &Document::needsChanged, this, &NeedsModel::reload);
-    connect(&document, &Document::subjectsChanged, this, &NeedsModel::reload);
+    whenChanged(document, {NotebookPart::Needs, NotebookPart::Subjects}, this, &NeedsModel::reload);
     connect(&document, &Document::notebookOpened, this, [this] { m_subject = {}; });
     reload();
 }

@@ -16,6 +16,7 @@
 #include "colour/deltae.h"
 #include "colour/observer.h"
 #include "files/textfile.h"
+#include "notebook/edits.h"
 #include "palette/needsets.h"
 #include "palette/picturecolours.h"
 #include "sheet/pickedcolour.h"
@@ -152,12 +153,15 @@ QMenu* NeedsPage::makePictureMenu()
         if (const SubjectRecord* record = m_picture.record(); record && record->white) {
             SubjectRecord changed = *record;
             changed.white.reset();
-            m_document.keepSubject(changed, tr("the white as the camera had it"));
+            m_document.apply(putting(changed), tr("the white as the camera had it"));
         }
     });
     QAction* rename = menu->addAction(tr("Call it ..."), this, [this] { this->rename(); });
-    QAction* remove = menu->addAction(tr("Take it out of the notebook"), this,
-                                      [this] { m_document.removeSubject(m_picture.subject()); });
+    QAction* remove = menu->addAction(tr("Take it out of the notebook"), this, [this] {
+        if (const SubjectRecord* record = m_picture.record())
+            m_document.apply(removing<SubjectRecord>(record->id),
+                             tr("take out the picture %1").arg(text(record->name)));
+    });
     m_ofPicture.insert(m_ofPicture.end(), {m_setWhite, asItIs, rename, remove});
     return menu;
 }
@@ -238,7 +242,7 @@ void NeedsPage::addSet(std::vector<Need> needs, const QString& what)
     std::vector<NeedRecord> records;
     for (const Need& need : needs)
         records.push_back({{}, need, m_picture.subject()});
-    m_document.putNeeds(std::move(records), {}, what);
+    m_document.apply(putting(records), what);
 }
 
 void NeedsPage::askPicture()
@@ -278,7 +282,7 @@ void NeedsPage::rename()
         return;
     SubjectRecord changed = *record;
     changed.name = name.trimmed().toStdString();
-    m_document.keepSubject(changed, tr("call the picture %1").arg(name.trimmed()));
+    m_document.apply(putting(changed), tr("call the picture %1").arg(name.trimmed()));
 }
 
 void NeedsPage::propose()
@@ -303,10 +307,10 @@ void NeedsPage::merge()
         return;
     NeedRecord one = chosen.front();
     one.need = meanOf(chosen);
-    std::vector<NeedId> others;
+    NotebookEdit edit = putting(one);
     for (std::size_t i = 1; i < chosen.size(); ++i)
-        others.push_back(chosen[i].id);
-    m_document.putNeeds({one}, others, tr("make one of %1 needs").arg(chosen.size()));
+        edit.needs.removed.push_back(chosen[i].id);
+    m_document.apply(edit, tr("make one of %1 needs").arg(chosen.size()));
 }
 
 void NeedsPage::split()
@@ -323,7 +327,7 @@ void NeedsPage::split()
     NeedRecord second{{}, first.need, first.subject};
     second.need.target = two[1];
     second.need.name += tr(", the other").toStdString();
-    m_document.putNeeds({first, second}, {}, tr("split %1").arg(text(first.need.name)));
+    m_document.apply(putting(std::vector{first, second}), tr("split %1").arg(text(first.need.name)));
 }
 
 Lab NeedsPage::colourAt(QPoint place) const
@@ -343,21 +347,21 @@ void NeedsPage::pick(QPoint place, bool moves)
         m_setWhite->setChecked(false);
         SubjectRecord changed = *record;
         changed.white = pickedColour(lightAt(*m_picture.loaded()->scan, place, aroundAPlace));
-        return static_cast<void>(m_document.keepSubject(changed, tr("set the white")));
+        return static_cast<void>(m_document.apply(putting(changed), tr("set the white")));
     }
     const Lab colour = colourAt(place);
     const auto row = m_panel->current();
     if (moves && row) {
         NeedRecord moved = m_needs.records()[*row];
         moved.need.target = colour;
-        m_document.changeNeed(moved);
+        m_document.apply(putting(moved));
         return m_panel->setCurrent(static_cast<int>(*row));
     }
     if (m_document.notebook().needs.size() >= mostNeeds)
         return tell(tr("There are as many needs as can be met at once."));
     std::vector<Need> one{{{}, colour}};
     nameByColour(one);
-    m_document.addNeed(one.front(), record->id);
+    m_document.apply(putting(NeedRecord{{}, one.front(), record->id}));
     m_panel->setCurrent(m_needs.rowCount() - 1);
 }
 

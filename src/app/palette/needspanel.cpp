@@ -13,6 +13,7 @@
 #include "colour/srgb.h"
 #include "drawing/displayed.h"
 #include "drawing/washpainter.h"
+#include "notebook/edits.h"
 
 #include <QComboBox>
 #include <QGridLayout>
@@ -256,17 +257,14 @@ void NeedsPanel::keep()
         return;
     }
     tell({});
-    const StudioPtr unwritten = m_document.studio();
     const NeedRecord* before = m_document.notebook().need(m_changing);
-    if (before)
-        m_document.changeNeed({m_changing, *need, before->subject});
-    else
-        m_document.addNeed(*need, m_model.subject());
-    if (m_document.studio() == unwritten)
+    const bool isNew = !before;
+    if (!m_document.apply(putting(before ? NeedRecord{m_changing, *need, before->subject}
+                                         : NeedRecord{{}, *need, m_model.subject()})))
         return; // what was typed is still there to try again with
     startAfresh();
     m_name->setFocus(); // the hand is where the next one begins
-    if (!before)
+    if (isNew)
         m_list->scrollToBottom();
 }
 
@@ -297,7 +295,7 @@ void NeedsPanel::removeChosen()
     std::vector<NeedId> ids;
     for (const NeedRecord& record : chosen())
         ids.push_back(record.id);
-    m_document.removeNeeds(ids);
+    m_document.apply(removing<NeedRecord>(ids));
 }
 
 void NeedsPanel::setCurrent(int row)

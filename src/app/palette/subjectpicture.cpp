@@ -3,6 +3,7 @@
 #include "app/parts/words.h"
 #include "colour/observer.h"
 #include "drawing/displayed.h"
+#include "notebook/edits.h"
 #include "sheet/keptpicture.h"
 
 #include <QFileInfo>
@@ -45,7 +46,7 @@ Result<TakenPicture> takenFrom(const QString& path)
 
 SubjectPicture::SubjectPicture(Document& document, QObject* parent) : QObject(parent), m_document(document)
 {
-    connect(&document, &Document::subjectsChanged, this, [this] { show(m_subject); });
+    whenChanged(document, NotebookPart::Subjects, this, [this] { show(m_subject); });
     connect(&document, &Document::notebookOpened, this, [this] {
         m_taking.drop();
         showFirst();
@@ -94,20 +95,21 @@ void SubjectPicture::take(const QString& path)
         return Q_EMIT changed();
     }
     const QString name = QFileInfo(path).completeBaseName();
-    m_taking.start(
-        [path](const JobTools&) { return takenFrom(path); },
-        [this, name](const Result<TakenPicture>& taken) {
-            if (!taken) {
-                m_trouble = sentence(text(taken.error().message));
-                return Q_EMIT changed();
-            }
-            SubjectRecord subject;
-            subject.name = name.trimmed().isEmpty() ? "picture" : name.trimmed().toStdString();
-            subject.picture = taken->picture.name;
-            show(m_document.keepSubject(subject, tr("keep the picture %1").arg(text(subject.name)), taken->picture));
-            m_trouble = taken->remark;
-            Q_EMIT changed();
-        });
+    m_taking.start([path](const JobTools&) { return takenFrom(path); },
+                   [this, name](const Result<TakenPicture>& taken) {
+                       if (!taken) {
+                           m_trouble = sentence(text(taken.error().message));
+                           return Q_EMIT changed();
+                       }
+                       SubjectRecord subject;
+                       subject.name = name.trimmed().isEmpty() ? "picture" : name.trimmed().toStdString();
+                       subject.picture = taken->picture.name;
+                       const auto done = m_document.apply(putting(subject, taken->picture),
+                                                          tr("keep the picture %1").arg(text(subject.name)));
+                       show(done ? done->subjects.put.front().id : SubjectId{});
+                       m_trouble = taken->remark;
+                       Q_EMIT changed();
+                   });
     Q_EMIT changed();
 }
 

@@ -8,6 +8,7 @@
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 #include "colour/deltae.h"
+#include "notebook/edits.h"
 #include "palette/partners.h"
 
 #include <QHBoxLayout>
@@ -127,7 +128,7 @@ void TubeInHand::offerAllowed()
             m_offers->addAction(buttonWords(tr("Allow %1 again").arg(nameInList(left->name))), this, [this, id] {
                 PaletteWishes wishes = m_document.notebook().wishes;
                 std::erase(wishes.never, id);
-                m_document.changeWishes(wishes);
+                m_document.apply(wishing(m_document.notebook(), wishes));
             });
     for (const auto& [key, name] : m_neverBuy)
         m_offers->addAction(buttonWords(tr("Allow %1 again").arg(name)), this, [this, key = key] {
@@ -148,7 +149,8 @@ void TubeInHand::keep(bool stays)
     std::erase(wishes.must, m_own);
     if (stays)
         wishes.must.push_back(m_own);
-    m_document.changeWishes(wishes, stays ? tr("keep %1 in").arg(m_name) : tr("let %1 go").arg(m_name));
+    m_document.apply(wishing(m_document.notebook(), wishes),
+                     stays ? tr("keep %1 in").arg(m_name) : tr("let %1 go").arg(m_name));
 }
 
 void TubeInHand::leaveOut()
@@ -161,7 +163,7 @@ void TubeInHand::leaveOut()
     PaletteWishes wishes = m_document.notebook().wishes;
     std::erase(wishes.must, m_own);
     wishes.never.push_back(m_own);
-    m_document.changeWishes(wishes, tr("do without %1").arg(m_name));
+    m_document.apply(wishing(m_document.notebook(), wishes), tr("do without %1").arg(m_name));
 }
 
 void TubeInHand::apply(Limits& limits, const TubePool& pool) const

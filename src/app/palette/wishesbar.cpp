@@ -7,6 +7,7 @@
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
+#include "notebook/edits.h"
 
 #include <QComboBox>
 #include <QHBoxLayout>
@@ -50,8 +51,7 @@ WishesBar::WishesBar(Document& document, QWidget* parent)
     rows->setSpacing(2 * gridStep);
     rows->addLayout(limits);
     rows->addLayout(m_acts);
-    connect(&document, &Document::wishesChanged, this, &WishesBar::read);
-    connect(&document, &Document::tubesChanged, this, &WishesBar::read);
+    whenChanged(document, {NotebookPart::Wishes, NotebookPart::Tubes}, this, &WishesBar::read);
     read();
 }
 
@@ -185,7 +185,7 @@ void WishesBar::write()
     for (std::size_t i = 0; i < m_preferred.size(); ++i)
         if (m_preferred[i]->isChecked())
             wishes.prefer.push_back(allPreferences[i]);
-    m_document.changeWishes(wishes);
+    m_document.apply(wishing(m_document.notebook(), wishes));
 }
 
 void WishesBar::writePlaces()
@@ -197,7 +197,7 @@ void WishesBar::writePlaces()
     if (wishes.places == *places)
         return;
     wishes.places = std::move(*places);
-    m_document.changeWishes(wishes);
+    m_document.apply(wishing(m_document.notebook(), wishes));
 }
 
 void WishesBar::askMustAndNever()
@@ -206,7 +206,7 @@ void WishesBar::askMustAndNever()
         return;
     WishesDialog dialog(m_document.notebook(), this);
     if (dialog.exec() == QDialog::Accepted)
-        m_document.changeWishes(dialog.wishes());
+        m_document.apply(wishing(m_document.notebook(), dialog.wishes()));
 }
 
 } // namespace iris

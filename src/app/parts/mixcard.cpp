@@ -10,6 +10,7 @@
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
 #include "drawing/displayed.h"
+#include "notebook/edits.h"
 #include "paint/ratings.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
@@ -112,8 +113,7 @@ MixCard::MixCard(Worktable& context, QWidget* parent)
     add(below, tr("Gone wrong?"), Qt::Key_Y, "diagnoseMix", &MixCard::diagnose,
         tr("Why a mix is dull, and what mends it"));
     connect(&context.document(), &Document::notebookOpened, this, &MixCard::clear);
-    connect(&context.document(), &Document::tubesChanged, this, &MixCard::follow);
-    connect(&context.document(), &Document::mixesChanged, this, &MixCard::follow);
+    whenChanged(context.document(), {NotebookPart::Tubes, NotebookPart::Mixes}, this, &MixCard::follow);
     clear();
 }
 
@@ -245,7 +245,7 @@ void MixCard::want()
     Need need;
     need.name = recipeText(*m_recipe, m_studio->paints).toStdString();
     need.target = m_colour;
-    m_context.document().addNeed(need);
+    m_context.document().apply(putting(NeedRecord{{}, need, {}}));
 }
 
 void MixCard::diagnose()

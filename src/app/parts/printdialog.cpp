@@ -8,6 +8,7 @@
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
 #include "base/text.h"
+#include "notebook/edits.h"
 #include "sheet/sheetpage.h"
 
 #include <QCheckBox>
@@ -114,7 +115,7 @@ PrintDialog::PrintDialog(std::vector<SheetCell> cells, int columns, std::vector<
 SheetChoice PrintDialog::choice() const
 {
     return {m_title->text().trimmed().toStdString(),
-            QDate::currentDate().toString(Qt::ISODate).toStdString(),
+            today(),
             static_cast<SheetFormat>(m_format->currentData().toInt()),
             static_cast<double>(m_size->value()),
             m_line->isChecked(),
@@ -137,10 +138,11 @@ bool printSquares(Document& document, std::vector<SheetCell> cells, int columns,
     PrintDialog dialog(std::move(cells), columns, controlSquares(studio.notebook, studio.paints), title, parent);
     if (dialog.exec() != QDialog::Accepted || dialog.sheets().empty())
         return false;
-    const std::vector<SheetRecord> kept = document.keepSheets(dialog.sheets());
-    if (kept.empty())
+    const auto done =
+        document.apply(putting(dialog.sheets()), QObject::tr("lay out %1").arg(text(dialog.sheets().front().title)));
+    if (!done)
         return false;
-    writeSheets(document, kept, parent);
+    writeSheets(document, done->sheets.put, parent);
     return true;
 }
 

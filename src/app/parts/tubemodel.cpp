@@ -34,7 +34,7 @@ QString searchedWords(const Tube& tube, const Paint& paint)
 
 TubeModel::TubeModel(Document& document, QObject* parent) : QAbstractListModel(parent), m_document(document)
 {
-    connect(&document, &Document::tubesChanged, this, &TubeModel::reload);
+    whenChanged(document, NotebookPart::Tubes, this, &TubeModel::reload);
     reload();
 }
 

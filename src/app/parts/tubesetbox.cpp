@@ -44,7 +44,7 @@ TubeSetBox::TubeSetBox(Worktable& context, const char* name, QWidget* parent) : 
 {
     setObjectName(QLatin1String(name));
     fill();
-    connect(&context.document(), &Document::tubesChanged, this, &TubeSetBox::fill);
+    whenChanged(context.document(), NotebookPart::Tubes, this, &TubeSetBox::fill);
     connect(this, &QComboBox::activated, this, [this] {
         if (currentData().toInt() == ByHand)
             askByHand();

@@ -6,6 +6,7 @@
 #include "words/mixwords.h"
 
 #include <QCoreApplication>
+#include <QDate>
 #include <QStringList>
 
 namespace iris {
@@ -47,6 +48,11 @@ QString colourWords(const Lab& lab)
     if (toSrgb(lab).outside)
         return QCoreApplication::translate("words", "%1; stronger than a screen can show").arg(name);
     return name;
+}
+
+std::string today()
+{
+    return QDate::currentDate().toString(Qt::ISODate).toStdString();
 }
 
 QString sentence(QString words)

@@ -25,6 +25,9 @@ QString recipeText(const Recipe& recipe, std::span<const Paint> paints);
 /// "muted green, mid value", and what a display cannot show of it.
 QString colourWords(const Lab& lab);
 
+/// The day it is, as records keep it: "2026-10-03".
+std::string today();
+
 /// With its first letter a capital.
 QString sentence(QString words);
 

@@ -3,6 +3,7 @@
 #include "app/parts/maywrite.h"
 #include "app/parts/mixnotedialog.h"
 #include "app/parts/words.h"
+#include "notebook/edits.h"
 
 #include <algorithm>
 
@@ -19,7 +20,7 @@ Worktable::Worktable(Document& document, TubeModel& model, ViewSettings& setting
       m_model(model),
       m_settings(settings)
 {
-    connect(&document, &Document::tubesChanged, this, [this] { m_reach.reset(); });
+    whenChanged(document, NotebookPart::Tubes, this, [this] { m_reach.reset(); });
     connect(&document, &Document::notebookOpened, this, &Worktable::clearBench);
 }
 
@@ -70,7 +71,7 @@ void Worktable::noteOn(const StudioPtr& studio, const Recipe& recipe, QWidget* p
         return;
     MixNoteDialog dialog(mix, parent);
     if (dialog.exec() == QDialog::Accepted && dialog.mix() != mix)
-        m_document.keepMix(dialog.mix(), tr("note on %1").arg(text(partsText(mix.parts))));
+        m_document.apply(putting(dialog.mix()), tr("note on %1").arg(text(partsText(mix.parts))));
 }
 
 const MixRecord* recordOf(const Studio& studio, const Recipe& recipe)

@@ -126,7 +126,7 @@ CardDialog::CardDialog(Document& document, ViewSettings& settings, const QString
             [this](int place) { m_places->button(place)->setChecked(true); });
     for (JobBase* job : {static_cast<JobBase*>(&m_opening), static_cast<JobBase*>(&m_job)})
         connect(job, &JobBase::doing, this, &CardDialog::showBusy);
-    connect(&document, &Document::studioChanged, this, [this] {
+    whenChanged(document, {NotebookPart::Papers, NotebookPart::Devices}, this, [this] {
         fillDevices();
         fillPapers();
     });
@@ -483,7 +483,10 @@ void CardDialog::file()
 {
     if (!m_file->isEnabled())
         return;
-    m_document.fileReading(record(), pictureOf(*m_scan, m_reading->regions));
+    const Notebook& notebook = m_document.notebook();
+    if (const Tube* tube = notebook.tube(record().tube))
+        m_document.apply(filing(notebook, record(), pictureOf(*m_scan, m_reading->regions)),
+                         tr("reading of %1").arg(text(tube->name)));
     accept();
 }
 
@@ -503,7 +506,7 @@ void CardDialog::keepThisPaper()
     const QString name = messages().askName(this, tr("Keep this paper"), tr("Name of the paper"));
     if (name.isEmpty())
         return;
-    m_document.keepPaper({{}, name.toStdString(), m_reading->paper, {}});
+    m_document.apply(putting(PaperRecord{{}, name.toStdString(), m_reading->paper, {}}), tr("keep paper %1").arg(name));
     m_paper->setCurrentIndex(m_paper->count() - 2);
 }
 

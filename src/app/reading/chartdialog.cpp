@@ -8,6 +8,7 @@
 #include "app/reading/regioneditor.h"
 #include "app/theme/theme.h"
 #include "files/textfile.h"
+#include "notebook/edits.h"
 
 #include <QDate>
 #include <QFileInfo>
@@ -191,10 +192,9 @@ void ChartDialog::keep()
 {
     if (!m_correction)
         return;
-    m_document.keepDevice({{},
-                           m_name->text().trimmed().toStdString(),
-                           QDate::currentDate().toString(Qt::ISODate).toStdString(),
-                           *m_correction});
+    const QString name = m_name->text().trimmed();
+    m_document.apply(putting(DeviceRecord{{}, name.toStdString(), today(), *m_correction}),
+                     tr("keep device %1").arg(name));
     accept();
 }
 

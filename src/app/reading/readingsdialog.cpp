@@ -8,6 +8,7 @@
 #include "app/parts/words.h"
 #include "app/reading/readingwords.h"
 #include "app/theme/viewsettings.h"
+#include "notebook/edits.h"
 #include "paint/ratings.h"
 #include "words/paintwords.h"
 
@@ -80,10 +81,14 @@ ReadingsDialog::ReadingsDialog(Document& document, ViewSettings& settings, TubeI
     layout->addWidget(card);
     layout->addLayout(right);
     connect(m_list, &QListWidget::currentRowChanged, this, &ReadingsDialog::showChosen);
-    connect(m_goBy, &QPushButton::clicked, this, [this] { m_document.goBy(chosen()->id); });
-    connect(m_remove, &QPushButton::clicked, this, [this] { m_document.removeSwatch(chosen()->id); });
+    connect(m_goBy, &QPushButton::clicked, this, [this] {
+        if (const Tube* tube = m_document.notebook().tube(m_tube))
+            m_document.apply(goingBy(m_document.notebook(), chosen()->id),
+                             tr("go by another reading of %1").arg(text(tube->name)));
+    });
+    connect(m_remove, &QPushButton::clicked, this, [this] { m_document.apply(removing<SwatchRecord>(chosen()->id)); });
     connect(close, &QPushButton::clicked, this, &QDialog::accept);
-    connect(&document, &Document::tubesChanged, this, &ReadingsDialog::fill);
+    whenChanged(document, NotebookPart::Tubes, this, &ReadingsDialog::fill);
     fill();
 }
 

@@ -15,6 +15,7 @@
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
 #include "colour/observer.h"
+#include "notebook/edits.h"
 #include "paint/paper.h"
 #include "words/mixwords.h"
 
@@ -72,8 +73,8 @@ MixesPage::MixesPage(Document& document, ViewSettings& settings, QWidget* parent
     connect(m_find, &QLineEdit::textChanged, this, &MixesPage::fill);
     connect(m_list, &QListWidget::currentRowChanged, this, &MixesPage::showChosen);
     connect(m_list, &QListWidget::itemActivated, this, &MixesPage::changeChosen);
-    connect(&document, &Document::mixesChanged, this, &MixesPage::changed);
-    connect(&document, &Document::tubesChanged, this, &MixesPage::showChosen);
+    whenChanged(document, NotebookPart::Mixes, this, &MixesPage::changed);
+    whenChanged(document, NotebookPart::Tubes, this, &MixesPage::showChosen);
     connect(&settings, &ViewSettings::changed, this, &MixesPage::changed);
     changed();
 }
@@ -301,13 +302,18 @@ void MixesPage::writeNew()
     if (!mayWrite(m_document, window()))
         return;
     MixRecord fresh;
-    fresh.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    fresh.date = today();
     MixDialog dialog(m_document, fresh, window());
     if (dialog.exec() == QDialog::Accepted && dialog.mix()) {
-        m_document.keepMix(*dialog.mix(), tr("write down %1").arg(text(partsText(dialog.mix()->parts))),
-                           dialog.newPicture());
+        write(dialog, tr("write down %1"));
         m_list->setCurrentRow(0);
     }
+}
+
+/// @param what undo calls it, with a place for the parts
+void MixesPage::write(const MixDialog& dialog, const QString& what)
+{
+    m_document.apply(putting(*dialog.mix(), dialog.newPicture()), what.arg(text(partsText(dialog.mix()->parts))));
 }
 
 void MixesPage::changeChosen()
@@ -320,8 +326,7 @@ void MixesPage::changeChosen()
         return;
     MixDialog dialog(m_document, *mix, window());
     if (dialog.exec() == QDialog::Accepted && dialog.mix() && *dialog.mix() != *mix)
-        m_document.keepMix(*dialog.mix(), tr("change the mix %1").arg(text(partsText(dialog.mix()->parts))),
-                           dialog.newPicture());
+        write(dialog, tr("change the mix %1"));
 }
 
 void MixesPage::addTouch()
@@ -333,12 +338,11 @@ void MixesPage::addTouch()
     if (!mix)
         return;
     MixRecord grown = grownFrom(*mix);
-    grown.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    grown.date = today();
     MixDialog dialog(m_document, grown, window());
     dialog.setWindowTitle(tr("%1 and a touch of ...").arg(text(mix->name.empty() ? partsText(mix->parts) : mix->name)));
     if (dialog.exec() == QDialog::Accepted && dialog.mix()) {
-        m_document.keepMix(*dialog.mix(), tr("write down %1").arg(text(partsText(dialog.mix()->parts))),
-                           dialog.newPicture());
+        write(dialog, tr("write down %1"));
         m_list->setCurrentRow(0);
     }
 }
@@ -346,8 +350,8 @@ void MixesPage::addTouch()
 void MixesPage::removeChosen()
 {
     fillIfStale();
-    if (m_document.notebook().mix(chosen()))
-        m_document.removeMix(chosen());
+    if (const MixRecord* mix = m_document.notebook().mix(chosen()))
+        m_document.apply(removing<MixRecord>(mix->id), tr("remove the mix %1").arg(text(partsText(mix->parts))));
 }
 
 } // namespace iris

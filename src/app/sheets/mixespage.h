@@ -11,6 +11,7 @@ class QAction;
 
 namespace iris {
 
+class MixDialog;
 class PlainLabel;
 
 class ViewSettings;
@@ -46,6 +47,7 @@ private:
     QFrame* makeCard();
     void fill();
     void changed();
+    void write(const MixDialog& dialog, const QString& what);
     void fillIfStale();
     QIcon chipOf(const MixRecord& mix) const;
     QPixmap pictureOf(const MixRecord& mix) const;

@@ -92,8 +92,7 @@ PredictionsPage::PredictionsPage(Document& document, ViewSettings& settings, QWi
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_scroll);
-    connect(&document, &Document::mixesChanged, this, &PredictionsPage::rebuild);
-    connect(&document, &Document::tubesChanged, this, &PredictionsPage::rebuild);
+    whenChanged(document, {NotebookPart::Mixes, NotebookPart::Tubes}, this, &PredictionsPage::rebuild);
     connect(&settings, &ViewSettings::changed, this, &PredictionsPage::rebuild);
 }
 

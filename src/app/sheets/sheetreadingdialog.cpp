@@ -8,6 +8,7 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
+#include "notebook/edits.h"
 #include "sheet/sheetfiling.h"
 
 #include <QCheckBox>
@@ -297,10 +298,10 @@ void SheetReadingDialog::file()
     const SheetRecord* sheet = m_document.notebook().sheet(m_reading->sheet);
     const FilingDetails details{m_date->date().toString(Qt::ISODate).toStdString(),
                                 m_paper->currentData().value<PaperRecord>().name, m_wet->isChecked()};
-    NotebookEdit edit = filing(m_document.notebook(), *m_scan, *m_reading, ticked(), details);
+    const NotebookEdit edit = filing(m_document.notebook(), *m_scan, *m_reading, ticked(), details);
     if (!sheet || edit.mixes.put.empty())
         return;
-    m_document.fileSquares(std::move(edit), text(sheet->title));
+    m_document.apply(edit, tr("file squares of %1").arg(text(sheet->title)));
     accept();
 }
 

@@ -14,6 +14,7 @@
 #include "app/theme/viewsettings.h"
 #include "base/text.h"
 #include "learning/worthpainting.h"
+#include "notebook/edits.h"
 #include "sheet/picturefile.h"
 #include "sheet/simulateddevice.h"
 #include "sheet/simulatedsheet.h"
@@ -79,19 +80,16 @@ SheetsView::SheetsView(Document& document, ViewSettings& settings, QWidget* pare
     layout->addWidget(m_cardWords);
     layout->addWidget(m_pages, 1);
     connect(m_list, &QListWidget::currentRowChanged, this, &SheetsView::showChosen);
-    connect(&document, &Document::sheetsChanged, this, &SheetsView::fill);
-    for (const auto changed : {&Document::tubesChanged, &Document::mixesChanged, &Document::needsChanged})
-        connect(&document, changed, this, [this] { // what was being looked for is another question now
-            m_looking.drop();
-            m_painting.drop();
-            m_tryWithoutPaint->setEnabled(true);
-            m_cardWords->hide();
-            showWorthAct();
-        });
-    connect(&document, &Document::mixesChanged, this, &SheetsView::fill);
-    connect(&document, &Document::tubesChanged, this, &SheetsView::showChosen);
-    connect(&document, &Document::mixesChanged, this, &Place::countChanged);
-    connect(&document, &Document::tubesChanged, this, &Place::countChanged);
+    whenChanged(document, {NotebookPart::Tubes, NotebookPart::Mixes, NotebookPart::Needs}, this, [this] {
+        m_looking.drop(); // what was being looked for is another question now
+        m_painting.drop();
+        m_tryWithoutPaint->setEnabled(true);
+        m_cardWords->hide();
+        showWorthAct();
+    });
+    whenChanged(document, {NotebookPart::Sheets, NotebookPart::Mixes}, this, &SheetsView::fill);
+    whenChanged(document, NotebookPart::Tubes, this, &SheetsView::showChosen);
+    whenChanged(document, {NotebookPart::Mixes, NotebookPart::Tubes}, this, &Place::countChanged);
     fill();
 }
 
@@ -325,7 +323,7 @@ void SheetsView::readMadeUp(const QImage& scan)
 void SheetsView::removeChosen()
 {
     if (m_document.notebook().sheet(chosen()))
-        m_document.removeSheet(chosen());
+        m_document.apply(removing<SheetRecord>(chosen()));
 }
 
 } // namespace iris

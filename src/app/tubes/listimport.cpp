@@ -6,6 +6,7 @@
 #include "files/textfile.h"
 #include "notebook/edits.h"
 #include "notebook/exports.h"
+#include "notebook/tubecsv.h"
 
 #include <QFileInfo>
 
@@ -67,8 +68,7 @@ Result<QString> bringInTubes(Document& document, const std::string& content, con
     const std::vector<Tube> fresh = notYetIn(document.notebook(), list->tubes);
     const QString count = text(counted(fresh.size(), "tube"));
     const QString twins = twinWords(document.notebook(), fresh);
-    if (!fresh.empty())
-        document.addTubes(fresh, QObject::tr("bring in %1").arg(count));
+    document.apply(putting(fresh), QObject::tr("bring in %1").arg(count));
     QString words = report(file, count, list->problems);
     if (const std::size_t already = list->tubes.size() - fresh.size(); already > 0)
         words += QObject::tr("\nHere already and left as they are: %1").arg(already);
@@ -86,8 +86,9 @@ Result<QString> bringInReadings(Document& document, const std::string& content, 
     const auto list = readSwatchesCsv(content, document.notebook());
     if (!list)
         return tl::unexpected(list.error());
-    document.addReadings(list->swatches);
-    return report(file, text(counted(list->swatches.size(), "reading")), list->problems);
+    const QString count = text(counted(list->swatches.size(), "reading"));
+    document.apply(filing(document.notebook(), list->swatches), QObject::tr("bring in %1").arg(count));
+    return report(file, count, list->problems);
 }
 
 } // namespace

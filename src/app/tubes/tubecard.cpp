@@ -90,8 +90,7 @@ TubeCard::TubeCard(Document& document, const TubeActs& acts, ViewSettings& setti
     outer->addWidget(m_wash);
     setUpWords(outer);
     setUpButtons(outer);
-    connect(&document, &Document::tubesChanged, this, [this] { showTubes(m_shown); });
-    connect(&document, &Document::warmBlueChanged, this, [this] { showTubes(m_shown); });
+    whenChanged(document, {NotebookPart::Tubes, NotebookPart::WarmBlue}, this, [this] { showTubes(m_shown); });
     showNothing();
 }
 

@@ -17,6 +17,7 @@
 #include "app/tubes/tubedelegate.h"
 #include "app/tubes/tubedialog.h"
 #include "files/textfile.h"
+#include "notebook/edits.h"
 #include "notebook/measuredswatch.h"
 
 #include <QComboBox>
@@ -101,9 +102,9 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
     });
     connect(m_list, &QListView::activated, this, &TubesView::editTube);
     connect(m_card, &TubeCard::pairWanted, this, &TubesView::pairWanted);
-    connect(&document, &Document::tubesChanged, this, &TubesView::showWhatCanBeDone);
+    whenChanged(document, NotebookPart::Tubes, this, &TubesView::showWhatCanBeDone);
     connect(&model, &QAbstractItemModel::modelReset, this, &Place::countChanged);
-    connect(&document, &Document::studioChanged, this, &TubesView::fillKeptViews);
+    whenChanged(document, NotebookPart::Filters, this, &TubesView::fillKeptViews);
     connect(&settings, &ViewSettings::changed, m_list->viewport(), qOverload<>(&QWidget::update));
     connect(m_filter, &QAbstractItemModel::modelReset, this, &TubesView::chooseAgain);
     connect(m_filter, &QAbstractItemModel::modelReset, this, &TubesView::updateCount);
@@ -283,9 +284,10 @@ void TubesView::keptViewPicked(int index)
                                  ? messages().askName(this, tr("Keep this view"), tr("Name of the view"))
                                  : QString();
         if (!name.isEmpty())
-            m_document.keepFilter(name, m_filter->sieve());
+            m_document.apply(putting(FilterRecord{{}, name.toStdString(), m_filter->sieve()}),
+                             tr("keep view %1").arg(name));
     } else if (picked == -2 && shown != filters.end()) {
-        m_document.removeFilter(shown->id);
+        m_document.apply(removing<FilterRecord>(shown->id), tr("forget a view"));
         showSieve({});
     } else if (picked >= 0) {
         const auto chosenOne = std::ranges::find(filters, FilterId{picked}, &FilterRecord::id);
@@ -419,10 +421,8 @@ void TubesView::addTube()
         return;
     TubeDialog dialog({}, this);
     if (dialog.exec() == QDialog::Accepted) {
-        const Tube tube = dialog.tube();
-        m_document.addTubes({tube}, tr("add %1").arg(text(tube.name)));
-        if (!m_document.notebook().tubes.empty())
-            choose(m_document.notebook().tubes.back().id);
+        if (const auto done = m_document.apply(putting(dialog.tube())))
+            choose(done->tubes.put.front().id);
     }
 }
 
@@ -437,7 +437,7 @@ void TubesView::editTube()
             tubes.push_back(*m_document.notebook().tube(id));
         ManyTubesDialog dialog(tubes, this);
         if (dialog.exec() == QDialog::Accepted && dialog.tubes() != tubes)
-            m_document.changeTubes(dialog.tubes(), tr("change %1 tubes").arg(tubes.size()));
+            m_document.apply(putting(dialog.tubes()));
         return;
     }
     const Tube* tube = ids.size() == 1 ? m_document.notebook().tube(ids.front()) : nullptr;
@@ -445,7 +445,7 @@ void TubesView::editTube()
         return;
     TubeDialog dialog(*tube, this);
     if (dialog.exec() == QDialog::Accepted && dialog.tube() != *tube) {
-        m_document.changeTube(dialog.tube());
+        change(dialog.tube());
         choose(ids.front());
     }
 }
@@ -454,8 +454,9 @@ void TubesView::duplicateChosen()
 {
     if (chosen().size() != 1)
         return;
-    m_document.duplicateTube(chosen().front());
-    choose(m_document.notebook().tubes.back().id);
+    const NotebookEdit edit = duplicating(m_document.notebook(), chosen().front());
+    if (const auto done = m_document.apply(edit, tr("duplicate %1").arg(text(edit.tubes.put.front().name))))
+        choose(done->tubes.put.front().id);
 }
 
 void TubesView::mergeChosen()
@@ -463,7 +464,8 @@ void TubesView::mergeChosen()
     const auto ids = chosen();
     if (ids.size() != 2)
         return;
-    m_document.mergeTubes(ids[0], ids[1]);
+    const Notebook& notebook = m_document.notebook();
+    m_document.apply(merging(notebook, ids[0], ids[1]), tr("merge into %1").arg(text(notebook.tube(ids[0])->name)));
     choose(ids[0]);
 }
 
@@ -476,7 +478,12 @@ void TubesView::letDownChosen()
         return;
     LetDownDialog dialog(m_document, ids.front(), this);
     if (dialog.exec() == QDialog::Accepted)
-        m_document.changeTube(dialog.tube());
+        change(dialog.tube());
+}
+
+void TubesView::change(const Tube& tube)
+{
+    m_document.apply(changing(m_document.notebook(), tube, today()), tr("change %1").arg(text(tube.name)));
 }
 
 void TubesView::replaceChosen()
@@ -529,13 +536,13 @@ void TubesView::readMeasurements(const QString& path)
     }
     SwatchRecord record = *measured;
     record.tube = ids.front();
-    record.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
-    m_document.fileReading(record);
+    record.date = today();
+    m_document.apply(filing(m_document.notebook(), record), tr("reading of %1").arg(text(owner)));
 }
 
 void TubesView::removeChosen()
 {
-    m_document.removeTubes(chosen());
+    m_document.apply(removing<Tube>(chosen()));
 }
 
 void TubesView::importList()

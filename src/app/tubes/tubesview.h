@@ -62,6 +62,7 @@ Q_SIGNALS:
     void pairWanted(iris::TubeId first, iris::TubeId second);
 
 private:
+    void change(const Tube& tube);
     void setUpActs();
     void showWhatCanBeDone();
     void seePair();

@@ -3,6 +3,7 @@
 #include "app/parts/messages.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
+#include "notebook/edits.h"
 #include "words/findwords.h"
 
 #include <QDate>
@@ -48,7 +49,7 @@ void WellActs::begin(const StudioPtr& studio, const Recipe& recipe, const std::o
     auto wells = m_document.notebook().wells;
     wells.push_back({name.toStdString(), wanted, stepsFor(recipe, *studio)});
     m_open = std::min(wells.size(), mostWells) - 1;
-    m_document.setWells(std::move(wells), tr("begin a well"));
+    m_document.apply(settingWells(std::move(wells)), tr("begin a well"));
     Q_EMIT begun();
 }
 
@@ -58,7 +59,7 @@ void WellActs::beginEmpty()
     const auto wanted = record() ? record()->wanted : std::nullopt;
     wells.push_back({record() ? record()->name : std::string(), wanted, {}});
     m_open = std::min(wells.size(), mostWells) - 1;
-    m_document.setWells(std::move(wells), tr("begin a clean well"));
+    m_document.apply(settingWells(std::move(wells)), tr("begin a clean well"));
 }
 
 void WellActs::change(const WellRecord& well, const QString& what)
@@ -70,7 +71,7 @@ void WellActs::change(const WellRecord& well, const QString& what)
     } else {
         wells[m_open] = well;
     }
-    m_document.setWells(std::move(wells), what);
+    m_document.apply(settingWells(std::move(wells)), what);
 }
 
 void WellActs::add(WellStep step, const QString& what)
@@ -156,7 +157,7 @@ std::optional<MixRecord> WellActs::asMix() const
     MixRecord mix;
     mix.name = record()->name;
     mix.wash = recipe->wash;
-    mix.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    mix.date = today();
     QStringList lineage;
     for (const WellStep& step : record()->steps)
         lineage << stepWords(step);
@@ -168,7 +169,7 @@ std::optional<MixRecord> WellActs::asMix() const
 void WellActs::save()
 {
     if (const auto mix = asMix())
-        m_document.keepMix(*mix, tr("keep a puddle"));
+        m_document.apply(putting(*mix), tr("keep a puddle"));
 }
 
 void WellActs::saveDried(const Dab& dab)
@@ -179,7 +180,7 @@ void WellActs::saveDried(const Dab& dab)
     mix->origin = MixOrigin::Typed;
     mix->painted = dab.colour;
     mix->uncertainty = dab.uncertainty;
-    m_document.keepMix(*mix, tr("learn from a puddle"));
+    m_document.apply(putting(*mix), tr("learn from a puddle"));
 }
 
 void WellActs::markBest()
@@ -192,7 +193,7 @@ void WellActs::markBest()
         if (other.wanted == wells[m_open].wanted)
             other.best = false;
     wells[m_open].best = best;
-    m_document.setWells(std::move(wells), best ? tr("mark the best attempt") : tr("take a mark off"));
+    m_document.apply(settingWells(std::move(wells)), best ? tr("mark the best attempt") : tr("take a mark off"));
 }
 
 void WellActs::pour(std::size_t from)
@@ -206,7 +207,7 @@ void WellActs::pour(std::size_t from)
     auto after = wells;
     after[from] = both.from;
     after[m_open] = both.into;
-    m_document.setWells(std::move(after), tr("pour half of another well in"));
+    m_document.apply(settingWells(std::move(after)), tr("pour half of another well in"));
 }
 
 void WellActs::empty()
@@ -216,7 +217,7 @@ void WellActs::empty()
     auto wells = m_document.notebook().wells;
     wells.erase(wells.begin() + static_cast<std::ptrdiff_t>(m_open));
     m_open = wells.empty() ? 0 : wells.size() - 1;
-    m_document.setWells(std::move(wells), tr("wash a well out"));
+    m_document.apply(settingWells(std::move(wells)), tr("wash a well out"));
 }
 
 } // namespace iris

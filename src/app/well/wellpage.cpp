@@ -82,16 +82,15 @@ WellPage::WellPage(Worktable& context, QWidget* parent)
     connect(m_which, &QComboBox::activated, this, [this](int row) { m_acts->choose(static_cast<std::size_t>(row)); });
     connect(m_steps, &QListWidget::currentRowChanged, this, [this](int row) { m_back->setEnabled(row >= 0); });
     connect(m_over, &QComboBox::activated, this, &WellPage::showWell);
-    connect(&context.document(), &Document::studioChanged, this, &WellPage::showWell);
     connect(m_seen, &QLineEdit::returnPressed, this, &WellPage::seeTyped);
     connect(m_acts, &WellActs::chosen, this, &WellPage::showWell);
     connect(m_acts, &WellActs::begun, this, &Place::wanted);
-    connect(&context.document(), &Document::wellsChanged, this, &WellPage::showWell);
-    connect(&context.document(), &Document::tubesChanged, this, [this] {
+    whenChanged(context.document(), NotebookPart::Tubes, this, [this] {
         m_tubesStale = true;
         showWell();
     });
-    connect(&context.document(), &Document::mixesChanged, this, &WellPage::showWell);
+    whenChanged(context.document(), {NotebookPart::Wells, NotebookPart::Papers, NotebookPart::Mixes}, this,
+                &WellPage::showWell);
     showWell();
 }
 

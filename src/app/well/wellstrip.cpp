@@ -24,8 +24,7 @@ WellStrip::WellStrip(Document& document, ViewSettings& settings, QWidget* parent
       m_document(document)
 {
     setObjectName(QStringLiteral("wellStrip"));
-    connect(&document, &Document::wellsChanged, this, &WellStrip::fill);
-    connect(&document, &Document::tubesChanged, this, &WellStrip::fill);
+    whenChanged(document, {NotebookPart::Wells, NotebookPart::Tubes}, this, &WellStrip::fill);
     fill();
 }
 

@@ -18,6 +18,7 @@
 #include "app/window/warmbluedialog.h"
 #include "app/window/wordspage.h"
 #include "files/inputfile.h"
+#include "notebook/edits.h"
 
 #include <QApplication>
 #include <QDragEnterEvent>
@@ -376,7 +377,8 @@ void MainWindow::askTouches()
         return;
     TouchesDialog dialog(m_document.notebook().touchesAPart, this);
     if (dialog.exec() == QDialog::Accepted)
-        m_document.setTouchesAPart(dialog.touches());
+        m_document.apply(countingTouches(m_document.notebook(), dialog.touches()),
+                         tr("count %1 touches a part").arg(dialog.touches()));
 }
 
 void MainWindow::askWarmBlue()
@@ -385,7 +387,7 @@ void MainWindow::askWarmBlue()
         return;
     WarmBlueDialog dialog(m_document.notebook().warmBlue, this);
     if (dialog.exec() == QDialog::Accepted)
-        m_document.setWarmBlue(dialog.side());
+        m_document.apply(callingWarm(m_document.notebook(), dialog.side()), tr("call the other blue warm"));
 }
 
 } // namespace iris
