@@ -118,10 +118,6 @@ NotebookEdit merging(const Notebook& notebook, TubeId kept, TubeId other)
             if (replaceIn(record, other, *to))
                 (edit.*kind.changes).put.push_back(std::move(record));
     });
-    std::vector<WellRecord> wells = notebook.wells;
-    for (WellRecord& well : wells)
-        if (replaceIn(well, other, *to))
-            edit.wells = wells;
     PaletteWishes wishes = notebook.wishes;
     if (holds(wishes.must, other) || holds(wishes.never, other)) {
         replaceBy(wishes.must, other, kept);
@@ -145,12 +141,11 @@ NotebookEdit keepingPalette(const std::string& name, std::vector<TubeId> tubes, 
     return edit;
 }
 
-NotebookEdit settingWells(std::vector<WellRecord> wells)
+NotebookEdit beginning(const Notebook& notebook, const WellRecord& well)
 {
-    if (wells.size() > mostWells)
-        wells.erase(wells.begin(), wells.end() - static_cast<std::ptrdiff_t>(mostWells));
-    NotebookEdit edit;
-    edit.wells = std::move(wells);
+    NotebookEdit edit = putting(well);
+    if (notebook.wells.size() >= mostWells)
+        edit.wells.removed = {notebook.wells.front().id};
     return edit;
 }
 

@@ -71,8 +71,8 @@ NotebookEdit merging(const Notebook& notebook, TubeId kept, TubeId other);
 /// @param wished tubes of it that are not in the notebook yet: they come in with it
 NotebookEdit keepingPalette(const std::string& name, std::vector<TubeId> tubes, std::vector<Tube> wished = {});
 
-/// The wells anew, the last eight of them.
-NotebookEdit settingWells(std::vector<WellRecord> wells);
+/// A new well beside the others, in the place of the oldest where there are as many as there may be.
+NotebookEdit beginning(const Notebook& notebook, const WellRecord& well);
 
 // Each is nothing where it is so already.
 NotebookEdit wishing(const Notebook& notebook, const PaletteWishes& wishes);

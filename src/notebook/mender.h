@@ -179,16 +179,13 @@ template <typename Value> void mendValue(Value& value, const Field& field, Mende
 /// A step of a well asks for what its kind needs.
 template <> inline void mendValue(WellStep& step, const Field&, Mender& mender)
 {
-    mender.textOf(step.name, Field{.words = "the name of a tube"});
-    mender.reference(step.tube, "a tube");
+    mendFields(step, mender);
     switch (step.kind) {
     case WellStep::Kind::Paint: mender.number(step.amount, "an amount", allowed::wellParts); break;
     case WellStep::Kind::Water:
-    case WellStep::Kind::Blot: mender.number(step.amount, "the share that stays", allowed::wellShare); break;
-    case WellStep::Kind::Seen:
-        mender.colour(step.seen, "a colour that was seen");
-        mender.number(step.sd, "how far a colour may be off", allowed::sightSd);
-        break;
+    case WellStep::Kind::Blot:
+    case WellStep::Kind::Poured: mender.number(step.amount, "the share that stays", allowed::wellShare); break;
+    case WellStep::Kind::Seen: break;
     }
 }
 

@@ -28,8 +28,6 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
     }
     notebook.warmBlue = edit.warmBlue.value_or(notebook.warmBlue);
     notebook.touchesAPart = edit.touchesAPart.value_or(notebook.touchesAPart);
-    if (edit.wells)
-        notebook.wells = *edit.wells;
     notebook.code = edit.code.value_or(notebook.code);
     return notebook;
 }
@@ -47,8 +45,6 @@ NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
         back.warmBlue = before.warmBlue;
     if (edit.touchesAPart)
         back.touchesAPart = before.touchesAPart;
-    if (edit.wells)
-        back.wells = before.wells;
     if (edit.code)
         back.code = before.code;
     return back;
@@ -64,6 +60,11 @@ bool Notebook::isEmpty() const
 const Tube* Notebook::tube(TubeId id) const
 {
     return find(tubes, id);
+}
+
+const WellRecord* Notebook::well(WellId id) const
+{
+    return find(wells, id);
 }
 
 const SwatchRecord* Notebook::swatch(SwatchId id) const

@@ -92,10 +92,10 @@ struct Notebook {
     SharedRecords<MixRecord> mixes; ///< years of squares: an edit copies none of them
     std::vector<SheetRecord> sheets;
     std::vector<SubjectRecord> subjects; ///< what is to be painted; at most mostSubjects
+    std::vector<WellRecord> wells;       ///< what lies on the mixing palette, the oldest first; at most mostWells
     PaletteWishes wishes;
     WarmBlue warmBlue = WarmBlue::VioletSide;
     int touchesAPart = usualTouchesAPart; ///< the painter's brush: one of allTouchesAPart
-    std::vector<WellRecord> wells;        ///< what lies on the mixing palette, the oldest first; at most mostWells
     std::string code; ///< six hexadecimal digits that tell its printed sheets from those of other notebooks
 
     const Tube* tube(TubeId id) const;
@@ -105,6 +105,7 @@ struct Notebook {
     const MixRecord* mix(MixId id) const;
     const SheetRecord* sheet(SheetId id) const;
     const SubjectRecord* subject(SubjectId id) const;
+    const WellRecord* well(WellId id) const;
 
     /// The readings of a tube, oldest first.
     std::vector<const SwatchRecord*> swatchesOf(TubeId tube) const;
@@ -144,10 +145,10 @@ struct NotebookEdit {
     Changes<MixRecord> mixes;
     Changes<SheetRecord> sheets;
     Changes<SubjectRecord> subjects;
+    Changes<WellRecord> wells;
     std::optional<PaletteWishes> wishes;
     std::optional<WarmBlue> warmBlue;
     std::optional<int> touchesAPart;
-    std::optional<std::vector<WellRecord>> wells; ///< all of them anew
     std::optional<std::string> code;
     std::vector<Picture> pictures;
     UsedIds usedIds; ///< numbers not to be given out again, besides those of the records themselves

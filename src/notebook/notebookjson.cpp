@@ -1,11 +1,11 @@
 #include "notebook/notebookjson.h"
 
 #include "notebook/notebookstore.h"
+#include "notebook/oldwells.h"
 #include "notebook/recordfields.h"
 #include "notebook/recordjson.h"
 #include "notebook/recordkinds.h"
 #include "notebook/soundness.h"
-#include "notebook/welljson.h"
 #include "notebook/wishjson.h"
 
 #include <QByteArray>
@@ -84,7 +84,6 @@ NotebookDump readDump(const Json& json)
     forEachKind([&](const auto& kind) {
         notebook.*kind.records = reader.list(kind.list, recordFrom<RecordOf<decltype(kind)>>);
     });
-    notebook.wells = reader.list("wells", recordFrom<WellRecord>);
     notebook.code = reader.get<std::string>("code", "");
     dump.pictures = reader.list("pictures", readPicture);
     if (reader.has("wishes"))
@@ -107,8 +106,6 @@ std::string textWithoutPictures(const NotebookDump& dump)
     json["code"] = notebook.code;
     json["warm_blue"] = nameOf(notebook.warmBlue);
     json["touches_a_part"] = notebook.touchesAPart;
-    if (!notebook.wells.empty())
-        json["wells"] = valueJson(notebook.wells);
     json["used_ids"] = Json::object();
     for (const auto& [kind, last] : dump.usedIds)
         json["used_ids"][kind] = last;
@@ -224,7 +221,9 @@ std::string writeNotebookJson(const NotebookDump& dump)
 Result<NotebookDump> readNotebookJson(std::string_view text)
 {
     try {
-        return readDump(Json::parse(text));
+        Json json = Json::parse(text);
+        numberOldWells(json);
+        return readDump(json);
     } catch (const Json::parse_error& error) {
         const auto until = text.substr(0, std::min(text.size(), error.byte));
         const int line = 1 + static_cast<int>(std::ranges::count(until, '\n'));
@@ -250,7 +249,6 @@ NotebookEdit filling(const NotebookDump& dump)
     edit.wishes = notebook.wishes;
     edit.warmBlue = notebook.warmBlue;
     edit.touchesAPart = notebook.touchesAPart;
-    edit.wells = notebook.wells;
     edit.pictures = dump.pictures;
     edit.usedIds = dump.usedIds;
     return edit;

@@ -6,6 +6,7 @@
 #include "notebook/notebookplace.h"
 #include "notebook/notebookschema.h"
 #include "notebook/notebookstore.h"
+#include "notebook/oldwells.h"
 #include "notebook/soundness.h"
 #include "notebook/statement.h"
 #include "notebook/usedids.h"
@@ -286,17 +287,23 @@ Result<void> NotebookStore::bringUpToDate(int schema)
 Result<void> NotebookStore::bringSchemaUp(int from)
 {
     constexpr int numbersAreKept = 4;
+    constexpr int wellsAreRecords = 7;
     return inTransaction(Access::Write, [&]() -> Result<void> {
         Result<void> step;
         for (int version = from; step && version < schemaVersion(); ++version)
             step = runAll(database(), upgradeFrom(version));
-        if (!step || from >= numbersAreKept)
-            return step;
-        auto remarks = rebuildUsedIds(database());
-        if (!remarks)
-            return tl::unexpected(remarks.error());
-        m_openingRemarks.insert(m_openingRemarks.end(), remarks->begin(), remarks->end());
-        return {};
+        const auto follow = [&](int came, Result<std::vector<std::string>> (*more)(const QSqlDatabase&)) {
+            if (!step || from >= came)
+                return;
+            const auto remarks = more(database());
+            if (remarks)
+                m_openingRemarks.insert(m_openingRemarks.end(), remarks->begin(), remarks->end());
+            else
+                step = tl::unexpected(remarks.error());
+        };
+        follow(wellsAreRecords, moveOldWells);
+        follow(numbersAreKept, rebuildUsedIds);
+        return step;
     });
 }
 

@@ -8,7 +8,6 @@
 #include "notebook/soundness.h"
 #include "notebook/statement.h"
 #include "notebook/usedids.h"
-#include "notebook/welljson.h"
 #include "notebook/wishrows.h"
 
 #include <QSqlQuery>
@@ -54,10 +53,10 @@ Result<void> writePictures(const QSqlDatabase& database, const std::vector<Pictu
 }
 
 /// What a notebook has one of, each under its name.
-Result<void> loadSettings(const QSqlDatabase& database, Notebook& notebook, Complaints& complaints)
+Result<void> loadSettings(const QSqlDatabase& database, Notebook& notebook)
 {
     std::map<std::string, std::string> values;
-    for (const char* name : {"warm_blue", "touches_a_part", "wells", "code"}) {
+    for (const char* name : {"warm_blue", "touches_a_part", "code"}) {
         auto value = loadSetting(database, name);
         if (!value)
             return tl::unexpected(value.error());
@@ -66,25 +65,12 @@ Result<void> loadSettings(const QSqlDatabase& database, Notebook& notebook, Comp
     notebook.warmBlue = named<WarmBlue>(values["warm_blue"]).value_or(notebook.warmBlue);
     if (const std::string& touches = values["touches_a_part"]; !touches.empty())
         notebook.touchesAPart = static_cast<int>(parseWholeNumber(touches, 1, 100).value_or(0));
-    WellsRead wells = wellsFromText(values["wells"]);
-    notebook.wells = std::move(wells.wells);
-    if (!wells.isWhole)
-        complaints.emplace_back("not all of its wells can be read");
     notebook.code = values["code"];
     auto wishes = loadWishes(database);
     if (!wishes)
         return tl::unexpected(wishes.error());
     notebook.wishes = std::move(*wishes);
     return {};
-}
-
-/// Wells that this program cannot make out are not written over.
-Result<void> keepUnreadableWells(const QSqlDatabase& database)
-{
-    const auto text = loadSetting(database, "wells");
-    if (!text)
-        return tl::unexpected(text.error());
-    return wellsFromText(*text).isWhole ? Result<void>{} : writeSetting(database, "wells_not_read", *text);
 }
 
 Result<void> writeSettings(const QSqlDatabase& database, const NotebookEdit& edit)
@@ -96,10 +82,6 @@ Result<void> writeSettings(const QSqlDatabase& database, const NotebookEdit& edi
         done = writeSetting(database, "warm_blue", nameOf(*edit.warmBlue));
     if (done && edit.touchesAPart)
         done = writeSetting(database, "touches_a_part", std::to_string(*edit.touchesAPart));
-    if (done && edit.wells)
-        done = keepUnreadableWells(database);
-    if (done && edit.wells)
-        done = writeSetting(database, "wells", textFrom(*edit.wells));
     if (done && edit.code)
         done = writeSetting(database, "code", *edit.code);
     return done;
@@ -107,7 +89,7 @@ Result<void> writeSettings(const QSqlDatabase& database, const NotebookEdit& edi
 
 } // namespace
 
-Result<Notebook> loadRows(const QSqlDatabase& database, Complaints& complaints)
+Result<Notebook> loadRows(const QSqlDatabase& database)
 {
     Notebook notebook;
     Result<void> done;
@@ -122,7 +104,7 @@ Result<Notebook> loadRows(const QSqlDatabase& database, Complaints& complaints)
             done = tl::unexpected(records.error());
     });
     if (done)
-        done = loadSettings(database, notebook, complaints);
+        done = loadSettings(database, notebook);
     return done.map([&] { return std::move(notebook); });
 }
 

@@ -8,8 +8,7 @@
 namespace iris {
 
 /// Everything in the database of a notebook.
-/// @param complaints gets what could not be made out
-Result<Notebook> loadRows(const QSqlDatabase& database, Complaints& complaints);
+Result<Notebook> loadRows(const QSqlDatabase& database);
 
 /// Writes an edit down whose records have their numbers. Not a transaction by itself.
 Result<void> writeRows(const QSqlDatabase& database, const NotebookEdit& edit);

@@ -175,7 +175,7 @@ Result<Notebook> NotebookStore::load()
     Result<std::set<std::string>> pictures;
     // In one transaction, so that no edit of somebody else's comes in half.
     const auto read = inTransaction(Access::Read, [&]() -> Result<void> {
-        notebook = loadRows(database(), m_remarks);
+        notebook = loadRows(database());
         if (!notebook)
             return tl::unexpected(notebook.error());
         pictures = loadPictureNames(database());

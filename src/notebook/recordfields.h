@@ -47,8 +47,6 @@ template <typename Value, typename Visit> void forEachIdIn(Value& value, Visit&&
     using Plain = std::remove_const_t<Value>;
     if constexpr (RecordId<Plain>)
         visit(value);
-    else if constexpr (std::is_same_v<Plain, WellStep>)
-        visit(value.tube);
     else if constexpr (HasFields<Plain>)
         Plain::fields(value, [&](const char*, auto& field, const Field&) { forEachIdIn(field, visit); });
     else if constexpr (std::ranges::range<Plain>)

@@ -4,7 +4,6 @@
 #include "notebook/jsonreader.h"
 #include "notebook/subjectrecord.h"
 #include "notebook/swatchrecord.h"
-#include "notebook/wellrecord.h"
 
 namespace iris {
 
@@ -24,8 +23,6 @@ inline Json jsonOf(const Swatch& swatch)
 
 template <HasFields Record> Json jsonOf(const Record& record);
 template <HasFields Record> Record recordFrom(const JsonReader& reader);
-Json jsonOf(const WellStep& step);
-WellStep wellStepFrom(const JsonReader& reader);
 
 /// How values of one type stand in JSON.
 template <typename Value> Json valueJson(const Value& value)
@@ -73,8 +70,6 @@ template <typename Value> void readValue(const JsonReader& reader, const char* k
         }
     } else if constexpr (std::is_same_v<Value, std::vector<TubeId>>) {
         value = reader.ids<TubeId>(key);
-    } else if constexpr (std::is_same_v<Value, std::vector<WellStep>>) {
-        value = reader.list(key, wellStepFrom);
     } else if constexpr (requires { requires HasFields<typename Value::value_type>; }) {
         value = reader.list(key, recordFrom<typename Value::value_type>);
     } else {

@@ -42,6 +42,7 @@ template <typename Visit> void forEachKind(Visit&& visit)
     visit(Kind{"palette", "palettes", "palette", "palettes", &N::palettes, &E::palettes});
     visit(Kind{"sheet", "sheets", "sheet", "sheets", &N::sheets, &E::sheets});
     visit(Kind{"mix", "mixes", "mix", "mixes", &N::mixes, &E::mixes});
+    visit(Kind{"well", "wells", "well", "wells", &N::wells, &E::wells, mostWells, 7});
 }
 
 /// What an edit does to the records of one kind.

@@ -13,20 +13,12 @@ namespace {
 
 template <typename Record> const char* wordFor()
 {
-    const char* word = "well";
+    const char* word = "";
     forEachKind([&](const auto& kind) {
         if constexpr (std::is_same_v<RecordOf<decltype(kind)>, Record>)
             word = kind.word;
     });
     return word;
-}
-
-std::int64_t numberOf(const auto& record)
-{
-    if constexpr (requires { record.id.value; })
-        return record.id.value;
-    else
-        return 0;
 }
 
 template <typename Record> void sortAndMend(std::vector<Record>& records, const char* what, Complaints& complaints)
@@ -139,7 +131,7 @@ bool isPictureName(std::string_view text)
 
 template <typename Record> void mend(Record& record, Complaints& complaints)
 {
-    Mender mender(complaints, wordFor<Record>(), numberOf(record), calledIn(record));
+    Mender mender(complaints, wordFor<Record>(), record.id.value, calledIn(record));
     mendFields(record, mender);
 }
 
@@ -173,12 +165,6 @@ void mend(Notebook& notebook, Complaints& complaints)
         complaints.push_back("the notebook's code is not six hexadecimal digits");
         notebook.code.clear();
     }
-    for (WellRecord& well : notebook.wells)
-        mend(well, complaints);
-    if (notebook.wells.size() > mostWells) {
-        complaints.push_back("it has more than 8 wells");
-        notebook.wells.resize(mostWells);
-    }
     if (!canMakeAPart(notebook.touchesAPart)) {
         complaints.push_back(cannotMakeAPart(notebook.touchesAPart));
         notebook.touchesAPart = usualTouchesAPart;
@@ -198,11 +184,6 @@ Result<void> checkSound(const NotebookEdit& edit)
         sound = checkSound(*edit.wishes);
     if (sound && edit.code && !isNotebookCode(*edit.code))
         sound = failure(ErrorCode::BadValue, "the notebook's code is not six hexadecimal digits");
-    if (sound && edit.wells) {
-        sound = checkAll(*edit.wells);
-        if (sound && edit.wells->size() > mostWells)
-            sound = failure(ErrorCode::BadValue, "there are 8 wells at most");
-    }
     if (sound && edit.touchesAPart && !canMakeAPart(*edit.touchesAPart))
         sound = failure(ErrorCode::BadValue, cannotMakeAPart(*edit.touchesAPart));
     return sound;

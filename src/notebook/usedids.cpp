@@ -192,8 +192,6 @@ Result<void> giveNumbers(const QSqlDatabase& database, NotebookEdit& edit)
     });
     const auto name = [&](auto& id) { numbers.follow(id); };
     forEachKind([&](const auto& kind) { forEachIdIn((edit.*kind.changes).put, name); });
-    if (edit.wells)
-        forEachIdIn(*edit.wells, name);
     if (edit.wishes) {
         forEachIdIn(edit.wishes->must, name);
         forEachIdIn(edit.wishes->never, name);
@@ -215,8 +213,7 @@ Result<void> keepUsed(const QSqlDatabase& database, const std::string& kind, std
 
 Result<std::vector<std::string>> rebuildUsedIds(const QSqlDatabase& database)
 {
-    Complaints complaints;
-    const auto notebook = loadRows(database, complaints);
+    const auto notebook = loadRows(database);
     if (!notebook)
         return tl::unexpected(notebook.error());
     NotebookEdit edit = countingAnew(*notebook);
@@ -249,8 +246,7 @@ Result<void> mendUsedIds(const QSqlDatabase& database)
     query.addBindValue(allowed::reference.most);
     if (auto done = run(query, database); !done)
         return done;
-    Complaints complaints;
-    const auto notebook = loadRows(database, complaints);
+    const auto notebook = loadRows(database);
     if (!notebook)
         return tl::unexpected(notebook.error());
     NotebookEdit edit = countingAnew(*notebook);

@@ -6,6 +6,7 @@
 #include <algorithm>
 
 namespace iris {
+
 WellState stateOf(const WellRecord& well, const Studio& studio)
 {
     WellState state;
@@ -19,6 +20,7 @@ WellState stateOf(const WellRecord& well, const Studio& studio)
                 state.gone.push_back(step.name);
             break;
         case WellStep::Kind::Water: state.puddle.acts.push_back({WellAct::Kind::Water, 0, step.amount}); break;
+        case WellStep::Kind::Poured: // is less of it, too
         case WellStep::Kind::Blot: state.puddle.acts.push_back({WellAct::Kind::Blot, 0, step.amount}); break;
         case WellStep::Kind::Seen:
             state.belief = corrected(state.belief, contentsOf(state.puddle), {step.seen, step.sd}, studio.paints);
@@ -52,10 +54,10 @@ Poured poured(const WellRecord& from, WellRecord into, const Studio& studio)
         into.steps.push_back(std::move(water));
     }
     WellRecord left = from;
-    WellStep blot;
-    blot.kind = WellStep::Kind::Blot;
-    blot.amount = half;
-    left.steps.push_back(std::move(blot));
+    WellStep gone;
+    gone.kind = WellStep::Kind::Poured;
+    gone.amount = half;
+    left.steps.push_back(std::move(gone));
     return {std::move(into), std::move(left)};
 }
 

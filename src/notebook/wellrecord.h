@@ -15,15 +15,32 @@ namespace iris {
 inline constexpr std::size_t mostWells = 8;
 inline constexpr std::size_t mostWellSteps = 500;
 
-/// One thing that was done with a well: paint put in, water, some of it blotted away, or what it looked like.
+struct WellId {
+    std::int64_t value = 0;
+
+    auto operator<=>(const WellId&) const = default;
+};
+
+/// One thing that was done with a well: paint put in, water, some of it blotted away or poured into another well, or
+/// what it looked like.
 struct WellStep {
-    enum class Kind { Paint, Water, Blot, Seen };
+    enum class Kind { Paint, Water, Blot, Poured, Seen };
     Kind kind = Kind::Paint;
     TubeId tube;       ///< of Paint
     std::string name;  ///< the tube's, kept
-    double amount = 0; ///< parts of Paint; the share that stays of Water (of the film's thickness) and Blot
+    double amount = 0; ///< parts of Paint; the share that stays of Water (of the film's thickness), Blot and Poured
     Lab seen;          ///< of Seen
     double sd = 1;     ///< and how far that may be off, deltaE00
+
+    template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
+    {
+        visit("kind", self.kind, Field{.json = InJson::Always});
+        visit("tube", self.tube, Field{.words = "a tube"});
+        visit("name", self.name, Field{.words = "the name of a tube"});
+        visit("amount", self.amount, Field{});
+        visit("colour", self.seen, Field{.words = "a colour that was seen"});
+        visit("sd", self.sd, Field{.words = "how far a colour may be off", .range = allowed::sightSd, .usual = 1});
+    }
 
     bool operator==(const WellStep&) const = default;
 };
@@ -31,10 +48,12 @@ struct WellStep {
 template <>
 inline constexpr std::array enumNames<WellStep::Kind>{
     EnumName{WellStep::Kind::Paint, "paint"}, EnumName{WellStep::Kind::Water, "water"},
-    EnumName{WellStep::Kind::Blot, "blot"}, EnumName{WellStep::Kind::Seen, "seen"}};
+    EnumName{WellStep::Kind::Blot, "blot"}, EnumName{WellStep::Kind::Poured, "poured"},
+    EnumName{WellStep::Kind::Seen, "seen"}};
 
 /// A puddle of the painter's, how it came about, and what it is to become.
 struct WellRecord {
+    WellId id;
     std::string name; ///< what it is for, "reeds"; may be empty
     std::optional<Lab> wanted;
     std::vector<WellStep> steps;

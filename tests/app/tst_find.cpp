@@ -385,8 +385,8 @@ void TestFind::eightWellsAreKept()
     QCOMPARE(notebook().wells.back().steps[0].amount, 11.0);
     QCOMPARE(notebook().wells.front().steps[0].amount, 4.0);
     QCOMPARE(find<QComboBox>("whichWell")->count(), 8);
-    well().acts().choose(0);
-    QCOMPARE(well().acts().open(), 0U);
+    well().acts().choose(notebook().wells.front().id);
+    QCOMPARE(well().acts().record(), &notebook().wells.front());
     well().acts().empty();
     QCOMPARE(notebook().wells.size(), 7U);
     // A well keeps so many steps, and says so.
@@ -396,7 +396,9 @@ void TestFind::eightWellsAreKept()
     step.name = "Lemon";
     step.amount = 0.125;
     full.steps.assign(mostWellSteps, step);
-    m_document->apply(settingWells({full}), "fill");
+    full.id = notebook().wells.front().id;
+    m_document->apply(putting(full), "fill");
+    well().acts().choose(full.id);
     well().putInChosen(true);
     QCOMPARE(notebook().wells[0].steps.size(), mostWellSteps);
     QVERIFY(m_told.last().contains("500 steps"));
@@ -742,15 +744,15 @@ void TestFind::attemptsAreKept()
     QCOMPARE(attempts->count(), 3);
     Q_EMIT attempts->itemClicked(attempts->item(1));
     QVERIFY(well().isVisible());
-    QCOMPARE(well().acts().open(), 1U);
+    QCOMPARE(well().acts().record(), &notebook().wells[1]);
     QTest::keyClick(find<QListWidget>("wellSteps"), Qt::Key_B);
     QVERIFY(notebook().wells[1].best);
-    well().acts().choose(2);
+    well().acts().choose(notebook().wells[2].id);
     well().acts().markBest();
     QVERIFY(!notebook().wells[1].best && notebook().wells[2].best);
     const double before = stateOf(notebook().wells[2], *m_document->studio()).contents.partsInAll();
     const double other = stateOf(notebook().wells[0], *m_document->studio()).contents.partsInAll();
-    well().acts().pour(0);
+    well().acts().pour(notebook().wells[0].id);
     QCOMPARE(stateOf(notebook().wells[2], *m_document->studio()).contents.partsInAll(), before + other / 2);
     QCOMPARE(stateOf(notebook().wells[0], *m_document->studio()).contents.partsInAll(), other / 2);
     // Over a dry wash of another well it is a glaze.

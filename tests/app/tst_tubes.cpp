@@ -171,7 +171,7 @@ void TestTubes::anEditIsToldOnce()
     m_document->apply(putting(NeedRecord{{}, {"mud", {40, 3, 9}, 7, 2}, {}}));
     QCOMPARE(both, 1);
     QCOMPARE(wells, 0);
-    m_document->apply(settingWells({WellRecord{}}));
+    m_document->apply(putting(WellRecord{}));
     QCOMPARE(wells, 1);
     const int steps = m_document->undoStack().count();
     QVERIFY(m_document->apply({})); // what changes nothing is no step

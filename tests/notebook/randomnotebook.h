@@ -56,18 +56,18 @@ public:
             if (below(2) == 1)
                 notebook.wishes.prefer.push_back(preference);
         for (int i = below(4); i > 0; --i)
-            notebook.wells.push_back(well(notebook));
+            notebook.wells.push_back(well({7 - i}, notebook));
         notebook.touchesAPart = iris::allTouchesAPart[static_cast<std::size_t>(below(5))];
         notebook.warmBlue = below(2) ? WarmBlue::GreenSide : WarmBlue::VioletSide;
         return dump;
     }
 
-    iris::WellRecord well(const iris::Notebook& notebook)
+    iris::WellRecord well(iris::WellId id, const iris::Notebook& notebook)
     {
-        iris::WellRecord well{below(2) ? text() : "", maybe(lab()), {}};
+        iris::WellRecord well{id, below(2) ? text() : "", maybe(lab()), {}};
         for (int i = below(6); i > 0; --i) {
             iris::WellStep step;
-            step.kind = static_cast<iris::WellStep::Kind>(below(4));
+            step.kind = static_cast<iris::WellStep::Kind>(below(5));
             if (step.kind == iris::WellStep::Kind::Seen) {
                 step.seen = lab();
                 step.sd = 0.5 + real(5);

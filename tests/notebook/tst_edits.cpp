@@ -20,6 +20,7 @@ private Q_SLOTS:
     void aDuplicateHasNoReadings();
     void mergingKeepsHistory();
     void mergingFollowsIntoPuddlesAndSheets();
+    void aNinthWellTakesThePlaceOfTheOldest();
 };
 
 void TestEdits::wetReadingsNeverCount()
@@ -141,6 +142,7 @@ void TestEdits::mergingFollowsIntoPuddlesAndSheets()
 {
     Notebook notebook = twoTubes();
     WellRecord well;
+    well.id = {6};
     well.steps = {{WellStep::Kind::Paint, {2}, notebook.tubes[1].name, 3, {}, 1},
                   {WellStep::Kind::Water, {}, {}, 0.5, {}, 1}};
     notebook.wells = {well};
@@ -160,8 +162,20 @@ void TestEdits::mergingFollowsIntoPuddlesAndSheets()
     QCOMPARE(edited(merged, inverseOf(notebook, edit)), notebook);
     // Where the other tube is in neither, nothing is written.
     const Notebook without = twoTubes();
-    QVERIFY(!merging(without, {1}, {2}).wells);
+    QVERIFY(merging(without, {1}, {2}).wells.isEmpty());
     QVERIFY(merging(without, {1}, {2}).sheets.isEmpty());
+}
+
+void TestEdits::aNinthWellTakesThePlaceOfTheOldest()
+{
+    Notebook notebook;
+    for (int i = 0; i < 8; ++i) {
+        QVERIFY(beginning(notebook, {}).wells.removed.empty());
+        notebook.wells.push_back({{10 + i}, "mud", {}, {}});
+    }
+    const NotebookEdit ninth = beginning(notebook, {{}, "reeds", {}, {}});
+    QCOMPARE(ninth.wells.removed, std::vector<WellId>{{10}});
+    QCOMPARE(ninth.wells.put.front().name, std::string("reeds"));
 }
 
 IRIS_TEST(TestEdits, NoApplication)

@@ -1,6 +1,7 @@
 #include "../testfiles.h"
 #include "../testprogram.h"
 #include "meddle.h"
+#include "notebook/notebookjson.h"
 #include "notebook/notebookstore.h"
 
 #include <QCoreApplication>
@@ -31,6 +32,7 @@ private Q_SLOTS:
     void marksItsFiles();
     void olderNotebooksAreCopiedAndBroughtUpToDate();
     void notebooksOfTheSecondSchemaComeAlong();
+    void wellsOfTheSixthSchemaComeAlong();
     void sheetNumbersAreNeverUsedTwice();
     void newRecordsOfOneEditNameEachOther();
     void olderNotebooksThatMayNotBeWrittenAreRead();
@@ -230,7 +232,7 @@ void TestNotebookStore::marksItsFiles()
     const QByteArray header = contentsOf(file("a.iris"));
     // SQLite file format: application_id at byte 68, user_version at byte 60, big-endian.
     QCOMPARE(header.mid(68, 4), QByteArray("Iris"));
-    QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\6", 4));
+    QCOMPARE(header.mid(60, 4), QByteArray("\0\0\0\7", 4));
 }
 
 void TestNotebookStore::olderNotebooksAreCopiedAndBroughtUpToDate()
@@ -272,6 +274,34 @@ void TestNotebookStore::notebooksOfTheSecondSchemaComeAlong()
     QCOMPARE((*store)->load()->code, notebook.code); // it stays what it was given
 }
 
+/// They had no numbers, and stood all in one text.
+void TestNotebookStore::wellsOfTheSixthSchemaComeAlong()
+{
+    QVERIFY(QFile::copy(QStringLiteral(IRIS_SOURCE_DIR "/tests/data/schema-6.iris"), file("old.iris")));
+    const auto store = NotebookStore::open(file("old.iris")).value();
+    QVERIFY(QFile::exists(store->keptCopy()));
+    const Notebook notebook = store->load().value();
+    QVERIFY(store->remarks().empty());
+    QCOMPARE(notebook.wells.size(), 2U);
+    const WellRecord& reeds = notebook.wells[0];
+    QCOMPARE(reeds.id, WellId{1});
+    QCOMPARE(reeds.name, std::string("reeds"));
+    QCOMPARE(*reeds.wanted, (Lab{68, 10, 46}));
+    QVERIFY(reeds.best);
+    const TubeId lemon = notebook.tubes[0].id;
+    QCOMPARE(reeds.steps,
+             (std::vector<WellStep>{{WellStep::Kind::Paint, lemon, notebook.tubes[0].name, 2, {}, 1},
+                                    {WellStep::Kind::Water, {}, {}, 0.7071, {}, 1},
+                                    {WellStep::Kind::Seen, {}, {}, 0, {70, 9, 40}, 2}}));
+    QCOMPARE(notebook.wells[1].steps[1].kind, WellStep::Kind::Blot);
+    QCOMPARE(store->usedIds()->at("well"), 2);
+    // A file of that time had none either.
+    const std::string json = R"({"format": "iris-bianca-notebook", "version": 1, "wells": [{"steps": []}, {"steps": []}]})";
+    const auto dump = readNotebookJson(json);
+    QVERIFY2(dump, dump ? "" : dump.error().message.c_str());
+    QCOMPARE(dump->notebook.wells[1].id, WellId{2});
+}
+
 void TestNotebookStore::sheetNumbersAreNeverUsedTwice()
 {
     // A printed sheet outlives its record: the next one must not answer to the same code.
@@ -302,10 +332,10 @@ void TestNotebookStore::newRecordsOfOneEditNameEachOther()
     edit.subjects.put = {{{-7}, "marsh", {}, {}, {}}};
     edit.needs.put = {{{}, {"mud", {40, 3, 9}, 7, 2}, {-7}}};
     edit.palettes.put = {{{}, "box", {{-1}, {40}, {-7}}}};
-    edit.wells = std::vector<WellRecord>(1);
-    edit.wells->front().steps.resize(1);
-    edit.wells->front().steps[0].tube = {-7};
-    edit.wells->front().steps[0].amount = 1;
+    edit.wells.put.resize(1);
+    edit.wells.put[0].steps.resize(1);
+    edit.wells.put[0].steps[0].tube = {-7};
+    edit.wells.put[0].steps[0].amount = 1;
     edit.wishes.emplace().must = {{-1}};
     const auto done = store->apply(edit);
     QVERIFY2(done, done ? "" : done.error().message.c_str());

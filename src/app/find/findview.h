@@ -46,7 +46,7 @@ public:
     void start();
 
 Q_SIGNALS:
-    void attemptChosen(int well);
+    void attemptChosen(WellId well);
     /// A mix is to be made in the well, to come to the colour that is wanted.
     void intoTheWell(const iris::StudioPtr& studio, const iris::Recipe& recipe, const iris::Wanted& wanted,
                      const QString& words);

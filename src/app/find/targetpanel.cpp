@@ -123,9 +123,9 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
     m_attempts->setWordWrap(true);
     m_attempts->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     connect(m_attempts, &QListWidget::itemActivated, this,
-            [this](QListWidgetItem* item) { Q_EMIT attemptChosen(item->data(idRole).toInt()); });
+            [this](QListWidgetItem* item) { Q_EMIT attemptChosen({item->data(idRole).toLongLong()}); });
     connect(m_attempts, &QListWidget::itemClicked, this,
-            [this](QListWidgetItem* item) { Q_EMIT attemptChosen(item->data(idRole).toInt()); });
+            [this](QListWidgetItem* item) { Q_EMIT attemptChosen({item->data(idRole).toLongLong()}); });
     whenChanged(document, NotebookPart::Wells, this, &TargetPanel::fillAttempts);
     connect(m_typed, &QLineEdit::returnPressed, this, &TargetPanel::takeTyped);
     connect(m_sources, &QComboBox::activated, this, &TargetPanel::takeSource);
@@ -293,11 +293,10 @@ void TargetPanel::fillAttempts()
     const QSignalBlocker quiet(m_attempts);
     m_attempts->clear();
     const StudioPtr studio = m_document.studio();
-    const auto& wells = studio->notebook.wells;
-    for (std::size_t i = 0; i < wells.size(); ++i) {
-        if (!m_wanted || !wells[i].wanted || deltaE00(*wells[i].wanted, m_wanted->colour) > same)
+    for (const WellRecord& well : studio->notebook.wells) {
+        if (!m_wanted || !well.wanted || deltaE00(*well.wanted, m_wanted->colour) > same)
             continue;
-        const PuddleContents contents = stateOf(wells[i], *studio).contents;
+        const PuddleContents contents = stateOf(well, *studio).contents;
         if (contents.isEmpty())
             continue;
         QPixmap patch(m_attempts->iconSize());
@@ -306,9 +305,8 @@ void TargetPanel::fillAttempts()
         const QString words = text(contentsWords(contents, studio->paints));
         auto* item = new QListWidgetItem(
             paintIcon(patch),
-            (wells[i].best ? tr("%1, the best: %2") : tr("%1: %2")).arg(m_attempts->count() + 1).arg(words),
-            m_attempts);
-        item->setData(idRole, static_cast<int>(i));
+            (well.best ? tr("%1, the best: %2") : tr("%1: %2")).arg(m_attempts->count() + 1).arg(words), m_attempts);
+        item->setData(idRole, static_cast<qlonglong>(well.id.value));
     }
     for (QWidget* part : {static_cast<QWidget*>(m_tried), static_cast<QWidget*>(m_attempts)})
         part->setVisible(m_attempts->count() > 0);

@@ -39,7 +39,7 @@ Q_SIGNALS:
     void wantedChanged();
     void pictureAsked();
     /// One of the wells that were mixed for this colour.
-    void attemptChosen(int well);
+    void attemptChosen(WellId well);
 
 protected:
     void showEvent(QShowEvent* event) override;

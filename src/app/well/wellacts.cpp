@@ -18,6 +18,8 @@ QString stepWords(const WellStep& step)
         return QObject::tr("%1 of %2").arg(text(amountWords(step.amount)), nameInList(step.name));
     case WellStep::Kind::Water: return QObject::tr("water, to %1 % of the strength").arg(number(100 * step.amount, 0));
     case WellStep::Kind::Blot: return QObject::tr("blotted, %1 % left").arg(number(100 * step.amount, 0));
+    case WellStep::Kind::Poured:
+        return QObject::tr("poured away into another well, %1 % left").arg(number(100 * step.amount, 0));
     case WellStep::Kind::Seen: return QObject::tr("seen: %1").arg(colourWords(step.seen));
     }
     return {};
@@ -25,7 +27,7 @@ QString stepWords(const WellStep& step)
 
 WellActs::WellActs(Document& document, QWidget* window) : QObject(window), m_document(document), m_window(*window) {}
 
-void WellActs::choose(std::size_t well)
+void WellActs::choose(WellId well)
 {
     m_open = well;
     Q_EMIT chosen();
@@ -33,45 +35,43 @@ void WellActs::choose(std::size_t well)
 
 void WellActs::keepWithin()
 {
-    const std::size_t count = m_document.notebook().wells.size();
-    m_open = count == 0 ? 0 : std::min(m_open, count - 1);
+    const auto& wells = m_document.notebook().wells;
+    if (!record())
+        m_open = wells.empty() ? WellId{} : wells.back().id;
 }
 
 const WellRecord* WellActs::record() const
 {
-    const auto& wells = m_document.notebook().wells;
-    return m_open < wells.size() ? &wells[m_open] : nullptr;
+    return m_document.notebook().well(m_open);
+}
+
+void WellActs::begin(WellRecord well, const QString& what)
+{
+    well.id = {};
+    const Notebook& before = m_document.notebook();
+    if (const auto done = m_document.apply(beginning(before, well), what))
+        choose(done->wells.put.front().id);
 }
 
 void WellActs::begin(const StudioPtr& studio, const Recipe& recipe, const std::optional<Lab>& wanted,
                      const QString& name)
 {
-    auto wells = m_document.notebook().wells;
-    wells.push_back({name.toStdString(), wanted, stepsFor(recipe, *studio)});
-    m_open = std::min(wells.size(), mostWells) - 1;
-    m_document.apply(settingWells(std::move(wells)), tr("begin a well"));
+    begin({{}, name.toStdString(), wanted, stepsFor(recipe, *studio)}, tr("begin a well"));
     Q_EMIT begun();
 }
 
 void WellActs::beginEmpty()
 {
-    auto wells = m_document.notebook().wells;
     const auto wanted = record() ? record()->wanted : std::nullopt;
-    wells.push_back({record() ? record()->name : std::string(), wanted, {}});
-    m_open = std::min(wells.size(), mostWells) - 1;
-    m_document.apply(settingWells(std::move(wells)), tr("begin a clean well"));
+    begin({{}, record() ? record()->name : std::string(), wanted, {}}, tr("begin a clean well"));
 }
 
 void WellActs::change(const WellRecord& well, const QString& what)
 {
-    auto wells = m_document.notebook().wells;
-    if (m_open >= wells.size()) {
-        wells.push_back(well);
-        m_open = std::min(wells.size(), mostWells) - 1;
-    } else {
-        wells[m_open] = well;
-    }
-    m_document.apply(settingWells(std::move(wells)), what);
+    if (record())
+        m_document.apply(putting(well), what);
+    else
+        begin(well, what);
 }
 
 void WellActs::add(WellStep step, const QString& what)
@@ -187,37 +187,31 @@ void WellActs::markBest()
 {
     if (!record())
         return;
-    auto wells = m_document.notebook().wells;
-    const bool best = !wells[m_open].best;
-    for (WellRecord& other : wells)
-        if (other.wanted == wells[m_open].wanted)
-            other.best = false;
-    wells[m_open].best = best;
-    m_document.apply(settingWells(std::move(wells)), best ? tr("mark the best attempt") : tr("take a mark off"));
+    const WellRecord& open = *record();
+    std::vector<WellRecord> changed;
+    for (WellRecord well : m_document.notebook().wells) {
+        const bool best = well.id == open.id ? !open.best : well.best && well.wanted != open.wanted;
+        if (std::exchange(well.best, best) != best)
+            changed.push_back(std::move(well));
+    }
+    m_document.apply(putting(changed), open.best ? tr("take a mark off") : tr("mark the best attempt"));
 }
 
-void WellActs::pour(std::size_t from)
+void WellActs::pour(WellId from)
 {
-    const auto& wells = m_document.notebook().wells;
-    if (from >= wells.size() || from == m_open || !record())
+    const WellRecord* source = m_document.notebook().well(from);
+    if (!source || from == m_open || !record())
         return;
-    const Poured both = poured(wells[from], *record(), *m_document.studio());
+    const Poured both = poured(*source, *record(), *m_document.studio());
     if (std::max(both.into.steps.size(), both.from.steps.size()) > mostWellSteps)
         return;
-    auto after = wells;
-    after[from] = both.from;
-    after[m_open] = both.into;
-    m_document.apply(settingWells(std::move(after)), tr("pour half of another well in"));
+    m_document.apply(putting(std::vector{both.from, both.into}), tr("pour half of another well in"));
 }
 
 void WellActs::empty()
 {
-    if (!record())
-        return;
-    auto wells = m_document.notebook().wells;
-    wells.erase(wells.begin() + static_cast<std::ptrdiff_t>(m_open));
-    m_open = wells.empty() ? 0 : wells.size() - 1;
-    m_document.apply(settingWells(std::move(wells)), tr("wash a well out"));
+    if (record())
+        m_document.apply(removing<WellRecord>(m_open), tr("wash a well out"));
 }
 
 } // namespace iris

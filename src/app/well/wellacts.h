@@ -19,8 +19,8 @@ public:
 
     /// The well that is open; null while there are none.
     const WellRecord* record() const;
-    std::size_t open() const { return m_open; }
-    void choose(std::size_t well);
+    WellId open() const { return m_open; }
+    void choose(WellId well);
     /// Opens the last well where the one that was open is gone.
     void keepWithin();
 
@@ -42,7 +42,7 @@ public:
     /// Marks it as the best of the attempts at its colour.
     void markBest();
     /// Pours half of another well in.
-    void pour(std::size_t from);
+    void pour(WellId from);
     void empty();
 
 Q_SIGNALS:
@@ -52,11 +52,12 @@ Q_SIGNALS:
 private:
     void add(WellStep step, const QString& what);
     void change(const WellRecord& well, const QString& what);
+    void begin(WellRecord well, const QString& what);
     std::optional<MixRecord> asMix() const;
 
     Document& m_document;
     QWidget& m_window;
-    std::size_t m_open = 0;
+    WellId m_open;
 };
 
 } // namespace iris

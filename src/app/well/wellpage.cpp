@@ -79,7 +79,9 @@ WellPage::WellPage(Worktable& context, QWidget* parent)
     layout->addWidget(makeLeft(), 3);
     layout->addWidget(makeMiddle(), 2);
     layout->addWidget(makeRight(), 2);
-    connect(m_which, &QComboBox::activated, this, [this](int row) { m_acts->choose(static_cast<std::size_t>(row)); });
+    connect(m_which, &QComboBox::activated, this, [this](int row) {
+        m_acts->choose(m_context.document().notebook().wells[static_cast<std::size_t>(row)].id);
+    });
     connect(m_steps, &QListWidget::currentRowChanged, this, [this](int row) { m_back->setEnabled(row >= 0); });
     connect(m_over, &QComboBox::activated, this, &WellPage::showWell);
     connect(m_seen, &QLineEdit::returnPressed, this, &WellPage::seeTyped);
@@ -306,11 +308,12 @@ void WellPage::fillOver()
     for (const PaperRecord& paper : notebook.papers)
         m_over->addItem(tr("on %1").arg(nameInList(paper.name)), static_cast<qlonglong>(paper.id.value));
     for (std::size_t i = 0; i < notebook.wells.size(); ++i) {
-        if (i == m_acts->open() || stateOf(notebook.wells[i], *m_studio).contents.isEmpty())
+        const WellRecord& well = notebook.wells[i];
+        if (well.id == m_acts->open() || stateOf(well, *m_studio).contents.isEmpty())
             continue;
         const QString name = m_which->itemText(static_cast<int>(i));
-        m_over->addItem(tr("over %1, dry").arg(name), -static_cast<qlonglong>(i) - 1);
-        m_pour->addAction(name, this, [this, i] { m_acts->pour(i); });
+        m_over->addItem(tr("over %1, dry").arg(name), -static_cast<qlonglong>(well.id.value));
+        m_pour->addAction(name, this, [this, id = well.id] { m_acts->pour(id); });
     }
     m_over->setCurrentIndex(std::max(0, m_over->findData(before)));
 }
@@ -323,9 +326,8 @@ Spectrum WellPage::backing() const
         for (const PaperRecord& paper : notebook.papers)
             if (paper.id.value == below)
                 return paperSeenAs(paper.white);
-    if (below < 0) {
-        const auto& record = notebook.wells[static_cast<std::size_t>(-below - 1)];
-        const PuddleContents contents = stateOf(record, *m_studio).contents;
+    if (const WellRecord* well = notebook.well({-below})) {
+        const PuddleContents contents = stateOf(*well, *m_studio).contents;
         if (!contents.isEmpty())
             return filmReflectance(filmOf(contents, m_studio->paints), contents.wash, whitePaper());
     }
@@ -395,7 +397,8 @@ void WellPage::showWell()
                              + (wells[i].name.empty()
                                     ? tr("well %1").arg(i + 1)
                                     : tr("well %1: %2").arg(QString::number(i + 1), nameInList(wells[i].name))));
-        m_which->setCurrentIndex(static_cast<int>(m_acts->open()));
+        const auto open = std::ranges::find(wells, m_acts->open(), &WellRecord::id);
+        m_which->setCurrentIndex(static_cast<int>(open - wells.begin()));
         m_which->setVisible(wells.size() > 1);
     }
     fillOver();

@@ -33,7 +33,10 @@ void WellStrip::fill()
     m_shown.clear();
     const StudioPtr studio = m_document.studio();
     for (const WellRecord& well : m_document.notebook().wells) {
-        Shown shown{{}, well.wanted, well.name.empty() ? tr("well %1").arg(m_shown.size() + 1) : nameInList(well.name)};
+        Shown shown{well.id,
+                    {},
+                    well.wanted,
+                    well.name.empty() ? tr("well %1").arg(m_shown.size() + 1) : nameInList(well.name)};
         if (const WellState state = stateOf(well, *studio); !state.contents.isEmpty()) {
             shown.colour = seenLab(filmOf(state.contents, studio->paints), state.contents.wash, whitePaper());
             shown.words += QStringLiteral(": ") + text(contentsWords(state.contents, studio->paints));

@@ -12,6 +12,8 @@ class WellStrip : public CellWidget {
 public:
     WellStrip(Document& document, ViewSettings& settings, QWidget* parent = nullptr);
 
+    WellId wellIn(int cell) const { return m_shown[static_cast<std::size_t>(cell)].well; }
+
     QSize sizeHint() const override { return {600, 52}; }
     QSize minimumSizeHint() const override { return {200, 52}; }
 
@@ -23,6 +25,7 @@ protected:
 
 private:
     struct Shown {
+        WellId well;
         std::optional<Lab> colour;
         std::optional<Lab> wanted;
         QString words;

@@ -176,7 +176,7 @@ void MainWindow::setUpPlaces()
     layout->addLayout(column, 1);
     setCentralWidget(centre);
     connect(m_wells, &CellWidget::cellChosen, this, [this, &well](int cell) {
-        well.acts().choose(static_cast<std::size_t>(cell));
+        well.acts().choose(m_wells->wellIn(cell));
         goTo(well);
     });
     connect(m_rail, &Rail::placeChosen, this, [this](Place* place) { goTo(*place); });

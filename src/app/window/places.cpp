@@ -52,8 +52,8 @@ void Places::connectPlaces()
         the<PaletteView>().goTo(PaletteView::NeedsOfThePicture);
     });
     connect(&pairs, &PairsView::sheetPrinted, &sheets, &Place::wanted);
-    connect(&the<FindView>(), &FindView::attemptChosen, m_well, [this](int well) {
-        m_well->acts().choose(static_cast<std::size_t>(well));
+    connect(&the<FindView>(), &FindView::attemptChosen, m_well, [this](WellId well) {
+        m_well->acts().choose(well);
         Q_EMIT m_well->wanted();
     });
     connect(&the<FindView>(), &FindView::intoTheWell, m_well,
