@@ -1,7 +1,7 @@
 // The window on the demo tubes: start to first paint, the longest the interface thread is held while it chooses, and
 // memory.
 
-#include "app/palette/choicepanel.h"
+#include "app/palette/choicemodel.h"
 #include "app/palette/paletteview.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
@@ -72,13 +72,13 @@ int main(int argc, char** argv)
     QTimer turns;
     QObject::connect(&turns, &QTimer::timeout, [&] {
         longest = std::max(longest, sinceTurn.restart());
-        if (window.places().the<PaletteView>().choicePanel().choice())
+        if (window.places().the<PaletteView>().choice().shown())
             application.quit();
     });
     QElapsedTimer choosing;
     choosing.start();
     sinceTurn.start();
-    window.places().the<PaletteView>().choicePanel().choose();
+    window.places().the<PaletteView>().choice().choose();
     turns.start(0);
     application.exec();
     std::printf("choice in the window              %lld ms, longest without a turn %lld ms\n",

@@ -3,6 +3,7 @@
 
 #include "app/document/document.h"
 #include "app/palette/boxpage.h"
+#include "app/palette/choicemodel.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/paletteview.h"
 #include "app/parts/messages.h"
@@ -52,6 +53,7 @@ private Q_SLOTS:
 
 private:
     ChoicePanel& panel() { return view().choicePanel(); }
+    ChoiceModel& model() { return view().choice(); }
     PaletteView& view() { return m_window->places().the<PaletteView>(); }
     template <typename Widget> Widget* find(const char* name) { return m_window->findChild<Widget*>(name); }
     void click(const char* name) { QTest::mouseClick(find<QPushButton>(name), Qt::LeftButton); }
@@ -107,18 +109,18 @@ void TestChoosing::whatIsOnShowKeepsItsPool()
         wishes.only.transparent = true; // fewer tubes, less to wait for
     });
     choose();
-    const std::size_t all = panel().pool().paints.size();
-    const std::vector<std::size_t> tubes = panel().setOnShow()->tubes;
+    const std::size_t all = model().shown()->pool().paints.size();
+    const std::vector<std::size_t> tubes = model().shown()->set().tubes;
     QVERIFY(tubes.back() >= notebook().tubes.size()); // one to buy
     wish([](PaletteWishes& wishes) { wishes.pool = Pool::Owned; });
-    QVERIFY(panel().isBusy());
-    QCOMPARE(panel().setOnShow()->tubes, tubes);
-    QCOMPARE(panel().pool().paints.size(), all);
+    QVERIFY(model().isBusy());
+    QCOMPARE(model().shown()->set().tubes, tubes);
+    QCOMPARE(model().shown()->pool().paints.size(), all);
     view().goTo(PaletteView::Boxing);
     view().goTo(PaletteView::Comparing);
     QCoreApplication::processEvents();
-    COMES_TRUE(!panel().isBusy());
-    QCOMPARE(panel().pool().paints.size(), notebook().tubes.size());
+    COMES_TRUE(!model().isBusy());
+    QCOMPARE(model().shown()->pool().paints.size(), notebook().tubes.size());
 
     // One that cannot be answered leaves nothing of the one before.
     view().goTo(PaletteView::Choosing);
@@ -130,8 +132,8 @@ void TestChoosing::whatIsOnShowKeepsItsPool()
     }()));
     need("beyond all tubes", {60, 100, -100});
     click("choose");
-    COMES_TRUE(!panel().isBusy());
-    QVERIFY(!panel().setOnShow());
+    COMES_TRUE(!model().isBusy());
+    QVERIFY(!model().shown());
     view().goTo(PaletteView::Boxing);
     QCoreApplication::processEvents();
 }
@@ -156,7 +158,7 @@ void TestChoosing::need(const char* name, const Lab& colour)
 void TestChoosing::choose()
 {
     click("choose");
-    COMES_TRUE(!panel().isBusy() && panel().choice());
+    COMES_TRUE(!model().isBusy() && model().shown());
 }
 
 QStringList TestChoosing::shown()
@@ -190,17 +192,17 @@ void TestChoosing::aTubeThatIsLeftOutGoesAtOnce()
     takeInHand(gone);
     QVERIFY(find<QLabel>("tubeInHand")->text().startsWith(gone));
     click("tubeLeftOut");
-    COMES_TRUE(!panel().isBusy() && panel().choice() && !shown().contains(gone));
+    COMES_TRUE(!model().isBusy() && model().shown() && !shown().contains(gone));
     QCOMPARE(notebook().wishes.never.size(), 1U);
     // Allowed again, from the same place.
     QMenu* menu = find<QPushButton>("insteadOfTube")->menu();
     QVERIFY(menu->actions().last()->text().contains(gone));
     menu->actions().last()->trigger();
-    COMES_TRUE(!panel().isBusy() && shown().contains(gone));
+    COMES_TRUE(!model().isBusy() && shown().contains(gone));
     QVERIFY(notebook().wishes.never.empty());
     m_document->undo();
     QCOMPARE(notebook().wishes.never.size(), 1U);
-    COMES_TRUE(!panel().isBusy() && panel().choice() && !shown().contains(gone));
+    COMES_TRUE(!model().isBusy() && model().shown() && !shown().contains(gone));
 }
 
 void TestChoosing::aTubeThatMustStayStays()
@@ -209,14 +211,15 @@ void TestChoosing::aTubeThatMustStayStays()
     const QString kept = shown().last();
     takeInHand(kept);
     click("tubeMustStay");
-    COMES_TRUE(!panel().isBusy() && panel().choice());
+    COMES_TRUE(!model().isBusy() && model().shown());
     QCOMPARE(notebook().wishes.must.size(), 1U);
-    for (const PaletteSet& set : panel().choice()->sets)
-        QVERIFY(std::ranges::any_of(
-            set.tubes, [&](std::size_t tube) { return panel().pool().paints[tube].name == kept.toStdString(); }));
+    for (const PaletteSet& set : model().shown()->answer->sets)
+        QVERIFY(std::ranges::any_of(set.tubes, [&](std::size_t tube) {
+            return model().shown()->pool().paints[tube].name == kept.toStdString();
+        }));
     QVERIFY(find<QPushButton>("tubeMustStay")->isChecked()); // it is in hand still
     click("tubeMustStay");
-    COMES_TRUE(!panel().isBusy() && panel().choice() && notebook().wishes.must.empty());
+    COMES_TRUE(!model().isBusy() && model().shown() && notebook().wishes.must.empty());
 }
 
 void TestChoosing::byKeys()
@@ -226,9 +229,9 @@ void TestChoosing::byKeys()
     QTest::keyClick(&wells(), Qt::Key_Right);
     const QString second = shown().at(wells().current());
     QTest::keyClick(&wells(), Qt::Key_F);
-    COMES_TRUE(!panel().isBusy() && notebook().wishes.must.size() == 1);
+    COMES_TRUE(!model().isBusy() && notebook().wishes.must.size() == 1);
     QTest::keyClick(&wells(), Qt::Key_X);
-    COMES_TRUE(!panel().isBusy() && panel().choice() && !shown().contains(second));
+    COMES_TRUE(!model().isBusy() && model().shown() && !shown().contains(second));
     QVERIFY(notebook().wishes.must.empty()); // never outdoes must
     // From page to page and back with the keys of one hand, whatever has the focus there.
     for (const auto& [key, page] : {std::pair{Qt::Key_R, PaletteView::Boxing},
@@ -247,17 +250,17 @@ void TestChoosing::byKeys()
 void TestChoosing::aSwapIsASetThatDoesAsWell()
 {
     choose();
-    const std::size_t met = std::size_t(std::ranges::count_if(panel().setOnShow()->answers, &NeedAnswer::met));
-    const auto swaps = swapsOf(panel().setOnShow()->tubes, panel().choice()->equals);
+    const std::size_t met = std::size_t(std::ranges::count_if(model().shown()->set().answers, &NeedAnswer::met));
+    const auto swaps = swapsOf(model().shown()->set().tubes, model().shown()->answer->equals);
     QVERIFY(!swaps.empty());
-    const QString out = QString::fromStdString(panel().pool().paints[swaps[0].tube].name);
-    const QString in = QString::fromStdString(panel().pool().paints[swaps[0].instead[0]].name);
+    const QString out = QString::fromStdString(model().shown()->pool().paints[swaps[0].tube].name);
+    const QString in = QString::fromStdString(model().shown()->pool().paints[swaps[0].instead[0]].name);
     takeInHand(out);
     QMenu* menu = find<QPushButton>("insteadOfTube")->menu();
     QVERIFY(menu->actions().first()->text().contains(in));
     menu->actions().first()->trigger();
-    COMES_TRUE(!panel().isBusy() && shown().contains(in) && !shown().contains(out));
-    QCOMPARE(std::size_t(std::ranges::count_if(panel().setOnShow()->answers, &NeedAnswer::met)), met);
+    COMES_TRUE(!model().isBusy() && shown().contains(in) && !shown().contains(out));
+    QCOMPARE(std::size_t(std::ranges::count_if(model().shown()->set().answers, &NeedAnswer::met)), met);
 }
 
 /// What no two of a triad reach is told with the tube, of one's own or to buy, that would reach it.
@@ -281,7 +284,7 @@ void TestChoosing::aTriadIsToldBothWays()
     QVERIFY(find<QLabel>("proof")->text().contains("With a red"));
     find<QComboBox>("redPrimary")->setCurrentIndex(2);
     Q_EMIT find<QComboBox>("redPrimary")->activated(2);
-    COMES_TRUE(!panel().isBusy() && shown().contains("PV19") && !shown().contains("PR255"));
+    COMES_TRUE(!model().isBusy() && shown().contains("PV19") && !shown().contains("PR255"));
     QVERIFY(!find<QLabel>("proof")->text().contains("With a red"));
 }
 
@@ -310,10 +313,10 @@ void TestChoosing::preferencesAreKept()
     QMenu* menu = find<QPushButton>("palettePrefer")->menu();
     menu->actions().at(6)->trigger(); // few mixes of three
     menu->actions().at(7)->trigger(); // mixes that forgive
-    COMES_TRUE(!panel().isBusy() && panel().choice());
+    COMES_TRUE(!model().isBusy() && model().shown());
     QCOMPARE(notebook().wishes.prefer, (std::vector{Preference::FewThrees, Preference::Forgiving}));
     QVERIFY(find<QPushButton>("palettePrefer")->text().contains('2'));
-    const auto& sets = panel().choice()->sets;
+    const auto& sets = model().shown()->answer->sets;
     QVERIFY(std::ranges::is_sorted(sets, {}, &PaletteSet::heldAgainst));
 }
 
@@ -326,15 +329,15 @@ void TestChoosing::mixesThatComeOutAreAskedFor()
     howSure->setCurrentIndex(2);
     Q_EMIT howSure->activated(2);
     QCOMPARE(notebook().wishes.sure, 90);
-    COMES_TRUE(!panel().isBusy() && panel().choice());
-    const PaletteSet& set = *panel().setOnShow();
-    const auto studio = panel().studio();
-    const std::vector<double> sure =
-        surenessOf(set, panel().needs(), panel().pool().paints, learnedOf(panel().pool(), studio->learned));
+    COMES_TRUE(!model().isBusy() && model().shown());
+    const PaletteSet& set = model().shown()->set();
+    const auto studio = model().shown()->question->studio;
+    const std::vector<double> sure = surenessOf(set, model().shown()->needs(), model().shown()->pool().paints,
+                                                learnedOf(model().shown()->pool(), studio->learned));
     std::size_t met = 0;
     for (std::size_t n = 0; n < sure.size(); ++n) {
         QVERIFY2(!set.answers[n].met || sure[n] >= 0.9, qPrintable(QString::number(sure[n])));
-        QVERIFY(!set.answers[n].isUnsure(panel().needs()[n]) || sure[n] < 0.9);
+        QVERIFY(!set.answers[n].isUnsure(model().shown()->needs()[n]) || sure[n] < 0.9);
         met += set.answers[n].met ? 1 : 0;
     }
     QVERIFY(met > 0);
@@ -344,7 +347,7 @@ void TestChoosing::mixesThatComeOutAreAskedFor()
         m_document->apply(putting(narrow));
     }
     click("choose");
-    COMES_TRUE(!panel().isBusy() && find<QLabel>("teaching")->isVisible());
+    COMES_TRUE(!model().isBusy() && find<QLabel>("teaching")->isVisible());
     const QString told = find<QLabel>("teaching")->text();
     QVERIFY2(told.contains("No mix of your tubes is sure enough"), qPrintable(told));
     QVERIFY2(told.contains("No mix is sure enough for"), qPrintable(told));
@@ -371,15 +374,15 @@ void TestChoosing::tubesThatAreNotOwnedCanBeLeftOut()
         wishes.prefer = {};
     });
     choose();
-    const PaletteSet& set = *panel().setOnShow();
+    const PaletteSet& set = model().shown()->set();
     const auto bought =
-        std::ranges::find_if(set.tubes, [&](std::size_t tube) { return !panel().pool().isOwned(tube); });
+        std::ranges::find_if(set.tubes, [&](std::size_t tube) { return !model().shown()->pool().isOwned(tube); });
     if (bought == set.tubes.end())
         QSKIP("nothing of the table is in the first set");
-    const QString name = QString::fromStdString(panel().pool().paints[*bought].name);
+    const QString name = QString::fromStdString(model().shown()->pool().paints[*bought].name);
     takeInHand(name);
     click("tubeLeftOut");
-    COMES_TRUE(!panel().isBusy() && panel().choice() && !shown().contains(name));
+    COMES_TRUE(!model().isBusy() && model().shown() && !shown().contains(name));
     QVERIFY(notebook().wishes.never.empty());
     QVERIFY(find<QPushButton>("insteadOfTube")->menu()->actions().last()->text().contains(name.left(8)));
 }
@@ -393,7 +396,7 @@ void TestChoosing::theBoxHoldsTheSetOnShow()
     choose();
     view().goTo(PaletteView::Boxing);
     const BoxContents& contents = view().boxPage().canvas().contents();
-    QCOMPARE(contents.pans.size(), panel().setOnShow()->tubes.size());
+    QCOMPARE(contents.pans.size(), model().shown()->set().tubes.size());
     QCOMPARE(contents.cards.size(), notebook().needs.size());
     for (const PanLook& pan : contents.pans)
         QVERIFY(shown().contains(pan.name));
@@ -413,9 +416,9 @@ void TestChoosing::theBoxHoldsTheSetOnShow()
     QVERIFY(!canvas.accessibleDescription().isEmpty());
     // Another set, another box.
     view().goTo(PaletteView::Choosing);
-    panel().showNextSet(1);
+    model().showNextSet(1);
     view().goTo(PaletteView::Boxing);
-    QCOMPARE(contents.pans.size(), panel().setOnShow()->tubes.size());
+    QCOMPARE(contents.pans.size(), model().shown()->set().tubes.size());
     for (const PanLook& pan : contents.pans)
         QVERIFY(shown().contains(pan.name));
 }
@@ -488,9 +491,9 @@ void TestChoosing::whatCanStayAtHome()
     const int all = kept->findText("all that lies on the palette");
     QVERIFY(all > 0);
     Q_EMIT kept->activated(all);
-    COMES_TRUE(!panel().isBusy() && panel().choice());
+    COMES_TRUE(!model().isBusy() && model().shown());
     QCOMPARE(shown().size(), int(tubes.size()));
-    const auto spare = std::ranges::count_if(panel().setOnShow()->reasons,
+    const auto spare = std::ranges::count_if(model().shown()->set().reasons,
                                              [](const TubeReason& reason) { return reason.lostWithout.empty(); });
     QVERIFY(spare > 1);
     QVERIFY(find<QLabel>("proof")->text().contains("can stay at home"));
@@ -517,7 +520,7 @@ void TestChoosing::whoHasNoTubesIsToldWhatToBuy()
     click("shoppingList");
     QFile file(list);
     QVERIFY(file.open(QIODevice::ReadOnly));
-    QCOMPARE(file.readAll().count('\n'), int(panel().setOnShow()->tubes.size()) + 1);
+    QCOMPARE(file.readAll().count('\n'), int(model().shown()->set().tubes.size()) + 1);
     addTubes({"PY3"}); // with a first tube the pool is the painter's again
     QVERIFY(find<QComboBox>("poolOfTubes")->isEnabled());
 }

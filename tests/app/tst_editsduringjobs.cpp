@@ -4,6 +4,7 @@
 #include "app/pairs/makesview.h"
 #include "app/pairs/pairsview.h"
 #include "app/pairs/wheelview.h"
+#include "app/palette/choicemodel.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/paletteview.h"
 #include "app/parts/messages.h"
@@ -89,7 +90,7 @@ void TestEditsDuringJobs::paintForYears()
 void TestEditsDuringJobs::startSomething()
 {
     switch (below(5)) {
-    case 0: the<PaletteView>().wanted(); return the<PaletteView>().choicePanel().choose();
+    case 0: the<PaletteView>().wanted(); return the<PaletteView>().choice().choose();
     case 1:
         the<PairsView>().wanted();
         the<PairsView>().goTo(PairsView::Makes);
@@ -151,7 +152,7 @@ void TestEditsDuringJobs::useWhatIsShown()
     case 0: return pairs.card().pin();
     case 1: return pairs.makesView().nudge(below(2) == 0);
     case 2: return pairs.makesView().tiles().setCurrent(below(4));
-    case 3: return the<PaletteView>().choicePanel().showNextSet(1);
+    case 3: return the<PaletteView>().choice().showNextSet(1);
     default: return pairs.card().want();
     }
 }
@@ -172,8 +173,8 @@ void TestEditsDuringJobs::check() const
         if (card->recipe())
             for (const Part& part : card->recipe()->parts)
                 QVERIFY(m_document->notebook().tube(card->studio()->notebook.tubes.at(part.paint).id));
-    auto& panel = m_window->places().the<PaletteView>().choicePanel();
-    for (const TubeId tube : panel.shownTubes())
+    const ShownChoicePtr shown = m_window->places().the<PaletteView>().choice().shown();
+    for (const TubeId tube : shown ? shown->ownTubes() : std::vector<TubeId>())
         QVERIFY(m_document->notebook().tube(tube));
 }
 

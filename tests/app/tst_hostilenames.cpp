@@ -3,6 +3,7 @@
 #include "app/pairs/ladderview.h"
 #include "app/pairs/makesview.h"
 #include "app/pairs/pairsview.h"
+#include "app/palette/choicemodel.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/paletteview.h"
 #include "app/palette/wishesdialog.h"
@@ -259,9 +260,9 @@ void TestHostileNames::everyPlaceShowsThemAsTheyAre()
     }
     m_window->places().the<PaletteView>().wanted();
     inspect(*m_window, "palette");
-    ChoicePanel& panel = m_window->places().the<PaletteView>().choicePanel();
-    panel.choose();
-    QVERIFY(QTest::qWaitFor([&] { return panel.choice().has_value(); }, 60'000));
+    ChoiceModel& model = m_window->places().the<PaletteView>().choice();
+    model.choose();
+    QVERIFY(QTest::qWaitFor([&] { return model.shown() != nullptr; }, 60'000));
     inspect(*m_window, "a choice");
 }
 
@@ -407,10 +408,10 @@ void TestHostileNames::aHundredNeedsDoNotEndTheWindow()
     QString told;
     const auto tell =
         std::exchange(messages().tell, [&](QWidget*, const QString&, const QString& words) { told = words; });
-    window.places().the<PaletteView>().choicePanel().choose();
+    window.places().the<PaletteView>().choice().choose();
     QTest::qWait(300);
     messages().tell = tell;
-    QVERIFY(!window.places().the<PaletteView>().choicePanel().choice());
+    QVERIFY(!window.places().the<PaletteView>().choice().shown());
     QVERIFY(!window.grab().isNull());
 }
 

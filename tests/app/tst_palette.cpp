@@ -1,6 +1,7 @@
 #include "../demoscene.h"
 #include "../testprogram.h"
 #include "app/document/document.h"
+#include "app/palette/choicemodel.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/comparepage.h"
 #include "app/palette/needspage.h"
@@ -51,6 +52,7 @@ private Q_SLOTS:
 
 private:
     ChoicePanel& panel() { return m_window->places().the<PaletteView>().choicePanel(); }
+    ChoiceModel& model() { return m_window->places().the<PaletteView>().choice(); }
     void fill();
     void choose();
     NeedsPage& page() { return m_window->places().the<PaletteView>().needsPage(); }
@@ -132,7 +134,7 @@ void TestPalette::fill()
 void TestPalette::choose()
 {
     panel().chooseAct()->trigger();
-    QVERIFY(QTest::qWaitFor([&] { return panel().choice() && panel().staircase() && !panel().isBusy(); }, 60000));
+    QVERIFY(QTest::qWaitFor([&] { return model().shown() && model().stairs() && !model().isBusy(); }, 60000));
     QCOMPARE(m_window->places().the<PaletteView>().page(), PaletteView::Choosing);
 }
 
@@ -327,7 +329,7 @@ void TestPalette::theStaircaseIsClimbed()
     choose();
     auto* stairs = find<StaircaseStrip>("staircase");
     QVERIFY(stairs->isVisible());
-    QCOMPARE(stairs->stairs().size(), panel().staircase()->steps.size());
+    QCOMPARE(stairs->stairs().size(), model().stairs()->staircase.steps.size());
     QCOMPARE(stairs->stairs().back().met, 5);
     // Beside each recipe stands how sure it is.
     auto* recipes = find<QListView>("recipes")->model();
@@ -335,20 +337,20 @@ void TestPalette::theStaircaseIsClimbed()
         const QString words = recipes->index(row, 0).data(RecipesModel::ApartTextRole).toString();
         QVERIFY2(words.contains("in 10") || words.contains("sure"), qPrintable(words));
     }
-    QCOMPARE(panel().choice()->sets.front().tubes.size(), stairs->stairs().size());
+    QCOMPARE(model().shown()->answer->sets.front().tubes.size(), stairs->stairs().size());
     QTest::mouseClick(stairs, Qt::LeftButton, {}, QPoint(20, stairs->height() - 30));
-    QVERIFY(
-        QTest::qWaitFor([&] { return panel().choice() && panel().choice()->sets.front().tubes.size() == 1; }, 10000));
-    QCOMPARE(panel().choice()->sets.front().tubes, panel().staircase()->steps.front().set.tubes);
+    QVERIFY(QTest::qWaitFor([&] { return model().shown() && model().shown()->answer->sets.front().tubes.size() == 1; },
+                            10000));
+    QCOMPARE(model().shown()->answer->sets.front().tubes, model().stairs()->staircase.steps.front().set.tubes);
     QVERIFY(find<QLabel>("stairWords")->text().startsWith("One tube")
             || find<QLabel>("stairWords")->text().startsWith("1 tube"));
     QVERIFY(stairs->isVisible()); // and the others are still there to click
     stairs->setFocus();
     QTest::keyClick(stairs, Qt::Key_Right);
-    QVERIFY(QTest::qWaitFor([&] { return panel().choice()->sets.front().tubes.size() == 2; }, 10000));
+    QVERIFY(QTest::qWaitFor([&] { return model().shown()->answer->sets.front().tubes.size() == 2; }, 10000));
     // An edit makes it void.
     m_document->apply(putting(NeedRecord{{}, {"one more", {70, 0, 0}, 7, 2}, {}}));
-    QVERIFY(!panel().staircase());
+    QVERIFY(!model().stairs());
     QVERIFY(!stairs->isVisible());
 }
 
@@ -368,10 +370,10 @@ void TestPalette::everythingInTheTable()
     find<QAction>("paletteTerm3")->trigger(); // no listed metals
     QVERIFY(notebook().wishes.only.nothingFugitive && notebook().wishes.only.noListedMetals);
     choose();
-    const PaletteSet& set = panel().choice()->sets.front();
-    QVERIFY(std::ranges::any_of(set.tubes, [&](std::size_t tube) { return !panel().pool().isOwned(tube); }));
+    const PaletteSet& set = model().shown()->answer->sets.front();
+    QVERIFY(std::ranges::any_of(set.tubes, [&](std::size_t tube) { return !model().shown()->pool().isOwned(tube); }));
     for (const std::size_t tube : set.tubes)
-        QVERIFY(panel().pool().paints[tube].lightfastness <= 3);
+        QVERIFY(model().shown()->pool().paints[tube].lightfastness <= 3);
     QVERIFY2(find<QLabel>("proof")->text().contains("To buy: "), qPrintable(find<QLabel>("proof")->text()));
     const std::size_t size = set.tubes.size();
     const QString list = m_folder.filePath("shopping.csv");
@@ -462,7 +464,7 @@ void TestPalette::palettesAreCompared()
     subjects->setCurrentIndex(0);
     Q_EMIT subjects->activated(0);
     choose();
-    const std::size_t size = panel().choice()->sets.front().tubes.size();
+    const std::size_t size = model().shown()->answer->sets.front().tubes.size();
     view.goTo(PaletteView::Comparing);
     QVERIFY(QTest::qWaitFor([&] { return !compare.isBusy() && compare.compared(1); }, 30000));
     QCOMPARE(compare.compared(1)->paints.size(), size);

@@ -4,6 +4,7 @@
 
 #include "app/pairs/ladderview.h"
 #include "app/pairs/pairsview.h"
+#include "app/palette/choicemodel.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/needspanel.h"
 #include "app/palette/paletteview.h"
@@ -77,9 +78,10 @@ private:
     void openWindow();
     void writeNeed(const QString& name, const QString& colour);
     ChoicePanel& panel() { return m_window->places().the<PaletteView>().choicePanel(); }
+    ChoiceModel& model() { return m_window->places().the<PaletteView>().choice(); }
     bool waitForChoice()
     {
-        return QTest::qWaitFor([this] { return panel().choice().has_value(); }, 30000);
+        return QTest::qWaitFor([this] { return model().shown() != nullptr; }, 30000);
     }
 
     std::unique_ptr<QTemporaryDir> m_folder;
@@ -212,7 +214,7 @@ void TestWindow::aWholeAfternoon()
     QVERIFY(waitForChoice());
     QVERIFY(textIn(find<QLabel>("headline")).contains("all 5 colours"));
     QCOMPARE(find<QListView>("recipes")->model()->rowCount(), 5);
-    QCOMPARE(find<PaletteStrip>("wells")->wells().size(), panel().choice()->sets.front().tubes.size());
+    QCOMPARE(find<PaletteStrip>("wells")->wells().size(), model().shown()->answer->sets.front().tubes.size());
     const auto& field = find<ColourField>("needsField")->contents();
     QVERIFY(std::ranges::all_of(field.needs, &FieldNeed::met));
     click("keepPalette");
@@ -222,7 +224,7 @@ void TestWindow::aWholeAfternoon()
     list->setCurrentIndex(list->model()->index(0, 0));
     QTest::keyClick(find<QListView>("tubes"), Qt::Key_Delete);
     QCOMPARE(m_document->notebook().tubes.size(), 23U);
-    QVERIFY(!panel().choice());                           // the answer no longer belongs to the question
+    QVERIFY(!model().shown());                            // the answer no longer belongs to the question
     QVERIFY(!textIn(find<QLabel>("cardName")).isEmpty()); // another is picked up in its place
     click("undo");
     QCOMPARE(m_document->notebook().tubes.size(), 24U);
@@ -398,7 +400,7 @@ void TestWindow::choosingCanBeStopped()
     QVERIFY(!find<QPushButton>("choose")->isEnabled());
     click("stop");
     QVERIFY(QTest::qWaitFor([this] { return find<QPushButton>("choose")->isEnabled(); }, 10000));
-    QVERIFY(!panel().choice());
+    QVERIFY(!model().shown());
     QVERIFY(textIn(find<QLabel>("teaching")).contains("stopped"));
     QCOMPARE(m_document->notebook(), before);
 }
@@ -416,7 +418,7 @@ void TestWindow::aChoiceThatEndsAfterATubeIsGoneIsDropped()
         all.push_back(tube.id);
     m_document->apply(removing<Tube>(all));
     QTest::qWait(300);
-    QVERIFY(!panel().choice());
+    QVERIFY(!model().shown());
     QVERIFY(textIn(find<QLabel>("teaching")).startsWith("No tubes yet")); // not that it was stopped: nobody did
 }
 
@@ -432,7 +434,7 @@ void TestWindow::theWindowStaysAwakeWhileItChooses()
     connect(&timer, &QTimer::timeout, this, [&] { ++turns; });
     timer.start(0);
     click("choose");
-    QVERIFY(!panel().choice()); // it is not done inside the click
+    QVERIFY(!model().shown()); // it is not done inside the click
     QVERIFY(waitForChoice());
     QVERIFY(turns > 1);
 }
@@ -537,11 +539,11 @@ void TestWindow::keptPalettesAreShownAgain()
     Q_EMIT kept->activated(kept->currentIndex());
     QVERIFY(waitForChoice());
     QVERIFY(textIn(find<QLabel>("headline")).startsWith("Two, 2 tubes"));
-    QCOMPARE(panel().choice()->sets.front().tubes, (std::vector<std::size_t>{3, 13}));
+    QCOMPARE(model().shown()->answer->sets.front().tubes, (std::vector<std::size_t>{3, 13}));
     QVERIFY(find<QPushButton>("forgetPalette")->isVisible() && !find<QPushButton>("keepPalette")->isVisible());
     click("forgetPalette");
     QVERIFY(m_document->notebook().palettes.empty());
-    QVERIFY(!panel().choice());
+    QVERIFY(!model().shown());
     QCOMPARE(kept->count(), 2);
     m_document->undo();
     QCOMPARE(m_document->notebook().palettes.size(), 1U);

@@ -1,6 +1,6 @@
 #include "app/palette/boxpage.h"
 
-#include "app/palette/choicepanel.h"
+#include "app/palette/choicemodel.h"
 #include "app/palette/subjectpicture.h"
 #include "app/parts/act.h"
 #include "app/parts/labels.h"
@@ -102,8 +102,8 @@ void BoxCanvas::resizeEvent(QResizeEvent*)
     lay();
 }
 
-BoxPage::BoxPage(Document& document, SubjectPicture& picture, ChoicePanel& choice, ViewSettings& settings,
-                 QWidget* parent)
+BoxPage::BoxPage(Document& document, SubjectPicture& picture, ChoiceModel& choice, QAction& shopping,
+                 ViewSettings& settings, QWidget* parent)
     : QWidget(parent),
       m_document(document),
       m_picture(picture),
@@ -128,8 +128,8 @@ BoxPage::BoxPage(Document& document, SubjectPicture& picture, ChoicePanel& choic
     layout->addWidget(makeQuestion());
     layout->addWidget(m_told, 1);
     layout->addWidget(m_area, 1);
-    layout->addLayout(makeActs());
-    connect(&choice, &ChoicePanel::answersChanged, this, &BoxPage::lay);
+    layout->addLayout(makeActs(shopping));
+    connect(&choice, &ChoiceModel::shownChanged, this, &BoxPage::lay);
     connect(&picture, &SubjectPicture::changed, this, &BoxPage::lay);
     lay();
 }
@@ -179,13 +179,13 @@ QWidget* BoxPage::makeQuestion()
     return question;
 }
 
-QHBoxLayout* BoxPage::makeActs()
+QHBoxLayout* BoxPage::makeActs(QAction& shopping)
 {
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * gridStep);
     row->addWidget(actButton(*m_acts[0], "boxWrite", this));
     row->addWidget(actButton(*m_acts[1], "boxWheel", this));
-    row->addWidget(actButton(*m_choice.shoppingAct(), "boxShopping", this));
+    row->addWidget(actButton(shopping, "boxShopping", this));
     row->addStretch();
     return row;
 }
@@ -219,7 +219,7 @@ BoxAsked BoxPage::asked() const
              static_cast<std::size_t>(m_pans->currentData().toInt())},
             static_cast<double>(m_width->value()),
             static_cast<double>(m_height->value()),
-            sharesOf(m_choice.needs())};
+            sharesOf(m_choice.shown()->needs())};
 }
 
 void BoxPage::say(const QString& words)
@@ -236,13 +236,13 @@ void BoxPage::lay()
     m_stale = !isVisible();
     if (m_stale)
         return;
-    const PaletteSet* set = m_choice.setOnShow();
-    if (!set)
+    const ShownChoicePtr& shown = m_choice.shown();
+    if (!shown)
         return say(tr("The tubes that are chosen lie here, with a card for each colour. Choose a palette first."));
-    const QString name = m_choice.keptName().isEmpty()
-                             ? tr("A box of %1 for %2").arg(set->tubes.size()).arg(m_document.title())
-                             : m_choice.keptName();
-    const auto contents = boxContentsOf(name, *set, m_choice.needs(), m_choice.pool().paints, asked());
+    const PaletteSet& set = shown->set();
+    const QString name =
+        shown->isKept() ? text(shown->name) : tr("A box of %1 for %2").arg(set.tubes.size()).arg(m_document.title());
+    const auto contents = boxContentsOf(name, set, shown->needs(), shown->pool().paints, asked());
     if (!contents)
         return say(sentence(text(contents.error().message)) + QLatin1Char('.'));
     say({});
@@ -262,16 +262,15 @@ void BoxPage::write()
 
 void BoxPage::printWheel()
 {
-    const PaletteSet* set = m_choice.setOnShow();
-    if (!set)
+    const ShownChoicePtr shown = m_choice.shown();
+    if (!shown)
         return;
-    const bool owned = std::ranges::all_of(set->tubes, [&](std::size_t tube) { return m_choice.pool().isOwned(tube); });
-    if (!owned)
+    if (!shown->isAllOwned())
         return messages().tell(this, tr("A sheet to paint"), tr("Some of these tubes are not yours yet."));
-    const StudioPtr studio = m_choice.studio();
     m_turning.start([paints = m_canvas->contents().paints](
                         const JobTools& tools) { return paletteWheelOf(reachOf(paints, tools.workOptions())); },
-                    [this, studio, tubes = set->tubes](const PaletteWheel& wheel) {
+                    [this, shown](const PaletteWheel& wheel) {
+                        const std::vector<std::size_t>& tubes = shown->set().tubes;
                         std::vector<SheetCell> cells;
                         for (const auto* part : {&wheel.rim, &wheel.greys})
                             for (const Reached& one : *part) {
@@ -279,7 +278,7 @@ void BoxPage::printWheel()
                                 for (Part& each : recipe.parts)
                                     each.paint =
                                         tubes[each.paint]; // places of the pool's own tubes are those of the notebook
-                                cells.push_back({mixPartsOf(recipe, studio->notebook), recipe.wash});
+                                cells.push_back({mixPartsOf(recipe, shown->question->studio->notebook), recipe.wash});
                             }
                         printSquares(m_document, std::move(cells), 0, tr("Wheel and greys"), this);
                     });

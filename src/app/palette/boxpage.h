@@ -14,7 +14,7 @@ class QSpinBox;
 
 namespace iris {
 
-class ChoicePanel;
+class ChoiceModel;
 class PlainLabel;
 class SubjectPicture;
 class ViewSettings;
@@ -52,7 +52,8 @@ class BoxPage : public QWidget {
     Q_OBJECT
 
 public:
-    BoxPage(Document& document, SubjectPicture& picture, ChoicePanel& choice, ViewSettings& settings,
+    /// @param shopping writes the shopping list
+    BoxPage(Document& document, SubjectPicture& picture, ChoiceModel& choice, QAction& shopping, ViewSettings& settings,
             QWidget* parent = nullptr);
 
     void takeFocus();
@@ -67,7 +68,7 @@ protected:
 
 private:
     QWidget* makeQuestion();
-    QHBoxLayout* makeActs();
+    QHBoxLayout* makeActs(QAction& shopping);
     BoxAsked asked() const;
     std::vector<double> sharesOf(const std::vector<Need>& needs) const;
     void lay();
@@ -75,7 +76,7 @@ private:
 
     Document& m_document;
     SubjectPicture& m_picture;
-    ChoicePanel& m_choice;
+    ChoiceModel& m_choice;
     QComboBox* m_order;
     QComboBox* m_size;
     QComboBox* m_pans;

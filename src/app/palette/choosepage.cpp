@@ -15,14 +15,16 @@
 
 namespace iris {
 
-ChoosePage::ChoosePage(Document& document, NeedsModel& needs, ViewSettings& settings, QWidget* parent)
+ChoosePage::ChoosePage(Document& document, NeedsModel& needs, ChoiceModel& choice, ViewSettings& settings,
+                       QWidget* parent)
     : QWidget(parent),
       m_document(document),
       m_needs(needs),
       m_field(new ColourField(settings, this)),
       m_stairs(new StaircaseStrip(settings, this)),
       m_stairWords(wordLabel("stairWords", textFont(textsize::small), this)),
-      m_choice(new ChoicePanel(document, needs, settings, this))
+      m_choice(choice),
+      m_panel(new ChoicePanel(document, needs, choice, settings, this))
 {
     m_field->setObjectName(QStringLiteral("needsField"));
     auto* left = new QVBoxLayout;
@@ -34,14 +36,14 @@ ChoosePage::ChoosePage(Document& document, NeedsModel& needs, ViewSettings& sett
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(4 * gridStep);
     layout->addLayout(left, 2);
-    layout->addWidget(m_choice, 3);
-    connect(m_choice, &ChoicePanel::answersChanged, this, &ChoosePage::showField);
-    connect(m_choice, &ChoicePanel::staircaseChanged, this, &ChoosePage::showStairs);
+    layout->addWidget(m_panel, 3);
+    connect(&choice, &ChoiceModel::shownChanged, this, &ChoosePage::showField);
+    connect(&choice, &ChoiceModel::staircaseChanged, this, &ChoosePage::showStairs);
     connect(m_stairs, &CellWidget::cellChosen, this, [this](int step) {
-        m_choice->showStep(static_cast<std::size_t>(step));
+        m_choice.showStep(static_cast<std::size_t>(step));
         m_stairWords->setText(wordsOf(static_cast<std::size_t>(step)));
     });
-    addActions(m_choice->actions());
+    addActions(m_panel->actions());
     showField();
     showStairs();
 }
@@ -49,12 +51,13 @@ ChoosePage::ChoosePage(Document& document, NeedsModel& needs, ViewSettings& sett
 /// "4 tubes: 12 of 13 colours. Cobalt Blue adds 2: far bank and rain."
 QString ChoosePage::wordsOf(std::size_t step) const
 {
-    const std::vector<StairStep>& steps = m_choice->staircase()->steps;
+    const ChoiceModel::Stairs& stairs = *m_choice.stairs();
+    const std::vector<StairStep>& steps = stairs.staircase.steps;
     const StairStep& one = steps[step];
     const auto names = [&](const std::vector<std::size_t>& tubes) {
         QStringList words;
         for (const std::size_t tube : tubes)
-            words << text(m_choice->pool().paints[tube].name);
+            words << text(stairs.question->pool.paints[tube].name);
         return listed(words);
     };
     const std::size_t before = step > 0 ? steps[step - 1].met() : 0;
@@ -73,35 +76,37 @@ QString ChoosePage::wordsOf(std::size_t step) const
 void ChoosePage::showStairs()
 {
     std::vector<Stair> stairs;
-    const auto& staircase = m_choice->staircase();
-    for (std::size_t i = 0; staircase && i < staircase->steps.size(); ++i) {
-        const PaletteSet& set = staircase->steps[i].set;
-        stairs.push_back({static_cast<int>(set.tubes.size()), static_cast<int>(staircase->steps[i].met()),
+    const ChoiceModel::Stairs* climbed = m_choice.stairs();
+    for (std::size_t i = 0; climbed && i < climbed->staircase.steps.size(); ++i) {
+        const StairStep& step = climbed->staircase.steps[i];
+        const PaletteSet& set = step.set;
+        stairs.push_back({static_cast<int>(set.tubes.size()), static_cast<int>(step.met()),
                           static_cast<int>(set.answers.size()), set.meanApart, wordsOf(i)});
     }
     const bool any = !stairs.empty();
     m_stairs->setStairs(std::move(stairs));
     if (any)
-        m_stairs->stand(static_cast<int>(m_choice->choice() ? m_choice->choice()->sets.front().tubes.size() : 0));
+        m_stairs->stand(static_cast<int>(m_choice.shown() ? m_choice.shown()->answer->sets.front().tubes.size() : 0));
     m_stairs->setVisible(any);
-    m_stairWords->setVisible(any || m_choice->isClimbing());
+    m_stairWords->setVisible(any || m_choice.isClimbing());
     m_stairWords->setText(any ? tr("What each tube more buys: how many colours that many tubes mix. Click a step.")
                               : tr("Working out what each tube more buys ... Escape stops it."));
 }
 
 void ChoosePage::showField()
 {
-    const std::vector<TubeId> chosen = m_choice->shownTubes();
+    const ShownChoicePtr& shown = m_choice.shown();
+    const std::vector<TubeId> chosen = shown ? shown->ownTubes() : std::vector<TubeId>();
     FieldContents contents;
     for (std::size_t i = 0; i < m_document.studio()->paints.size(); ++i) {
         const Paint& paint = m_document.studio()->paints[i];
         const bool strong = std::ranges::find(chosen, m_document.notebook().tubes[i].id) != chosen.end();
         contents.tubes.push_back({text(paint.name), paint.swatch.full, paint.swatch.thin, strong});
     }
-    if (m_choice->choice())
-        for (const std::size_t place : m_choice->choice()->sets[m_choice->shownSet()].tubes)
-            if (!m_choice->pool().isOwned(place)) {
-                const Paint& paint = m_choice->pool().paints[place];
+    if (shown)
+        for (const std::size_t place : shown->set().tubes)
+            if (!shown->pool().isOwned(place)) {
+                const Paint& paint = shown->pool().paints[place];
                 contents.tubes.push_back({text(paint.name), paint.swatch.full, paint.swatch.thin, true});
             }
     for (std::size_t i = 0; i < m_needs.records().size(); ++i) {

@@ -6,6 +6,7 @@
 
 namespace iris {
 
+class ChoiceModel;
 class ChoicePanel;
 class ColourField;
 class PlainLabel;
@@ -17,9 +18,10 @@ class ChoosePage : public QWidget {
     Q_OBJECT
 
 public:
-    ChoosePage(Document& document, NeedsModel& needs, ViewSettings& settings, QWidget* parent = nullptr);
+    ChoosePage(Document& document, NeedsModel& needs, ChoiceModel& choice, ViewSettings& settings,
+               QWidget* parent = nullptr);
 
-    ChoicePanel& choicePanel() { return *m_choice; }
+    ChoicePanel& panel() { return *m_panel; }
 
 private:
     void showField();
@@ -31,7 +33,8 @@ private:
     ColourField* m_field;
     StaircaseStrip* m_stairs;
     PlainLabel* m_stairWords;
-    ChoicePanel* m_choice;
+    ChoiceModel& m_choice;
+    ChoicePanel* m_panel;
 };
 
 } // namespace iris

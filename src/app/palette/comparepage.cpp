@@ -1,6 +1,6 @@
 #include "app/palette/comparepage.h"
 
-#include "app/palette/choicepanel.h"
+#include "app/palette/choicemodel.h"
 #include "app/palette/compareparts.h"
 #include "app/parts/choicebox.h"
 #include "app/parts/colourfield.h"
@@ -68,7 +68,7 @@ QPen penOf(std::size_t column, const QColor& ink)
 
 } // namespace
 
-ComparePage::ComparePage(Document& document, SubjectPicture& picture, ChoicePanel& choice, ViewSettings& settings,
+ComparePage::ComparePage(Document& document, SubjectPicture& picture, ChoiceModel& choice, ViewSettings& settings,
                          QWidget* parent)
     : QWidget(parent),
       m_document(document),
@@ -97,7 +97,7 @@ ComparePage::ComparePage(Document& document, SubjectPicture& picture, ChoicePane
     layout->addLayout(below);
     whenChanged(document, NotebookPart::Palettes, this, &ComparePage::fillChoices);
     whenChanged(document, {NotebookPart::Tubes, NotebookPart::Needs}, this, &ComparePage::workAll);
-    connect(&choice, &ChoicePanel::answersChanged, this, &ComparePage::workAll);
+    connect(&choice, &ChoiceModel::shownChanged, this, &ComparePage::workAll);
     connect(&picture, &SubjectPicture::changed, this, &ComparePage::workAll);
     connect(&settings, &ViewSettings::changed, this, [this] {
         for (std::size_t column = 0; column < columns; ++column)
@@ -193,7 +193,7 @@ std::vector<TubeId> ComparePage::tubesOf(const QComboBox& choice) const
 {
     const Candidate chosen = chosenIn(choice);
     if (chosen.what == Candidate::What::OnShow)
-        return m_choice.shownTubes();
+        return m_choice.shown() ? m_choice.shown()->ownTubes() : std::vector<TubeId>();
     const PaletteRecord* palette =
         chosen.what == Candidate::What::Kept ? m_document.notebook().palette(chosen.kept) : nullptr;
     return palette ? palette->tubes : std::vector<TubeId>();
@@ -215,9 +215,8 @@ std::vector<Paint> ComparePage::paintsOf(const QComboBox& choice) const
     switch (chosen.what) {
     case Candidate::What::Nothing: break;
     case Candidate::What::OnShow:
-        if (const PaletteSet* set = m_choice.setOnShow())
-            for (const std::size_t place : set->tubes)
-                paints.push_back(m_choice.pool().paints[place]);
+        if (m_choice.shown())
+            paints = m_choice.shown()->paints();
         break;
     case Candidate::What::Kept:
         for (const TubeId tube : tubesOf(choice))

@@ -12,7 +12,7 @@ class QGridLayout;
 
 namespace iris {
 
-class ChoicePanel;
+class ChoiceModel;
 class ColourField;
 class PaintedPicture;
 class PlainLabel;
@@ -29,7 +29,7 @@ class ComparePage : public QWidget {
 
 public:
     /// @param picture what is painted with each; @param choice whose set on show can be compared, too
-    ComparePage(Document& document, SubjectPicture& picture, ChoicePanel& choice, ViewSettings& settings,
+    ComparePage(Document& document, SubjectPicture& picture, ChoiceModel& choice, ViewSettings& settings,
                 QWidget* parent = nullptr);
 
     void takeFocus();
@@ -76,7 +76,7 @@ private:
 
     Document& m_document;
     SubjectPicture& m_picture;
-    ChoicePanel& m_choice;
+    ChoiceModel& m_choice;
     ViewSettings& m_settings;
     std::array<Column, columns> m_columns;
     QGridLayout* m_grid;

@@ -1,6 +1,7 @@
 #include "app/palette/paletteview.h"
 
 #include "app/palette/boxpage.h"
+#include "app/palette/choicemodel.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/choosepage.h"
 #include "app/palette/comparepage.h"
@@ -23,10 +24,11 @@ PaletteView::PaletteView(Document& document, NeedsModel& needs, TubeModel& tubes
       m_needs(needs),
       m_tabs(new QButtonGroup(this)),
       m_pages(new QStackedWidget(this)),
-      m_choosePage(new ChoosePage(document, needs, settings, this)),
+      m_choice(new ChoiceModel(document, needs, this)),
+      m_choosePage(new ChoosePage(document, needs, *m_choice, settings, this)),
       m_needsPage(new NeedsPage(document, needs, tubes, settings, *choicePanel().chooseAct(), this)),
-      m_comparePage(new ComparePage(document, m_needsPage->picture(), choicePanel(), settings, this)),
-      m_boxPage(new BoxPage(document, m_needsPage->picture(), choicePanel(), settings, this))
+      m_comparePage(new ComparePage(document, m_needsPage->picture(), *m_choice, settings, this)),
+      m_boxPage(new BoxPage(document, m_needsPage->picture(), *m_choice, *choicePanel().shoppingAct(), settings, this))
 {
     QHBoxLayout* row = tabRow(*m_tabs,
                               {{pageAct(tr("What it needs"), Qt::Key_Q, NeedsOfThePicture), "pageNeeds"},
@@ -59,7 +61,7 @@ QAction* PaletteView::pageAct(const QString& words, const QKeySequence& key, Pag
 
 ChoicePanel& PaletteView::choicePanel()
 {
-    return m_choosePage->choicePanel();
+    return m_choosePage->panel();
 }
 
 NeedsPanel& PaletteView::needsPanel()

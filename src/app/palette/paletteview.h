@@ -9,6 +9,7 @@ class QStackedWidget;
 namespace iris {
 
 class BoxPage;
+class ChoiceModel;
 class ChoicePanel;
 class ChoosePage;
 class ComparePage;
@@ -38,6 +39,7 @@ public:
     NeedsPage& needsPage() { return *m_needsPage; }
     ComparePage& comparePage() { return *m_comparePage; }
     BoxPage& boxPage() { return *m_boxPage; }
+    ChoiceModel& choice() { return *m_choice; }
     ChoicePanel& choicePanel();
     NeedsPanel& needsPanel();
 
@@ -47,6 +49,7 @@ private:
     NeedsModel& m_needs;
     QButtonGroup* m_tabs;
     QStackedWidget* m_pages;
+    ChoiceModel* m_choice;
     ChoosePage* m_choosePage;
     NeedsPage* m_needsPage;
     ComparePage* m_comparePage;

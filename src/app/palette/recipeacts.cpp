@@ -1,6 +1,6 @@
 #include "app/palette/recipeacts.h"
 
-#include "app/palette/choicepanel.h"
+#include "app/palette/choicemodel.h"
 #include "app/parts/act.h"
 #include "app/parts/diagnosisdialog.h"
 #include "app/parts/messages.h"
@@ -14,25 +14,35 @@
 #include <QPushButton>
 
 namespace iris {
+namespace {
 
-RecipeActs::RecipeActs(Document& document, ChoicePanel& panel, ViewSettings& settings,
+/// Whether it is mixed of tubes that the painter has.
+bool isOwned(const Recipe& recipe, const ShownChoice& shown)
+{
+    return std::ranges::all_of(recipe.parts, [&](const Part& part) { return shown.pool().isOwned(part.paint); });
+}
+
+} // namespace
+
+RecipeActs::RecipeActs(Document& document, ChoiceModel& choice, ViewSettings& settings, QWidget* panel,
                        std::function<std::size_t()> inHand)
-    : QObject(&panel),
+    : QObject(panel),
       m_document(document),
-      m_panel(panel),
+      m_choice(choice),
       m_settings(settings),
+      m_panel(panel),
       m_inHand(std::move(inHand))
 {
     m_acts = {addAct(
-                  panel, tr("Gone wrong?"), Qt::Key_Y, [this] { diagnose(); },
+                  *panel, tr("Gone wrong?"), Qt::Key_Y, [this] { diagnose(); },
                   tr("Why the mix in hand is dull, and what mends it")),
               addAct(
-                  panel, tr("A mother colour"), Qt::Key_U, [this] { stirMother(); },
+                  *panel, tr("A mother colour"), Qt::Key_U, [this] { stirMother(); },
                   tr("Stir one tube into every mix of the palette")),
               addAct(
-                  panel, tr("Print to paint"), Qt::Key_T, [this] { print(); }, tr("The recipes as a sheet to paint")),
+                  *panel, tr("Print to paint"), Qt::Key_T, [this] { print(); }, tr("The recipes as a sheet to paint")),
               addAct(
-                  panel, tr("Shopping list"), Qt::Key_L, [this] { writeShoppingList(); },
+                  *panel, tr("Shopping list"), Qt::Key_L, [this] { writeShoppingList(); },
                   tr("What is to be bought, as a list"))};
 }
 
@@ -56,8 +66,8 @@ void RecipeActs::setEnabled(bool enabled)
 std::vector<Recipe> RecipeActs::recipes() const
 {
     std::vector<Recipe> recipes;
-    if (const PaletteSet* set = m_panel.setOnShow())
-        for (const NeedAnswer& answer : set->answers)
+    if (const ShownChoicePtr& shown = m_choice.shown())
+        for (const NeedAnswer& answer : shown->set().answers)
             if (!answer.match.recipe.parts.empty())
                 recipes.push_back(answer.match.recipe);
     return recipes;
@@ -65,49 +75,48 @@ std::vector<Recipe> RecipeActs::recipes() const
 
 void RecipeActs::diagnose()
 {
-    const PaletteSet* set = m_panel.setOnShow();
-    if (!set || m_inHand() >= set->answers.size())
+    const ShownChoicePtr shown = m_choice.shown();
+    if (!shown || m_inHand() >= shown->set().answers.size())
         return;
-    const Recipe recipe = set->answers[m_inHand()].match.recipe;
+    const Recipe recipe = shown->set().answers[m_inHand()].match.recipe;
     if (!recipe.parts.empty())
-        askWhatWentWrong(std::vector(m_panel.pool().paints), set->tubes, recipe, m_settings, &m_panel);
+        askWhatWentWrong(std::vector(shown->pool().paints), shown->set().tubes, recipe, m_settings, m_panel);
 }
 
 void RecipeActs::stirMother()
 {
+    const ShownChoicePtr shown = m_choice.shown();
     std::vector<Recipe> all = recipes();
-    const bool allOwned = std::ranges::all_of(all, [&](const Recipe& recipe) {
-        return std::ranges::all_of(recipe.parts, [&](const Part& part) { return m_panel.pool().isOwned(part.paint); });
-    });
+    const bool allOwned = std::ranges::all_of(all, [&](const Recipe& recipe) { return isOwned(recipe, *shown); });
     if (!allOwned)
-        return messages().tell(&m_panel, tr("A mother colour"), tr("Some of these tubes are not yours yet."));
+        return messages().tell(m_panel, tr("A mother colour"), tr("Some of these tubes are not yours yet."));
     if (!all.empty())
-        MotherDialog(m_panel.studio(), std::move(all), m_settings, &m_panel).exec();
+        MotherDialog(shown->question->studio, std::move(all), m_settings, m_panel).exec();
 }
 
 void RecipeActs::print()
 {
     std::vector<SheetCell> cells;
     for (const Recipe& recipe : recipes())
-        if (std::ranges::all_of(recipe.parts, [&](const Part& part) { return m_panel.pool().isOwned(part.paint); }))
-            cells.push_back({mixPartsOf(recipe, m_panel.studio()->notebook), recipe.wash});
+        if (isOwned(recipe, *m_choice.shown()))
+            cells.push_back({mixPartsOf(recipe, m_choice.shown()->question->studio->notebook), recipe.wash});
     if (cells.empty())
-        return messages().tell(&m_panel, tr("A sheet to paint"), tr("None of these recipes is of tubes you have."));
-    printSquares(m_document, std::move(cells), 0, tr("Colours of the picture"), &m_panel);
+        return messages().tell(m_panel, tr("A sheet to paint"), tr("None of these recipes is of tubes you have."));
+    printSquares(m_document, std::move(cells), 0, tr("Colours of the picture"), m_panel);
 }
 
 void RecipeActs::writeShoppingList()
 {
-    const PaletteSet* set = m_panel.setOnShow();
-    if (!set)
+    const ShownChoicePtr& shown = m_choice.shown();
+    if (!shown)
         return;
-    const std::string csv = shoppingCsv(set->tubes, m_panel.pool());
+    const std::string csv = shoppingCsv(shown->set().tubes, shown->pool());
     const QString path =
-        messages().fileToSave(&m_panel, tr("A shopping list"), tr("Lists (*.csv)"), QStringLiteral(".csv"));
+        messages().fileToSave(m_panel, tr("A shopping list"), tr("Lists (*.csv)"), QStringLiteral(".csv"));
     if (path.isEmpty())
         return;
     if (const auto done = writeWhole(path, csv); !done)
-        messages().tell(&m_panel, tr("A shopping list"), sentence(text(done.error().message)));
+        messages().tell(m_panel, tr("A shopping list"), sentence(text(done.error().message)));
 }
 
 } // namespace iris

@@ -10,7 +10,7 @@ class QHBoxLayout;
 
 namespace iris {
 
-class ChoicePanel;
+class ChoiceModel;
 class ViewSettings;
 
 /// What can be done with the recipes of the set on show.
@@ -18,8 +18,10 @@ class RecipeActs : public QObject {
     Q_OBJECT
 
 public:
-    /// @param panel whose recipes they are, and where what is told stands; @param inHand which need's is in hand
-    RecipeActs(Document& document, ChoicePanel& panel, ViewSettings& settings, std::function<std::size_t()> inHand);
+    /// @param choice whose recipes they are; @param panel where what is told stands; @param inHand which need's is in
+    /// hand
+    RecipeActs(Document& document, ChoiceModel& choice, ViewSettings& settings, QWidget* panel,
+               std::function<std::size_t()> inHand);
 
     /// Their buttons in a row.
     QHBoxLayout* makeRow(QWidget* page);
@@ -37,8 +39,9 @@ private:
     std::vector<Recipe> recipes() const;
 
     Document& m_document;
-    ChoicePanel& m_panel;
+    ChoiceModel& m_choice;
     ViewSettings& m_settings;
+    QWidget* m_panel;
     std::function<std::size_t()> m_inHand;
     std::array<QAction*, 4> m_acts{};
 };

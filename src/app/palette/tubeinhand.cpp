@@ -1,5 +1,6 @@
 #include "app/palette/tubeinhand.h"
 
+#include "app/palette/choicemodel.h"
 #include "app/palette/choicewords.h"
 #include "app/parts/act.h"
 #include "app/parts/labels.h"
@@ -16,24 +17,10 @@
 #include <QPushButton>
 
 namespace iris {
-namespace {
-
-/// What tells a paint of the table from the others: several go by one name.
-std::string keyOf(const TubePool& pool, std::size_t place)
-{
-    return textOf(pool.paints[place].codes) + "/" + pool.forms[place];
-}
-
-bool holds(const std::vector<std::string>& keys, const std::string& key)
-{
-    return std::ranges::find(keys, key) != keys.end();
-}
-
-} // namespace
-
-TubeInHand::TubeInHand(Document& document, QWidget* parent)
+TubeInHand::TubeInHand(Document& document, ChoiceModel& model, QWidget* parent)
     : QWidget(parent),
       m_document(document),
+      m_model(model),
       m_words(wordLabel("tubeInHand", textFont(textsize::small), this)),
       m_instead(new QPushButton(this)),
       m_offers(new QMenu(this))
@@ -59,7 +46,7 @@ TubeInHand::TubeInHand(Document& document, QWidget* parent)
     show({}, std::nullopt);
 }
 
-void TubeInHand::show(const Shown& shown, std::optional<std::size_t> tube)
+void TubeInHand::show(const ShownChoicePtr& shown, std::optional<std::size_t> tube)
 {
     m_own = {};
     m_toBuy.clear();
@@ -67,15 +54,17 @@ void TubeInHand::show(const Shown& shown, std::optional<std::size_t> tube)
     m_out->setEnabled(tube.has_value());
     m_offers->clear();
     if (tube) {
-        m_name = text(shown.pool->paints[*tube].name);
-        if (shown.pool->isOwned(*tube))
-            m_own = shown.pool->tubes[*tube];
+        const TubePool& pool = shown->pool();
+        m_name = text(pool.paints[*tube].name);
+        if (pool.isOwned(*tube))
+            m_own = pool.tubes[*tube];
         else
-            m_toBuy = keyOf(*shown.pool, *tube);
+            m_toBuy = PurchaseWishes::keyOf(pool, *tube);
         const auto& must = m_document.notebook().wishes.must;
-        m_stay->setChecked(m_own.value != 0 ? std::ranges::find(must, m_own) != must.end() : holds(m_mustBuy, m_toBuy));
-        m_words->setText(wordsOf(shown, *tube));
-        offerInstead(shown, *tube);
+        m_stay->setChecked(m_own.value != 0 ? std::ranges::find(must, m_own) != must.end()
+                                            : m_model.purchases().must(m_toBuy));
+        m_words->setText(wordsOf(*shown, *tube));
+        offerInstead(*shown, *tube);
     } else {
         m_stay->setChecked(false);
         m_words->setText(tr("Click a tube to keep it in, to do without it, or to put another in its place."));
@@ -86,14 +75,14 @@ void TubeInHand::show(const Shown& shown, std::optional<std::size_t> tube)
     m_instead->setEnabled(!m_offers->isEmpty());
 }
 
-QString TubeInHand::wordsOf(const Shown& shown, std::size_t tube) const
+QString TubeInHand::wordsOf(const ShownChoice& shown, std::size_t tube) const
 {
-    const auto reason = std::ranges::find(shown.set->reasons, tube, &TubeReason::tube);
-    QString words = tr("%1: %2.").arg(m_name, lostWords(*reason, *shown.needs));
-    if (shown.school != School::SplitPrimary && shown.school != School::SplitPlus)
+    const auto reason = std::ranges::find(shown.set().reasons, tube, &TubeReason::tube);
+    QString words = tr("%1: %2.").arg(m_name, lostWords(*reason, shown.needs()));
+    if (const School school = shown.question->school(); school != School::SplitPrimary && school != School::SplitPlus)
         return words;
-    const auto& paints = shown.pool->paints;
-    for (const Partners& partners : partnersOf(paints, shown.set->tubes))
+    const auto& paints = shown.pool().paints;
+    for (const Partners& partners : partnersOf(paints, shown.set().tubes))
         if (partners.tube == tube)
             words += tr(" Cleanest with %1, greyest with %2.")
                          .arg(text(paints[partners.cleanest].name), text(paints[partners.greyest].name));
@@ -101,11 +90,11 @@ QString TubeInHand::wordsOf(const Shown& shown, std::size_t tube) const
 }
 
 /// What does as well in its place; what looks most like it comes first, since of a whole table there may be dozens.
-void TubeInHand::offerInstead(const Shown& shown, std::size_t tube)
+void TubeInHand::offerInstead(const ShownChoice& shown, std::size_t tube)
 {
     constexpr std::size_t mostOffered = 20;
-    const auto& paints = shown.pool->paints;
-    for (TubeSwap& swap : swapsOf(shown.set->tubes, *shown.equals)) {
+    const auto& paints = shown.pool().paints;
+    for (TubeSwap& swap : swapsOf(shown.set().tubes, shown.equals())) {
         if (swap.tube != tube)
             continue;
         std::ranges::stable_sort(swap.instead, {}, [&](std::size_t other) {
@@ -130,20 +119,20 @@ void TubeInHand::offerAllowed()
                 std::erase(wishes.never, id);
                 m_document.apply(wishing(m_document.notebook(), wishes));
             });
-    for (const auto& [key, name] : m_neverBuy)
-        m_offers->addAction(buttonWords(tr("Allow %1 again").arg(name)), this, [this, key = key] {
-            std::erase_if(m_neverBuy, [&](const auto& left) { return left.first == key; });
-            Q_EMIT changed();
+    for (const PurchaseWishes::Left& left : m_model.purchases().leftOut())
+        m_offers->addAction(buttonWords(tr("Allow %1 again").arg(text(left.name))), this, [this, key = left.key] {
+            PurchaseWishes purchases = m_model.purchases();
+            purchases.allow(key);
+            m_model.setPurchases(std::move(purchases));
         });
 }
 
 void TubeInHand::keep(bool stays)
 {
     if (m_own.value == 0) {
-        std::erase(m_mustBuy, m_toBuy);
-        if (stays)
-            m_mustBuy.push_back(m_toBuy);
-        return Q_EMIT changed();
+        PurchaseWishes purchases = m_model.purchases();
+        purchases.setMust(m_toBuy, stays);
+        return m_model.setPurchases(std::move(purchases));
     }
     PaletteWishes wishes = m_document.notebook().wishes;
     std::erase(wishes.must, m_own);
@@ -156,27 +145,14 @@ void TubeInHand::keep(bool stays)
 void TubeInHand::leaveOut()
 {
     if (m_own.value == 0) {
-        std::erase(m_mustBuy, m_toBuy);
-        m_neverBuy.emplace_back(m_toBuy, m_name);
-        return Q_EMIT changed();
+        PurchaseWishes purchases = m_model.purchases();
+        purchases.leaveOut(m_toBuy, m_name.toStdString());
+        return m_model.setPurchases(std::move(purchases));
     }
     PaletteWishes wishes = m_document.notebook().wishes;
     std::erase(wishes.must, m_own);
     wishes.never.push_back(m_own);
     m_document.apply(wishing(m_document.notebook(), wishes), tr("do without %1").arg(m_name));
-}
-
-void TubeInHand::apply(Limits& limits, const TubePool& pool) const
-{
-    for (std::size_t place = 0; place < pool.paints.size(); ++place) {
-        if (pool.isOwned(place) || std::ranges::find(limits.never, place) != limits.never.end())
-            continue;
-        const std::string key = keyOf(pool, place);
-        if (std::ranges::any_of(m_neverBuy, [&](const auto& left) { return left.first == key; }))
-            limits.never.push_back(place);
-        else if (holds(m_mustBuy, key))
-            limits.must.push_back(place);
-    }
 }
 
 } // namespace iris

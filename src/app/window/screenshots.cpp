@@ -5,6 +5,7 @@
 #include "app/pairs/makesview.h"
 #include "app/pairs/pairsview.h"
 #include "app/pairs/wheelview.h"
+#include "app/palette/choicemodel.h"
 #include "app/palette/choicepanel.h"
 #include "app/palette/comparepage.h"
 #include "app/palette/needspage.h"
@@ -44,8 +45,8 @@ bool waitForChoice(MainWindow& window)
         QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
         if (clock.elapsed() > longestChoiceMs)
             return false;
-    } while (!window.places().the<PaletteView>().choicePanel().choice()
-             || window.places().the<PaletteView>().choicePanel().isBusy());
+    } while (!window.places().the<PaletteView>().choice().shown()
+             || window.places().the<PaletteView>().choice().isBusy());
     return true;
 }
 
