@@ -29,7 +29,7 @@ struct WellStep {
     TubeId tube;       ///< of Paint
     std::string name;  ///< the tube's, kept
     double amount = 0; ///< parts of Paint; the share that stays of Water (of the film's thickness), Blot and Poured
-    Lab seen;          ///< of Seen
+    Lab seen{};        ///< of Seen
     double sd = 1;     ///< and how far that may be off, deltaE00
 
     template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)

@@ -50,6 +50,7 @@ private Q_SLOTS:
     void whatCanStayAtHome();
     void whoHasNoTubesIsToldWhatToBuy();
     void whatIsOnShowKeepsItsPool();
+    void whatWasOnShowStaysWhenItIsStopped();
 
 private:
     ChoicePanel& panel() { return view().choicePanel(); }
@@ -136,6 +137,21 @@ void TestChoosing::whatIsOnShowKeepsItsPool()
     QVERIFY(!model().shown());
     view().goTo(PaletteView::Boxing);
     QCoreApplication::processEvents();
+}
+
+/// A question that is stopped leaves the answer before on show, and says so.
+void TestChoosing::whatWasOnShowStaysWhenItIsStopped()
+{
+    choose();
+    const ShownChoicePtr before = model().shown();
+    wish([](PaletteWishes& wishes) { wishes.pool = Pool::Table; });
+    QVERIFY(model().isChoosing());
+    model().cancel();
+    COMES_TRUE(!model().isChoosing());
+    QCOMPARE(model().shown(), before);
+    QVERIFY(find<PaletteStrip>("wells")->isVisible());
+    QVERIFY(find<QLabel>("proof")->text().startsWith("The choice was stopped"));
+    QVERIFY(view().choicePanel().chooseAct()->isEnabled());
 }
 
 void TestChoosing::addTubes(std::initializer_list<const char*> codes)
