@@ -115,9 +115,8 @@ int main(int argc, char** argv)
     painter.drawText(QRect(20, 12, left, 40), Qt::AlignVCenter, QStringLiteral("the two tubes"));
     painter.drawText(QRect(left, 12, 500, 40), Qt::AlignVCenter,
                      QStringLiteral("eleven steps even in strength, a full wash over a middling one"));
-    painter.drawText(
-        QRect(left + steps * cell + 24, 12, 520, 40), Qt::AlignVCenter,
-        QStringLiteral("what painters see; how the program names and explains the way"));
+    painter.drawText(QRect(left + steps * cell + 24, 12, 520, 40), Qt::AlignVCenter,
+                     QStringLiteral("what painters see; how the program names and explains the way"));
     for (std::size_t i = 0; i < familiar.size(); ++i)
         drawRow(painter, familiar[i], top + static_cast<int>(i) * rowHeight);
     painter.end();

@@ -75,9 +75,12 @@ struct TouchAdvice {
     std::optional<std::size_t> leansWrong;
 };
 
+/// A puddle is there when it is nearer than this to what is wanted, deltaE00.
+inline constexpr double thereBelow = 2;
+
 struct TouchOptions {
     std::vector<std::size_t> places; ///< paints that may be put in
-    double tolerance = 2;            ///< nearer than that is there
+    double tolerance = thereBelow;
 };
 
 /// What to add so that it does not overshoot even if the tube is stronger than thought: the amount that would be right

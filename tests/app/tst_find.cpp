@@ -82,10 +82,14 @@ private:
     FindView& view() { return m_window->places().the<FindView>(); }
     WellPage& well() { return m_window->places().well(); }
     const Notebook& notebook() const { return m_document->notebook(); }
+    std::vector<Candidate> foundMixes()
+    {
+        return view().found() ? view().found()->candidates : std::vector<Candidate>();
+    }
     void want(const Lab& colour, const QString& words = {})
     {
         view().wantColour({colour, {}, false, false}, words);
-        COMES_TRUE(!view().isBusy() && !view().tiles().found().candidates.empty());
+        COMES_TRUE(!view().isBusy() && !foundMixes().empty());
     }
     TubeId tube(const char* name) const
     {
@@ -144,23 +148,23 @@ void TestFind::byKeyboardFromAColourToAPuddle()
     QCOMPARE(QApplication::focusWidget(), find<QLineEdit>("wantedTyped")); // nothing is wanted yet
     QTest::keyClicks(QApplication::focusWidget(), "50, -22, 34");
     QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
-    COMES_TRUE(!view().isBusy() && view().tiles().found().candidates.size() > 3);
+    COMES_TRUE(!view().isBusy() && foundMixes().size() > 3);
     view().takeFocus();
     QCOMPARE(QApplication::focusWidget(), &view().tiles());
     QTest::keyClick(&view().tiles(), Qt::Key_Right);
     QCOMPARE(view().tiles().current(), 1);
-    const Candidate chosen = view().tiles().found().candidates[1];
+    const Candidate chosen = foundMixes()[1];
     QTest::keyClick(&view().tiles(), Qt::Key_E);
     QVERIFY(well().isVisible());
     QCOMPARE(notebook().wells.size(), 1U);
     QCOMPARE(stateOf(notebook().wells[0], *m_document->studio()).contents.parts.size(), chosen.recipe.parts.size());
     // "Too green": three acts to a mended puddle.
     well().acts().see({Look::TooGreen});
-    QVERIFY(!well().advice().steps.empty());
+    QVERIFY(!well().puddle().advice.steps.empty());
     QVERIFY(find<QLabel>("wellNext")->text().startsWith("Put in "));
-    const double before = well().advice().apartNow;
+    const double before = well().puddle().advice.apartNow;
     QTest::keyClick(find<QListWidget>("wellSteps"), Qt::Key_Return);
-    QVERIFY(well().advice().apartNow < before);
+    QVERIFY(well().puddle().advice.apartNow < before);
     QTest::keyClick(find<QListWidget>("wellSteps"), Qt::Key_Escape);
     QVERIFY(view().isVisible());
     QTest::keyClick(m_window.get(), Qt::Key_6);
@@ -171,7 +175,7 @@ void TestFind::byMouseToo()
 {
     find<QLineEdit>("wantedTyped")->setText("#8a6a3c");
     QTest::keyClick(find<QLineEdit>("wantedTyped"), Qt::Key_Return);
-    COMES_TRUE(!view().isBusy() && view().tiles().found().candidates.size() > 1);
+    COMES_TRUE(!view().isBusy() && foundMixes().size() > 1);
     QTest::mouseClick(&view().tiles(), Qt::LeftButton, {}, QPoint(view().tiles().width() - 40, 40));
     QVERIFY(view().tiles().current() > 0);
     QTest::mouseClick(find<QPushButton>("intoWell"), Qt::LeftButton);
@@ -191,7 +195,7 @@ void TestFind::everyNumberIsTheCores()
     options.most = 30;
     const StudioPtr studio = m_document->studio();
     const auto expected = candidatesFor({{52, 12, 28}, {}, false, false}, studio->paints, studio->atHand(), options);
-    QCOMPARE(view().tiles().found().candidates, expected);
+    QCOMPARE(foundMixes(), expected);
     QVERIFY(find<QLabel>("findHeadline")->text().startsWith(QString::number(expected.size()) + " mixes"));
     view().tiles().setCurrent(0);
     QVERIFY(find<QLabel>("findStart")
@@ -212,7 +216,7 @@ void TestFind::movesAndWeights()
     COMES_TRUE(!view().isBusy());
     find<QCheckBox>("valueFirst")->setChecked(true);
     COMES_TRUE(!view().isBusy());
-    QVERIFY(view().tiles().found().wanted.valueFirst);
+    QVERIFY(view().found()->wanted.valueFirst);
 }
 
 void TestFind::theSiftSifts()
@@ -220,7 +224,7 @@ void TestFind::theSiftSifts()
     want({30, 0, 0});
     const auto uses = [this](TubeId id) {
         const auto place = *m_document->studio()->placeOf(id);
-        return std::ranges::any_of(view().tiles().found().candidates, [&](const Candidate& c) {
+        return std::ranges::any_of(foundMixes(), [&](const Candidate& c) {
             return std::ranges::find(c.recipe.parts, place, &Part::paint) != c.recipe.parts.end();
         });
     };
@@ -236,7 +240,7 @@ void TestFind::theSiftSifts()
             act->setChecked(true);
     COMES_TRUE(!view().isBusy());
     const auto rose = *m_document->studio()->placeOf(tube("Rose"));
-    for (const Candidate& candidate : view().tiles().found().candidates)
+    for (const Candidate& candidate : foundMixes())
         QVERIFY(std::ranges::find(candidate.recipe.parts, rose, &Part::paint) != candidate.recipe.parts.end());
     find<QPushButton>("findSift")->menu()->actions().back()->trigger(); // sift no more
     COMES_TRUE(!view().isBusy());
@@ -250,13 +254,13 @@ void TestFind::theSiftSifts()
     find<QComboBox>("findOrder")->setCurrentIndex(0);
     find<QComboBox>("findMost")->setCurrentIndex(0);
     COMES_TRUE(!view().isBusy());
-    for (const Candidate& candidate : view().tiles().found().candidates)
+    for (const Candidate& candidate : foundMixes())
         QCOMPARE(candidate.recipe.parts.size(), 1U);
     find<QComboBox>("findMost")->setCurrentIndex(3);
     COMES_TRUE(!view().isBusy());
     find<QComboBox>("findOrder")->setCurrentIndex(1);
     COMES_TRUE(!view().isBusy());
-    QVERIFY(std::ranges::is_sorted(view().tiles().found().candidates, {}, &Candidate::apart));
+    QVERIFY(std::ranges::is_sorted(foundMixes(), {}, &Candidate::apart));
 }
 
 void TestFind::whatIsOutOfReachIsSaid()
@@ -292,7 +296,7 @@ void TestFind::tubesNeedsAndMixesCanBeWanted()
     QVERIFY(view().target().wanted()->thin.has_value());
     QVERIFY(find<QCheckBox>("thinMatters")->isVisible());
     const auto scarlet = *m_document->studio()->placeOf(tube("Scarlet"));
-    for (const Candidate& candidate : view().tiles().found().candidates) // not by itself
+    for (const Candidate& candidate : foundMixes()) // not by itself
         QVERIFY(std::ranges::find(candidate.recipe.parts, scarlet, &Part::paint) == candidate.recipe.parts.end());
 }
 
@@ -328,10 +332,10 @@ void TestFind::oneTubeAndNone()
             ids.push_back(one.id);
     m_document->apply(removing<Tube>(ids));
     want({60, 0, 60});
-    QCOMPARE(view().tiles().found().candidates.size(), 1U);
+    QCOMPARE(foundMixes().size(), 1U);
     m_document->apply(removing<Tube>(std::vector<TubeId>{tube("Lemon")}));
     COMES_TRUE(!view().isBusy());
-    QVERIFY(view().tiles().found().candidates.empty());
+    QVERIFY(foundMixes().empty());
     QVERIFY(find<QLabel>("findHeadline")->text().startsWith("No tube"));
     m_window->goTo(well());
     well().putInChosen(true);
@@ -801,13 +805,13 @@ void TestFind::tubesGoneWhileMixing()
         if (round % 2)
             m_document->undo();
         QCoreApplication::processEvents();
-        const FoundMixes& found = view().tiles().found();
-        for (const Candidate& candidate : found.candidates)
+        const FoundMixesPtr found = view().found();
+        for (const Candidate& candidate : foundMixes())
             for (const Part& part : candidate.recipe.parts)
-                QVERIFY(part.paint < found.studio->paints.size());
+                QVERIFY(part.paint < found->studio->paints.size());
     }
     COMES_TRUE(!view().isBusy());
-    QCOMPARE(view().tiles().found().studio, m_document->studio());
+    QCOMPARE(view().found()->studio, m_document->studio());
 }
 
 IRIS_TEST(TestFind, QApplication)

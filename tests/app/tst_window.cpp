@@ -21,9 +21,9 @@
 #include "app/window/keyspage.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
-#include "app/window/screenshots.h"
 #include "app/window/whereleft.h"
 #include "app/window/wordspage.h"
+#include "mainviews.h"
 #include "notebook/edits.h"
 #include "notebook/tubecsv.h"
 #include "words/mixwords.h"
@@ -582,7 +582,7 @@ void TestWindow::picturesAreTaken()
     m_window->places().the<TubesView>().importFile(demoTubes);
     m_document->apply(putting(NeedRecord{{}, {"Reeds", {68, 10, 46}, 7, 2}, {}}));
     const QString folder = m_folder->filePath("pictures");
-    QCOMPARE(takeScreenshots(*m_window, folder), QString());
+    QCOMPARE(writeMainViews(*m_window, folder), QString());
     for (const char* name : {"tubes.png", "pairs.png", "palette.png", "palette-dark.png"}) {
         const QImage image(folder + '/' + name);
         QCOMPARE(image.size(), QSize(1280, 800));

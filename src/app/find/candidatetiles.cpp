@@ -33,14 +33,17 @@ CandidateTiles::CandidateTiles(ViewSettings& settings, QWidget* parent)
     connect(this, &CellWidget::cellChosen, this, &CandidateTiles::keepInSight);
 }
 
-void CandidateTiles::setFound(FoundMixes found)
+void CandidateTiles::setFound(FoundMixesPtr found)
 {
     // The same mix stays in hand while a longer list comes in.
+    const auto recipeIn = [before = current()](const FoundMixesPtr& list) -> const Recipe* {
+        const auto place = static_cast<std::size_t>(before);
+        return list && before >= 0 && place < list->candidates.size() ? &list->candidates[place].recipe : nullptr;
+    };
+    const Recipe* was = recipeIn(m_found);
+    const Recipe* is = recipeIn(found);
+    const bool same = was && is && found->studio == m_found->studio && *was == *is;
     const int before = current();
-    const bool same = before >= 0 && before < cellCount() && found.studio == m_found.studio
-                      && static_cast<std::size_t>(before) < found.candidates.size()
-                      && m_found.candidates[static_cast<std::size_t>(before)].recipe
-                             == found.candidates[static_cast<std::size_t>(before)].recipe;
     m_found = std::move(found);
     fitHeight();
     putInHand(-1);
@@ -60,37 +63,37 @@ QRectF CandidateTiles::placeOf(int tile) const
 
 QString CandidateTiles::wordsOf(int tile) const
 {
-    const Candidate& candidate = m_found.candidates[static_cast<std::size_t>(tile)];
+    const Candidate& candidate = m_found->candidates[static_cast<std::size_t>(tile)];
     return tr("%1, %2\n%3: %4")
-        .arg(recipeText(candidate.recipe, m_found.studio->paints), text(washWord(candidate.recipe.wash)),
-             apart(candidate.apart), text(differenceWords(candidate.laid.colour, m_found.wanted.colour)));
+        .arg(recipeText(candidate.recipe, m_found->studio->paints), text(washWord(candidate.recipe.wash)),
+             apart(candidate.apart), text(differenceWords(candidate.laid.colour, m_found->wanted.colour)));
 }
 
 void CandidateTiles::paintTile(QPainter& painter, int tile) const
 {
-    const Candidate& candidate = m_found.candidates[static_cast<std::size_t>(tile)];
+    const Candidate& candidate = m_found->candidates[static_cast<std::size_t>(tile)];
     const QRectF at = placeOf(tile);
     const bool grey = settings().valuesOnly();
     const double half = std::floor(at.width() / 2);
     const QRectF pair(at.left(), at.top(), at.width(), pairHeight);
     const QRectF own(pair.left() + half, pair.top(), pair.width() - half, pairHeight);
-    painter.fillRect(QRectF(pair.left(), pair.top(), half, pairHeight), displayed(m_found.wanted.colour, grey));
+    painter.fillRect(QRectF(pair.left(), pair.top(), half, pairHeight), displayed(m_found->wanted.colour, grey));
     painter.fillRect(own, displayed(candidate.laid.colour, grey));
     // Let out below: beside the thin wash that is wanted, or on its own half where only one colour is.
     painter.fillRect(own.adjusted(0, pairHeight - thinHeight, 0, 0), displayed(candidate.laid.thin, grey));
-    if (m_found.wanted.thin)
+    if (m_found->wanted.thin)
         painter.fillRect(QRectF(pair.left(), pair.bottom() - thinHeight, half, thinHeight),
-                         displayed(*m_found.wanted.thin, grey));
+                         displayed(*m_found->wanted.thin, grey));
     paintDabs(painter, QRectF(at.left(), pair.bottom() + 4, at.width(), dabHeight - 6), candidate.recipe,
-              m_found.studio->paints, grey);
+              m_found->studio->paints, grey);
     painter.setPen(settings().colours().text);
     painter.setFont(textFont(textsize::small));
     painter.drawText(QRectF(at.left(), pair.bottom() + dabHeight, at.width(), wordsHeight),
                      Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap,
                      tr("%1, %2\n%3, %4")
-                         .arg(text(shortRecipeWords(candidate.recipe, m_found.studio->paints)),
+                         .arg(text(shortRecipeWords(candidate.recipe, m_found->studio->paints)),
                               text(washWord(candidate.recipe.wash)), apart(candidate.apart),
-                              text(differenceWords(candidate.laid.colour, m_found.wanted.colour))));
+                              text(differenceWords(candidate.laid.colour, m_found->wanted.colour))));
     if (tile == current())
         paintSelection(painter, pair);
 }

@@ -1,17 +1,9 @@
 #pragma once
 
 #include "app/parts/cellwidget.h"
-#include "finding/candidates.h"
-#include "notebook/studio.h"
+#include "notebook/foundmixes.h"
 
 namespace iris {
-
-/// What was found for a wanted colour, in the studio whose tubes it counts.
-struct FoundMixes {
-    StudioPtr studio;
-    Wanted wanted;
-    std::vector<Candidate> candidates;
-};
 
 /// Candidates as touching pairs: what is wanted on the left, the mix on the right, its thin wash below; dabs to count,
 /// and in words where it differs. Arrow keys walk.
@@ -21,11 +13,11 @@ class CandidateTiles : public CellWidget {
 public:
     explicit CandidateTiles(ViewSettings& settings, QWidget* parent = nullptr);
 
-    void setFound(FoundMixes found);
-    const FoundMixes& found() const { return m_found; }
+    /// @param found null for nothing
+    void setFound(FoundMixesPtr found);
 
 protected:
-    int cellCount() const override { return static_cast<int>(m_found.candidates.size()); }
+    int cellCount() const override { return m_found ? static_cast<int>(m_found->candidates.size()) : 0; }
     int cellsInARow() const override;
     QRectF placeOf(int tile) const override;
     QString wordsOf(int tile) const override;
@@ -36,7 +28,7 @@ private:
     void fitHeight();
     void paintTile(QPainter& painter, int tile) const;
 
-    FoundMixes m_found;
+    FoundMixesPtr m_found;
 };
 
 } // namespace iris

@@ -229,96 +229,97 @@ void FindView::search()
         return;
     m_search.drop();
     m_helping.drop();
-    if (!m_target->wanted()) {
-        showFound({}, true);
-        return tell();
-    }
-    const StudioPtr studio = m_context.document().studio();
-    std::vector<std::size_t> places = m_tubes->places();
-    if (const auto own = studio->placeOf(m_target->tube()))
-        std::erase(places, *own);
-    CandidateOptions options;
-    options.mostTubes = m_most->currentData().toInt();
-    m_tried = options.mostTubes >= 3 ? sentence(text(threesWords(places.size()))) : QString();
-    options.most = mostTiles;
-    options.sift = sift();
-    const Wanted wanted = *m_target->wanted();
+    if (!m_target->wanted())
+        return showFound({});
     m_why->hide();
-    // What tubes alone and pairs give is shown at once, and three of them when they are there.
-    const auto run = [this, studio, places, options, wanted](int most, auto&& then) {
-        CandidateOptions asked = options;
-        asked.mostTubes = most;
-        m_search.start(
-            [studio, places, asked, wanted](const JobTools& tools) {
-                CandidateOptions watched = asked;
-                watched.work = tools.workOptions();
-                return candidatesFor(wanted, studio->paints, places, watched);
-            },
-            then);
-    };
-    const int first = std::min(2, options.mostTubes);
     m_headline->setText(tr("Mixing ..."));
-    run(first, [=, this](const std::vector<Candidate>& found) {
-        showFound({studio, wanted, found}, first == options.mostTubes);
-        if (first < options.mostTubes)
-            run(options.mostTubes, [=, this](const std::vector<Candidate>& more) {
-                showFound({studio, wanted, more}, true);
-            });
-    });
+    FoundMixes question;
+    question.studio = m_context.document().studio();
+    question.wanted = *m_target->wanted();
+    question.called = m_target->called().toStdString();
+    question.mostTubes = m_most->currentData().toInt();
+    // What tubes alone and pairs give is shown at once, and three of them when they are there.
+    searchFor(std::move(question), std::min(2, m_most->currentData().toInt()));
 }
 
-void FindView::showFound(FoundMixes found, bool all)
+void FindView::searchFor(FoundMixes question, int most)
 {
-    const int order = m_order->currentData().toInt();
-    if (order == byPrice)
-        sortByPrice(found.candidates, found.studio->notebook);
-    else
-        sortCandidates(found.candidates, static_cast<CandidateOrder>(order));
-    m_tiles->setFound(std::move(found));
-    if (m_tiles->found().candidates.empty())
+    std::vector<std::size_t> places = m_tubes->places();
+    if (const auto own = question.studio->placeOf(m_target->tube()))
+        std::erase(places, *own);
+    question.tubes = places.size();
+    question.isWhole = most == question.mostTubes;
+    CandidateOptions options;
+    options.mostTubes = most;
+    options.most = mostTiles;
+    options.sift = sift();
+    m_search.start(
+        [question, places, options](const JobTools& tools) {
+            CandidateOptions watched = options;
+            watched.work = tools.workOptions();
+            return candidatesFor(question.wanted, question.studio->paints, places, watched);
+        },
+        [this, question](const std::vector<Candidate>& candidates) {
+            FoundMixes found = question;
+            found.candidates = candidates;
+            const int order = m_order->currentData().toInt();
+            if (order == byPrice)
+                sortByPrice(found.candidates, found.studio->notebook);
+            else
+                sortCandidates(found.candidates, static_cast<CandidateOrder>(order));
+            showFound(std::make_shared<const FoundMixes>(std::move(found)));
+            if (!question.isWhole)
+                searchFor(question, question.mostTubes);
+        });
+}
+
+void FindView::showFound(FoundMixesPtr found)
+{
+    m_found = std::move(found);
+    m_tiles->setFound(m_found);
+    if (!m_found || m_found->candidates.empty())
         showCandidate(-1);
-    if (all)
+    if (!m_found || m_found->isWhole)
         tell();
 }
 
 void FindView::tell()
 {
-    const FoundMixes& found = m_tiles->found();
     m_why->hide();
-    if (!m_target->wanted())
+    if (!m_found)
         return m_headline->setText(tr("Which colour do you want to mix?"));
-    if (found.candidates.empty())
+    if (m_found->candidates.empty())
         return m_headline->setText(tr("No tube is let through."));
-    const auto nearest = std::ranges::min_element(found.candidates, {}, &Candidate::apart);
+    const auto nearest = std::ranges::min_element(m_found->candidates, {}, &Candidate::apart);
     const bool near = nearest->apart <= nearEnough;
-    m_headline->setText(near
-                            ? tr("%1 mixes; the closest is %2.").arg(found.candidates.size()).arg(apart(nearest->apart))
-                            : tr("Nothing comes near; the closest is %1.").arg(apart(nearest->apart)));
+    m_headline->setText(
+        near ? tr("%1 mixes; the closest is %2.").arg(m_found->candidates.size()).arg(apart(nearest->apart))
+             : tr("Nothing comes near; the closest is %1.").arg(apart(nearest->apart)));
     QStringList why;
     if (!near)
-        why << text(outOfReachWords(outOfReach(found.wanted, *nearest)));
-    if (!m_tried.isEmpty())
-        why << m_tried + QLatin1Char('.');
+        why << text(outOfReachWords(outOfReach(m_found->wanted, *nearest)));
+    if (const std::string tried = threesWords(m_found->tubes); m_found->mostTubes >= 3 && !tried.empty())
+        why << sentence(text(tried)) + QLatin1Char('.');
     why.removeAll(QString());
     m_why->setText(why.join(QLatin1Char(' ')));
     m_why->setVisible(!why.isEmpty());
     if (!near)
-        look(found);
+        look(m_found);
 }
 
 /// Which tube of the table would help, when those at hand do not do.
-void FindView::look(const FoundMixes& found)
+void FindView::look(const FoundMixesPtr& found)
 {
     m_helping.start(
         [found](const JobTools& tools) -> std::optional<QString> {
-            std::vector<Paint> paints = found.studio->paints;
+            std::vector<Paint> paints = found->studio->paints;
             std::vector<std::size_t> others;
             for (const ReferencePigment& row : ReferenceTable::shipped().pigments()) {
                 others.push_back(paints.size());
                 paints.push_back(paintOf(row));
                 paints.back().name = row.commonName + " (" + row.code.text() + ")";
             }
-            const auto helper = helperFor(found.wanted, paints, found.candidates, others, tools.workOptions());
+            const auto helper = helperFor(found->wanted, paints, found->candidates, others, tools.workOptions());
             if (!helper)
                 return std::nullopt;
             return tr("One tube more would help most: %1, to %2.")
@@ -334,12 +335,12 @@ void FindView::look(const FoundMixes& found)
 
 void FindView::showCandidate(int tile)
 {
-    const FoundMixes& found = m_tiles->found();
-    const bool any = tile >= 0 && tile < static_cast<int>(found.candidates.size());
+    const bool any = m_found && tile >= 0 && tile < static_cast<int>(m_found->candidates.size());
     m_intoWell->setEnabled(any);
     m_start->setVisible(any);
     if (!any)
         return m_card->clear();
+    const FoundMixes& found = *m_found;
     const Candidate& candidate = found.candidates[static_cast<std::size_t>(tile)];
     m_card->show(found.studio, candidate.recipe);
     m_start->setText(tr("%1: %2.\n%3")
@@ -350,8 +351,9 @@ void FindView::showCandidate(int tile)
 
 void FindView::start()
 {
-    if (m_card->recipe() && m_card->studio())
-        Q_EMIT intoTheWell(m_card->studio(), *m_card->recipe(), *m_target->wanted(), m_target->called());
+    // What the mix was found for: something else may be wanted by now, and be searched for still.
+    if (m_found && m_card->recipe() && m_card->studio())
+        Q_EMIT intoTheWell(m_card->studio(), *m_card->recipe(), m_found->wanted, text(m_found->called));
 }
 
 /// One of the pictures that are kept, or another one.

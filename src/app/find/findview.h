@@ -32,6 +32,8 @@ public:
     void takeFocus() override;
     std::vector<WalkingKey> walkingKeys() const override;
 
+    /// What is on show; null while nothing is wanted.
+    const FoundMixesPtr& found() const { return m_found; }
     TargetPanel& target() { return *m_target; }
     CandidateTiles& tiles() { return *m_tiles; }
     MixCard& card() { return *m_card; }
@@ -64,9 +66,10 @@ private:
     Sift sift() const;
     void search();
     void tell();
-    void showFound(FoundMixes found, bool all);
+    void searchFor(FoundMixes question, int most);
+    void showFound(FoundMixesPtr found);
     void showCandidate(int tile);
-    void look(const FoundMixes& found);
+    void look(const FoundMixesPtr& found);
     void askPicture();
     void pickFrom(PictureDialog& dialog);
 
@@ -75,7 +78,7 @@ private:
     CandidateTiles* m_tiles;
     MixCard* m_card;
     PlainLabel* m_headline;
-    QString m_tried; ///< what is to be said of which tubes were tried
+    FoundMixesPtr m_found;
     PlainLabel* m_why;
     PlainLabel* m_start;
     TubeSetBox* m_tubes;

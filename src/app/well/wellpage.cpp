@@ -33,8 +33,6 @@
 namespace iris {
 namespace {
 
-constexpr double thereBelow = 2;
-
 QVBoxLayout* columnIn(QWidget& widget)
 {
     auto* layout = new QVBoxLayout(&widget);
@@ -254,10 +252,10 @@ void WellPage::putInChosen(bool aTouch)
 
 void WellPage::follow()
 {
-    if (m_advice.steps.empty())
+    if (m_puddle.advice.steps.empty())
         return;
-    const TouchStep& step = m_advice.steps.front();
-    m_acts->putIn(m_studio->notebook.tubes[step.paint].id, step.parts);
+    const TouchStep& step = m_puddle.advice.steps.front();
+    m_acts->putIn(m_puddle.studio->notebook.tubes[step.paint].id, step.parts);
 }
 
 void WellPage::seeTyped()
@@ -279,14 +277,12 @@ void WellPage::askForDab()
 
 bool WellPage::takePicture(const QString& path)
 {
-    const WellState state = m_acts->record() ? stateOf(*m_acts->record(), *m_studio) : WellState{};
-    if (state.contents.isEmpty()) {
+    if (m_puddle.isClean()) {
         messages().tell(this, tr("A dab out of the well"), tr("The well is clean: nothing can have come out of it."));
         return true;
     }
-    const auto dries = drying(state.contents);
-    DabDialog dialog(m_context.settings(), path,
-                     seenLab(filmOf(state.contents, m_studio->paints), state.contents.wash, whitePaper()),
+    const auto dries = drying();
+    DabDialog dialog(m_context.settings(), path, m_puddle.colour(),
                      dries ? std::optional(dries->lighter) : std::nullopt, this);
     if (dialog.exec() != QDialog::Accepted || !dialog.dab())
         return true;
@@ -309,7 +305,7 @@ void WellPage::fillOver()
         m_over->addItem(tr("on %1").arg(nameInList(paper.name)), static_cast<qlonglong>(paper.id.value));
     for (std::size_t i = 0; i < notebook.wells.size(); ++i) {
         const WellRecord& well = notebook.wells[i];
-        if (well.id == m_acts->open() || stateOf(well, *m_studio).contents.isEmpty())
+        if (well.id == m_acts->open() || stateOf(well, *m_puddle.studio).contents.isEmpty())
             continue;
         const QString name = m_which->itemText(static_cast<int>(i));
         m_over->addItem(tr("over %1, dry").arg(name), -static_cast<qlonglong>(well.id.value));
@@ -327,25 +323,26 @@ Spectrum WellPage::backing() const
             if (paper.id.value == below)
                 return paperSeenAs(paper.white);
     if (const WellRecord* well = notebook.well({-below})) {
-        const PuddleContents contents = stateOf(*well, *m_studio).contents;
+        const PuddleContents contents = stateOf(*well, *m_puddle.studio).contents;
         if (!contents.isEmpty())
-            return filmReflectance(filmOf(contents, m_studio->paints), contents.wash, whitePaper());
+            return filmReflectance(filmOf(contents, m_puddle.studio->paints), contents.wash, whitePaper());
     }
     return whitePaper();
 }
 
 /// How wet and dry differ: by what its own tubes did, or failing that by all that were read wet and dry.
-std::optional<ExpectedDrying> WellPage::drying(const PuddleContents& contents) const
+std::optional<ExpectedDrying> WellPage::drying() const
 {
+    const Notebook& notebook = m_puddle.studio->notebook;
     std::vector<TubeId> tubes;
-    for (const auto& part : contents.parts)
-        tubes.push_back(m_studio->notebook.tubes[part.first].id);
-    return expectedDrying(m_studio->notebook, tubes);
+    for (const auto& part : m_puddle.state.contents.parts)
+        tubes.push_back(notebook.tubes[part.first].id);
+    return expectedDrying(notebook, tubes);
 }
 
-QString WellPage::dryingWords(const PuddleContents& contents) const
+QString WellPage::dryingWords() const
 {
-    const auto drying = this->drying(contents);
+    const auto drying = this->drying();
     if (!drying)
         return tr("Colours are as they dry. Watercolour dries lighter; how much yours does is not measured yet.");
     return (drying->ofItsTubes
@@ -361,157 +358,148 @@ void WellPage::fillTubes()
     const QSignalBlocker quiet(m_tube);
     const QVariant before = m_tube->currentData();
     m_tube->clear();
-    const StudioPtr studio = m_studio;
+    const StudioPtr& studio = m_puddle.studio;
     for (const std::size_t place : studio->atHand())
         m_tube->addItem(nameInList(studio->notebook.tubes[place].name),
                         static_cast<qlonglong>(studio->notebook.tubes[place].id.value));
     m_tube->setCurrentIndex(std::max(0, m_tube->findData(before)));
 }
 
-void WellPage::showSteps(const WellRecord& well)
+void WellPage::showSteps()
 {
     const QSignalBlocker quiet(m_steps);
+    const std::vector<WellStep>& steps = m_puddle.well.steps;
     m_steps->clear();
-    for (std::size_t i = 0; i < well.steps.size(); ++i)
-        m_steps->addItem(tr("%1  %2").arg(i + 1).arg(stepWords(well.steps[i])));
+    for (std::size_t i = 0; i < steps.size(); ++i)
+        m_steps->addItem(tr("%1  %2").arg(i + 1).arg(stepWords(steps[i])));
     m_steps->setCurrentRow(m_steps->count() - 1);
     m_back->setEnabled(m_steps->count() > 0);
 }
 
+void WellPage::fillWells()
+{
+    const QSignalBlocker quiet(m_which);
+    const auto& wells = m_puddle.studio->notebook.wells;
+    m_which->clear();
+    for (std::size_t i = 0; i < wells.size(); ++i)
+        m_which->addItem((wells[i].best ? QStringLiteral("\u2713 ") : QString())
+                         + (wells[i].name.empty()
+                                ? tr("well %1").arg(i + 1)
+                                : tr("well %1: %2").arg(QString::number(i + 1), nameInList(wells[i].name))));
+    const auto open = std::ranges::find(wells, m_acts->open(), &WellRecord::id);
+    m_which->setCurrentIndex(static_cast<int>(open - wells.begin()));
+    m_which->setVisible(wells.size() > 1);
+}
+
 void WellPage::showWell()
 {
-    m_studio = m_context.document().studio();
     Q_EMIT countChanged();
     m_stale = !isVisible();
     if (m_stale)
         return;
+    m_acts->keepWithin();
+    m_puddle = puddleInHand(m_context.document().studio(), m_acts->record() ? *m_acts->record() : WellRecord{});
     if (m_tubesStale)
         fillTubes();
-    const auto& wells = m_context.document().notebook().wells;
-    m_acts->keepWithin();
-    {
-        const QSignalBlocker quiet(m_which);
-        m_which->clear();
-        for (std::size_t i = 0; i < wells.size(); ++i)
-            m_which->addItem((wells[i].best ? QStringLiteral("\u2713 ") : QString())
-                             + (wells[i].name.empty()
-                                    ? tr("well %1").arg(i + 1)
-                                    : tr("well %1: %2").arg(QString::number(i + 1), nameInList(wells[i].name))));
-        const auto open = std::ranges::find(wells, m_acts->open(), &WellRecord::id);
-        m_which->setCurrentIndex(static_cast<int>(open - wells.begin()));
-        m_which->setVisible(wells.size() > 1);
-    }
+    fillWells();
     fillOver();
-    const WellRecord open = m_acts->record() ? *m_acts->record() : WellRecord{};
-    const WellState state = stateOf(open, *m_studio);
-    const bool anything = !state.contents.isEmpty();
     for (QAction* act : m_whileOpen)
-        act->setEnabled(anything);
-    m_title->setText(open.name.empty() ? tr("A well") : text(open.name));
-    showSteps(open);
+        act->setEnabled(!m_puddle.isClean());
+    m_title->setText(m_puddle.well.name.empty() ? tr("A well") : text(m_puddle.well.name));
+    showSteps();
     m_warning->setText(
-        strongCameFirst(state.puddle, m_studio->paints)
+        strongCameFirst(m_puddle.state.puddle, m_puddle.studio->paints)
             ? tr("A strong tube went in first. Start with the light and weak; the strong one goes in by touches.")
             : QString());
     m_warning->setVisible(!m_warning->text().isEmpty());
-    if (!anything) {
-        m_advice = {};
-        m_wash->clear();
-        m_words->setText(state.gone.empty() ? tr("The well is clean. Put a tube in.")
-                                            : tr("None of its tubes is in the notebook any more."));
-        m_beside->show(open.wanted ? std::vector<CaptionedColour>{{*open.wanted, tr("wanted")}}
-                                   : std::vector<CaptionedColour>{});
-        m_next->clear();
-        m_then->clear();
-        m_follow->setEnabled(false);
-        m_field->setContents({});
-        m_layers->clear();
-        m_drying->clear();
-        return;
-    }
-    const Film film = filmOf(state.contents, m_studio->paints);
-    const QString words = text(contentsWords(state.contents, m_studio->paints));
+    if (m_puddle.isClean())
+        return showClean();
+    showContents();
+    showAdvice();
+    showWay();
+}
+
+void WellPage::showClean()
+{
+    const std::optional<Lab>& wanted = m_puddle.well.wanted;
+    m_wash->clear();
+    m_words->setText(m_puddle.state.gone.empty() ? tr("The well is clean. Put a tube in.")
+                                                 : tr("None of its tubes is in the notebook any more."));
+    m_beside->show(wanted ? std::vector<CaptionedColour>{{*wanted, tr("wanted")}} : std::vector<CaptionedColour>{});
+    m_next->clear();
+    m_then->clear();
+    m_follow->setEnabled(false);
+    m_field->setContents({});
+    m_layers->clear();
+    m_drying->clear();
+}
+
+void WellPage::showContents()
+{
+    const WellState& state = m_puddle.state;
+    const std::vector<Paint>& paints = m_puddle.studio->paints;
+    const Film film = m_puddle.film();
+    const QString words = text(contentsWords(state.contents, paints));
     m_wash->show(film, words, 7);
-    const Lab colour = seenLab(film, state.contents.wash, whitePaper());
-    QStringList lines{sentence(words), tr("%1, %2 wash; %3")
-                                           .arg(sentence(colourWords(colour)), text(washWord(state.contents.wash)),
-                                                text(describe(transparencyOf(film))))};
+    QStringList lines{sentence(words),
+                      tr("%1, %2 wash; %3")
+                          .arg(sentence(colourWords(m_puddle.colour())), text(washWord(state.contents.wash)),
+                               text(describe(transparencyOf(film))))};
     for (const auto& [paint, amount] : state.contents.parts)
-        if (const std::string belief = beliefWords(state.belief, paint, m_studio->paints); !belief.empty())
+        if (const std::string belief = beliefWords(state.belief, paint, paints); !belief.empty())
             lines << text(belief);
     for (const std::string& gone : state.gone)
         lines << tr("%1 is no longer in the notebook and is left out.").arg(nameInList(gone));
     m_words->setText(lines.join(QLatin1Char('\n')));
     m_layers->show(film, state.contents.wash, backing());
     const std::vector<double> amounts = millilitresFor(*recipeOf(state.contents), 100);
-    m_drying->setText(dryingWords(state.contents) + QLatin1Char(' ')
+    m_drying->setText(dryingWords() + QLatin1Char(' ')
                       + tr("A wash of 100 square centimetres takes about %1 ml of paint.")
                             .arg(number(std::accumulate(amounts.begin(), amounts.end(), 0.0), 2)));
-    m_best->setText(open.best ? tr("Not best") : tr("Best"));
-    showAdvice(open, state);
-    showWay(open, state);
+    m_best->setText(m_puddle.well.best ? tr("Not best") : tr("Best"));
 }
 
-/// The tubes that may go in; of more than can be tried within a frame those that lie on the palette.
-std::vector<std::size_t> WellPage::atHand() const
+void WellPage::showAdvice()
 {
-    constexpr std::size_t most = 80;
-    std::vector<std::size_t> places = m_studio->atHand();
-    if (places.size() <= most)
-        return places;
-    std::vector<std::size_t> onPalette;
-    for (const std::size_t place : places)
-        if (m_studio->notebook.tubes[place].stock.where == Whereabouts::Palette)
-            onPalette.push_back(place);
-    return onPalette.empty() ? places : onPalette;
-}
-
-void WellPage::showAdvice(const WellRecord& well, const WellState& state)
-{
-    m_advice = {};
+    const std::optional<Lab>& wanted = m_puddle.well.wanted;
+    const TouchAdvice& advice = m_puddle.advice;
     m_then->clear();
-    if (!well.wanted) {
-        const Film film = filmOf(state.contents, m_studio->paints);
-        m_beside->show({{seenLab(film, state.contents.wash, whitePaper()), tr("now")}});
+    if (!wanted) {
+        m_beside->show({{m_puddle.colour(), tr("now")}});
         m_next->setText(tr("Nothing is wanted of it. Find a colour to be told the next touch."));
         m_follow->setEnabled(false);
         return;
     }
-    m_advice = nextTouch(state.contents, aimedAt({*well.wanted, {}, false, false}, state.off), m_studio->paints,
-                         state.belief, {atHand(), thereBelow});
-    const AdviceWords words = adviceWords(m_advice, m_studio->paints, thereBelow);
+    const AdviceWords words = adviceWords(advice, m_puddle.studio->paints, thereBelow);
     m_next->setText(text(words.act));
     m_then->setText(text(words.then));
-    m_follow->setEnabled(!m_advice.steps.empty());
-    const auto asItIs = [&](const Lab& reckoned) { // as it was seen to be off
-        return Lab{std::clamp(reckoned.l + state.off.l, 0.0, 100.0), reckoned.a + state.off.a,
-                   reckoned.b + state.off.b};
-    };
-    std::vector<CaptionedColour> beside{{asItIs(m_advice.laidNow.colour), tr("now")}, {*well.wanted, tr("wanted")}};
-    if (!m_advice.steps.empty())
-        beside.push_back({asItIs(m_advice.steps.front().laid.colour), tr("then")});
+    m_follow->setEnabled(!advice.steps.empty());
+    std::vector<CaptionedColour> beside{{m_puddle.asSeen(advice.laidNow.colour), tr("now")}, {*wanted, tr("wanted")}};
+    if (!advice.steps.empty())
+        beside.push_back({m_puddle.asSeen(advice.steps.front().laid.colour), tr("then")});
     m_beside->show(std::move(beside));
 }
 
-void WellPage::showWay(const WellRecord& well, const WellState& state)
+void WellPage::showWay()
 {
+    const std::vector<Paint>& paints = m_puddle.studio->paints;
+    const WellState& state = m_puddle.state;
     FieldContents contents;
-    if (well.wanted)
+    if (const auto& wanted = m_puddle.well.wanted)
         contents.needs.push_back(
-            {tr("wanted: %1").arg(colourWords(*well.wanted)), *well.wanted, m_advice.apartNow <= thereBelow});
+            {tr("wanted: %1").arg(colourWords(*wanted)), *wanted, m_puddle.advice.apartNow <= thereBelow});
     for (const auto& part : state.contents.parts) {
-        const Paint& paint = m_studio->paints[part.first];
+        const Paint& paint = paints[part.first];
         contents.tubes.push_back({text(paint.name), paint.swatch.full, paint.swatch.thin, true});
     }
     for (std::size_t act = 1; act <= state.puddle.acts.size(); ++act) {
         const PuddleContents then = contentsOf(state.puddle, act);
         if (!then.isEmpty())
-            contents.path.push_back(seenLab(filmOf(then, m_studio->paints), then.wash, whitePaper()));
+            contents.path.push_back(seenLab(filmOf(then, paints), then.wash, whitePaper()));
     }
-    for (const TouchStep& step : m_advice.steps)
+    for (const TouchStep& step : m_puddle.advice.steps)
         contents.dots.push_back(
-            {tr("after %1 of %2").arg(text(amountWords(step.parts)), text(m_studio->paints[step.paint].name)),
-             step.laid.colour});
+            {tr("after %1 of %2").arg(text(amountWords(step.parts)), text(paints[step.paint].name)), step.laid.colour});
     m_field->setContents(std::move(contents));
 }
 

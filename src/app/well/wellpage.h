@@ -3,6 +3,7 @@
 #include "app/document/document.h"
 #include "app/parts/place.h"
 #include "notebook/drying.h"
+#include "notebook/puddleinhand.h"
 
 class QAction;
 class QComboBox;
@@ -41,7 +42,7 @@ public:
     void follow();
     void seeTyped();
 
-    const TouchAdvice& advice() const { return m_advice; }
+    const PuddleInHand& puddle() const { return m_puddle; }
 
 Q_SIGNALS:
     void finished();
@@ -55,23 +56,24 @@ private:
     QWidget* makeRight();
     /// Shows it anew, as soon as it can be seen.
     void showWell();
-    void showSteps(const WellRecord& well);
-    std::vector<std::size_t> atHand() const;
-    void showAdvice(const WellRecord& well, const WellState& state);
-    void showWay(const WellRecord& well, const WellState& state);
+    void showSteps();
+    void showClean();
+    void showContents();
+    void showAdvice();
+    void showWay();
+    void fillWells();
     void fillTubes();
     void fillOver();
     Spectrum backing() const;
-    std::optional<ExpectedDrying> drying(const PuddleContents& contents) const;
+    std::optional<ExpectedDrying> drying() const;
     void askForDab();
-    QString dryingWords(const PuddleContents& contents) const;
+    QString dryingWords() const;
 
     Worktable& m_context;
     WellActs* m_acts;
     bool m_stale = true;
     bool m_tubesStale = true;
-    StudioPtr m_studio;
-    TouchAdvice m_advice;
+    PuddleInHand m_puddle; ///< as of when it was last seen
     PlainLabel* m_title;
     QComboBox* m_which;
     WashWidget* m_wash;

@@ -3,7 +3,6 @@
 #include "app/parts/messages.h"
 #include "app/parts/words.h"
 #include "app/window/mainwindow.h"
-#include "app/window/screenshots.h"
 #include "app/window/whereleft.h"
 
 #include <QApplication>
@@ -44,11 +43,6 @@ int runApplication(QApplication& application)
     parser.setApplicationDescription(QObject::tr("Iris Bianca: know your paints"));
     parser.addHelpOption();
     parser.addPositionalArgument(QStringLiteral("notebook"), QObject::tr("The notebook to open"));
-    const QCommandLineOption pictures(QStringLiteral("screenshots"), QObject::tr("Write pictures of the views and end"),
-                                      QStringLiteral("folder"));
-    parser.addOption(pictures);
-    const QCommandLineOption small(QStringLiteral("small"), QObject::tr("Take them of the smallest window there is"));
-    parser.addOption(small);
     parser.process(application);
 
     if (!loadFonts())
@@ -57,18 +51,10 @@ int runApplication(QApplication& application)
     Document document;
     const QStringList files = parser.positionalArguments();
     const auto opened = openOrMake(document, files.isEmpty() ? ownNotebook() : files.front());
-    if (!opened && parser.isSet(pictures))
-        return complain(text(opened.error().message));
     MainWindow window(document);
     WhereLeft left;
-    if (!parser.isSet(pictures))
-        left.restore(window);
+    left.restore(window);
     window.show();
-    if (parser.isSet(pictures)) {
-        const QString trouble =
-            takeScreenshots(window, parser.value(pictures), parser.isSet(small) ? QSize(1024, 700) : QSize(1280, 800));
-        return trouble.isEmpty() ? 0 : complain(trouble);
-    }
     if (!opened)
         messages().tell(&window, QObject::tr("Open a notebook"), text(opened.error().message));
     const int code = QApplication::exec();

@@ -1,4 +1,4 @@
-#include "app/window/screenshots.h"
+#include "mainviews.h"
 
 #include "app/find/findview.h"
 #include "app/pairs/chartview.h"
@@ -127,7 +127,7 @@ bool saveFinding(MainWindow& window, const QString& folder)
     FindView& find = window.places().the<FindView>();
     Document& document = window.document();
     find.wantColour({{50, -22, 34}, {}, false, false}, QObject::tr("Reeds in the sun"));
-    bool saved = waitUntil([&] { return !find.isBusy() && !find.tiles().found().candidates.empty(); });
+    bool saved = waitUntil([&] { return !find.isBusy() && !find.found()->candidates.empty(); });
     find.tiles().setCurrent(2);
     saved = save(window, folder, "find") && saved;
     const QUndoStack& stack = document.undoStack();
@@ -175,7 +175,7 @@ bool saveSheets(MainWindow& window, const QString& folder)
 
 } // namespace
 
-QString takeScreenshots(MainWindow& window, const QString& folder, QSize size)
+QString writeMainViews(MainWindow& window, const QString& folder, QSize size)
 {
     if (!QDir().mkpath(folder))
         return QObject::tr("the folder %1 cannot be made").arg(folder);
