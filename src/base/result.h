@@ -20,6 +20,7 @@ enum class ErrorCode {
     BadCgats,
     BadJson,
     BadPicture,
+    BadSheetCode, ///< what tells which sheet it is
     FileUnreadable,
     FileUnwritable,
     NotANotebook,

@@ -6,6 +6,7 @@
 #include "notebook/prices.h"
 #include "palette/need.h"
 #include "words/findwords.h"
+#include "words/paintwords.h"
 
 #include <algorithm>
 #include <numeric>
@@ -55,16 +56,11 @@ std::string candidateText(const Candidate& candidate, const Wanted& wanted, std:
 void addHelper(Output& output, const Wanted& wanted, const TubeSource& source, const std::vector<Candidate>& now)
 {
     std::vector<Paint> paints = source.paints();
-    std::vector<std::size_t> others;
-    for (const ReferencePigment& row : ReferenceTable::shipped().pigments()) {
-        others.push_back(paints.size());
-        paints.push_back(paintOf(row));
-        paints.back().name = row.id();
-    }
+    const std::vector<std::size_t> others = addTable(paints);
     const auto helper = helperFor(wanted, paints, now, others, watched());
     output.json["helper"] = helper ? candidateJson(helper->candidate, wanted, paints) : Json(nullptr);
     if (helper)
-        output.text += "One tube more, " + paints[helper->place].name + ", would come within "
+        output.text += "One tube more, " + nameAndCodes(paints[helper->place]) + ", would come within "
                        + formatNumber(helper->candidate.apart, 1) + ": " + recipeText(helper->candidate.recipe, paints)
                        + "\n";
 }

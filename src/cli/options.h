@@ -41,11 +41,11 @@ CLI::Option* addNumber(CLI::App* command, const std::string& name, Number& targe
     return command->add_option_function<std::string>(
         name,
         [&target, name, rule](const std::string& text) {
-            using Wanted = typename NumberIn<Number>::Type;
-            if constexpr (std::is_floating_point_v<Wanted>)
+            using Type = typename NumberIn<Number>::Type;
+            if constexpr (std::is_floating_point_v<Type>)
                 target = realNumber(name, text, rule);
             else
-                target = static_cast<Wanted>(wholeNumber(name, text, rule));
+                target = static_cast<Type>(wholeNumber(name, text, rule));
         },
         what);
 }

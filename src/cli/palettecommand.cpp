@@ -8,8 +8,11 @@
 #include "palette/firstguess.h"
 #include "palette/partners.h"
 #include "words/mixwords.h"
+#include "words/paintwords.h"
+#include "words/palettewords.h"
 
 #include <algorithm>
+#include <numeric>
 
 namespace iris {
 namespace {
@@ -91,33 +94,11 @@ std::string setText(const PaletteSet& set, const Context& context)
     return joinedInWords(names) + " (" + formatNumber(set.meanApart, 1) + " apart on average)";
 }
 
-std::string proofText(const Choice& choice, School school)
-{
-    if (school != School::Free)
-        return "Every set of this school was weighed; none covers more.\n";
-    if (choice.ruledOut.empty())
-        return "No smaller set is possible.\n";
-    std::vector<std::string> sizes;
-    for (const SizeRuledOut& size : choice.ruledOut)
-        sizes.push_back(std::to_string(size.size));
-    return "No smaller set will do: every set of " + joinedInWords(sizes) + (sizes.back() == "1" ? " tube" : " tubes")
-           + " was ruled out.\n";
-}
-
 std::string unreachableText(const std::vector<Unreachable>& unreachable, const Context& context)
 {
     std::string text;
-    for (const Unreachable& missed : unreachable) {
-        const std::string name = shown(context.needs[missed.need].name);
-        const Need& need = context.needs[missed.need];
-        if (missed.nearest.recipe.parts.empty())
-            text += "No tube here is what " + name + " asks for\n";
-        else
-            text +=
-                (missed.nearest.apart <= need.tolerance ? "No mix here is sure enough for " : "No tube here reaches ")
-                + name + "; nearest is " + recipeText(missed.nearest.recipe, context.paints) + " ("
-                + formatNumber(missed.nearest.apart, 1) + " apart)\n";
-    }
+    for (const Unreachable& missed : unreachable)
+        text += shown(nearestWords(missed, context.needs[missed.need], context.paints, false)) + "\n";
     return text;
 }
 
@@ -141,7 +122,7 @@ std::string choiceText(const Choice& choice, const Context& context, const Quest
                     : missedWords(answer, context.needs[n]) + recipeText(answer.match.recipe, context.paints) + " ("
                           + formatNumber(answer.match.apart, 1) + " apart)\n";
     }
-    text += "\n" + proofText(choice, question.limits.school);
+    text += "\n" + proofWords(choice, question.limits.school) + "\n";
     if (choice.passedOver > 0)
         text += passedOverWords(choice.passedOver) + "\n";
     if (question.limits.surely)
@@ -168,7 +149,7 @@ std::string toBuyText(const PaletteSet& set, const Question& question)
     std::vector<std::string> names;
     for (const std::size_t tube : set.tubes)
         if (!question.isOwned(tube))
-            names.push_back(shown(question.paints()[tube].name) + " (" + textOf(question.paints()[tube].codes) + ")");
+            names.push_back(shown(nameAndCodes(question.paints()[tube])));
     return names.empty() || !question.ownsAny() ? "" : "To buy: " + joinedInWords(names) + "\n";
 }
 
@@ -251,28 +232,25 @@ Result<Answered> answered(const PaletteArguments& arguments)
 struct Weighed {
     const PaletteSet* set;
     std::vector<double> sure;
-    double mean = 0;
+
+    double mean() const { return std::accumulate(sure.begin(), sure.end(), 0.0) / static_cast<double>(sure.size()); }
 };
 
 /// The surest first.
-std::vector<Weighed> weighed(const Answered& answer)
+std::vector<Weighed> weighed(Answered& answer)
 {
     const Question& question = answer.question;
+    const auto sure = surestFirst(answer.choice, question.needs, question.paints(), question.learned);
     std::vector<Weighed> sets;
-    for (const PaletteSet& set : answer.choice.sets) {
-        Weighed one{&set, surenessOf(set, question.needs, question.paints(), question.learned)};
-        for (const double sure : one.sure)
-            one.mean += sure / static_cast<double>(one.sure.size());
-        sets.push_back(std::move(one));
-    }
-    std::ranges::stable_sort(sets, std::greater<>(), &Weighed::mean);
+    for (std::size_t i = 0; i < sure.size(); ++i)
+        sets.push_back({&answer.choice.sets[i], sure[i]});
     return sets;
 }
 
 Json weighedJson(const Weighed& weighed, const Context& context)
 {
     Json object{{"tubes", namesOf(weighed.set->tubes, context)},
-                {"sure_on_average", rounded(weighed.mean, 3)},
+                {"sure_on_average", rounded(weighed.mean(), 3)},
                 {"needs", Json::array()}};
     for (std::size_t n = 0; n < context.needs.size(); ++n)
         object["needs"].push_back({{"need", context.needs[n].name}, {"sure", rounded(weighed.sure[n], 3)}});
@@ -442,7 +420,7 @@ Result<Output> substitutesCommand(const PaletteArguments& arguments)
 
 Result<Output> robustCommand(const PaletteArguments& arguments)
 {
-    const auto answer = answered(arguments);
+    auto answer = answered(arguments);
     if (!answer)
         return tl::unexpected(answer.error());
     const Context context = answer->context();
@@ -451,7 +429,7 @@ Result<Output> robustCommand(const PaletteArguments& arguments)
     for (const Weighed& one : sets) {
         output.json["sets"].push_back(weighedJson(one, context));
         output.text +=
-            setText(*one.set, context) + ", comes out " + formatNumber(100 * one.mean, 0) + " times in 100\n";
+            setText(*one.set, context) + ", comes out " + formatNumber(100 * one.mean(), 0) + " times in 100\n";
         for (std::size_t n = 0; &one == &sets.front() && n < context.needs.size(); ++n)
             output.text +=
                 "  " + shown(context.needs[n].name) + ": " + formatNumber(100 * one.sure[n], 0) + " in 100\n";

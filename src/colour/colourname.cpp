@@ -91,17 +91,19 @@ std::string valueWord(const Lab& lab)
     return value >= 2.5 ? "dark" : "very dark";
 }
 
-std::string colourName(const Lab& lab)
+std::string colourNameWithoutValue(const Lab& lab)
 {
     const Lch lch = toLch(lab);
-    std::string name;
     if (lch.chroma < 3.5)
-        name = neutralName(lch.l);
-    else if (lch.chroma < 9)
-        name = std::string(hueWord(lch)) + (lch.l < 24 ? " near-black" : " grey");
-    else
-        name = std::string(strengthWord(lch)) + ' ' + std::string(hueWord(lch));
-    return name + ", " + valueWord(lab);
+        return std::string(neutralName(lch.l));
+    if (lch.chroma < 9)
+        return std::string(hueWord(lch)) + (lch.l < 24 ? " near-black" : " grey");
+    return std::string(strengthWord(lch)) + ' ' + std::string(hueWord(lch));
+}
+
+std::string colourName(const Lab& lab)
+{
+    return colourNameWithoutValue(lab) + ", " + valueWord(lab);
 }
 
 } // namespace iris

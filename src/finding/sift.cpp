@@ -1,11 +1,11 @@
 #include "finding/sift.h"
 
+#include "paint/ratings.h"
+
 #include <algorithm>
 
 namespace iris {
 namespace {
-
-constexpr int stillFair = 3; ///< lightfastness
 
 /// The cautions that painters who avoid heavy metals mean. Copper is bound fast in phthalocyanines and zinc is of low
 /// hazard in paint, as the table's own cautions say.
@@ -26,7 +26,7 @@ bool holds(const std::vector<std::size_t>& places, std::size_t place)
 bool letsThrough(const TubeTerms& terms, const Paint& paint)
 {
     const bool manyPigments = terms.singlePigments && paint.codes.size() > 1;
-    const bool fugitive = terms.nothingFugitive && paint.lightfastness > stillFair;
+    const bool fugitive = terms.nothingFugitive && fades(paint.lightfastness);
     const bool metal = terms.noListedMetals && std::ranges::any_of(paint.cautions, isListedMetal);
     const bool black = terms.noTubeBlack && paint.family == HueFamily::Black;
     const bool opaque = terms.transparent && paint.transparency().kind > TransparencyClass::SemiTransparent;

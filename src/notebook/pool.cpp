@@ -39,7 +39,6 @@ void addTable(const Notebook& notebook, TubePool& pool)
         if (std::ranges::any_of(notebook.tubes, [&](const Tube& tube) { return isTheSame(tube, row); }))
             continue;
         pool.paints.push_back(paintOf(row));
-        pool.paints.back().name = row.commonName;
         pool.tubes.push_back({});
         pool.forms.push_back(row.form);
     }

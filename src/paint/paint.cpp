@@ -67,6 +67,16 @@ Paint paintOf(const ReferencePigment& pigment)
     return paint;
 }
 
+std::vector<std::size_t> addTable(std::vector<Paint>& paints)
+{
+    std::vector<std::size_t> places;
+    for (const ReferencePigment& row : ReferenceTable::shipped().pigments()) {
+        places.push_back(paints.size());
+        paints.push_back(paintOf(row));
+    }
+    return places;
+}
+
 Paint paintOf(const std::vector<const ReferencePigment*>& pigments)
 {
     assert(!pigments.empty());

@@ -48,6 +48,10 @@ struct Paint {
 /// The typical paint of one row of the table.
 Paint paintOf(const ReferencePigment& pigment);
 
+/// Puts a paint for every row of the shipped table behind others.
+/// @return their places
+std::vector<std::size_t> addTable(std::vector<Paint>& paints);
+
 /// The typical paint of a tube of several pigments: their films mixed so that each counts alike, the mean strength, and
 /// the worst of each rating. At least one row; the family is that of the mixed full wash, or the pigments' own when
 /// they agree.

@@ -5,6 +5,7 @@
 #include "colour/colourname.h"
 #include "colour/deltae.h"
 #include "colour/srgb.h"
+#include "paint/ratings.h"
 
 #include <algorithm>
 #include <cmath>
@@ -76,12 +77,10 @@ Result<Need> needFrom(const CsvFields& fields)
 std::string nameOf(const Lab& colour)
 {
     const std::string value = valueWord(colour);
-    std::string name = colourName(colour);
-    name = name.substr(0, name.find(", "));
+    const std::string name = colourNameWithoutValue(colour);
     return value == "mid value" ? name : std::string(value).append(" ").append(name);
 }
 
-constexpr int stillLightfast = 2;
 constexpr int stillLifts = 1; ///< staining
 
 } // namespace
@@ -90,7 +89,7 @@ bool allows(const NeedTerms& terms, const Paint& paint)
 {
     if (terms.transparent && paint.transparency().kind > TransparencyClass::SemiTransparent)
         return false;
-    if (terms.lightfast && paint.lightfastness > stillLightfast)
+    if (terms.lightfast && !lasts(paint.lightfastness))
         return false;
     return !terms.lifts || paint.staining <= stillLifts;
 }

@@ -9,7 +9,7 @@
 namespace iris {
 namespace {
 
-constexpr double step = 0.1; ///< of thickness, and of ink
+constexpr double inkStep = 0.1; ///< of thickness, and of ink
 
 Eigen::Vector3d vectorOf(const Lab& colour)
 {
@@ -32,9 +32,9 @@ LineTrace traceOf(const Film& film, double thickness, const Lab& besideLine, con
                   const Spectrum& paper)
 {
     const Lab bare = seenLab(film, thickness, paper);
-    const Lab thicker = seenLab(film, (1 + step) * thickness, paper);
-    const Lab dark = inked(bare, seenLab(film, thickness, blackLine()), step);
-    const Eigen::Vector3d byInk = (vectorOf(dark) - vectorOf(bare)) / step;
+    const Lab thicker = seenLab(film, (1 + inkStep) * thickness, paper);
+    const Lab dark = inked(bare, seenLab(film, thickness, blackLine()), inkStep);
+    const Eigen::Vector3d byInk = (vectorOf(dark) - vectorOf(bare)) / inkStep;
     const Eigen::Vector3d byWash = (vectorOf(thicker) - vectorOf(bare)).normalized();
     const Eigen::Vector3d byInkAlone = byInk - byInk.dot(byWash) * byWash;
     const Eigen::Vector3d seen = vectorOf(besideLine) - vectorOf(lowerDown);

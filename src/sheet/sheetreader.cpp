@@ -269,14 +269,14 @@ Result<const SheetRecord*> recordOf(const FoundSheet& found, const Notebook& not
 {
     const std::string text = found.code ? found.code->toStdString() : typed;
     if (found.code && !typed.empty() && lowered(typed) != lowered(text))
-        return failure(ErrorCode::BadOption, "the sheet says that it is " + text + ", not " + typed
+        return failure(ErrorCode::BadSheetCode, "the sheet says that it is " + text + ", not " + typed
                                                  + "; leave the code out where the sheet shows it");
     if (text.empty())
-        return failure(ErrorCode::BadPicture,
+        return failure(ErrorCode::BadSheetCode,
                        "the sheet's code cannot be read; type what is printed beside its title, as in 3F9A0C-12");
     const auto code = parseSheetCode(text);
     if (!code)
-        return failure(ErrorCode::BadPicture, "\"" + text + "\" is no code of a sheet");
+        return failure(ErrorCode::BadSheetCode, "\"" + text + "\" is no code of a sheet");
     if (code->notebook != notebook.code)
         return failure(ErrorCode::NotFound, "this sheet was printed from another notebook (" + text + ")");
     const SheetRecord* record = notebook.sheet(code->sheet);

@@ -19,14 +19,15 @@ std::string amountWords(double parts);
 /// What lies in a well: "3 parts of Lemon Yellow + 2 touches of Phthalo Blue".
 std::string contentsWords(const PuddleContents& contents, std::span<const Paint> paints);
 
-/// How to mix a recipe with the brush in hand: "6 parts of Lemon Yellow; then Phthalo Blue by touches, about 2; stop at a
-/// mid value, muted yellow-green. Let it out to a thin wash." In startOrder().
+/// How to mix a recipe with the brush in hand: "6 parts of Lemon Yellow; then Phthalo Blue by touches, about 2; stop at
+/// a mid value, muted yellow-green. Let it out to a thin wash." In startOrder().
 std::string startWords(const Recipe& recipe, std::span<const Paint> paints);
 
 /// What to do next, and what then comes of it.
 struct AdviceWords {
-    std::string act;  ///< "Put in 2 touches of Burnt Sienna, and look."; "It is there." or that nothing helps
-    std::string then; ///< what that does to value and transparency, and what may follow; why nothing helps. May be empty
+    std::string act; ///< "Put in 2 touches of Burnt Sienna, and look."; "It is there." or that nothing helps
+    std::string
+        then; ///< what that does to value and transparency, and what may follow; why nothing helps. May be empty
 
     std::string whole() const { return then.empty() ? act : act + " " + then; }
 };

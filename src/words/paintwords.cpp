@@ -32,6 +32,11 @@ std::string describe(const Transparency& transparency)
     return (transparency.uncertain ? "probably " : "") + std::string(nameOf(transparency.kind));
 }
 
+std::string nameAndCodes(const Paint& paint)
+{
+    return paint.name + " (" + textOf(paint.codes) + ")";
+}
+
 std::string_view lightfastnessWord(int rating)
 {
     static constexpr std::array<std::string_view, 5> words{"excellent", "very good", "fair", "poor", "fugitive"};

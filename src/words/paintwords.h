@@ -18,6 +18,9 @@ std::string describeSide(const Lean& lean);
 /// The name, with "probably" before it when uncertain.
 std::string describe(const Transparency& transparency);
 
+/// "yellow ochre (PY43)".
+std::string nameAndCodes(const Paint& paint);
+
 /// "excellent" (1) to "fugitive" (5).
 std::string_view lightfastnessWord(int rating);
 
@@ -27,8 +30,8 @@ std::string_view stainingWord(int rating);
 /// "smooth" (0) to "granulates strongly" (3).
 std::string_view granulationWord(int rating);
 
-/// "This does not look like PB29; of the table it looks most like PB28, cobalt blue. ..." of a tube whose swatch is unlike
-/// its label.
+/// "This does not look like PB29; of the table it looks most like PB28, cobalt blue. ..." of a tube whose swatch is
+/// unlike its label.
 std::string doubtedLabel(const std::vector<PigmentCode>& label, const ReferencePigment& likeliest);
 
 } // namespace iris

@@ -43,14 +43,19 @@ HueFamily between(HueFamily first, HueFamily second)
     }
 }
 
-std::string leanReason(const Paint& paint, HueFamily other)
+/// A primary that leans away from another, and what it brings in by that.
+struct LeansAway {
+    std::string how;    ///< "the blue leans green"
+    std::string brings; ///< "yellow comes in"
+};
+
+std::optional<LeansAway> leansAway(const Paint& paint, HueFamily other)
 {
     const Lean lean = paint.lean();
-    const bool away = !lean.inTheMiddle() && lean.towards != between(paint.family, other);
-    if (!away)
-        return {};
-    return "the " + std::string(nameOf(paint.family)) + " leans " + std::string(nameOf(lean.towards)) + ", so "
-           + std::string(nameOf(thirdPrimary(paint.family, other))) + " comes in";
+    if (lean.inTheMiddle() || lean.towards == between(paint.family, other))
+        return std::nullopt;
+    return LeansAway{"the " + std::string(nameOf(paint.family)) + " leans " + std::string(nameOf(lean.towards)),
+                     std::string(nameOf(thirdPrimary(paint.family, other))) + " comes in"};
 }
 
 /// What a black or a white does to a colour; painters are surprised by it (common practice; trade fact 14).
@@ -78,11 +83,12 @@ std::string dullReason(const Paint& first, const Paint& second)
         return "they stand across the wheel and grey each other";
     if (!isPrimary(first.family) || !isPrimary(second.family) || first.family == second.family)
         return {};
-    const std::string one = leanReason(first, second.family);
-    const std::string two = leanReason(second, first.family);
-    if (!one.empty() && !two.empty())
-        return one + ", and " + two.substr(0, two.find(", so")) + " as well";
-    return one + two;
+    const auto one = leansAway(first, second.family);
+    const auto two = leansAway(second, first.family);
+    if (!one && !two)
+        return {};
+    return (one ? *one : *two).how + ", so " + (one ? *one : *two).brings
+           + (one && two ? ", and " + two->how + " as well" : "");
 }
 
 std::string cleanReason(const Paint& first, const Paint& second)

@@ -15,6 +15,7 @@
 #include "notebook/prices.h"
 #include "words/findwords.h"
 #include "words/mixwords.h"
+#include "words/paintwords.h"
 
 #include <QComboBox>
 #include <QGridLayout>
@@ -313,17 +314,12 @@ void FindView::look(const FoundMixesPtr& found)
     m_helping.start(
         [found](const JobTools& tools) -> std::optional<QString> {
             std::vector<Paint> paints = found->studio->paints;
-            std::vector<std::size_t> others;
-            for (const ReferencePigment& row : ReferenceTable::shipped().pigments()) {
-                others.push_back(paints.size());
-                paints.push_back(paintOf(row));
-                paints.back().name = row.commonName + " (" + row.code.text() + ")";
-            }
+            const std::vector<std::size_t> others = addTable(paints);
             const auto helper = helperFor(found->wanted, paints, found->candidates, others, tools.workOptions());
             if (!helper)
                 return std::nullopt;
             return tr("One tube more would help most: %1, to %2.")
-                .arg(text(paints[helper->place].name), apart(helper->candidate.apart));
+                .arg(text(nameAndCodes(paints[helper->place])), apart(helper->candidate.apart));
         },
         [this](const std::optional<QString>& words) {
             if (!words)

@@ -183,14 +183,11 @@ void ChoiceModel::findOutMore()
         });
     if (std::ranges::all_of(m_shown->set().answers, &NeedAnswer::met))
         return;
-    m_helping.start(
-        [shown = m_shown](const JobTools& tools) {
-            return shortfallsOf(shown->set(), shown->needs(), shown->pool(), tools.stop);
-        },
-        [this](const std::vector<Shortfall>& shortfalls) {
-            m_beside.shortfalls = shortfalls;
-            Q_EMIT besideChanged();
-        });
+    m_helping.start([shown = m_shown](const JobTools& tools) { return shortfallsOf(*shown, tools.stop); },
+                    [this](const std::vector<Shortfall>& shortfalls) {
+                        m_beside.shortfalls = shortfalls;
+                        Q_EMIT besideChanged();
+                    });
 }
 
 /// What the other school of the red primary would choose.

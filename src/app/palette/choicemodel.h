@@ -3,9 +3,8 @@
 #include "app/jobs/job.h"
 #include "app/palette/needsmodel.h"
 #include "app/palette/sessionkeeper.h"
-#include "app/palette/shortfall.h"
 #include "notebook/purchasewishes.h"
-#include "notebook/shownchoice.h"
+#include "notebook/shortfall.h"
 
 namespace iris {
 

@@ -20,6 +20,7 @@
 #include "base/text.h"
 #include "notebook/edits.h"
 #include "words/mixwords.h"
+#include "words/palettewords.h"
 
 #include <QHBoxLayout>
 #include <QListView>
@@ -320,7 +321,7 @@ void ChoicePanel::showProof()
     const bool isPart = shown.origin == ChoiceOrigin::Step || shown.origin == ChoiceOrigin::Swapped;
     QStringList words;
     if (shown.origin == ChoiceOrigin::Chosen)
-        words << proofWords(answer, shown.question->school());
+        words << text(proofWords(answer, shown.question->school()));
     if (answer.passedOver > 0)
         words << text(passedOverWords(answer.passedOver));
     if (const QString home = stayAtHomeWords(shown.set(), shown.pool()); shown.isKept() && !home.isEmpty())
@@ -330,9 +331,9 @@ void ChoicePanel::showProof()
     const ChoiceModel::Beside& beside = m_model.beside();
     for (const ChoiceModel::Beside::Way& way : beside.ways)
         words << wayWords(way.red, way.choice, shown.pool());
-    if (!beside.shortfalls.empty())
-        words << shortfallWords(beside.shortfalls, shown.needs(), shown.question->isSure());
-    else if (!answer.unreachable.empty() && !isPart)
+    for (const Shortfall& one : beside.shortfalls)
+        words << sentence(text(shortfallWords(one, shown.needs()[one.need], shown.question->isSure())));
+    if (beside.shortfalls.empty() && !answer.unreachable.empty() && !isPart)
         words << nearestWords(answer, shown.needs(), shown.pool(), shown.isKept());
     m_proof->setText(words.join(QLatin1Char(' ')));
 }

@@ -1,6 +1,7 @@
 #include "app/palette/choicewells.h"
 
 #include "app/parts/words.h"
+#include "paint/ratings.h"
 
 #include <QObject>
 
@@ -17,7 +18,7 @@ std::vector<Well> wellsOf(const PaletteSet& set, const std::vector<Need>& needs,
         Well well;
         well.name = text(paint.name);
         well.codes = text(textOf(paint.codes));
-        if (paint.lightfastness >= 4)
+        if (fades(paint.lightfastness))
             well.codes += QObject::tr(", fades");
         if (!pool.isOwned(reason.tube))
             well.codes += QObject::tr(", to buy");

@@ -2,6 +2,8 @@
 
 #include "app/parts/words.h"
 #include "base/text.h"
+#include "words/paintwords.h"
+#include "words/palettewords.h"
 
 #include <QObject>
 #include <QStringList>
@@ -20,19 +22,6 @@ QString headlineWords(const PaletteSet& set, const QString& keptName)
             .arg(who, QString::number(met), text(counted(set.answers.size(), "colour")), average);
     return met == 1 ? QObject::tr("%1: the one colour, %2").arg(who, average)
                     : QObject::tr("%1: all %2 colours, %3 on average").arg(who, QString::number(met), average);
-}
-
-QString proofWords(const Choice& choice, School school)
-{
-    if (school != School::Free)
-        return QObject::tr("Every set this school allows was weighed; none meets more.");
-    if (choice.ruledOut.empty())
-        return QObject::tr("No smaller set is possible.");
-    QStringList sizes;
-    for (const SizeRuledOut& size : choice.ruledOut)
-        sizes << QString::number(size.size);
-    return QObject::tr("Fewer will not do: every set of %1 %2 was tried and falls short.")
-        .arg(listed(sizes), sizes.last() == QLatin1String("1") ? QObject::tr("tube") : QObject::tr("tubes"));
 }
 
 QString nothingWords(bool surely)
@@ -59,29 +48,12 @@ QString wayWords(RedPrimary red, const Result<Choice>& choice, const TubePool& p
         .arg(listed(names));
 }
 
-namespace {
-
-QString nearestWords(const Unreachable& missed, const Need& need, const TubePool& pool, bool ofKept)
-{
-    const QString name = text(need.name);
-    if (missed.nearest.recipe.parts.empty())
-        return QObject::tr("No tube here is what %1 asks for.").arg(name);
-    const QString nearest =
-        QObject::tr("%1 with %2").arg(apart(missed.nearest.apart), recipeText(missed.nearest.recipe, pool.paints));
-    if (missed.nearest.apart <= need.tolerance)
-        return QObject::tr("No mix is sure enough for %1; nearest is %2.").arg(name, nearest);
-    return ofKept ? QObject::tr("It does not reach %1; nearest is %2.").arg(name, nearest)
-                  : QObject::tr("No tubes of yours reach %1; nearest is %2.").arg(name, nearest);
-}
-
-} // namespace
-
 QString nearestWords(const Choice& choice, const std::vector<Need>& needs, const TubePool& pool, bool ofKept)
 {
     constexpr std::size_t mostTold = 3;
     QStringList words;
     for (const Unreachable& missed : choice.unreachable | std::views::take(mostTold))
-        words << nearestWords(missed, needs[missed.need], pool, ofKept);
+        words << text(nearestWords(missed, needs[missed.need], pool.paints, ofKept));
     if (const std::size_t count = choice.unreachable.size(); count > mostTold)
         words << QObject::tr("So it is with %1 more.").arg(text(counted(count - mostTold, "colour")));
     return words.join(QLatin1Char(' '));
@@ -104,7 +76,7 @@ QString toBuyWords(const PaletteSet& set, const TubePool& pool)
     QStringList names;
     for (const std::size_t place : set.tubes)
         if (!pool.isOwned(place))
-            names << QObject::tr("%1 (%2)").arg(text(pool.paints[place].name), text(textOf(pool.paints[place].codes)));
+            names << text(nameAndCodes(pool.paints[place]));
     return names.isEmpty() ? QString() : QObject::tr("To buy: %1.").arg(listed(names));
 }
 

@@ -10,9 +10,6 @@ namespace iris {
 /// @param keptName of a palette that is kept; empty for a choice
 QString headlineWords(const PaletteSet& set, const QString& keptName);
 
-/// "Fewer will not do: every set of 1 and 2 tubes was tried and falls short."
-QString proofWords(const Choice& choice, School school);
-
 /// What is said where no tubes meet anything.
 QString nothingWords(bool surely);
 

@@ -10,6 +10,7 @@
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "paint/ratings.h"
 #include "words/mixwords.h"
 
 #include <QComboBox>
@@ -289,7 +290,7 @@ QString ComparePage::factsOf(const Compared& compared) const
         return paint.transparency().kind > TransparencyClass::SemiTransparent;
     });
     const auto fading =
-        std::ranges::count_if(compared.paints, [](const Paint& paint) { return paint.lightfastness > 3; });
+        std::ranges::count_if(compared.paints, [](const Paint& paint) { return fades(paint.lightfastness); });
     QStringList lines;
     if (compared.drawn)
         lines << tr("Picture %1, %2 % out of reach.")

@@ -10,7 +10,7 @@ namespace iris {
 namespace {
 
 constexpr int wellHeight = 118;
-constexpr int gap = 2 * gridStep;
+constexpr int wellGap = 2 * gridStep;
 
 } // namespace
 
@@ -51,8 +51,8 @@ void PaletteStrip::fitHeight()
 QRect PaletteStrip::wellAt(int index) const
 {
     const int count = perRow();
-    const int width = (this->width() - (count - 1) * gap) / count;
-    return {index % count * (width + gap), index / count * wellHeight, width, wellHeight - gap};
+    const int width = (this->width() - (count - 1) * wellGap) / count;
+    return {index % count * (width + wellGap), index / count * wellHeight, width, wellHeight - wellGap};
 }
 
 void PaletteStrip::paintEvent(QPaintEvent*)

@@ -30,7 +30,7 @@ namespace iris {
 namespace {
 
 constexpr int cellRole = Qt::UserRole;
-const QSize chip{88, 44};
+const QSize squareSize{88, 44};
 
 } // namespace
 
@@ -46,7 +46,7 @@ SheetReadingDialog::SheetReadingDialog(Document& document, ViewSettings& setting
     resize(1080, 720);
     m_squares->setObjectName(QStringLiteral("squares"));
     m_squares->setAccessibleName(tr("Squares"));
-    m_squares->setIconSize(chip);
+    m_squares->setIconSize(squareSize);
     m_squares->setSpacing(2);
     m_squares->setWordWrap(true);
     m_squares->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -70,7 +70,7 @@ SheetReadingDialog::SheetReadingDialog(Document& document, ViewSettings& setting
     m_opening.start([picture](const JobTools& tools) { return openPicture(picture, tools); },
                     [this](const Result<ScanPtr>& opened) {
                         if (!opened)
-                            return showTrouble(text(opened.error().message));
+                            return showTrouble(opened.error());
                         m_scan = *opened;
                         readAgain();
                     });
@@ -172,11 +172,11 @@ void SheetReadingDialog::readAgain()
             if (reading)
                 takeReading(*reading);
             else
-                showTrouble(text(reading.error().message));
+                showTrouble(reading.error());
         });
 }
 
-void SheetReadingDialog::showTrouble(const QString& why)
+void SheetReadingDialog::showTrouble(const Error& why)
 {
     m_busy->hide();
     m_doing->clear();
@@ -184,8 +184,8 @@ void SheetReadingDialog::showTrouble(const QString& why)
     m_squares->clear();
     m_summary->clear();
     m_title->setText(tr("This picture could not be read"));
-    m_trouble->setText(sentence(why));
-    const bool codeMissing = why.contains(QStringLiteral("code"));
+    m_trouble->setText(sentence(text(why.message)));
+    const bool codeMissing = why.code == ErrorCode::BadSheetCode;
     m_code->setVisible(codeMissing);
     m_codeLabel->setVisible(codeMissing);
     m_file->setEnabled(false);
@@ -194,15 +194,15 @@ void SheetReadingDialog::showTrouble(const QString& why)
 /// The painted colour and, touching it, what was expected.
 QPixmap SheetReadingDialog::pictureOf(const SquareReading& square) const
 {
-    QPixmap picture(chip);
+    QPixmap picture(squareSize);
     picture.fill(Qt::transparent);
     if (square.refused())
         return picture;
     QPainter painter(&picture);
     const bool values = m_settings.valuesOnly();
-    painter.fillRect(0, 0, chip.width() / 2, chip.height(), displayed(square.painted, values));
+    painter.fillRect(0, 0, squareSize.width() / 2, squareSize.height(), displayed(square.painted, values));
     if (!square.blank())
-        painter.fillRect(chip.width() / 2, 0, chip.width() / 2, chip.height(), displayed(square.expected, values));
+        painter.fillRect(squareSize.width() / 2, 0, squareSize.width() / 2, squareSize.height(), displayed(square.expected, values));
     return picture;
 }
 

@@ -39,7 +39,7 @@ private:
     void readAgain();
     SheetOptions options() const;
     void takeReading(const SheetReading& reading);
-    void showTrouble(const QString& why);
+    void showTrouble(const Error& why);
     void addSquare(const SquareReading& square, const SheetRecord& sheet);
     void countTicks();
     QString wordsOf(const SquareReading& square, const SheetRecord& sheet) const;

@@ -6,6 +6,7 @@
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "words/mixwords.h"
+#include "words/paintwords.h"
 
 #include <QCheckBox>
 #include <QDialogButtonBox>
@@ -45,10 +46,8 @@ ReplaceDialog::ReplaceDialog(const StudioPtr& studio, TubeId tube, ViewSettings&
 {
     setWindowTitle(tr("What replaces %1?").arg(text(studio->paints[m_tube].name)));
     setMinimumSize(560, 520);
-    for (const ReferencePigment& row : ReferenceTable::shipped().pigments()) {
-        m_paints.push_back(paintOf(row));
-        m_paints.back().name = row.commonName + " (" + row.id() + ")";
-    }
+    for (const std::size_t place : addTable(m_paints))
+        m_paints[place].name = nameAndCodes(m_paints[place]);
     m_table->setObjectName(QStringLiteral("replaceTable"));
     m_list->setObjectName(QStringLiteral("standIns"));
     m_list->setAccessibleName(tr("What could stand in"));

@@ -28,7 +28,7 @@ namespace {
 QString lightfastnessWords(const Paint& paint)
 {
     const QString word = text(lightfastnessWord(paint.lightfastness));
-    return paint.lightfastness >= 4 ? QObject::tr("lightfastness %1: for sketchbooks, not for sale").arg(word)
+    return fades(paint.lightfastness) ? QObject::tr("lightfastness %1: for sketchbooks, not for sale").arg(word)
                                     : QObject::tr("lightfastness %1").arg(word);
 }
 

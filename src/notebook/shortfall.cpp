@@ -1,0 +1,78 @@
+#include "notebook/shortfall.h"
+
+#include "base/text.h"
+#include "words/paintwords.h"
+
+#include <algorithm>
+
+namespace iris {
+namespace {
+
+constexpr std::size_t mostTold = 3;
+
+std::optional<Shortfall::Helper> bestOf(const Need& need, const std::vector<Paint>& paints,
+                                        const std::vector<std::size_t>& set, const std::vector<std::size_t>& others,
+                                        std::stop_token stop)
+{
+    WorkOptions work;
+    work.stop = stop;
+    const std::vector<Closer> closers = closersOf(need, paints, set, others, work);
+    if (closers.empty())
+        return std::nullopt;
+    return Shortfall::Helper{paints[closers.front().paint], closers.front().match};
+}
+
+std::string helperWords(const Shortfall::Helper& helper, const Need& need, bool surely)
+{
+    const bool near = helper.match.apart <= need.tolerance;
+    return nameAndCodes(helper.paint)
+           + (near && surely ? " comes near enough as it is counted" // whether it would be sure enough was not tried
+              : near         ? " would meet it"
+                             : " comes nearest")
+           + ", " + formatNumber(helper.match.apart, 1) + " apart";
+}
+
+} // namespace
+
+std::vector<Shortfall> shortfallsOf(const ShownChoice& shown, std::stop_token stop)
+{
+    const TubePool& pool = shown.pool();
+    const std::vector<Need>& needs = shown.needs();
+    std::vector<Paint> paints = pool.paints;
+    std::vector<std::size_t> owned, table;
+    for (std::size_t place = 0; place < pool.paints.size(); ++place)
+        if (!std::ranges::binary_search(pool.leftOut, place))
+            (pool.isOwned(place) ? owned : table).push_back(place);
+    if (std::ranges::all_of(pool.tubes, [](TubeId tube) { return tube.value != 0; }))
+        table = addTable(paints);
+    std::vector<Shortfall> shortfalls;
+    for (std::size_t n = 0; n < needs.size() && shortfalls.size() < mostTold; ++n) {
+        const NeedAnswer& answer = shown.set().answers[n];
+        if (answer.met || answer.isUnsure(needs[n]))
+            continue;
+        Shortfall one{n, bestOf(needs[n], paints, shown.set().tubes, owned, stop), {}};
+        if (!one.owned || one.owned->match.apart > needs[n].tolerance)
+            one.bought = bestOf(needs[n], paints, shown.set().tubes, table, stop);
+        if (stop.stop_requested())
+            return {};
+        shortfalls.push_back(std::move(one));
+    }
+    return shortfalls;
+}
+
+std::string shortfallWords(const Shortfall& shortfall, const Need& need, bool surely)
+{
+    const auto& [place, owned, bought] = shortfall;
+    std::vector<std::string> helps;
+    if (owned)
+        helps.push_back("of yours " + helperWords(*owned, need, surely));
+    if (bought && (!owned || bought->match.apart < owned->match.apart))
+        helps.push_back("to buy, " + helperWords(*bought, need, surely));
+    return need.name + " is not met: "
+           + (helps.empty()       ? "no one tube brings it nearer"
+              : helps.size() == 1 ? helps.front()
+                                  : helps.front() + "; " + helps.back())
+           + ".";
+}
+
+} // namespace iris
