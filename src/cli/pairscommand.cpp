@@ -112,14 +112,14 @@ Result<WhatMakesOptions> optionsOf(const WhatMakesArguments& arguments, const Tu
     return options;
 }
 
-struct Search {
+struct Made {
     TubeSource source;
     WhatMakesOptions options;
     std::vector<Finding> findings;
     std::optional<NearMiss> nearest; ///< where no mix is a grey or a dark
 };
 
-Result<Search> search(const WhatMakesArguments& arguments)
+Result<Made> search(const WhatMakesArguments& arguments)
 {
     const auto all = TubeSource::from(arguments.source);
     if (!all)
@@ -132,7 +132,7 @@ Result<Search> search(const WhatMakesArguments& arguments)
     const auto options = optionsOf(arguments, *source);
     if (!options)
         return tl::unexpected(options.error());
-    Search found{std::move(*source), *options, {}, {}};
+    Made found{std::move(*source), *options, {}, {}};
     if (const std::string words = threesWords(found.source.paints().size()); options->mostTubes == 3 && !words.empty())
         found.source.note(words);
     found.findings = whatMakes(found.source.paints(), found.options);
@@ -141,7 +141,7 @@ Result<Search> search(const WhatMakesArguments& arguments)
     return found;
 }
 
-void add(Output& output, const std::string& heading, const char* key, const Search& found)
+void add(Output& output, const std::string& heading, const char* key, const Made& found)
 {
     output.text += heading + "\n";
     output.json[key] = Json::array();

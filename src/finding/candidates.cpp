@@ -136,10 +136,10 @@ struct Begun {
 };
 
 /// The search for candidates, stage by stage. Works on the paints that may be used, by their place among them.
-class Search {
+class CandidateSearch {
 public:
-    Search(const Wanted& wanted, std::vector<Paint> paints, std::vector<std::size_t> must,
-           const CandidateOptions& options)
+    CandidateSearch(const Wanted& wanted, std::vector<Paint> paints, std::vector<std::size_t> must,
+                    const CandidateOptions& options)
         : m_wanted(wanted),
           m_paints(std::move(paints)),
           m_must(std::move(must)),
@@ -440,7 +440,7 @@ std::vector<Candidate> candidatesFor(const Wanted& wanted, std::span<const Paint
     CandidateOptions ownOptions = options;
     if (options.soFar)
         ownOptions.soFar = [&](const std::vector<Candidate>& soFar) { options.soFar(inPaints(soFar)); };
-    return inPaints(Search(wanted, std::move(own), std::move(must), ownOptions).all());
+    return inPaints(CandidateSearch(wanted, std::move(own), std::move(must), ownOptions).all());
 }
 
 Candidate candidateOf(const Wanted& wanted, std::span<const Paint> paints, const Recipe& recipe)

@@ -42,34 +42,34 @@ double wholeWeight(const PuddleContents& contents, std::span<const Paint> paints
 }
 
 /// The puddle as if it were one paint, with the paints that may go into it: what a Finetuner can work on.
-class Bench {
+class Trials {
 public:
-    Bench(const Wanted& wanted, std::span<const Paint> paints, const TouchOptions& options)
+    Trials(const Wanted& wanted, std::span<const Paint> paints, const TouchOptions& options)
         : m_wanted(wanted),
           m_places(options.places),
-          m_bench(1)
+          m_paints(1)
     {
         for (const std::size_t place : options.places)
-            m_bench.push_back(paints[place]);
+            m_paints.push_back(paints[place]);
     }
 
-    void setPuddle(const Film& film) { m_bench[0].film = film; }
+    void setPuddle(const Film& film) { m_paints[0].film = film; }
 
-    std::size_t count() const { return m_bench.size(); }
-    std::size_t placeOf(std::size_t onBench) const { return m_places[onBench - 1]; }
-    double takesOver(std::size_t onBench) const { return iris::takesOver(m_bench[onBench]); }
+    std::size_t count() const { return m_paints.size(); }
+    std::size_t placeOf(std::size_t tried) const { return m_places[tried - 1]; }
+    double takesOver(std::size_t tried) const { return iris::takesOver(m_paints[tried]); }
 
     /// The puddle alone, let out as it comes nearest.
     Tuned asItIs() const
     {
-        const Finetuner tuner(m_wanted, m_bench);
+        const Finetuner tuner(m_wanted, m_paints);
         return tuner.washOf(std::array{std::size_t{0}}, {{1}, 0.5, 0});
     }
 
     /// With some paints put in besides.
     Tuned with(const std::vector<std::size_t>& added, const Tuned& before) const
     {
-        const Finetuner tuner(m_wanted, m_bench);
+        const Finetuner tuner(m_wanted, m_paints);
         std::vector<std::size_t> set{0};
         set.insert(set.end(), added.begin(), added.end());
         Tuned start = before;
@@ -80,12 +80,12 @@ public:
 private:
     const Wanted& m_wanted;
     std::vector<std::size_t> m_places;
-    std::vector<Paint> m_bench;
+    std::vector<Paint> m_paints;
 };
 
 /// Which paints to put in, and what shares they then have beside the puddle's.
 struct Plan {
-    std::vector<std::size_t> added; ///< on the bench
+    std::vector<std::size_t> added; ///< among the trials
     Tuned tuned;
 };
 
@@ -93,9 +93,9 @@ struct Plan {
 /// first plan is made; what helps then is what further paints and later plans are chosen from.
 class Planner {
 public:
-    explicit Planner(const Bench& bench) : m_bench(bench)
+    explicit Planner(const Trials& trials) : m_trials(trials)
     {
-        for (std::size_t one = 1; one < bench.count(); ++one)
+        for (std::size_t one = 1; one < trials.count(); ++one)
             m_tried.push_back(one);
     }
 
@@ -123,7 +123,7 @@ private:
                 continue;
             std::vector<std::size_t> added = plan.added;
             added.push_back(one);
-            Tuned tuned = m_bench.with(added, plan.tuned);
+            Tuned tuned = m_trials.with(added, plan.tuned);
             ranked.emplace_back(tuned.apart, one);
             if (tuned.apart < best.tuned.apart)
                 best = {std::move(added), std::move(tuned)};
@@ -142,7 +142,7 @@ private:
                 m_tried.push_back(one);
     }
 
-    const Bench& m_bench;
+    const Trials& m_trials;
     std::vector<std::size_t> m_tried;
 };
 
@@ -294,14 +294,14 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
     TouchAdvice advice;
     if (contents.isEmpty())
         return advice;
-    Bench bench(wanted, paints, options);
-    Planner planner(bench);
+    Trials trials(wanted, paints, options);
+    Planner planner(trials);
     PuddleContents expected = contents;
     Belief later = belief;
     for (int step = 0; step <= mostTouches; ++step) {
         const Film film = believedFilm(expected, paints, later);
-        bench.setPuddle(film);
-        const Tuned now = bench.asItIs();
+        trials.setPuddle(film);
+        const Tuned now = trials.asItIs();
         if (step == 0) {
             advice.apartNow = now.apart;
             advice.washNow = now.wash;
@@ -321,14 +321,14 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
         const double whole = wholeWeight(expected, paints, later);
         const auto partsOf = [&](std::size_t one) {
             const std::size_t at = static_cast<std::size_t>(std::ranges::find(plan.added, one) - plan.added.begin());
-            const std::size_t paint = bench.placeOf(one);
+            const std::size_t paint = trials.placeOf(one);
             return plan.tuned.shares[at + 1] / plan.tuned.shares[0] * whole
                    / (paints[paint].strength * std::exp(later.logFactor[paint]));
         };
         // What is weak goes in first.
         const std::size_t next =
-            *std::ranges::min_element(plan.added, {}, [&](std::size_t one) { return bench.takesOver(one); });
-        const std::size_t paint = bench.placeOf(next);
+            *std::ranges::min_element(plan.added, {}, [&](std::size_t one) { return trials.takesOver(one); });
+        const std::size_t paint = trials.placeOf(next);
         TouchStep made;
         made.paint = paint;
         made.parts = carefully(partsOf(next), later.sd[paint]);
@@ -345,8 +345,8 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
         for (const auto& part : contents.parts) {
             PuddleContents less = contents;
             std::ranges::find(less.parts, part)->second *= 0.8;
-            bench.setPuddle(believedFilm(less, paints, belief));
-            if (const double better = advice.apartNow - bench.asItIs().apart; better > gain) {
+            trials.setPuddle(believedFilm(less, paints, belief));
+            if (const double better = advice.apartNow - trials.asItIs().apart; better > gain) {
                 gain = better;
                 advice.leansWrong = part.first;
             }

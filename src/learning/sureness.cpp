@@ -302,8 +302,8 @@ private:
     std::normal_distribution<double> m_normal;
 };
 
-/// Whether so few of the tries came out that even a recipe just as sure as is wanted would do as badly less than once in
-/// ten thousand times: four standard deviations of the binomial distribution below what is wanted.
+/// Whether so few of the tries came out that even a recipe just as sure as is wanted would do as badly less than once
+/// in ten thousand times: four standard deviations of the binomial distribution below what is wanted.
 bool isHopeless(int there, int tried, double times)
 {
     constexpr double deviations = 4;

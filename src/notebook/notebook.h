@@ -43,30 +43,30 @@ struct PaletteRecord {
 };
 
 /// What is looked for among the tubes: every word must be found, and every choice made must hold.
-struct TubeSieve {
+struct TubeFilter {
     std::string words;
     std::optional<HueFamily> family;
     std::optional<TransparencyClass> transparency;
     std::optional<HueFamily> leansTo;
     std::optional<Whereabouts> where;
 
-    bool operator==(const TubeSieve&) const = default;
+    bool operator==(const TubeFilter&) const = default;
 };
 
-/// A sieve the painter keeps under a name.
+/// A filter the painter keeps under a name.
 struct FilterRecord {
     FilterId id;
     std::string name;
-    TubeSieve sieve;
+    TubeFilter filter;
 
     template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
     {
         visit("name", self.name, Field{.words = "name", .text = TextKind::Name, .json = InJson::Required});
-        visit("words", self.sieve.words, Field{.words = "its words"});
-        visit("family", self.sieve.family, Field{});
-        visit("transparency", self.sieve.transparency, Field{});
-        visit("leans_to", self.sieve.leansTo, Field{});
-        visit("where", self.sieve.where, Field{.column = "whereabouts"});
+        visit("words", self.filter.words, Field{.words = "its words"});
+        visit("family", self.filter.family, Field{});
+        visit("transparency", self.filter.transparency, Field{});
+        visit("leans_to", self.filter.leansTo, Field{});
+        visit("where", self.filter.where, Field{.column = "whereabouts"});
     }
 
     bool operator==(const FilterRecord&) const = default;

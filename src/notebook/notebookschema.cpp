@@ -53,11 +53,11 @@ QStringList stepTo(int schema)
 int schemaVersion()
 {
     static const int newest = [] {
-        int newest = lastWrittenOut;
+        int highest = lastWrittenOut;
         forEachKind([&](const auto& kind) {
-            newest = std::max({newest, kind.since, newestFieldOf<RecordOf<decltype(kind)>>()});
+            highest = std::max({highest, kind.since, newestFieldOf<RecordOf<decltype(kind)>>()});
         });
-        return newest;
+        return highest;
     }();
     return newest;
 }

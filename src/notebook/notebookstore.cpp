@@ -212,12 +212,12 @@ Result<NotebookEdit> NotebookStore::apply(NotebookEdit edit)
     if (isReadOnly())
         return fileFailure(ErrorCode::FileUnwritable, m_path, m_readOnlyReason);
     const auto done = change([&]() -> Result<void> {
-        auto done = giveNumbers(database(), edit);
-        if (done)
-            done = checkSound(edit);
-        if (done)
-            done = writeRows(database(), edit);
-        return done ? checkPicturesAreThere(database(), edit) : done;
+        auto step = giveNumbers(database(), edit);
+        if (step)
+            step = checkSound(edit);
+        if (step)
+            step = writeRows(database(), edit);
+        return step ? checkPicturesAreThere(database(), edit) : step;
     });
     if (!done)
         return tl::unexpected(done.error());

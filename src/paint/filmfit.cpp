@@ -90,9 +90,9 @@ Jacobian slopesOf(const Film& film, const Spectrum& paper, const Eigen::MatrixXd
 }
 
 /// The search for the unknowns at a falling noise.
-class Search {
+class FilmSearch {
 public:
-    Search(const Residuals& target, const FilmPrior& prior, const Spectrum& paper)
+    FilmSearch(const Residuals& target, const FilmPrior& prior, const Spectrum& paper)
         : m_target(target),
           m_prior(prior),
           m_paper(paper),
@@ -243,7 +243,7 @@ FilmFit fitFilm(const Swatch& swatch, const FilmPrior& prior, double noise, cons
     Residuals target;
     target << swatch.full.l, swatch.full.a, swatch.full.b, swatch.thin.l, swatch.thin.a, swatch.thin.b,
         swatch.overBlack.l, swatch.overBlack.a, swatch.overBlack.b;
-    Search search(target, prior, paper);
+    FilmSearch search(target, prior, paper);
     for (const double sigma : {8.0, 2.0, 0.5, 0.15})
         if (sigma > noise)
             search.settle(sigma, 3);

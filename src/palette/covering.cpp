@@ -8,7 +8,7 @@
 namespace iris {
 namespace {
 
-using coversearch::Search;
+using coversearch::CoverSearch;
 using coversearch::Threes;
 using coversearch::Tubes;
 
@@ -19,7 +19,7 @@ void trySmaller(const CoveringProblem& problem, const Threes<Words>& threes, con
                 std::size_t to, int lost, CoveringSummary& summary)
 {
     for (std::size_t size = from; size <= to && !work.stop.stop_requested(); ++size) {
-        Search<Words> search(problem, threes, work);
+        CoverSearch<Words> search(problem, threes, work);
         CoveringAnswer answer = search.bestOfKnown(size - problem.must.size(), lost);
         if (!answer.sets.empty()) {
             summary.answer = std::move(answer);
@@ -41,7 +41,7 @@ CoveringSummary solveFree(const CoveringProblem& problem, const Threes<Words>& t
     trySmaller(problem, threes, work, least, most, unreachable, summary);
     if (summary.answer.sets.empty() && !work.stop.stop_requested()) {
         // The limit on tubes leaves needs uncovered: first how few at the limit, then whether fewer tubes do as well.
-        Search<Words> search(problem, threes, work);
+        CoverSearch<Words> search(problem, threes, work);
         CoveringAnswer atLimit = search.best(most - problem.must.size(), weightOf(problem.needs, problem.weights));
         summary.smaller.clear();
         if (most > least)
@@ -72,7 +72,7 @@ CoveringSummary solveSchool(const CoveringProblem& problem, const Threes<Words>&
     std::vector<SizeRuledOut> searched;
     for (std::size_t beside = 0; beside <= problem.freePlaces; ++beside) {
         const CoveringProblem wider = withFreePlaces(problem, beside);
-        Search<Words> search(wider, threes, work);
+        CoverSearch<Words> search(wider, threes, work);
         // A tube more has to gain something.
         const int mostLost = beside == 0 ? weightOf(problem.needs, problem.weights) : summary.answer.lost - 1;
         CoveringAnswer answer = search.best(search.openPlaces(), mostLost);
@@ -105,7 +105,7 @@ template <std::size_t Words> std::vector<StaircaseStep> stepsOf(const CoveringPr
     std::vector<StaircaseStep> steps;
     int lost = weightOf(problem.needs, problem.weights);
     for (std::size_t size = least; size <= most; ++size) {
-        Search<Words> search(problem, threes, work);
+        CoverSearch<Words> search(problem, threes, work);
         StaircaseStep step{search.best(size - problem.must.size(), lost), 0};
         if (work.stop.stop_requested())
             break;

@@ -89,14 +89,14 @@ template <typename Mask> struct Loss {
     int weight = 0;
 };
 
-template <std::size_t Words> class Search {
+template <std::size_t Words> class CoverSearch {
 public:
     using Mask = NeedBits<Words>;
     using State = coversearch::State<Mask>;
     using Loss = coversearch::Loss<Mask>;
 
     /// The threes are of the problem's table.
-    Search(const CoveringProblem& problem, const Threes<Words>& threes, const WorkOptions& work)
+    CoverSearch(const CoveringProblem& problem, const Threes<Words>& threes, const WorkOptions& work)
         : m_problem(problem),
           m_needs(problem.needs),
           m_table(*problem.table),
@@ -358,12 +358,12 @@ private:
     /// Whether a tube helps to cover a need alone, with one other that does not cover it by itself, or with two others
     /// that do not. Masks instead of a list of places keep the innermost loop free of jumps.
     struct Helping {
-        const Search& search;
+        const CoverSearch& search;
         const State& state;
         Tubes tubes;
         std::vector<Mask> isCandidate;
 
-        Helping(const Search& owner, const State& now)
+        Helping(const CoverSearch& owner, const State& now)
             : search(owner),
               state(now),
               tubes(owner.candidates(now.chosen)),
@@ -485,13 +485,13 @@ private:
     void tryAtOnce(const State& state, std::size_t more, Loss loss, const Tubes& tubes, const std::vector<Mask>& before,
                    const std::optional<std::size_t>& need)
     {
-        std::vector<Search> branches(tubes.size() + 1, *this);
+        std::vector<CoverSearch> branches(tubes.size() + 1, *this);
         inParallel(branches.size(), quiet(m_work), [&](std::size_t i) {
             branches[i].m_looked = 0;
             branches[i].m_isKnown = false;
             branches[i].tryOne(state, more, loss, tubes, i, before, need);
         });
-        for (const Search& branch : branches) {
+        for (const CoverSearch& branch : branches) {
             m_looked += branch.m_looked;
             m_answer.capped = m_answer.capped || branch.m_answer.capped;
             for (const Tubes& set : branch.m_answer.sets) {

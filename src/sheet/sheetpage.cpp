@@ -9,8 +9,8 @@
 #include "words/mixwords.h"
 
 #include <QFontMetricsF>
-#include <QPageSize>
 #include <QObject>
+#include <QPageSize>
 #include <QPainter>
 
 namespace iris {

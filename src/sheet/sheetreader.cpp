@@ -270,7 +270,7 @@ Result<const SheetRecord*> recordOf(const FoundSheet& found, const Notebook& not
     const std::string text = found.code ? found.code->toStdString() : typed;
     if (found.code && !typed.empty() && lowered(typed) != lowered(text))
         return failure(ErrorCode::BadSheetCode, "the sheet says that it is " + text + ", not " + typed
-                                                 + "; leave the code out where the sheet shows it");
+                                                    + "; leave the code out where the sheet shows it");
     if (text.empty())
         return failure(ErrorCode::BadSheetCode,
                        "the sheet's code cannot be read; type what is printed beside its title, as in 3F9A0C-12");
@@ -328,19 +328,20 @@ std::vector<std::string> remarksOn(const SheetReading& reading)
         remarks.emplace_back("The printed black looks grey: haze, a mirrored lamp or a faint print.");
     if (reading.tooBright)
         remarks.emplace_back("The paper is as bright as the device can go, so that pale washes cannot be told from it; "
-                          "expose less.");
+                             "expose less.");
     if (reading.paperOdd)
         remarks.emplace_back(
             "The paper does not look like paper through this device's chart, so the light must be another "
             "one; the paper's white was taken for it.");
     if (reading.ink.hasRun())
-        remarks.emplace_back("The black lines have run into the washes, which reads them too dark and dull; print with a "
-                          "waterproof black, or without the line.");
+        remarks.emplace_back(
+            "The black lines have run into the washes, which reads them too dark and dull; print with a "
+            "waterproof black, or without the line.");
     if (reading.found.tags < 4)
         remarks.emplace_back("One corner mark cannot be seen; the squares near it may be a little off.");
     if (std::abs(reading.found.printedScale - 1) > plainlyOff)
         remarks.emplace_back("It was printed at " + formatNumber(100 * reading.found.printedScale, 0)
-                          + " % of its size, which does not matter for reading.");
+                             + " % of its size, which does not matter for reading.");
     return remarks;
 }
 

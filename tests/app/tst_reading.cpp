@@ -610,7 +610,7 @@ void TestReading::keptViewsAndFindingEverything()
     };
     pick(kept->findData(-1LL));
     QCOMPARE(m_document->notebook().filters.size(), 1U);
-    QCOMPARE(m_document->notebook().filters[0].sieve.words, std::string("granulates pb29"));
+    QCOMPARE(m_document->notebook().filters[0].filter.words, std::string("granulates pb29"));
     pick(0);
     QCOMPARE(shown(), 4);
     QVERIFY(search->text().isEmpty());

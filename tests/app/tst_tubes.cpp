@@ -5,7 +5,7 @@
 #include "app/parts/tubemodel.h"
 #include "app/tubes/listimport.h"
 #include "app/tubes/tubedialog.h"
-#include "app/tubes/tubefilter.h"
+#include "app/tubes/tubefiltermodel.h"
 #include "notebook/edits.h"
 
 #include <QAbstractItemModelTester>
@@ -71,7 +71,7 @@ void TestTubes::modelsAreSound()
     TubeModel tubes(*m_document);
     NeedsModel needs(*m_document);
     RecipesModel recipes;
-    TubeFilter filter(tubes);
+    TubeFilterModel filter(tubes);
     const QAbstractItemModelTester one(&tubes, QAbstractItemModelTester::FailureReportingMode::QtTest);
     const QAbstractItemModelTester two(&needs, QAbstractItemModelTester::FailureReportingMode::QtTest);
     const QAbstractItemModelTester three(&recipes, QAbstractItemModelTester::FailureReportingMode::QtTest);
@@ -193,7 +193,7 @@ void TestTubes::failedEditsAreToldAndForgotten()
 void TestTubes::filterSiftsAndSorts()
 {
     TubeModel tubes(*m_document);
-    TubeFilter filter(tubes);
+    TubeFilterModel filter(tubes);
     const auto names = [&] {
         QStringList list;
         for (int row = 0; row < filter.rowCount(); ++row)
@@ -201,29 +201,29 @@ void TestTubes::filterSiftsAndSorts()
         return list;
     };
     QCOMPARE(names(), (QStringList{"Lemon", "Ochre", "Rose", "Ultramarine"}));
-    filter.setOrder(TubeFilter::Order::Name);
+    filter.setOrder(TubeFilterModel::Order::Name);
     QCOMPARE(names(), (QStringList{"Lemon", "Ochre", "Rose", "Ultramarine"}));
-    filter.setOrder(TubeFilter::Order::Code);
+    filter.setOrder(TubeFilterModel::Order::Code);
     QCOMPARE(names().front(), QString("Ultramarine"));
-    filter.setOrder(TubeFilter::Order::Transparency);
+    filter.setOrder(TubeFilterModel::Order::Transparency);
     QCOMPARE(names().last(), QString("Ochre"));
-    filter.setOrder(TubeFilter::Order::Value);
+    filter.setOrder(TubeFilterModel::Order::Value);
     QCOMPARE(names().front(), QString("Lemon"));
-    TubeSieve sieve;
-    sieve.family = HueFamily::Yellow;
-    filter.setSieve(sieve);
+    TubeFilter wanted;
+    wanted.family = HueFamily::Yellow;
+    filter.setFilter(wanted);
     QCOMPARE(filter.rowCount(), 2);
-    sieve.leansTo = HueFamily::Green;
-    filter.setSieve(sieve);
+    wanted.leansTo = HueFamily::Green;
+    filter.setFilter(wanted);
     QCOMPARE(names(), QStringList{"Lemon"});
-    sieve.leansTo.reset();
-    sieve.transparency = TransparencyClass::SemiOpaque;
-    filter.setSieve(sieve);
+    wanted.leansTo.reset();
+    wanted.transparency = TransparencyClass::SemiOpaque;
+    filter.setFilter(wanted);
     QCOMPARE(names(), QStringList{"Ochre"});
     const auto find = [&](const char* words) {
-        TubeSieve only;
+        TubeFilter only;
         only.words = words;
-        filter.setSieve(only);
+        filter.setFilter(only);
     };
     find("pb29");
     QCOMPARE(names(), QStringList{"Ultramarine"});

@@ -589,19 +589,48 @@ void TestWindow::picturesAreTaken()
     }
 }
 
-/// The words for washes, lifting and grain stand on the page of words as they stand everywhere else.
+/// What stands on the screen of washes, lifting, grain and strength of colour is on the page of words.
 void TestWindow::everyWordHasItsMeaning()
 {
-    QStringList words;
+    QStringList page;
     for (const KeySection& section : wordSections())
         for (const WalkingKey& word : section.keys) {
-            QVERIFY(!word.keys.isEmpty() && !word.what.isEmpty() && !words.contains(word.keys));
-            words << word.keys;
+            QVERIFY(!word.keys.isEmpty() && !word.what.isEmpty() && !page.contains(word.keys));
+            page << word.keys;
         }
-    for (const WashWord& wash : washWords())
-        QVERIFY(words.contains(text(wash.word)));
-    for (int rating = 0; rating < 4; ++rating)
-        QVERIFY(words.contains(text(stainingWord(rating))) && words.contains(text(granulationWord(rating))));
+    const auto saysOneOf = [&](const QString& said, const QStringList& words) {
+        return std::ranges::any_of(words, [&](const QString& word) {
+            return page.contains(word) && said.contains(word, Qt::CaseInsensitive);
+        });
+    };
+    const QStringList lifting{"lifts clean", "lifts well", "lifts a little", "stains"};
+    const QStringList grain{"smooth", "slight grain", "granulates", "granulates strongly"};
+    static const QRegularExpression strength(
+        "(\\w+) (?:yellow|orange|red|violet|blue|green|brown)[a-z-]*, (?:very light|light|mid value|dark|very dark)");
+    static const QRegularExpression wash("; ([a-z ]+) wash");
+    auto& tubes = m_window->places().the<TubesView>();
+    auto& pairs = m_window->places().the<PairsView>();
+    tubes.importFile(demoTubes);
+    const std::vector<Tube> all = m_document->notebook().tubes;
+    QSet<QString> strengths;
+    QSet<QString> washes;
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        tubes.choose(all[i].id);
+        const QString said = find<QLabel>("cardJudgement")->text();
+        QVERIFY2(saysOneOf(said, lifting) && saysOneOf(said, grain), qPrintable(said));
+        pairs.showPair(all[i].id, all[(i + 1) % all.size()].id);
+        for (const QLabel* label : m_window->findChildren<QLabel*>()) {
+            auto words = strength.globalMatch(label->text());
+            while (words.hasNext())
+                strengths << words.next().captured(1).toLower();
+            words = wash.globalMatch(label->text());
+            while (words.hasNext())
+                washes << words.next().captured(1);
+        }
+    }
+    QVERIFY(strengths.size() > 2 && !washes.isEmpty());
+    for (const QString& word : strengths + washes)
+        QVERIFY2(page.contains(word), qPrintable(word));
 }
 
 IRIS_TEST(TestWindow, QApplication)

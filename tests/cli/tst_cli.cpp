@@ -39,6 +39,7 @@ private Q_SLOTS:
     void wrongArgumentsGetOneLine_data();
     void wrongArgumentsGetOneLine();
     void helpIsThere();
+    void theManualHasEveryCommandAndNoOther();
 
 private:
     std::string path(const char* name) const { return m_folder.filePath(name).toStdString(); }
@@ -294,6 +295,40 @@ void TestCli::washesGoByTheirWords()
     QCOMPARE(with("full"), run({"mix", "PB29:1"}).out);
     const Run deep = run({"mix", "PB29:1", "--wash", "deep"});
     QVERIFY(deep.code == 2 && deep.err.find("full, middle, thin") != std::string::npos);
+}
+
+/// docs/cli.md has a row for every command, and an option that it names is one of that command.
+void TestCli::theManualHasEveryCommandAndNoOther()
+{
+    QFile manual(QStringLiteral(IRIS_SOURCE_DIR "/docs/cli.md"));
+    QVERIFY(manual.open(QIODevice::ReadOnly));
+    static const QRegularExpression row("^\\| `([a-z-]+)[ `]");
+    static const QRegularExpression option("--[a-z-]+");
+    static const QRegularExpression command("^  ([a-z][a-z-]+) {2,}");
+    QSet<QString> told;
+    for (const QString& line : QString::fromUtf8(manual.readAll()).split('\n')) {
+        const auto found = row.match(line);
+        if (!found.hasMatch())
+            continue;
+        const QString name = found.captured(1);
+        told << name;
+        const std::string help = run({name.toStdString(), "--help"}).out;
+        const QString usage = line.section("` |", 0, 0); // what follows explains, and may name other commands' options
+        auto options = option.globalMatch(usage);
+        while (options.hasNext()) {
+            const QString one = options.next().captured();
+            QVERIFY2(help.find(one.toStdString()) != std::string::npos, qPrintable(name + ' ' + one));
+        }
+    }
+    QSet<QString> there;
+    bool isList = false;
+    for (const QString& line : QString::fromStdString(run({"--help"}).out).split('\n')) {
+        isList = isList || line.startsWith("Subcommands");
+        if (const auto found = command.match(line); isList && found.hasMatch())
+            there << found.captured(1);
+    }
+    QVERIFY(there.size() > 30);
+    QCOMPARE(told, there);
 }
 
 IRIS_TEST(TestCli, QCoreApplication)

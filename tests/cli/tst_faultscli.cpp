@@ -451,8 +451,7 @@ void TestFaultsCli::whatIsTransparentIsSaid()
     QVERIFY(glass.save(file("glass.png")));
     const Run result = run({"needs-from-picture", path("glass.png")});
     QVERIFY2(result.code == 0, result.err.c_str());
-    QVERIFY2(result.err.find("note: transparent places of glass.png are taken as white") == 0,
-             result.err.c_str());
+    QVERIFY2(result.err.find("note: transparent places of glass.png are taken as white") == 0, result.err.c_str());
     QVERIFY2(result.out.find("red") == std::string::npos, result.out.c_str());
 }
 

@@ -20,6 +20,7 @@ private Q_SLOTS:
     void placesStandOnParts();
     void namesAreNotTakenForPlaceholders();
     void theReadmeListsEveryLayer();
+    void linesOfProseAreShort();
     void functionsHaveOneHome();
     void ruleCatchesASecondHome();
 };
@@ -192,6 +193,34 @@ void TestLayers::theReadmeListsEveryLayer()
     folders.sort();
     known.sort();
     QCOMPARE(folders, known);
+}
+
+/// A line of a page, a script or a comment that nobody can read at a glance; tables, links and lists of packages are as
+/// long as they are.
+void TestLayers::linesOfProseAreShort()
+{
+    constexpr qsizetype longest = 140;
+    static const QRegularExpression comment("^\\s*(//|#)");
+    int pages = 0;
+    QDirIterator files(QStringLiteral(IRIS_SOURCE_DIR), {"*.md", "*.cpp", "*.h", "*.txt", "*.sh", "run-*"}, QDir::Files,
+                       QDirIterator::Subdirectories);
+    while (files.hasNext()) {
+        const QString path = files.next();
+        if (path.contains("/build/") || path.contains("/.git/"))
+            continue;
+        QFile file(path);
+        QVERIFY(file.open(QIODevice::ReadOnly));
+        const bool isPage = path.endsWith(".md");
+        pages += isPage;
+        int number = 0;
+        for (const QString& line : QString::fromUtf8(file.readAll()).split('\n')) {
+            ++number;
+            const bool isProse =
+                isPage ? !line.trimmed().startsWith('|') && !line.startsWith("    ") : comment.match(line).hasMatch();
+            QVERIFY2(!isProse || line.size() <= longest, qPrintable(QString("%1:%2").arg(path).arg(number)));
+        }
+    }
+    QVERIFY(pages > 8);
 }
 
 void TestLayers::functionsHaveOneHome()

@@ -289,14 +289,14 @@ void TestNotebookStore::wellsOfTheSixthSchemaComeAlong()
     QCOMPARE(*reeds.wanted, (Lab{68, 10, 46}));
     QVERIFY(reeds.best);
     const TubeId lemon = notebook.tubes[0].id;
-    QCOMPARE(reeds.steps,
-             (std::vector<WellStep>{{WellStep::Kind::Paint, lemon, notebook.tubes[0].name, 2, {}, 1},
-                                    {WellStep::Kind::Water, {}, {}, 0.7071, {}, 1},
-                                    {WellStep::Kind::Seen, {}, {}, 0, {70, 9, 40}, 2}}));
+    QCOMPARE(reeds.steps, (std::vector<WellStep>{{WellStep::Kind::Paint, lemon, notebook.tubes[0].name, 2, {}, 1},
+                                                 {WellStep::Kind::Water, {}, {}, 0.7071, {}, 1},
+                                                 {WellStep::Kind::Seen, {}, {}, 0, {70, 9, 40}, 2}}));
     QCOMPARE(notebook.wells[1].steps[1].kind, WellStep::Kind::Blot);
     QCOMPARE(store->usedIds()->at("well"), 2);
     // A file of that time had none either.
-    const std::string json = R"({"format": "iris-bianca-notebook", "version": 1, "wells": [{"steps": []}, {"steps": []}]})";
+    const std::string json =
+        R"({"format": "iris-bianca-notebook", "version": 1, "wells": [{"steps": []}, {"steps": []}]})";
     const auto dump = readNotebookJson(json);
     QVERIFY2(dump, dump ? "" : dump.error().message.c_str());
     QCOMPARE(dump->notebook.wells[1].id, WellId{2});

@@ -36,7 +36,7 @@ LightField evenField(QSize size)
     return LightField::fitted(std::vector{PaperSample{0, 0, {1, 1, 1}}}, size, 1);
 }
 
-const QPolygonF all(QRectF(20, 20, 160, 160));
+const QPolygonF wholePatch(QRectF(20, 20, 160, 160));
 const LinearRgb blue{0.12, 0.2, 0.55};
 
 } // namespace
@@ -115,8 +115,8 @@ void TestPatchReading::specksDoNotMoveTheColour()
         return blue;
     };
     const LightField even = evenField({200, 200});
-    const Lab clean = readPatch(Scan::of(picture(200, 200, 0, plain)), all, even, {}).colour;
-    const Lab dirty = readPatch(Scan::of(picture(200, 200, 0, specked)), all, even, {}).colour;
+    const Lab clean = readPatch(Scan::of(picture(200, 200, 0, plain)), wholePatch, even, {}).colour;
+    const Lab dirty = readPatch(Scan::of(picture(200, 200, 0, specked)), wholePatch, even, {}).colour;
     QVERIFY2(deltaE00(clean, dirty) < 0.5, qPrintable(QString::number(deltaE00(clean, dirty))));
 }
 
@@ -126,8 +126,8 @@ void TestPatchReading::aBloomDoesNotMoveTheColour()
     const auto plain = [](int, int) { return blue; };
     const auto bloomed = [](int x, int y) { return std::hypot(x - 60, y - 70) < 30 ? LinearRgb{0.3, 0.4, 0.7} : blue; };
     const LightField even = evenField({200, 200});
-    const Lab clean = readPatch(Scan::of(picture(200, 200, 0, plain)), all, even, {}).colour;
-    const PatchReading reading = readPatch(Scan::of(picture(200, 200, 0, bloomed)), all, even, {});
+    const Lab clean = readPatch(Scan::of(picture(200, 200, 0, plain)), wholePatch, even, {}).colour;
+    const PatchReading reading = readPatch(Scan::of(picture(200, 200, 0, bloomed)), wholePatch, even, {});
     QVERIFY2(deltaE00(clean, reading.colour) < 0.3, qPrintable(QString::number(deltaE00(clean, reading.colour))));
 }
 
@@ -135,7 +135,7 @@ void TestPatchReading::aBloomDoesNotMoveTheColour()
 void TestPatchReading::grainIsAveragedInLight()
 {
     const auto grain = [](int x, int y) { return (x * 7 + y * 13) % 10 < 3 ? LinearRgb{0.6, 0.6, 0.7} : blue; };
-    const Lab read = readPatch(Scan::of(picture(200, 200, 0, grain)), all, evenField({200, 200}), {}).colour;
+    const Lab read = readPatch(Scan::of(picture(200, 200, 0, grain)), wholePatch, evenField({200, 200}), {}).colour;
     const auto mixed = [&](double pale, double dark) { return 0.9 * (0.3 * pale + 0.7 * dark); };
     const Lab expected =
         toLab(toXyz(LinearRgb{mixed(0.6, blue.red), mixed(0.6, blue.green), mixed(0.7, blue.blue)}), d50White);

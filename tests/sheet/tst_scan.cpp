@@ -160,7 +160,8 @@ void TestScan::orientationIsHonoured_data()
                 << QString("turned%1.%2").arg(orientation).arg(ending) << orientation;
 }
 
-/// Every way a camera may be held (of PNG, WebP and TIFF those that lie on their side), against ImageMagick's own way upright.
+/// Every way a camera may be held (of PNG, WebP and TIFF those that lie on their side), against ImageMagick's own way
+/// upright.
 void TestScan::orientationIsHonoured()
 {
     QFETCH(QString, name);

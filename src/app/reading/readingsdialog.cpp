@@ -82,9 +82,9 @@ ReadingsDialog::ReadingsDialog(Document& document, ViewSettings& settings, TubeI
     layout->addLayout(right);
     connect(m_list, &QListWidget::currentRowChanged, this, &ReadingsDialog::showChosen);
     connect(m_goBy, &QPushButton::clicked, this, [this] {
-        if (const Tube* tube = m_document.notebook().tube(m_tube))
+        if (const Tube* shown = m_document.notebook().tube(m_tube))
             m_document.apply(goingBy(m_document.notebook(), chosen()->id),
-                             tr("go by another reading of %1").arg(text(tube->name)));
+                             tr("go by another reading of %1").arg(text(shown->name)));
     });
     connect(m_remove, &QPushButton::clicked, this, [this] { m_document.apply(removing<SwatchRecord>(chosen()->id)); });
     connect(close, &QPushButton::clicked, this, &QDialog::accept);

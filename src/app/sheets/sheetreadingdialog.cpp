@@ -202,7 +202,8 @@ QPixmap SheetReadingDialog::pictureOf(const SquareReading& square) const
     const bool values = m_settings.valuesOnly();
     painter.fillRect(0, 0, squareSize.width() / 2, squareSize.height(), displayed(square.painted, values));
     if (!square.blank())
-        painter.fillRect(squareSize.width() / 2, 0, squareSize.width() / 2, squareSize.height(), displayed(square.expected, values));
+        painter.fillRect(squareSize.width() / 2, 0, squareSize.width() / 2, squareSize.height(),
+                         displayed(square.expected, values));
     return picture;
 }
 

@@ -79,7 +79,7 @@ private:
     PlainLabel* m_state = nullptr;
     PlainLabel* m_effort = nullptr;
     Job<WorthFound> m_looking;
-    Job<QImage> m_painting; ///< a sheet painted and scanned by nobody
+    Job<QImage> m_painting;            ///< a sheet painted and scanned by nobody
     PlainLabel* m_cardWords = nullptr; ///< which card would teach more than squares; hidden when none would
     QAction* m_worth = nullptr;
     QAction* m_readSheet = nullptr;

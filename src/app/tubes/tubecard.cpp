@@ -29,7 +29,7 @@ QString lightfastnessWords(const Paint& paint)
 {
     const QString word = text(lightfastnessWord(paint.lightfastness));
     return fades(paint.lightfastness) ? QObject::tr("lightfastness %1: for sketchbooks, not for sale").arg(word)
-                                    : QObject::tr("lightfastness %1").arg(word);
+                                      : QObject::tr("lightfastness %1").arg(word);
 }
 
 /// A rating with where it comes from: what was measured, and what the label says when that is something else.

@@ -56,7 +56,7 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
     : Place(tr("Tubes"), "Tubes", parent),
       m_document(document),
       m_model(model),
-      m_filter(new TubeFilter(model, this)),
+      m_filter(new TubeFilterModel(model, this)),
       m_list(new QListView(this)),
       m_delegate(new TubeDelegate(settings, m_list)),
       m_pages(new QStackedWidget(this)),
@@ -85,7 +85,7 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
     auto* finding = new QVBoxLayout;
     finding->setSpacing(2 * gridStep);
     finding->addLayout(makeFind());
-    finding->addLayout(makeSieve());
+    finding->addLayout(makeFilter());
     middle->addLayout(finding);
     middle->addWidget(m_pages, 1);
     middle->addLayout(makeActions());
@@ -175,7 +175,7 @@ void TubesView::seePair()
         Q_EMIT pairWanted(two[0], two[1]);
 }
 
-QComboBox* TubesView::makeSieveBox(const char* name, const QString& everything)
+QComboBox* TubesView::makeFilterBox(const char* name, const QString& everything)
 {
     auto* box = new QComboBox(this);
     box->setObjectName(QLatin1String(name));
@@ -201,20 +201,20 @@ QHBoxLayout* TubesView::makeFind()
     return row;
 }
 
-QHBoxLayout* TubesView::makeSieve()
+QHBoxLayout* TubesView::makeFilter()
 {
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * gridStep);
-    m_family = makeSieveBox("family", tr("any family"));
+    m_family = makeFilterBox("family", tr("any family"));
     for (const HueFamily value : allHueFamilies)
         m_family->addItem(text(nameOf(value)), static_cast<int>(value));
-    m_transparency = makeSieveBox("transparency", tr("any opacity"));
+    m_transparency = makeFilterBox("transparency", tr("any opacity"));
     for (int value = 0; value < 4; ++value)
         m_transparency->addItem(text(nameOf(static_cast<TransparencyClass>(value))), value);
-    m_lean = makeSieveBox("lean", tr("any lean"));
+    m_lean = makeFilterBox("lean", tr("any lean"));
     for (std::size_t i = 0; i < wheelFamilyCount; ++i)
         m_lean->addItem(tr("leans %1").arg(text(nameOf(allHueFamilies[i]))), static_cast<int>(allHueFamilies[i]));
-    m_where = makeSieveBox("where", tr("any place"));
+    m_where = makeFilterBox("where", tr("any place"));
     for (int value = 0; value < 4; ++value)
         m_where->addItem(text(nameOf(static_cast<Whereabouts>(value))), value);
     for (QComboBox* box : {m_family, m_transparency, m_lean, m_where}) {
@@ -228,26 +228,26 @@ QHBoxLayout* TubesView::makeSieve()
 
 void TubesView::sift()
 {
-    TubeSieve sieve;
-    sieve.words = m_search->text().trimmed().toStdString();
-    sieve.family = chosenValue<HueFamily>(m_family);
-    sieve.transparency = chosenValue<TransparencyClass>(m_transparency);
-    sieve.leansTo = chosenValue<HueFamily>(m_lean);
-    sieve.where = chosenValue<Whereabouts>(m_where);
-    m_filter->setSieve(sieve);
+    TubeFilter filter;
+    filter.words = m_search->text().trimmed().toStdString();
+    filter.family = chosenValue<HueFamily>(m_family);
+    filter.transparency = chosenValue<TransparencyClass>(m_transparency);
+    filter.leansTo = chosenValue<HueFamily>(m_lean);
+    filter.where = chosenValue<Whereabouts>(m_where);
+    m_filter->setFilter(filter);
     updateCount();
 }
 
-void TubesView::showSieve(const TubeSieve& sieve)
+void TubesView::showFilter(const TubeFilter& filter)
 {
-    m_search->setText(text(sieve.words));
+    m_search->setText(text(filter.words));
     const auto show = [](QComboBox* box, const auto& value) {
         box->setCurrentIndex(value ? box->findData(static_cast<int>(*value)) : 0);
     };
-    show(m_family, sieve.family);
-    show(m_transparency, sieve.transparency);
-    show(m_lean, sieve.leansTo);
-    show(m_where, sieve.where);
+    show(m_family, filter.family);
+    show(m_transparency, filter.transparency);
+    show(m_lean, filter.leansTo);
+    show(m_where, filter.where);
 }
 
 QComboBox* TubesView::makeKeptViews()
@@ -278,23 +278,23 @@ void TubesView::keptViewPicked(int index)
 {
     const qlonglong picked = m_keptViews->itemData(index).toLongLong();
     const auto& filters = m_document.notebook().filters;
-    const auto shown = std::ranges::find(filters, m_filter->sieve(), &FilterRecord::sieve);
+    const auto shown = std::ranges::find(filters, m_filter->filter(), &FilterRecord::filter);
     if (picked == -1) {
         const QString name = mayWrite(m_document, this)
                                  ? messages().askName(this, tr("Keep this view"), tr("Name of the view"))
                                  : QString();
         if (!name.isEmpty())
-            m_document.apply(putting(FilterRecord{{}, name.toStdString(), m_filter->sieve()}),
+            m_document.apply(putting(FilterRecord{{}, name.toStdString(), m_filter->filter()}),
                              tr("keep view %1").arg(name));
     } else if (picked == -2 && shown != filters.end()) {
         m_document.apply(removing<FilterRecord>(shown->id), tr("forget a view"));
-        showSieve({});
+        showFilter({});
     } else if (picked >= 0) {
         const auto chosenOne = std::ranges::find(filters, FilterId{picked}, &FilterRecord::id);
-        showSieve(chosenOne == filters.end() ? TubeSieve{} : chosenOne->sieve);
+        showFilter(chosenOne == filters.end() ? TubeFilter{} : chosenOne->filter);
         return;
     }
-    const auto now = std::ranges::find(m_document.notebook().filters, m_filter->sieve(), &FilterRecord::sieve);
+    const auto now = std::ranges::find(m_document.notebook().filters, m_filter->filter(), &FilterRecord::filter);
     m_keptViews->setCurrentIndex(
         now == m_document.notebook().filters.end() ? 0 : m_keptViews->findData(static_cast<qlonglong>(now->id.value)));
 }
@@ -327,7 +327,7 @@ QComboBox* TubesView::makeOrder()
     order->addItems({tr("by hue"), tr("by name"), tr("by code"), tr("by transparency"), tr("by lean"),
                      tr("light to dark"), tr("by price a ml")});
     connect(order, &QComboBox::currentIndexChanged, this,
-            [this](int index) { m_filter->setOrder(static_cast<TubeFilter::Order>(index)); });
+            [this](int index) { m_filter->setOrder(static_cast<TubeFilterModel::Order>(index)); });
     return order;
 }
 

@@ -3,7 +3,7 @@
 #include "app/parts/place.h"
 #include "app/parts/tubemodel.h"
 #include "app/tubes/tubecard.h"
-#include "app/tubes/tubefilter.h"
+#include "app/tubes/tubefiltermodel.h"
 
 class QComboBox;
 class QHBoxLayout;
@@ -67,16 +67,16 @@ private:
     void showWhatCanBeDone();
     void seePair();
     QHBoxLayout* makeFind();
-    QHBoxLayout* makeSieve();
+    QHBoxLayout* makeFilter();
     QWidget* makeEmptyPage();
     QHBoxLayout* makeActions();
     QComboBox* makeOrder();
-    QComboBox* makeSieveBox(const char* name, const QString& everything);
+    QComboBox* makeFilterBox(const char* name, const QString& everything);
     QComboBox* makeKeptViews();
     void fillKeptViews();
     void keptViewPicked(int index);
     void sift();
-    void showSieve(const TubeSieve& sieve);
+    void showFilter(const TubeFilter& filter);
     void updateCount();
     void fitCells();
     void chooseAgain();
@@ -86,7 +86,7 @@ private:
     QAction* m_add = nullptr;
     QAction* m_bringIn = nullptr;
     TubeModel& m_model;
-    TubeFilter* m_filter;
+    TubeFilterModel* m_filter;
     QListView* m_list;
     TubeDelegate* m_delegate;
     QStackedWidget* m_pages;

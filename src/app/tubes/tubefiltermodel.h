@@ -10,17 +10,17 @@ namespace iris {
 class TubeModel;
 
 /// What is shown of the tubes, and in which order.
-class TubeFilter : public QSortFilterProxyModel {
+class TubeFilterModel : public QSortFilterProxyModel {
     Q_OBJECT
 
 public:
     enum class Order { Hue, Name, Code, Transparency, Lean, Value, PricePerMl };
 
-    explicit TubeFilter(TubeModel& model, QObject* parent = nullptr);
+    explicit TubeFilterModel(TubeModel& model, QObject* parent = nullptr);
 
     /// Every word must stand in something written on the tube or judged of it, and every choice must hold.
-    void setSieve(const TubeSieve& sieve);
-    const TubeSieve& sieve() const { return m_sieve; }
+    void setFilter(const TubeFilter& filter);
+    const TubeFilter& filter() const { return m_filter; }
     void setOrder(Order order);
 
 protected:
@@ -29,7 +29,7 @@ protected:
 
 private:
     TubeModel& m_model;
-    TubeSieve m_sieve;
+    TubeFilter m_filter;
     QStringList m_words;
     Order m_order = Order::Hue;
 };

@@ -1,4 +1,4 @@
-#include "app/tubes/tubefilter.h"
+#include "app/tubes/tubefiltermodel.h"
 
 #include "app/parts/tubemodel.h"
 #include "app/parts/words.h"
@@ -25,36 +25,36 @@ std::tuple<int, double> byHue(const TubeFacts& tube)
 
 } // namespace
 
-TubeFilter::TubeFilter(TubeModel& model, QObject* parent) : QSortFilterProxyModel(parent), m_model(model)
+TubeFilterModel::TubeFilterModel(TubeModel& model, QObject* parent) : QSortFilterProxyModel(parent), m_model(model)
 {
     setSourceModel(&model);
     sort(0);
 }
 
-void TubeFilter::setSieve(const TubeSieve& sieve)
+void TubeFilterModel::setFilter(const TubeFilter& filter)
 {
-    m_sieve = sieve;
-    m_words = text(sieve.words).toLower().split(QLatin1Char(' '), Qt::SkipEmptyParts);
+    m_filter = filter;
+    m_words = text(filter.words).toLower().split(QLatin1Char(' '), Qt::SkipEmptyParts);
     invalidateFilter();
 }
 
-void TubeFilter::setOrder(Order order)
+void TubeFilterModel::setOrder(Order order)
 {
     m_order = order;
     invalidate();
 }
 
-bool TubeFilter::filterAcceptsRow(int row, const QModelIndex&) const
+bool TubeFilterModel::filterAcceptsRow(int row, const QModelIndex&) const
 {
     const TubeFacts& tube = m_model.factsAt(row);
-    return (!m_sieve.family || tube.family == *m_sieve.family)
-           && (!m_sieve.transparency || tube.transparency.kind == *m_sieve.transparency)
-           && (!m_sieve.leansTo || (!tube.lean.inTheMiddle() && tube.lean.towards == *m_sieve.leansTo))
-           && (!m_sieve.where || tube.where == *m_sieve.where)
+    return (!m_filter.family || tube.family == *m_filter.family)
+           && (!m_filter.transparency || tube.transparency.kind == *m_filter.transparency)
+           && (!m_filter.leansTo || (!tube.lean.inTheMiddle() && tube.lean.towards == *m_filter.leansTo))
+           && (!m_filter.where || tube.where == *m_filter.where)
            && std::ranges::all_of(m_words, [&](const QString& word) { return tube.searched.contains(word); });
 }
 
-bool TubeFilter::lessThan(const QModelIndex& left, const QModelIndex& right) const
+bool TubeFilterModel::lessThan(const QModelIndex& left, const QModelIndex& right) const
 {
     const TubeFacts& one = m_model.factsAt(left.row());
     const TubeFacts& two = m_model.factsAt(right.row());
