@@ -457,6 +457,7 @@ void TestPalette::palettesAreCompared()
         QCOMPARE(compare.compared(column)->paints.size(), 3U);
     }
     QVERIFY(compare.compared(0)->reach.volume() > compare.compared(2)->reach.volume());
+    QCOMPARE(compare.compared(0)->asked, 0U); // the picture has no needs of its own yet
     // Nothing under Choose yet; then the set that is on show there.
     compare.choose(1, 1);
     QVERIFY(!compare.compared(1) && !compare.isBusy());
@@ -468,12 +469,19 @@ void TestPalette::palettesAreCompared()
     view.goTo(PaletteView::Comparing);
     QVERIFY(QTest::qWaitFor([&] { return !compare.isBusy() && compare.compared(1); }, 30000));
     QCOMPARE(compare.compared(1)->paints.size(), size);
+    QCOMPARE(compare.compared(1)->asked, notebook().needs.size());
     // A kept palette that is gone compares nothing.
     m_document->apply(keepingPalette("Two", {notebook().tubes[0].id, notebook().tubes[1].id}));
     auto* third = find<QComboBox>("compare2");
     compare.choose(2, third->findText("Two"));
     QVERIFY(QTest::qWaitFor([&] { return !compare.isBusy() && compare.compared(2); }, 30000));
     QCOMPARE(compare.compared(2)->paints.size(), 2U);
+    // Two of one name are told apart, whichever goes.
+    m_document->apply(keepingPalette("Two", {notebook().tubes[0].id}));
+    compare.choose(2, third->findText("Two") + 1);
+    m_document->apply(removing<PaletteRecord>(notebook().palettes.front().id));
+    QVERIFY(QTest::qWaitFor([&] { return !compare.isBusy() && compare.compared(2); }, 30000));
+    QCOMPARE(compare.compared(2)->paints.size(), 1U);
     m_document->apply(removing<PaletteRecord>(notebook().palettes.front().id));
     QVERIFY(QTest::qWaitFor([&] { return !compare.isBusy(); }, 30000));
     QVERIFY(third->findText("Two") < 0 && !compare.compared(2));

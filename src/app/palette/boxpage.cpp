@@ -3,6 +3,7 @@
 #include "app/palette/choicemodel.h"
 #include "app/palette/subjectpicture.h"
 #include "app/parts/act.h"
+#include "app/parts/formfields.h"
 #include "app/parts/labels.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
@@ -138,11 +139,14 @@ QWidget* BoxPage::makeQuestion()
 {
     m_order->setObjectName(QStringLiteral("boxOrder"));
     m_order->setAccessibleName(tr("How the tubes lie"));
-    m_order->addItems({tr("by hue"), tr("by lean"), tr("by value"), tr("as most boxes are")});
+    addChoices<BoxOrder>(*m_order, {{BoxOrder::Hue, tr("by hue")},
+                                    {BoxOrder::Lean, tr("by lean")},
+                                    {BoxOrder::Value, tr("by value")},
+                                    {BoxOrder::Habit, tr("as most boxes are")}});
     m_order->setToolTip(tr("By lean: each family above its like, on top what leans onward round the wheel."));
     m_size->setObjectName(QStringLiteral("boxSize"));
     m_size->setAccessibleName(tr("Size of the pans"));
-    m_size->addItems({tr("half pans"), tr("full pans")});
+    addChoices<PanSize>(*m_size, {{PanSize::Half, tr("half pans")}, {PanSize::Full, tr("full pans")}});
     m_pans->setObjectName(QStringLiteral("boxPans"));
     m_pans->setAccessibleName(tr("How many pans"));
     m_pans->addItem(tr("smallest box"), 0);
@@ -215,7 +219,7 @@ std::vector<double> BoxPage::sharesOf(const std::vector<Need>& needs) const
 
 BoxAsked BoxPage::asked() const
 {
-    return {{static_cast<BoxOrder>(m_order->currentIndex()), static_cast<PanSize>(m_size->currentIndex()),
+    return {{chosenIn<BoxOrder>(*m_order), chosenIn<PanSize>(*m_size),
              static_cast<std::size_t>(m_pans->currentData().toInt())},
             static_cast<double>(m_width->value()),
             static_cast<double>(m_height->value()),

@@ -36,6 +36,8 @@ public:
 
     ChoiceModel(Document& document, NeedsModel& needs, QObject* parent);
 
+    /// What a palette is asked for just now: the needs of the picture, or all.
+    std::vector<Need> needs() const { return m_needs.needs(); }
     /// The choice on show; null when there is none.
     const ShownChoicePtr& shown() const { return m_shown; }
     const Beside& beside() const { return m_beside; }

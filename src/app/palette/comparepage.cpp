@@ -22,32 +22,24 @@ namespace iris {
 namespace {
 
 /// What can stand in a column.
-struct Candidate {
+struct Comparable {
     enum class What { Nothing, OnShow, Kept, Classic };
     What what = What::Nothing;
     PaletteId kept;
     std::size_t classic = 0; ///< among classicTriads
 
-    bool operator==(const Candidate&) const = default;
+    bool operator==(const Comparable&) const = default;
 };
 
-Candidate chosenIn(const QComboBox& choice)
+Comparable comparedIn(const QComboBox& choice)
 {
-    return choice.currentData().value<Candidate>();
+    return choice.currentData().value<Comparable>();
 }
 
 constexpr int leastField = 170;
 constexpr int mostField = 216;
 constexpr int roomAbove = 420; ///< what stands above the outlines takes at least
 constexpr int unusedWidth = 110;
-
-std::vector<Need> needsOf(const Notebook& notebook)
-{
-    std::vector<Need> needs;
-    for (const NeedRecord& record : notebook.needs)
-        needs.push_back(record.need);
-    return needs;
-}
 
 std::vector<Paint> paintsOf(const ClassicTriad& classic)
 {
@@ -168,22 +160,22 @@ void ComparePage::showEvent(QShowEvent* event)
 void ComparePage::fillChoices()
 {
     for (Column& column : m_columns) {
-        const Candidate before = chosenIn(*column.choice);
+        const Comparable before = comparedIn(*column.choice);
         const QSignalBlocker quiet(column.choice);
         column.choice->clear();
         int row = 0;
-        const auto add = [&](const QString& words, const Candidate& candidate) {
+        const auto add = [&](const QString& words, const Comparable& candidate) {
             if (candidate == before)
                 row = column.choice->count();
             column.choice->addItem(words, QVariant::fromValue(candidate));
         };
         add(tr("nothing"), {});
-        add(tr("the set under Choose"), {Candidate::What::OnShow, {}, 0});
+        add(tr("the set under Choose"), {Comparable::What::OnShow, {}, 0});
         for (const PaletteRecord& palette : m_document.notebook().palettes)
-            add(nameInList(palette.name), {Candidate::What::Kept, palette.id, 0});
+            add(nameInList(palette.name), {Comparable::What::Kept, palette.id, 0});
         for (std::size_t i = 0; i < classicTriads.size(); ++i)
             add(tr("classic triad, %1").arg(text(std::string(classicTriads[i].name))),
-                {Candidate::What::Classic, {}, i});
+                {Comparable::What::Classic, {}, i});
         column.choice->setCurrentIndex(row);
     }
     workAll();
@@ -192,11 +184,11 @@ void ComparePage::fillChoices()
 /// The painter's own tubes of a choice.
 std::vector<TubeId> ComparePage::tubesOf(const QComboBox& choice) const
 {
-    const Candidate chosen = chosenIn(choice);
-    if (chosen.what == Candidate::What::OnShow)
+    const Comparable chosen = comparedIn(choice);
+    if (chosen.what == Comparable::What::OnShow)
         return m_choice.shown() ? m_choice.shown()->ownTubes() : std::vector<TubeId>();
     const PaletteRecord* palette =
-        chosen.what == Candidate::What::Kept ? m_document.notebook().palette(chosen.kept) : nullptr;
+        chosen.what == Comparable::What::Kept ? m_document.notebook().palette(chosen.kept) : nullptr;
     return palette ? palette->tubes : std::vector<TubeId>();
 }
 
@@ -212,19 +204,19 @@ std::optional<double> ComparePage::priceOf(const QComboBox& choice) const
 std::vector<Paint> ComparePage::paintsOf(const QComboBox& choice) const
 {
     std::vector<Paint> paints;
-    const Candidate chosen = chosenIn(choice);
+    const Comparable chosen = comparedIn(choice);
     switch (chosen.what) {
-    case Candidate::What::Nothing: break;
-    case Candidate::What::OnShow:
+    case Comparable::What::Nothing: break;
+    case Comparable::What::OnShow:
         if (m_choice.shown())
             paints = m_choice.shown()->paints();
         break;
-    case Candidate::What::Kept:
+    case Comparable::What::Kept:
         for (const TubeId tube : tubesOf(choice))
             if (const auto place = m_document.studio()->placeOf(tube))
                 paints.push_back(m_document.studio()->paints[*place]);
         break;
-    case Candidate::What::Classic: return iris::paintsOf(classicTriads[chosen.classic]);
+    case Comparable::What::Classic: return iris::paintsOf(classicTriads[chosen.classic]);
     }
     return paints;
 }
@@ -246,9 +238,10 @@ void ComparePage::work(std::size_t column)
     if (paints.empty())
         return;
     own.job->start(
-        [paints = std::move(paints), loaded = m_picture.loaded(), needs = needsOf(m_document.notebook()),
+        [paints = std::move(paints), loaded = m_picture.loaded(), needs = m_choice.needs(),
          price = priceOf(*own.choice)](const JobTools& tools) {
-            Compared compared{paints, reachOf(paints, tools.workOptions()), {}, needsMetBy(paints, needs), price};
+            Compared compared{paints, reachOf(paints, tools.workOptions()), {}, needsMetBy(paints, needs), needs.size(),
+                              price};
             if (loaded)
                 compared.drawn = redrawn(loaded->cells, compared.reach, tools.workOptions());
             return compared;
@@ -296,9 +289,11 @@ QString ComparePage::factsOf(const Compared& compared) const
         lines << tr("Picture %1, %2 % out of reach.")
                      .arg(apart(compared.drawn->meanApart))
                      .arg(std::lround(100 * compared.drawn->fallsShort));
-    if (const std::size_t needs = m_document.notebook().needs.size(); needs > 0)
-        lines
-            << tr("Meets %1 of %2 needs, %3 in threes.").arg(compared.needs.met).arg(needs).arg(compared.needs.threes);
+    if (compared.asked > 0)
+        lines << tr("Meets %1 of %2 needs, %3 in threes.")
+                     .arg(compared.needs.met)
+                     .arg(compared.asked)
+                     .arg(compared.needs.threes);
     lines << tr("Chroma %1 on average, %2 at most.").arg(number(reach.meanChroma(), 0), number(reach.cleanest, 0));
     lines << tr("Darks down to L %1, tints up to %2.").arg(number(reach.lowest, 0), number(reach.highest, 0));
     const QString greys = sentence(text(greysWords(reach.coolestGrey, reach.warmestGrey)));

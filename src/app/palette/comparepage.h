@@ -40,6 +40,7 @@ public:
         PaletteReach reach;
         std::optional<Redrawn> drawn;
         NeedsMet needs;
+        std::size_t asked = 0;       ///< so many needs there were
         std::optional<double> price; ///< of the tubes whose price is known, together
     };
     const std::optional<Compared>& compared(std::size_t column) const { return m_columns[column].compared; }

@@ -2,6 +2,7 @@
 
 #include "app/palette/wishesdialog.h"
 #include "app/parts/choicebox.h"
+#include "app/parts/formfields.h"
 #include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainwords.h"
@@ -59,14 +60,19 @@ void WishesBar::setUpFields()
 {
     m_school->setObjectName(QStringLiteral("school"));
     m_school->setAccessibleName(tr("School"));
-    m_school->addItems(
-        {tr("As few as will do"), tr("Triad"), tr("Split primary"), tr("Split primary and more"), tr("My own places")});
+    addChoices<School>(*m_school, {{School::Free, tr("As few as will do")},
+                                   {School::Triad, tr("Triad")},
+                                   {School::SplitPrimary, tr("Split primary")},
+                                   {School::SplitPlus, tr("Split primary and more")},
+                                   {School::Own, tr("My own places")}});
     m_school->setToolTip(
         tr("Triad: one yellow, one red, one blue.\nSplit primary: each of them twice, once leaning each way.\n"
            "And more: as few others beside the six as will do.\nMy own places: say what each place is for."));
     m_red->setObjectName(QStringLiteral("redPrimary"));
     m_red->setAccessibleName(tr("The red of the triad"));
-    m_red->addItems({tr("red or magenta"), tr("with a red"), tr("with a magenta")});
+    addChoices<RedPrimary>(*m_red, {{RedPrimary::Either, tr("red or magenta")},
+                                    {RedPrimary::Red, tr("with a red")},
+                                    {RedPrimary::Magenta, tr("with a magenta")}});
     m_places->setObjectName(QStringLiteral("ownPlaces"));
     m_places->setAccessibleName(tr("My own places"));
     m_places->setPlaceholderText(tr("yellow leans green, red, blue, earth, any"));
@@ -76,8 +82,11 @@ void WishesBar::setUpFields()
     m_most->setPrefix(tr("up to "));
     m_from->setObjectName(QStringLiteral("poolOfTubes"));
     m_from->setAccessibleName(tr("Out of which tubes"));
-    m_from->addItems({tr("from the palette"), tr("from the drawer"), tr("from all I own"), tr("and what I wish for"),
-                      tr("and everything there is")});
+    addChoices<Pool>(*m_from, {{Pool::Palette, tr("from the palette")},
+                               {Pool::Drawer, tr("from the drawer")},
+                               {Pool::Owned, tr("from all I own")},
+                               {Pool::Wished, tr("and what I wish for")},
+                               {Pool::Table, tr("and everything there is")}});
     m_sure->setObjectName(QStringLiteral("howSure"));
     m_sure->setAccessibleName(tr("How sure its mixes are"));
     m_sure->setToolTip(
@@ -125,17 +134,17 @@ void WishesBar::read()
     const PaletteWishes& wishes = m_document.notebook().wishes;
     const QSignalBlocker quietSchool(m_school);
     const QSignalBlocker quietMost(m_most);
-    m_school->setCurrentIndex(static_cast<int>(wishes.school));
+    chooseIn(*m_school, wishes.school);
     m_most->setValue(static_cast<int>(wishes.mostTubes));
     m_most->setVisible(wishes.school == School::Free || wishes.school == School::SplitPlus);
     const QSignalBlocker quietRed(m_red);
-    m_red->setCurrentIndex(static_cast<int>(wishes.red));
+    chooseIn(*m_red, wishes.red);
     m_red->setVisible(wishes.school == School::Triad);
     m_places->setText(QString::fromStdString(wordsOf(wishes.places)));
     m_places->setVisible(wishes.school == School::Own);
     m_most->setSuffix(wishes.mostTubes == 1 ? tr(" tube") : tr(" tubes"));
     const bool noTubes = m_document.notebook().tubes.empty(); // there is but one thing to choose from
-    m_from->setCurrentIndex(static_cast<int>(noTubes ? Pool::Table : wishes.pool));
+    chooseIn(*m_from, noTubes ? Pool::Table : wishes.pool);
     m_from->setEnabled(!noTubes);
     readSure(wishes.sure);
     const TubeTerms& only = wishes.only;
@@ -174,13 +183,13 @@ void WishesBar::readSure(int sure)
 void WishesBar::write()
 {
     PaletteWishes wishes = m_document.notebook().wishes;
-    wishes.school = static_cast<School>(m_school->currentIndex());
+    wishes.school = chosenIn<School>(*m_school);
     wishes.mostTubes = static_cast<std::size_t>(m_most->value());
     if (m_from->isEnabled())
-        wishes.pool = static_cast<Pool>(m_from->currentIndex());
+        wishes.pool = chosenIn<Pool>(*m_from);
     wishes.only = tickedIn(m_asked);
     wishes.sure = m_sure->currentData().toInt();
-    wishes.red = static_cast<RedPrimary>(m_red->currentIndex());
+    wishes.red = chosenIn<RedPrimary>(*m_red);
     wishes.prefer.clear();
     for (std::size_t i = 0; i < m_preferred.size(); ++i)
         if (m_preferred[i]->isChecked())

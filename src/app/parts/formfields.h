@@ -2,6 +2,7 @@
 
 #include "colour/cielab.h"
 
+#include <QComboBox>
 #include <QString>
 #include <optional>
 
@@ -25,6 +26,23 @@ void showIn(QLineEdit& field, const QString& words);
 
 /// True while a field shows what showIn() gave it: then the value behind it stands, to its last digit.
 bool untouched(const QLineEdit& field);
+
+/// Values of an enum in a box, each with its words: which one is chosen does not hang on its place in the list.
+template <typename Enum> void addChoices(QComboBox& box, std::initializer_list<std::pair<Enum, QString>> choices)
+{
+    for (const auto& [value, words] : choices)
+        box.addItem(words, static_cast<int>(value));
+}
+
+template <typename Enum> Enum chosenIn(const QComboBox& box)
+{
+    return static_cast<Enum>(box.currentData().toInt());
+}
+
+template <typename Enum> void chooseIn(QComboBox& box, Enum value)
+{
+    box.setCurrentIndex(box.findData(static_cast<int>(value)));
+}
 
 /// Lays what is added to it side by side in a dialog, with the room around that all of these have.
 QHBoxLayout* sideBySide(QDialog* dialog);

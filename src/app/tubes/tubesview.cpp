@@ -1,6 +1,7 @@
 #include "app/tubes/tubesview.h"
 
 #include "app/parts/choicebox.h"
+#include "app/parts/formfields.h"
 #include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainlabel.h"
@@ -324,10 +325,16 @@ QComboBox* TubesView::makeOrder()
     auto* order = new ChoiceBox(10, this);
     order->setObjectName(QStringLiteral("order"));
     order->setAccessibleName(tr("Order"));
-    order->addItems({tr("by hue"), tr("by name"), tr("by code"), tr("by transparency"), tr("by lean"),
-                     tr("light to dark"), tr("by price a ml")});
+    using Order = TubeFilterModel::Order;
+    addChoices<Order>(*order, {{Order::Hue, tr("by hue")},
+                               {Order::Name, tr("by name")},
+                               {Order::Code, tr("by code")},
+                               {Order::Transparency, tr("by transparency")},
+                               {Order::Lean, tr("by lean")},
+                               {Order::Value, tr("light to dark")},
+                               {Order::PricePerMl, tr("by price a ml")}});
     connect(order, &QComboBox::currentIndexChanged, this,
-            [this](int index) { m_filter->setOrder(static_cast<TubeFilterModel::Order>(index)); });
+            [this, order] { m_filter->setOrder(chosenIn<Order>(*order)); });
     return order;
 }
 
