@@ -232,9 +232,8 @@ std::optional<int> lineThatCountsAgain(std::string_view text)
                     return number;
                 *said = true;
             }
-        const auto end = line.find("end_data");
-        if (end != std::string::npos && line.find("end_data_format") == std::string::npos)
-            counted = named = false; // the next table begins
+        if (trimmed(line) == "end_data") // alone: the same letters within a name end nothing
+            counted = named = false;     // the next table begins
     }
     return std::nullopt;
 }
