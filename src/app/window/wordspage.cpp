@@ -61,13 +61,15 @@ KeySection colourSection()
 
 KeySection markSection()
 {
-    return {QObject::tr("Marks and words of the trade"),
-            {{QStringLiteral("●"), QObject::tr("measured: your own swatch")},
-             {QStringLiteral("○"), QObject::tr("typical: from a table, made from memory")},
-             {QObject::tr("leans"), QObject::tr("stands on one side of the middle of its family")},
-             {QObject::tr("need"), QObject::tr("a colour the picture asks for, and how near is near enough")},
-             {QObject::tr("proof"), QObject::tr("every smaller set was tried, in parts and touches")},
-             {QObject::tr("parts"), QObject::tr("brush loads of tube paint; a touch is an eighth of one, unless your brush counts otherwise")}}};
+    return {
+        QObject::tr("Marks and words of the trade"),
+        {{QStringLiteral("●"), QObject::tr("measured: your own swatch")},
+         {QStringLiteral("○"), QObject::tr("typical: from a table, made from memory")},
+         {QObject::tr("leans"), QObject::tr("stands on one side of the middle of its family")},
+         {QObject::tr("need"), QObject::tr("a colour the picture asks for, and how near is near enough")},
+         {QObject::tr("proof"), QObject::tr("every smaller set was tried, in parts and touches")},
+         {QObject::tr("parts"),
+          QObject::tr("brush loads of tube paint; a touch is an eighth of one, unless your brush counts otherwise")}}};
 }
 
 } // namespace
