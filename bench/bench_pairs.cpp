@@ -37,7 +37,7 @@ std::vector<PaintedMix> painted(const std::vector<Paint>& paints, std::size_t co
     std::uniform_real_distribution<double> off(-1, 1);
     for (Paint& paint : truth)
         paint.strength *= std::exp(off(random));
-    std::vector<WantedMix> pairs = everyPair(paints);
+    std::vector<WantedMix> pairs = everyPair(paints, usualBrush);
     std::shuffle(pairs.begin(), pairs.end(), random);
     pairs.resize(count);
     std::vector<PaintedMix> squares;
@@ -90,9 +90,10 @@ int main()
     const double heavy = milliseconds([&] { learned = learnFrom(thousand, years); });
     std::printf("strengths of 1,000 tubes from 5,000 squares: %.0f ms (typical miss %.2f)\n", heavy,
                 learned.typicalMiss().value_or(-1));
-    const double worth = milliseconds([&] { worthPainting(sixty, beforePainting(sixty), everyPair(sixty)); });
+    const double worth =
+        milliseconds([&] { worthPainting(sixty, beforePainting(sixty), everyPair(sixty, usualBrush)); });
     std::printf("12 squares worth painting out of 1,770 pairs: %.0f ms\n", worth);
-    const double wheel = milliseconds([&] { wheelOf(sixty, {0, 20, 40}); });
+    const double wheel = milliseconds([&] { wheelOf(sixty, {0, 20, 40}, {}, wash::full, usualBrush); });
     std::printf("a wheel of three with its rings: %.0f ms\n", wheel);
     return 0;
 }

@@ -138,7 +138,7 @@ Result<Output> compareCommand(const CompareArguments& arguments)
         needs.push_back(record.need);
     Output output{{}, {{"palettes", Json::array()}}, remarks};
     for (const Named& palette : *palettes) {
-        const PaletteReach reach = reachOf(palette.paints, watched());
+        const PaletteReach reach = reachOf(palette.paints, source->brush(), watched());
         Json object = reachJson(palette, reach);
         output.text += reachText(palette, reach);
         if (picture) {
@@ -149,7 +149,7 @@ Result<Output> compareCommand(const CompareArguments& arguments)
                            + formatNumber(100 * drawn.fallsShort, 0) + " % of it out of reach\n";
         }
         if (!needs.empty()) {
-            const NeedsMet own = needsMetBy(palette.paints, needs);
+            const NeedsMet own = needsMetBy(palette.paints, needs, source->brush());
             object["needs"] = {{"met", own.met}, {"of", needs.size()}, {"threes", own.threes}};
             output.text += "  meets " + std::to_string(own.met) + " of " + std::to_string(needs.size()) + " needs, "
                            + std::to_string(own.threes) + " of them with three tubes\n";

@@ -57,7 +57,7 @@ void addHelper(Output& output, const Wanted& wanted, const TubeSource& source, c
 {
     std::vector<Paint> paints = source.paints();
     const std::vector<std::size_t> others = addTable(paints);
-    const auto helper = helperFor(wanted, paints, now, others, watched());
+    const auto helper = helperFor(wanted, paints, now, others, source.brush(), watched());
     output.json["helper"] = helper ? candidateJson(helper->candidate, wanted, paints) : Json(nullptr);
     if (helper)
         output.text += "One tube more, " + nameAndCodes(paints[helper->place]) + ", would come within "
@@ -94,6 +94,7 @@ Result<Output> matchCommand(const MatchArguments& arguments)
     options.mostTubes = arguments.mostTubes;
     options.most = static_cast<std::size_t>(arguments.most);
     options.sift = *sift;
+    options.brush = source->brush();
     options.work = watched();
     std::vector<std::size_t> places(paints.size());
     std::iota(places.begin(), places.end(), 0U);

@@ -39,8 +39,9 @@ Result<Output> replaceCommand(const ReplaceArguments& arguments)
     const auto& paints = source->paints();
     const std::vector<std::size_t> places = arguments.only.empty() ? placesAtHand(*source) : *only;
     std::vector<Recipe> mixes = recipesOf(source->notebook());
-    std::ranges::move(halfAndHalf(*tube, paints, places), std::back_inserter(mixes));
-    const auto found = standInsFor(*tube, mixes, paints, {places, static_cast<std::size_t>(arguments.most), watched()});
+    std::ranges::move(halfAndHalf(*tube, paints, places, source->brush()), std::back_inserter(mixes));
+    const auto found = standInsFor(*tube, mixes, paints,
+                                   {places, static_cast<std::size_t>(arguments.most), source->brush(), watched()});
     Output output{"", Json{{"tube", paints[*tube].name}, {"stand_ins", Json::array()}}};
     for (const StandIn& one : found) {
         output.json["stand_ins"].push_back({{"parts", partsJson(one.recipe, paints)},

@@ -124,7 +124,7 @@ Result<Output> touchesCommand(const TouchesArguments& arguments)
     const auto open = openNotebook(arguments.notebook, arguments.number.empty() ? Access::Read : Access::Write);
     if (!open)
         return tl::unexpected(open.error());
-    int touches = open->notebook.touchesAPart;
+    int touches = open->notebook.brush.touchesAPart;
     if (!arguments.number.empty()) {
         touches = static_cast<int>(parseWholeNumber(arguments.number, 1, 1000).value_or(0));
         if (!canMakeAPart(touches))

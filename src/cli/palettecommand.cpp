@@ -204,7 +204,7 @@ void tellFirstGuess(const Question& question)
     constexpr std::size_t manyTubes = 90; // about a second
     if (!isWatched() || question.paints().size() < manyTubes)
         return;
-    const auto guess = firstGuess(question.paints(), question.needs, question.limits);
+    const auto guess = firstGuess(question.paints(), question.needs, question.limits, question.brush);
     if (!guess || guess->tubes.empty())
         return;
     std::vector<std::string> names;
@@ -303,7 +303,7 @@ std::vector<Falling> fallingShort(const Answered& answer)
     for (std::size_t n = 0; n < question.needs.size(); ++n) {
         if (set.answers[n].met)
             continue;
-        auto closers = closersOf(question.needs[n], question.paints(), set.tubes, others, watched());
+        auto closers = closersOf(question.needs[n], question.paints(), set.tubes, others, question.brush, watched());
         closers.resize(std::min(closers.size(), most));
         falling.push_back({n, std::move(closers)});
     }

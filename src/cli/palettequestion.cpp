@@ -143,7 +143,7 @@ std::string Question::nothingMet() const
 
 ChoiceSession Question::session() const
 {
-    return {pool.paints, needs, limits.surely ? sureTestOf(pool.paints, learned, sure) : SureTest()};
+    return {pool.paints, needs, brush, limits.surely ? sureTestOf(pool.paints, learned, sure) : SureTest()};
 }
 
 Result<Question> paletteQuestion(const PaletteArguments& arguments)
@@ -157,6 +157,7 @@ Result<Question> paletteQuestion(const PaletteArguments& arguments)
         return tl::unexpected(all.error());
     if (!all->isNotebook() && !arguments.from.empty() && arguments.from != "table")
         return failure(ErrorCode::BadOption, "--from " + arguments.from + " needs --notebook");
+    question.brush = all->brush();
     auto needs = needsOf(arguments, *all, question.remarks);
     if (!needs)
         return tl::unexpected(needs.error());

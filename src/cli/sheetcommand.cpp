@@ -44,6 +44,7 @@ Worth worthOf(const TubeSource& source, int squares)
     WorthOptions options;
     options.squares = static_cast<std::size_t>(squares);
     options.among = atHand(source.notebook());
+    options.brush = source.brush();
     const auto wanted = wantedBy(source.notebook(), source.paints(),
                                  [&](std::size_t place) { return isAtHand(source.notebook().tubes[place]); });
     return {worthPainting(source.paints(), source.learned(), wanted, options),
@@ -70,10 +71,10 @@ Result<Squares> ladderSquares(const SheetArguments& arguments, const TubeSource&
                        "a ladder has two tubes, 2 to 101 steps, and --spacing strength, appearance or parts");
     const Paint& first = source.paints()[(*ends)[0]];
     const Paint& second = source.paints()[(*ends)[1]];
-    const Ladder ladder = ladderBetween(first, second, arguments.steps, wash::full, whitePaper(), *spacing);
+    const Ladder ladder = ladderBetween(first, second, arguments.steps, wash::full, source.brush(), *spacing);
     std::vector<Recipe> recipes;
     for (const LadderStep& step : arguments.back ? thereAndBack(ladder) : ladder.steps) {
-        Recipe recipe;
+        Recipe recipe{{}, wash::full, step.brush};
         for (std::size_t i = 0; i < 2; ++i)
             if (step.parts[i] > 0)
                 recipe.parts.push_back({(*ends)[i], step.parts[i]});
@@ -94,7 +95,7 @@ Result<Squares> chartSquares(const ChartArguments& arguments, const TubeSource& 
         return tl::unexpected(columns.error());
     if (!wash)
         return tl::unexpected(wash.error());
-    const ChartPlan plan{*rows, *columns, arguments.rowShare, !arguments.byParts, *wash, {}};
+    const ChartPlan plan{*rows, *columns, arguments.rowShare, !arguments.byParts, *wash, {}, source.brush()};
     return Squares{cellsOf(chartOf(plan, source.paints()), source.notebook()), static_cast<int>(columns->size()),
                    "Mixing chart"};
 }
@@ -188,9 +189,10 @@ Json lightJson(const LightJudgement& light)
             {"doubtful", light.doubtful || light.blackPale}};
 }
 
-Json squareJson(const SquareReading& square, const SheetRecord& sheet, bool filed)
+Json squareJson(const SquareReading& square, const SheetRecord& sheet, bool filed, Brush brush)
 {
-    Json object{{"square", square.cell + 1}, {"mix", partsText(sheet.cells[square.cell].parts)}, {"filed", filed}};
+    Json object{
+        {"square", square.cell + 1}, {"mix", partsText(sheet.cells[square.cell].parts, brush)}, {"filed", filed}};
     object["doubts"] = Json::array();
     for (const SquareDoubt doubt : square.doubts)
         object["doubts"].push_back(describe(doubt));
@@ -204,10 +206,10 @@ Json squareJson(const SquareReading& square, const SheetRecord& sheet, bool file
     return object;
 }
 
-std::string squareText(const SquareReading& square, const SheetRecord& sheet, bool filed)
+std::string squareText(const SquareReading& square, const SheetRecord& sheet, bool filed, Brush brush)
 {
     std::string text =
-        "  " + std::to_string(square.cell + 1) + "  " + shown(partsText(sheet.cells[square.cell].parts)) + ": ";
+        "  " + std::to_string(square.cell + 1) + "  " + shown(partsText(sheet.cells[square.cell].parts, brush)) + ": ";
     if (!square.refused() && !square.blank())
         text += labText(square.painted) + ", " + colourName(square.painted) + ", " + formatNumber(square.apart, 1)
                 + " away from what was expected";
@@ -321,8 +323,8 @@ Result<Output> readSheetCommand(const ReadSheetArguments& arguments)
         output.text += "  " + remark + "\n";
     for (const SquareReading& square : reading->squares) {
         const bool filed = std::ranges::find(accepted, square.cell) != accepted.end();
-        output.json["squares"].push_back(squareJson(square, sheet, filed));
-        output.text += squareText(square, sheet, filed);
+        output.json["squares"].push_back(squareJson(square, sheet, filed, source->brush()));
+        output.text += squareText(square, sheet, filed, source->brush());
     }
     return output;
 }

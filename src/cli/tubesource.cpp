@@ -166,7 +166,6 @@ Result<OpenNotebook> openNotebook(const std::string& path, Access access)
     auto notebook = (*store)->load();
     if (!notebook)
         return tl::unexpected(notebook.error());
-    setTouchesAPart(notebook->touchesAPart);
     return OpenNotebook{std::move(*store), std::move(*notebook)};
 }
 

@@ -21,6 +21,8 @@ public:
     const std::vector<Paint>& paints() const { return m_paints; }
     /// The notebook the tubes come from, one tube for each paint; empty for the table.
     const Notebook& notebook() const { return m_notebook; }
+    /// Of the notebook; the usual one for the table.
+    Brush brush() const { return m_notebook.brush; }
     bool isNotebook() const { return !m_isReference; }
     /// True for a tube of the notebook that is there to mix with, and for every one of the table.
     bool isAtHand(std::size_t place) const;

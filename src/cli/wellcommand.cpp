@@ -17,7 +17,7 @@ PuddleContents contentsOf(const Recipe& recipe, bool touches)
     contents.wash = recipe.wash;
     for (const Part& part : recipe.parts)
         contents.parts.emplace_back(part.paint,
-                                    touches ? static_cast<double>(part.parts) / touchesAPart() : part.parts);
+                                    touches ? static_cast<double>(part.parts) / recipe.brush.touchesAPart : part.parts);
     return contents;
 }
 
@@ -38,10 +38,10 @@ Result<std::optional<Sight>> sightFrom(const NextTouchArguments& arguments, cons
     return sightOf(looks, wanted).map([](const Sight& sight) { return std::optional(sight); });
 }
 
-Json stepJson(const TouchStep& step, std::span<const Paint> paints)
+Json stepJson(const TouchStep& step, std::span<const Paint> paints, Brush brush)
 {
     return {{"tube", paints[step.paint].name},          {"parts", rounded(step.parts, 4)},
-            {"amount", amountWords(step.parts)},        {"wash", rounded(step.wash, 3)},
+            {"amount", amountWords(step.parts, brush)}, {"wash", rounded(step.wash, 3)},
             {"colour", toJson(step.laid.colour)},       {"apart", rounded(step.apart, 2)},
             {"transparency", toJson(step.transparency)}};
 }
@@ -62,7 +62,7 @@ Result<Output> nextTouchCommand(const NextTouchArguments& arguments)
     const bool touches =
         std::ranges::any_of(arguments.parts, [](const std::string& text) { return text.ends_with('t'); });
     const PuddleContents contents = contentsOf(*recipe, touches);
-    TouchOptions options{{}, arguments.tolerance};
+    TouchOptions options{{}, arguments.tolerance, source->brush()};
     const auto only = source->find(arguments.only);
     if (!only)
         return tl::unexpected(only.error());
@@ -91,7 +91,7 @@ Result<Output> nextTouchCommand(const NextTouchArguments& arguments)
                        {"leans_wrong", advice.leansWrong ? Json(paints[*advice.leansWrong].name) : Json(nullptr)},
                        {"words", adviceWords(advice, paints, options.tolerance).whole()}}};
     for (const TouchStep& step : advice.steps)
-        output.json["steps"].push_back(stepJson(step, paints));
+        output.json["steps"].push_back(stepJson(step, paints, advice.brush));
     for (const Part& part : recipe->parts) {
         const double factor = std::exp(belief.logFactor[part.paint]);
         output.json["in_the_well"].push_back({{"tube", paints[part.paint].name}, {"counts_as", rounded(factor, 2)}});

@@ -14,7 +14,7 @@ void paintDabs(QPainter& painter, const QRectF& bounds, const Recipe& recipe, st
     constexpr double apartTubes = 6;
     const double large = std::min(bounds.height(), 14.0);
     const double small = large * 0.45;
-    const Counted count = countedParts(recipe.parts);
+    const Counted count = countedParts(recipe);
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
     double x = bounds.left();

@@ -144,7 +144,7 @@ public:
           m_paints(std::move(paints)),
           m_must(std::move(must)),
           m_options(options),
-          m_kernel(m_paints),
+          m_kernel(m_paints, options.brush),
           m_tuner(wanted, m_paints),
           m_pairs(m_paints.size() * m_paints.size(), far)
     {
@@ -271,7 +271,8 @@ private:
             begun.resize(mostCounted);
         std::vector<Candidate> found(begun.size());
         inParallel(begun.size(), work, [&](std::size_t i) {
-            const CountedMix mix = countedNear(m_tuner, m_wanted, begun[i].set, m_paints, begun[i].mix);
+            const CountedMix mix =
+                countedNear(m_tuner, m_wanted, begun[i].set, m_paints, begun[i].mix, m_options.brush);
             found[i] = {mix.recipe, mix.laid, mix.apart, std::min(begun[i].mix.apart, mix.apart), 0, {}};
         });
         return found;
@@ -462,7 +463,7 @@ OutOfReach outOfReach(const Wanted& wanted, const Candidate& nearest)
 }
 
 std::optional<Helper> helperFor(const Wanted& wanted, std::span<const Paint> paints, const std::vector<Candidate>& now,
-                                const std::vector<std::size_t>& others, const WorkOptions& work)
+                                const std::vector<std::size_t>& others, Brush brush, const WorkOptions& work)
 {
     constexpr std::size_t mostBeside = 8;
     constexpr double helps = 0.5;
@@ -481,6 +482,7 @@ std::optional<Helper> helperFor(const Wanted& wanted, std::span<const Paint> pai
             places.push_back(others[i]);
         CandidateOptions options;
         options.most = 1;
+        options.brush = brush;
         options.sift.must = {others[i]};
         options.work = {work.stop, {}, 1};
         if (auto own = candidatesFor(wanted, paints, std::move(places), options); !own.empty())

@@ -28,6 +28,7 @@ struct CandidateOptions {
     int mostTubes = 3;     ///< 1 to 4
     std::size_t most = 24; ///< how many to give
     Sift sift;
+    Brush brush = {};
     WorkOptions work = {};
     /// Told what tubes alone and pairs give, in order, before three are tried; from the thread that asked.
     std::function<void(const std::vector<Candidate>&)> soFar = {};
@@ -82,6 +83,6 @@ struct Helper {
     Candidate candidate;
 };
 std::optional<Helper> helperFor(const Wanted& wanted, std::span<const Paint> paints, const std::vector<Candidate>& now,
-                                const std::vector<std::size_t>& others, const WorkOptions& work = {});
+                                const std::vector<std::size_t>& others, Brush brush, const WorkOptions& work = {});
 
 } // namespace iris

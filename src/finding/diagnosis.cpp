@@ -37,7 +37,7 @@ Exchange exchanged(const Recipe& recipe, std::size_t part, std::size_t instead, 
         set.push_back(i == part ? instead : own.paint);
         start.shares.push_back(own.parts * paints[own.paint].strength);
     }
-    const CountedMix mix = countedNear(tuner, wanted, set, paints, tuner.tuned(set, start));
+    const CountedMix mix = countedNear(tuner, wanted, set, paints, tuner.tuned(set, start), recipe.brush);
     return {mix.recipe, mix.laid.colour};
 }
 

@@ -147,10 +147,10 @@ private:
 };
 
 /// Parts in whole touches, a little less than would be right; above a part in half parts. At least a touch.
-double carefully(double parts, double sd)
+double carefully(double parts, double sd, Brush brush)
 {
     const double careful = parts * std::exp(-nineInTen * sd);
-    const double aTouch = 1.0 / touchesAPart();
+    const double aTouch = 1.0 / brush.touchesAPart;
     const double step = careful < 1 ? aTouch : 0.5;
     return std::max(aTouch, std::floor(careful / step + 1e-9) * step);
 }
@@ -292,6 +292,7 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
                       const Belief& belief, const TouchOptions& options)
 {
     TouchAdvice advice;
+    advice.brush = options.brush;
     if (contents.isEmpty())
         return advice;
     Trials trials(wanted, paints, options);
@@ -331,7 +332,7 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
         const std::size_t paint = trials.placeOf(next);
         TouchStep made;
         made.paint = paint;
-        made.parts = carefully(partsOf(next), later.sd[paint]);
+        made.parts = carefully(partsOf(next), later.sd[paint], options.brush);
         advice.steps.push_back(made);
         const auto in = std::ranges::find(expected.parts, paint, [](const auto& part) { return part.first; });
         if (in != expected.parts.end())

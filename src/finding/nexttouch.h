@@ -71,6 +71,7 @@ struct TouchAdvice {
     double washNow = wash::full;
     Laid laidNow;
     std::vector<TouchStep> steps; ///< none when nothing helps, or when it is there
+    Brush brush = {};             ///< they are counted with
     /// When no paint helps although it is not there: which of the paints in it leans the wrong way. Nothing otherwise.
     std::optional<std::size_t> leansWrong;
 };
@@ -81,6 +82,7 @@ inline constexpr double thereBelow = 2;
 struct TouchOptions {
     std::vector<std::size_t> places; ///< paints that may be put in
     double tolerance = thereBelow;
+    Brush brush = {}; ///< whose touches are put in
 };
 
 /// What to add so that it does not overshoot even if the tube is stronger than thought: the amount that would be right

@@ -63,14 +63,14 @@ Film filmOf(const PuddleContents& contents, std::span<const Paint> paints)
     return mixedFilm(films);
 }
 
-std::optional<Recipe> recipeOf(const PuddleContents& contents)
+std::optional<Recipe> recipeOf(const PuddleContents& contents, Brush brush)
 {
     if (contents.isEmpty())
         return std::nullopt;
-    Recipe recipe{{}, std::clamp(contents.wash, 0.001, 4.0)};
+    Recipe recipe{{}, std::clamp(contents.wash, 0.001, 4.0), brush};
     int divisor = 0;
     for (const auto& [paint, amount] : contents.parts) {
-        const int touches = std::clamp(static_cast<int>(std::lround(amount * touchesAPart())), 1, 1000);
+        const int touches = std::clamp(static_cast<int>(std::lround(amount * brush.touchesAPart)), 1, 1000);
         recipe.parts.push_back({paint, touches});
         divisor = std::gcd(divisor, touches);
     }
@@ -89,10 +89,7 @@ std::vector<std::size_t> startOrder(const Recipe& recipe, std::span<const Paint>
 
 Puddle puddleOf(const Recipe& recipe, std::span<const Paint> paints)
 {
-    std::vector<int> amounts;
-    for (const Part& part : recipe.parts)
-        amounts.push_back(part.parts);
-    const Counted count = counted(amounts);
+    const Counted count = countedParts(recipe);
     Puddle puddle;
     for (const std::size_t part : startOrder(recipe, paints)) {
         const double parts = count.touches > 0 ? static_cast<double>(count.amounts[part]) / count.touches

@@ -48,9 +48,10 @@ PuddleContents contentsOf(const Puddle& puddle, std::optional<std::size_t> acts 
 /// @param contents of at least one paint
 Film filmOf(const PuddleContents& contents, std::span<const Paint> paints);
 
-/// What is in a puddle as a recipe that can be counted; nothing of an empty one. Amounts are whole touches; what is
+/// What is in a puddle as a recipe that can be counted; nothing of an empty one. Amounts are whole touches of
+/// a brush; what is
 /// less than a touch in the whole still counts as one. The wash is the puddle's.
-std::optional<Recipe> recipeOf(const PuddleContents& contents);
+std::optional<Recipe> recipeOf(const PuddleContents& contents, Brush brush);
 
 /// A recipe as it would be put into an empty well: in the order of startOrder(), then let out to its wash.
 Puddle puddleOf(const Recipe& recipe, std::span<const Paint> paints);

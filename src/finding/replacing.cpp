@@ -93,13 +93,14 @@ double strengthOf(const Recipe& recipe, std::span<const Paint> paints)
 
 } // namespace
 
-std::vector<Recipe> halfAndHalf(std::size_t tube, std::span<const Paint> paints, const std::vector<std::size_t>& places)
+std::vector<Recipe> halfAndHalf(std::size_t tube, std::span<const Paint> paints, const std::vector<std::size_t>& places,
+                                Brush brush)
 {
-    std::vector<Recipe> mixes{{{{tube, 1}}, wash::full}, {{{tube, 1}}, wash::thin}};
+    std::vector<Recipe> mixes{{{{tube, 1}}, wash::full, brush}, {{{tube, 1}}, wash::thin, brush}};
     for (const std::size_t other : places)
         if (other != tube) {
-            const auto parts = nearestParts(paints[other].strength / paints[tube].strength);
-            mixes.push_back({{{tube, parts[0]}, {other, parts[1]}}, wash::full});
+            const auto parts = nearestParts(paints[other].strength / paints[tube].strength, brush);
+            mixes.push_back({{{tube, parts[0]}, {other, parts[1]}}, wash::full, brush});
         }
     return mixes;
 }
@@ -111,18 +112,19 @@ std::vector<StandIn> standInsFor(std::size_t tube, std::span<const Recipe> mixes
     std::erase(places, tube);
     std::vector<Scene> scenes = scenesOf(tube, mixes, paints);
     if (scenes.empty())
-        scenes = scenesOf(tube, halfAndHalf(tube, paints, places), paints);
+        scenes = scenesOf(tube, halfAndHalf(tube, paints, places, options.brush), paints);
     const Wanted like = wantedLike({laidOut(paints[tube].film, 1).colour, laidOut(paints[tube].film, 1).thin, {}});
     CandidateOptions looks;
     looks.mostTubes = 2;
     looks.most = 4 * options.most;
+    looks.brush = options.brush;
     looks.work = options.work;
     std::vector<Recipe> tried;
     for (const std::size_t place : places)
-        tried.push_back({{{place, 1}}, wash::full});
+        tried.push_back({{{place, 1}}, wash::full, options.brush});
     for (Candidate& candidate : candidatesFor(like, paints, places, looks))
         if (candidate.recipe.parts.size() == 2)
-            tried.push_back({std::move(candidate.recipe.parts), wash::full});
+            tried.push_back({std::move(candidate.recipe.parts), wash::full, options.brush});
     std::vector<StandIn> found(tried.size());
     inParallel(tried.size(), options.work, [&](std::size_t i) {
         const Film film = mixedFilm(tried[i], paints);

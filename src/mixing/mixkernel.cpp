@@ -427,7 +427,7 @@ constexpr double leastAbsorption = 1e-7;
 
 } // namespace
 
-MixKernel::MixKernel(std::span<const Paint> paints, const Spectrum& paper)
+MixKernel::MixKernel(std::span<const Paint> paints, Brush brush, const Spectrum& paper) : m_brush(brush)
 {
     std::ranges::transform(paper, m_paper.begin(), [](double r) { return static_cast<float>(r); });
     m_films.reserve(paints.size() * 2 * bandCount);
@@ -451,15 +451,14 @@ void MixKernel::ratiosFrom(std::span<const std::size_t> set, std::size_t place, 
     std::array<double, 3> logs{};
     for (std::size_t tube = 0; tube < set.size(); ++tube)
         logs[tube] = m_logStrengths[set[tube]];
-    fillTriedRatios({logs.data(), set.size()}, place, ratios, m_touches);
+    fillTriedRatios({logs.data(), set.size()}, place, ratios, m_brush);
 }
 
 Recipe MixKernel::recipeAt(std::span<const std::size_t> set, std::size_t chunk, std::size_t place) const
 {
     std::array<Ratio, 1> ratio;
     ratiosFrom(set, chunk * chunkRatios + place % chunkRatios, ratio);
-    Recipe recipe;
-    recipe.wash = recipeWashes[place / chunkRatios];
+    Recipe recipe{{}, recipeWashes[place / chunkRatios], m_brush};
     for (std::size_t tube = 0; tube < set.size(); ++tube)
         recipe.parts.push_back({set[tube], ratio[0][tube]});
     return recipe;

@@ -30,7 +30,8 @@ inline constexpr float nearEstimate = 0.05F;
 /// Colours may differ in the last bits between processors: whoever decides on them checks near calls in double.
 class MixKernel {
 public:
-    explicit MixKernel(std::span<const Paint> paints, const Spectrum& paper = whitePaper());
+    /// @param brush its recipes can be counted out with
+    MixKernel(std::span<const Paint> paints, Brush brush, const Spectrum& paper = whitePaper());
 
     /// How many chunks a set of this many tubes has: 1, 2 and 4.
     static std::size_t chunkCount(std::size_t tubes);
@@ -55,8 +56,8 @@ private:
     void make(Maker maker, std::span<const std::size_t> set, std::size_t first, std::span<LabChunk> out) const;
     void ratiosFrom(std::span<const std::size_t> set, std::size_t place, std::span<Ratio> ratios) const;
 
-    std::vector<float> m_films;     ///< for each paint strength * K, then strength * S, 36 bands each
-    int m_touches = touchesAPart(); ///< the same for every chunk, whatever is set meanwhile
+    std::vector<float> m_films; ///< for each paint strength * K, then strength * S, 36 bands each
+    Brush m_brush;
     std::vector<float> m_strengths;
     std::vector<double> m_logStrengths;
     std::array<float, bandCount> m_paper{};

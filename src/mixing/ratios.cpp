@@ -1,7 +1,6 @@
 #include "mixing/ratios.h"
 
 #include <algorithm>
-#include <atomic>
 #include <cassert>
 #include <cmath>
 #include <cstdint>
@@ -179,8 +178,8 @@ private:
 };
 
 /// What can be counted out with a brush of so many touches, and the nearest of it.
-struct Brush {
-    explicit Brush(int touches)
+struct Countable {
+    explicit Countable(int touches)
         : countable{allRatios(1, touches), allRatios(2, touches), allRatios(3, touches)},
           pairs(countable[1]),
           triples(countable[2])
@@ -193,24 +192,22 @@ struct Brush {
 };
 
 /// Each made when it is first asked for.
-template <int touches> const Brush& brushOf()
+template <int touches> const Countable& countableWith()
 {
-    static const Brush brush(touches);
-    return brush;
+    static const Countable countable(touches);
+    return countable;
 }
 
-const Brush& brushOf(int touches)
+const Countable& countableWith(Brush brush)
 {
-    switch (touches) {
-    case 4: return brushOf<4>();
-    case 6: return brushOf<6>();
-    case 10: return brushOf<10>();
-    case 12: return brushOf<12>();
-    default: return brushOf<usualTouchesAPart>();
+    switch (brush.touchesAPart) {
+    case 4: return countableWith<4>();
+    case 6: return countableWith<6>();
+    case 10: return countableWith<10>();
+    case 12: return countableWith<12>();
+    default: return countableWith<usualTouchesAPart>();
     }
 }
-
-std::atomic<int> ownTouchesAPart = usualTouchesAPart;
 
 /// The shares by strength that are tried, over the first, as NearestRatios wants them.
 struct TriedShares {
@@ -256,29 +253,18 @@ TriedShares triedTriples()
 
 } // namespace
 
-int touchesAPart()
-{
-    return ownTouchesAPart;
-}
-
-void setTouchesAPart(int touches)
-{
-    assert(canMakeAPart(touches));
-    ownTouchesAPart = touches;
-}
-
 bool canMakeAPart(int touches)
 {
     return std::ranges::find(allTouchesAPart, touches) != allTouchesAPart.end();
 }
 
-std::span<const Ratio> countableRatios(int tubes, int touches)
+std::span<const Ratio> countableRatios(int tubes, Brush brush)
 {
     assert(tubes >= 1 && tubes <= 3);
-    return brushOf(touches).countable[static_cast<std::size_t>(tubes - 1)];
+    return countableWith(brush).countable[static_cast<std::size_t>(tubes - 1)];
 }
 
-void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios, int touches)
+void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios, Brush brush)
 {
     static const TriedShares pairs = triedPairs();
     static const TriedShares triples = triedTriples();
@@ -288,8 +274,8 @@ void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, st
         std::ranges::fill(ratios, Ratio{1, 0, 0});
         return;
     }
-    const Brush& brush = brushOf(touches);
-    const NearestRatios& nearest = tubes == 2 ? brush.pairs : brush.triples;
+    const Countable& countable = countableWith(brush);
+    const NearestRatios& nearest = tubes == 2 ? countable.pairs : countable.triples;
     // A share by strength is amount times strength.
     const LogRatio stronger =
         NearestRatios::inCells({logStrengths[1] - logStrengths[0], tubes == 3 ? logStrengths[2] - logStrengths[0] : 0});
@@ -307,23 +293,23 @@ void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, st
         ratios[i] = nearest.inCell(cells[i]);
 }
 
-std::vector<Ratio> triedRatiosOf(std::span<const double> strengths)
+std::vector<Ratio> triedRatiosOf(std::span<const double> strengths, Brush brush)
 {
     std::vector<double> logs;
     for (const double strength : strengths)
         logs.push_back(std::log(strength));
     std::vector<Ratio> ratios;
     std::vector<Ratio> tried(triedRatios[strengths.size() - 1]);
-    fillTriedRatios(logs, 0, tried, touchesAPart());
+    fillTriedRatios(logs, 0, tried, brush);
     for (const Ratio& ratio : tried)
         if (std::ranges::find(ratios, ratio) == ratios.end())
             ratios.push_back(ratio);
     return ratios;
 }
 
-std::array<int, 2> nearestParts(double ratio)
+std::array<int, 2> nearestParts(double ratio, Brush brush)
 {
-    const double most = touchesAPart() * mostPartsBesideTouches;
+    const double most = brush.touchesAPart * mostPartsBesideTouches;
     if (ratio > most)
         return {static_cast<int>(std::lround(ratio)), 1};
     if (ratio < 1 / most)
@@ -331,36 +317,36 @@ std::array<int, 2> nearestParts(double ratio)
     const auto distance = [&](const Ratio& r) {
         return std::abs(std::log(static_cast<double>(r[0]) / r[1]) - std::log(ratio));
     };
-    const Ratio best = *std::ranges::min_element(countableRatios(2), {}, distance);
+    const Ratio best = *std::ranges::min_element(countableRatios(2, brush), {}, distance);
     return {best[0], best[1]};
 }
 
-Ratio nearestParts(const std::array<double, 3>& amounts)
+Ratio nearestParts(const std::array<double, 3>& amounts, Brush brush)
 {
     assert(amounts[0] > 0);
     if (amounts[1] <= 0)
         return {1, 0, 0};
     if (amounts[2] <= 0) {
-        const auto pair = nearestParts(amounts[0] / amounts[1]);
+        const auto pair = nearestParts(amounts[0] / amounts[1], brush);
         return {pair[0], pair[1], 0};
     }
     const double least = std::ranges::min(amounts);
-    if (amounts[0] + amounts[1] + amounts[2] > least * (touchesAPart() * mostPartsBesideTouches + 2)) {
+    if (amounts[0] + amounts[1] + amounts[2] > least * (brush.touchesAPart * mostPartsBesideTouches + 2)) {
         Ratio parts{};
         for (std::size_t i = 0; i < 3; ++i)
             parts[i] = std::max(1, static_cast<int>(std::lround(amounts[i] / least)));
         return parts;
     }
     const LogRatio wanted{std::log(amounts[1] / amounts[0]), std::log(amounts[2] / amounts[0])};
-    return *std::ranges::min_element(countableRatios(3), {},
+    return *std::ranges::min_element(countableRatios(3, brush), {},
                                      [&](const Ratio& ratio) { return squaredBetween(wanted, logsOf(ratio)); });
 }
 
-Counted counted(std::vector<int> amounts)
+Counted counted(std::vector<int> amounts, Brush brush)
 {
     if (std::ranges::max(amounts) <= mostParts)
         return {std::move(amounts), 0};
-    const int aPart = touchesAPart();
+    const int aPart = brush.touchesAPart;
     for (int times = 1; times < aPart; ++times) {
         const bool countable = std::ranges::all_of(amounts, [&](int amount) {
             const int touches = times * amount;

@@ -1,22 +1,13 @@
 #pragma once
 
+#include "mixing/brush.h"
+
 #include <array>
 #include <span>
 #include <string>
 #include <vector>
 
 namespace iris {
-
-/// A part is a loaded brush, a touch what its tip takes up: an eighth of it unless the painter says otherwise.
-inline constexpr int usualTouchesAPart = 8;
-inline constexpr std::array<int, 5> allTouchesAPart{4, 6, 8, 10, 12};
-bool canMakeAPart(int touches);
-
-/// How many touches make a part. It is the painter's own hand, so there is one for the whole program; a search keeps
-/// the one it began with.
-int touchesAPart();
-/// @param touches one of allTouchesAPart
-void setTouchesAPart(int touches);
 
 /// The most parts a recipe counts out in all: what can still be judged by eye in a well.
 inline constexpr int mostParts = 12;
@@ -31,7 +22,7 @@ using Ratio = std::array<int, 3>;
 /// Every way to count out `tubes` tubes (1 to 3) with a brush, no two the same mix, least paint first: up to mostParts
 /// whole parts in all, each tube at least one; or one or two tubes by touches, fewer than make a part, in up to
 /// mostPartsBesideTouches parts of the others.
-std::span<const Ratio> countableRatios(int tubes, int touches = touchesAPart());
+std::span<const Ratio> countableRatios(int tubes, Brush brush);
 
 /// How many ratios of a set of tubes are tried: 1, 32 and 64.
 inline constexpr std::array<std::size_t, 3> triedRatios{1, 32, 64};
@@ -42,11 +33,10 @@ inline constexpr std::array<std::size_t, 3> triedRatios{1, 32, 64};
 /// touches, and a weak one is not spent on ratios that look alike.
 /// @param logStrengths ln(tinting strength) of the 1 to 3 tubes
 /// @param ratios as many as are wanted, up to triedRatios of that many tubes; of one tube any number
-/// @param touches that make a part, one of allTouchesAPart
-void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios, int touches);
+void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios, Brush brush);
 
 /// All that are tried of some tubes, each once, in the order of their places.
-std::vector<Ratio> triedRatiosOf(std::span<const double> strengths);
+std::vector<Ratio> triedRatiosOf(std::span<const double> strengths, Brush brush);
 
 /// The washes a recipe is tried at: film thickness on a ladder of factor sqrt(2), 1 down to 0.088.
 inline constexpr std::array<double, 8> recipeWashes{1.0,  0.70710678118654752, 0.5,   0.35355339059327376,
@@ -54,12 +44,12 @@ inline constexpr std::array<double, 8> recipeWashes{1.0,  0.70710678118654752, 0
 
 /// The countable ratio (first, second) nearest to first/second, by the logarithm; beyond six parts to a touch so
 /// many parts to one. The ratio must be positive.
-std::array<int, 2> nearestParts(double ratio);
+std::array<int, 2> nearestParts(double ratio, Brush brush);
 
 /// The countable ratio nearest to amounts of two or three tubes (> 0; 0 for an unused place), by the sum of squared
 /// logarithms of what each is to each other; where one is less than a touch in six parts, so many parts to one of the
 /// least.
-Ratio nearestParts(const std::array<double, 3>& amounts);
+Ratio nearestParts(const std::array<double, 3>& amounts, Brush brush);
 
 /// How amounts in proportion are counted out with a brush.
 struct Counted {
@@ -73,15 +63,15 @@ struct Counted {
 };
 
 /// In parts where no amount is beyond mostParts, or where nothing else can be counted; else in touches.
-Counted counted(std::vector<int> amounts);
+Counted counted(std::vector<int> amounts, Brush brush);
 
 /// The same of the parts of a recipe or of a record; nothing of none.
-template <typename Parts> Counted countedParts(const Parts& parts)
+template <typename Parts> Counted countedParts(const Parts& parts, Brush brush)
 {
     std::vector<int> amounts;
     for (const auto& part : parts)
         amounts.push_back(part.parts);
-    return amounts.empty() ? Counted{} : counted(std::move(amounts));
+    return amounts.empty() ? Counted{} : counted(std::move(amounts), brush);
 }
 
 } // namespace iris

@@ -1,7 +1,5 @@
 #include "mixing/recipe.h"
 
-#include "mixing/ratios.h"
-
 #include <algorithm>
 #include <array>
 #include <cassert>
@@ -57,12 +55,17 @@ MixJudgement judge(const Recipe& recipe, std::span<const Paint> paints)
     return result;
 }
 
+Counted countedParts(const Recipe& recipe)
+{
+    return countedParts(recipe.parts, recipe.brush);
+}
+
 std::string partsText(const Recipe& recipe)
 {
     if (recipe.parts.size() == 1)
         return "alone";
     std::string text;
-    const Counted count = countedParts(recipe.parts);
+    const Counted count = countedParts(recipe);
     for (std::size_t i = 0; i < recipe.parts.size(); ++i) {
         text += text.empty() ? "" : ":";
         text += count.text(i);

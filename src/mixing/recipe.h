@@ -1,6 +1,7 @@
 #pragma once
 
 #include "base/named.h"
+#include "mixing/ratios.h"
 #include "paint/paint.h"
 #include "paint/paper.h"
 
@@ -23,6 +24,7 @@ struct Part {
 struct Recipe {
     std::vector<Part> parts;
     double wash = wash::full; ///< film thickness, 0 < x <= 4
+    Brush brush = {};         ///< it is counted out with
 
     bool operator==(const Recipe&) const = default;
 };
@@ -56,6 +58,9 @@ struct MixJudgement {
     bool operator==(const MixJudgement&) const = default;
 };
 MixJudgement judge(const Recipe& recipe, std::span<const Paint> paints);
+
+/// How its parts are counted out; nothing of none.
+Counted countedParts(const Recipe& recipe);
 
 /// "3:1" in the order of the recipe; "alone" for one paint.
 std::string partsText(const Recipe& recipe);

@@ -281,7 +281,7 @@ bool isOfKind(const Lab& colour, MixKind kind)
 
 std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOptions& options)
 {
-    const MixKernel kernel(paints);
+    const MixKernel kernel(paints, options.brush);
     std::vector<Candidate> candidates = candidatesOf(paints, kernel, options);
     if (options.work.stop.stop_requested())
         return {};
@@ -309,7 +309,7 @@ std::optional<NearMiss> nearestTo(std::span<const Paint> paints, const WhatMakes
     if (!dark && options.kind != MixKind::Greys)
         return std::nullopt;
     const Lab neutral{dark ? 15.5 : 50.0, 0, 0};
-    const MixKernel kernel(paints);
+    const MixKernel kernel(paints, options.brush);
     const Sieve sieve(paints, options);
     std::optional<Match> nearest;
     std::mutex mutex;
@@ -346,7 +346,7 @@ std::optional<Recipe> nudged(const Recipe& recipe, std::span<const Paint> paints
     std::vector<double> strengths;
     for (const Part& part : recipe.parts)
         strengths.push_back(paints[part.paint].strength);
-    for (const Ratio& ratio : triedRatiosOf(strengths)) {
+    for (const Ratio& ratio : triedRatiosOf(strengths, recipe.brush)) {
         Recipe other = recipe;
         for (std::size_t i = 0; i < other.parts.size(); ++i)
             other.parts[i].parts = ratio[i];

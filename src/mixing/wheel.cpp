@@ -30,10 +30,10 @@ Film filmOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& pri
 }
 
 /// What can be counted out of two tubes, from the first alone to the last before the second alone.
-std::vector<Ratio> fromFirstToSecond()
+std::vector<Ratio> fromFirstToSecond(Brush brush)
 {
     std::vector<Ratio> ratios{{1, 0, 0}};
-    for (const Ratio& ratio : countableRatios(2))
+    for (const Ratio& ratio : countableRatios(2, brush))
         ratios.push_back(ratio);
     std::ranges::sort(ratios, std::ranges::greater(),
                       [](const Ratio& ratio) { return static_cast<double>(ratio[0]) / (ratio[0] + ratio[1]); });
@@ -41,9 +41,10 @@ std::vector<Ratio> fromFirstToSecond()
 }
 
 /// Everything along the sides of the triad that can be counted out.
-std::vector<Mixed> walk(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries, double wash)
+std::vector<Mixed> walk(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries, double wash,
+                        Brush brush)
 {
-    const std::vector<Ratio> ratios = fromFirstToSecond();
+    const std::vector<Ratio> ratios = fromFirstToSecond(brush);
     std::vector<Mixed> way;
     for (std::size_t side = 0; side < 3; ++side)
         for (const Ratio& ratio : ratios) {
@@ -62,7 +63,7 @@ std::vector<Mixed> walk(std::span<const Paint> paints, const std::array<std::siz
 
 /// Parts of tube paint for shares by tinting strength, as near as they can be counted.
 Recipe recipeOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries,
-                const std::array<double, 3>& shares, double wash)
+                const std::array<double, 3>& shares, double wash, Brush brush)
 {
     std::array<double, 3> amounts{};
     std::array<std::size_t, 3> used{};
@@ -72,8 +73,8 @@ Recipe recipeOf(std::span<const Paint> paints, const std::array<std::size_t, 3>&
             amounts[count] = shares[i] / paints[primaries[i]].strength;
             used[count++] = primaries[i];
         }
-    const Ratio parts = nearestParts(amounts);
-    Recipe recipe{{}, wash};
+    const Ratio parts = nearestParts(amounts, brush);
+    Recipe recipe{{}, wash, brush};
     for (std::size_t i = 0; i < count; ++i)
         recipe.parts.push_back({used[i], parts[i]});
     return recipe;
@@ -100,10 +101,10 @@ const Mixed& nearestTo(const std::vector<Mixed>& way, double hue)
 
 /// What is counted out for a mix that should stand at a hue.
 WheelStep stepOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries, const Mixed& mixed,
-                 double hue, double wash)
+                 double hue, double wash, Brush brush)
 {
     WheelStep step;
-    step.recipe = recipeOf(paints, primaries, mixed.shares, wash);
+    step.recipe = recipeOf(paints, primaries, mixed.shares, wash, brush);
     step.film = mixedFilm(step.recipe, paints);
     step.colour = seenLab(step.film, wash, whitePaper());
     step.wantedHue = normalisedDegrees(hue);
@@ -178,10 +179,10 @@ std::size_t Wheel::missing() const
 }
 
 Wheel wheelOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries,
-              std::span<const std::size_t> others, double wash)
+              std::span<const std::size_t> others, double wash, Brush brush)
 {
     Wheel wheel{primaries, {}, {}, {}};
-    const std::vector<Mixed> way = walk(paints, primaries, wash);
+    const std::vector<Mixed> way = walk(paints, primaries, wash, brush);
     const double start = way.front().lch.hueDegrees;
     const double second = way[way.size() / 3].lch.hueDegrees;
     const double turn = signedDegreesBetween(start, second) >= 0 ? 360.0 / Wheel::steps : -360.0 / Wheel::steps;
@@ -189,7 +190,7 @@ Wheel wheelOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& p
     for (std::size_t i = 0; i < Wheel::steps; ++i) {
         const double hue = start + turn * static_cast<double>(i);
         rim.push_back(nearestTo(way, hue));
-        wheel.rim.push_back(stepOf(paints, primaries, rim.back(), hue, wash));
+        wheel.rim.push_back(stepOf(paints, primaries, rim.back(), hue, wash, brush));
     }
     std::array<std::size_t, Wheel::steps> partners{};
     for (std::size_t i = 0; i < Wheel::steps; ++i)
@@ -198,7 +199,7 @@ Wheel wheelOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& p
         std::vector<WheelStep> ring;
         for (std::size_t i = 0; i < Wheel::steps; ++i) {
             const Mixed mixed = neutralised(paints, primaries, rim[i], rim[partners[i]], depth, wash);
-            ring.push_back(stepOf(paints, primaries, mixed, wheel.rim[i].wantedHue, wash));
+            ring.push_back(stepOf(paints, primaries, mixed, wheel.rim[i].wantedHue, wash, brush));
         }
         wheel.rings.push_back(std::move(ring));
     }

@@ -168,8 +168,8 @@ NotebookEdit callingWarm(const Notebook& notebook, WarmBlue side)
 NotebookEdit countingTouches(const Notebook& notebook, int touches)
 {
     NotebookEdit edit;
-    if (touches != notebook.touchesAPart)
-        edit.touchesAPart = touches;
+    if (touches != notebook.brush.touchesAPart)
+        edit.brush = Brush{touches};
     return edit;
 }
 

@@ -27,7 +27,7 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
         std::ranges::sort(notebook.wishes.never);
     }
     notebook.warmBlue = edit.warmBlue.value_or(notebook.warmBlue);
-    notebook.touchesAPart = edit.touchesAPart.value_or(notebook.touchesAPart);
+    notebook.brush = edit.brush.value_or(notebook.brush);
     notebook.code = edit.code.value_or(notebook.code);
     return notebook;
 }
@@ -43,8 +43,8 @@ NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
         back.wishes = before.wishes;
     if (edit.warmBlue)
         back.warmBlue = before.warmBlue;
-    if (edit.touchesAPart)
-        back.touchesAPart = before.touchesAPart;
+    if (edit.brush)
+        back.brush = before.brush;
     if (edit.code)
         back.code = before.code;
     return back;

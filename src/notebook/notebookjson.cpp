@@ -89,7 +89,7 @@ NotebookDump readDump(const Json& json)
     if (reader.has("wishes"))
         notebook.wishes = readWishes(reader.child("wishes"));
     notebook.warmBlue = reader.named("warm_blue", named<WarmBlue>).value_or(WarmBlue::VioletSide);
-    notebook.touchesAPart = reader.get<int>("touches_a_part", usualTouchesAPart);
+    notebook.brush.touchesAPart = reader.get<int>("touches_a_part", usualTouchesAPart);
     if (reader.has("used_ids"))
         dump.usedIds = readUsedIds(reader.child("used_ids"));
     check(dump);
@@ -105,7 +105,7 @@ std::string textWithoutPictures(const NotebookDump& dump)
     json["wishes"] = jsonOf(notebook.wishes);
     json["code"] = notebook.code;
     json["warm_blue"] = nameOf(notebook.warmBlue);
-    json["touches_a_part"] = notebook.touchesAPart;
+    json["touches_a_part"] = notebook.brush.touchesAPart;
     json["used_ids"] = Json::object();
     for (const auto& [kind, last] : dump.usedIds)
         json["used_ids"][kind] = last;
@@ -248,7 +248,7 @@ NotebookEdit filling(const NotebookDump& dump)
         edit.code = notebook.code;
     edit.wishes = notebook.wishes;
     edit.warmBlue = notebook.warmBlue;
-    edit.touchesAPart = notebook.touchesAPart;
+    edit.brush = notebook.brush;
     edit.pictures = dump.pictures;
     edit.usedIds = dump.usedIds;
     return edit;

@@ -8,8 +8,8 @@ NotebookParts changedBy(const NotebookEdit& edit, const Studio& before, const St
     const Notebook& is = now.notebook;
     const bool samePaints = before.parts.paints == now.parts.paints || before.paints == now.paints;
     NotebookParts changed;
-    changed.setFlag(NotebookPart::Tubes, !edit.tubes.isEmpty() || !edit.swatches.isEmpty() || !samePaints
-                                             || was.touchesAPart != is.touchesAPart);
+    changed.setFlag(NotebookPart::Tubes,
+                    !edit.tubes.isEmpty() || !edit.swatches.isEmpty() || !samePaints || was.brush != is.brush);
     changed.setFlag(NotebookPart::Mixes, was.mixes != is.mixes);
     changed.setFlag(NotebookPart::Sheets, was.sheets != is.sheets);
     changed.setFlag(NotebookPart::Papers, was.papers != is.papers);

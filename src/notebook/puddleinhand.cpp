@@ -35,8 +35,9 @@ PuddleInHand puddleInHand(const StudioPtr& studio, const WellRecord& well)
 {
     PuddleInHand puddle{studio, well, stateOf(well, *studio), {}};
     if (well.wanted && !puddle.isClean())
-        puddle.advice = nextTouch(puddle.state.contents, aimedAt({*well.wanted, {}, false, false}, puddle.state.off),
-                                  studio->paints, puddle.state.belief, {mayGoIn(*studio)});
+        puddle.advice =
+            nextTouch(puddle.state.contents, aimedAt({*well.wanted, {}, false, false}, puddle.state.off),
+                      studio->paints, puddle.state.belief, {mayGoIn(*studio), thereBelow, studio->notebook.brush});
     return puddle;
 }
 

@@ -12,11 +12,11 @@ constexpr std::size_t mostTold = 3;
 
 std::optional<Shortfall::Helper> bestOf(const Need& need, const std::vector<Paint>& paints,
                                         const std::vector<std::size_t>& set, const std::vector<std::size_t>& others,
-                                        std::stop_token stop)
+                                        Brush brush, std::stop_token stop)
 {
     WorkOptions work;
     work.stop = stop;
-    const std::vector<Closer> closers = closersOf(need, paints, set, others, work);
+    const std::vector<Closer> closers = closersOf(need, paints, set, others, brush, work);
     if (closers.empty())
         return std::nullopt;
     return Shortfall::Helper{paints[closers.front().paint], closers.front().match};
@@ -38,6 +38,7 @@ std::vector<Shortfall> shortfallsOf(const ShownChoice& shown, std::stop_token st
 {
     const TubePool& pool = shown.pool();
     const std::vector<Need>& needs = shown.needs();
+    const Brush brush = shown.question->studio->notebook.brush;
     std::vector<Paint> paints = pool.paints;
     std::vector<std::size_t> owned, table;
     for (std::size_t place = 0; place < pool.paints.size(); ++place)
@@ -50,9 +51,9 @@ std::vector<Shortfall> shortfallsOf(const ShownChoice& shown, std::stop_token st
         const NeedAnswer& answer = shown.set().answers[n];
         if (answer.met || answer.isUnsure(needs[n]))
             continue;
-        Shortfall one{n, bestOf(needs[n], paints, shown.set().tubes, owned, stop), {}};
+        Shortfall one{n, bestOf(needs[n], paints, shown.set().tubes, owned, brush, stop), {}};
         if (!one.owned || one.owned->match.apart > needs[n].tolerance)
-            one.bought = bestOf(needs[n], paints, shown.set().tubes, table, stop);
+            one.bought = bestOf(needs[n], paints, shown.set().tubes, table, brush, stop);
         if (stop.stop_requested())
             return {};
         shortfalls.push_back(std::move(one));

@@ -165,9 +165,9 @@ void mend(Notebook& notebook, Complaints& complaints)
         complaints.push_back("the notebook's code is not six hexadecimal digits");
         notebook.code.clear();
     }
-    if (!canMakeAPart(notebook.touchesAPart)) {
-        complaints.push_back(cannotMakeAPart(notebook.touchesAPart));
-        notebook.touchesAPart = usualTouchesAPart;
+    if (!canMakeAPart(notebook.brush.touchesAPart)) {
+        complaints.push_back(cannotMakeAPart(notebook.brush.touchesAPart));
+        notebook.brush = {};
     }
 }
 
@@ -184,8 +184,8 @@ Result<void> checkSound(const NotebookEdit& edit)
         sound = checkSound(*edit.wishes);
     if (sound && edit.code && !isNotebookCode(*edit.code))
         sound = failure(ErrorCode::BadValue, "the notebook's code is not six hexadecimal digits");
-    if (sound && edit.touchesAPart && !canMakeAPart(*edit.touchesAPart))
-        sound = failure(ErrorCode::BadValue, cannotMakeAPart(*edit.touchesAPart));
+    if (sound && edit.brush && !canMakeAPart(edit.brush->touchesAPart))
+        sound = failure(ErrorCode::BadValue, cannotMakeAPart(edit.brush->touchesAPart));
     return sound;
 }
 

@@ -35,7 +35,7 @@ WorkOptions stage(const WorkOptions& work, double from, double to)
 }
 
 std::vector<Unreachable> findUnreachable(const Candidates& candidates, std::span<const Need> needs,
-                                         const CoverageTable& table, const WorkOptions& work)
+                                         const CoverageTable& table, Brush brush, const WorkOptions& work)
 {
     const NeedMask reachable = table.everything();
     std::vector<Unreachable> result;
@@ -48,7 +48,7 @@ std::vector<Unreachable> findUnreachable(const Candidates& candidates, std::span
     }
     if (missed.empty())
         return result;
-    const std::vector<Match> nearest = closestOfAll(candidates.paints, missed, work);
+    const std::vector<Match> nearest = closestOfAll(candidates.paints, missed, brush, work);
     for (std::size_t i = 0; i < result.size(); ++i)
         result[i].nearest = withOriginalTubes(nearest[i], candidates);
     return result;
@@ -88,9 +88,10 @@ Result<void> checkQuestion(std::span<const Paint> paints, std::span<const Need> 
 
 } // namespace
 
-ChoiceSession::ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs, SureTest test)
+ChoiceSession::ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs, Brush brush, SureTest test)
     : m_paints(std::move(paints)),
       m_needs(std::move(needs)),
+      m_brush(brush),
       m_test(std::move(test))
 {
 }
@@ -104,7 +105,7 @@ std::optional<std::uint64_t> ChoiceSession::coverAll(const std::vector<std::size
     std::vector<Paint> paints;
     for (const std::size_t place : places)
         paints.push_back(m_paints[place]);
-    CoverageSummary coverage = cover(paints, m_needs, grids(), work);
+    CoverageSummary coverage = cover(paints, m_needs, grids(), m_brush, work);
     if (coverage.stopped)
         return std::nullopt;
     m_covered = {places, std::move(coverage.table), coverage.recipesInAll};
@@ -117,7 +118,7 @@ std::vector<std::size_t> ChoiceSession::chosenFrom(const Limits& limits, const W
     for (std::size_t i = 0; i < m_paints.size(); ++i)
         if (std::ranges::find(limits.never, i) == limits.never.end())
             allowed.push_back(i);
-    return mostHelpful(m_paints, m_needs, limits, allowed, work);
+    return mostHelpful(m_paints, m_needs, limits, allowed, m_brush, work);
 }
 
 std::size_t ChoiceSession::passedOver(const Candidates& candidates, const Limits& limits) const
@@ -144,7 +145,7 @@ CoverageTable ChoiceSession::tableOfSome(const std::vector<std::size_t>& places)
 Closeness& ChoiceSession::closeness()
 {
     if (!m_closeness)
-        m_closeness = std::make_unique<Closeness>(m_paints, m_needs, grids());
+        m_closeness = std::make_unique<Closeness>(m_paints, m_needs, grids(), m_brush);
     m_closeness->forgetIfMany();
     return *m_closeness;
 }
@@ -188,7 +189,8 @@ Result<Staircase> ChoiceSession::staircase(const Limits& limits, const WorkOptio
              : solveStaircase(problem, stage(work, 0.7, 0.9));
     if (sure)
         writer.countSurely(sureRecipes(), work.stop);
-    stairs.unreachable = findUnreachable(candidates, m_needs, sure ? sure->table() : table, stage(work, 0.9, 1));
+    stairs.unreachable =
+        findUnreachable(candidates, m_needs, sure ? sure->table() : table, m_brush, stage(work, 0.9, 1));
     std::vector<std::size_t> before;
     for (const StaircaseStep& step : steps) {
         const std::vector<std::size_t> best = writer.bestOfStep(step.answer.sets, before, work);
@@ -237,7 +239,8 @@ Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& wo
              : solveCovering(problem, work);
     if (sure)
         writer.countSurely(sureRecipes(), work.stop);
-    choice.unreachable = findUnreachable(candidates, m_needs, sure ? sure->table() : table, stage(work, 0.8, 0.85));
+    choice.unreachable =
+        findUnreachable(candidates, m_needs, sure ? sure->table() : table, m_brush, stage(work, 0.8, 0.85));
     if (work.stop.stop_requested())
         return choice;
     choice.ruledOut = covering.smaller;

@@ -107,7 +107,7 @@ Result<void> Limits::validate(std::span<const Paint> paints) const
 Result<Choice> choosePalette(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits,
                              const WorkOptions& work)
 {
-    return ChoiceSession({paints.begin(), paints.end()}, {needs.begin(), needs.end()}).choose(limits, work);
+    return ChoiceSession({paints.begin(), paints.end()}, {needs.begin(), needs.end()}, {}).choose(limits, work);
 }
 
 } // namespace iris

@@ -137,6 +137,7 @@ struct Staircase {
 /// Chooses the smallest set of tubes whose recipes meet the needs, exactly, and every other set of that size; among
 /// them the one with the least mean deltaE00 comes first. Needs that no recipe can meet are set apart first and
 /// reported with the nearest colour there is. A school that cannot cover everything covers the most importance it can.
+/// With the usual brush.
 /// @param needs 1 to mostNeeds; @param paints 1 to mostPaints after the never tubes are taken out
 /// @return BadOption or BadNeed when the question makes no sense; a stopped choice is a value with end Stopped.
 Result<Choice> choosePalette(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits,

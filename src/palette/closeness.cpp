@@ -88,9 +88,11 @@ Recipe RecipePlace::recipe(const MixKernel& kernel) const
     return kernel.recipeAt({set.data(), tubes}, chunk, place);
 }
 
-Closeness::Closeness(std::span<const Paint> paints, std::span<const Need> needs, const std::vector<NeedGrid>& grids)
+Closeness::Closeness(std::span<const Paint> paints, std::span<const Need> needs, const std::vector<NeedGrid>& grids,
+                     Brush brush)
     : m_needs(needs.size()),
-      m_kernel(paints),
+      m_brush(brush),
+      m_kernel(paints, brush),
       m_grids(grids),
       m_allowed(needsAllowing(paints, needs))
 {
@@ -219,9 +221,10 @@ std::vector<std::vector<Closest>> Closeness::allWithin(const std::vector<std::si
     return all;
 }
 
-std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, const WorkOptions& work)
+std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, Brush brush,
+                                const WorkOptions& work)
 {
-    const MixKernel kernel(paints);
+    const MixKernel kernel(paints, brush);
     // What one and two paints give, a quick first answer, narrows the search among three.
     std::vector<double> radii(needs.size(), anyDistance);
     std::vector<Closest> best = closestWithin(radii, 1, 2, paints, needs, kernel, quiet(work));
@@ -238,11 +241,11 @@ std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const N
 }
 
 std::vector<Closer> closersOf(const Need& need, std::span<const Paint> paints, const std::vector<std::size_t>& set,
-                              const std::vector<std::size_t>& others, const WorkOptions& work)
+                              const std::vector<std::size_t>& others, Brush brush, const WorkOptions& work)
 {
     const std::vector<Need> needs{need};
     const std::vector<NeedGrid> grids = gridsOf(needs, std::vector<double>{anyDistance});
-    Closeness closeness(paints, needs, grids);
+    Closeness closeness(paints, needs, grids, brush);
     const float now = set.empty() ? std::numeric_limits<float>::infinity() : closeness.within(set).front().apart;
     std::vector<Closer> closers;
     for (const std::size_t other : others) {
@@ -259,11 +262,11 @@ std::vector<Closer> closersOf(const Need& need, std::span<const Paint> paints, c
     return closers;
 }
 
-NeedsMet needsMetBy(std::span<const Paint> paints, std::span<const Need> needs)
+NeedsMet needsMetBy(std::span<const Paint> paints, std::span<const Need> needs, Brush brush)
 {
     NeedsMet result;
     const std::vector<NeedGrid> grids = gridsOf(needs);
-    Closeness closeness(paints, needs, grids);
+    Closeness closeness(paints, needs, grids, brush);
     std::vector<std::size_t> all(paints.size());
     std::iota(all.begin(), all.end(), std::size_t{0});
     const std::vector<Closest> closest = closeness.within(all);

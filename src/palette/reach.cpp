@@ -160,12 +160,12 @@ double PaletteReach::chromaBetween(double from, double to) const
     return most;
 }
 
-PaletteReach reachOf(std::span<const Paint> paints, const WorkOptions& work)
+PaletteReach reachOf(std::span<const Paint> paints, Brush brush, const WorkOptions& work)
 {
     assert(!paints.empty());
     PaletteReach reach;
     Gatherer gatherer(reach);
-    const MixKernel kernel(paints);
+    const MixKernel kernel(paints, brush);
     LabChunk chunk;
     forEachSet(paints.size(), 3, [&](std::span<const std::size_t> set) {
         for (std::size_t part = 0; part < MixKernel::chunkCount(set.size()) && !work.stop.stop_requested(); ++part) {

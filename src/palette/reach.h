@@ -54,7 +54,7 @@ struct PaletteReach {
 };
 
 /// @param paints 1 to 24
-PaletteReach reachOf(std::span<const Paint> paints, const WorkOptions& work = {});
+PaletteReach reachOf(std::span<const Paint> paints, Brush brush, const WorkOptions& work = {});
 
 /// A picture as a palette can paint it.
 struct Redrawn {

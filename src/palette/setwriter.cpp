@@ -174,7 +174,7 @@ Match SetWriter::closestAtAnyDistance(std::size_t need, const std::vector<std::s
     std::vector<Paint> paints;
     for (const std::size_t tube : tubes)
         paints.push_back(m_paints[tube]);
-    Match match = closestOfAll(paints, m_needs.subspan(need, 1), {}).front();
+    Match match = closestOfAll(paints, m_needs.subspan(need, 1), m_closeness.brush(), {}).front();
     for (Part& part : match.recipe.parts)
         part.paint = tubes[part.paint];
     return match;

@@ -40,7 +40,7 @@ QString tubeText(const MixPart& part, const Notebook& notebook)
 QStringList labelOf(const SheetCell& cell, const Notebook& notebook)
 {
     QStringList lines;
-    const Counted count = countedParts(cell.parts);
+    const Counted count = countedParts(cell.parts, notebook.brush);
     for (std::size_t i = 0; i < cell.parts.size(); ++i)
         lines << (cell.parts.size() > 1 ? text(count.text(i)) + QStringLiteral("  ") : QString())
                      + tubeText(cell.parts[i], notebook);

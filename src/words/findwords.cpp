@@ -86,9 +86,9 @@ std::string differenceWords(const Lab& colour, const Lab& wanted)
     return with(degree, joinedInWords(words));
 }
 
-std::string amountWords(double parts)
+std::string amountWords(double parts, Brush brush)
 {
-    const int aPart = touchesAPart();
+    const int aPart = brush.touchesAPart;
     const auto touches = static_cast<int>(std::lround(parts * aPart));
     if (touches < aPart)
         return touches <= 1 ? "a touch" : std::to_string(touches) + " touches";
@@ -102,11 +102,11 @@ std::string amountWords(double parts)
     return words;
 }
 
-std::string contentsWords(const PuddleContents& contents, std::span<const Paint> paints)
+std::string contentsWords(const PuddleContents& contents, std::span<const Paint> paints, Brush brush)
 {
     std::string words;
     for (const auto& [paint, parts] : contents.parts)
-        words += (words.empty() ? "" : " + ") + amountWords(parts) + " of " + paints[paint].name;
+        words += (words.empty() ? "" : " + ") + amountWords(parts, brush) + " of " + paints[paint].name;
     return words;
 }
 
@@ -121,10 +121,10 @@ std::string startWords(const Recipe& recipe, std::span<const Paint> paints)
         const bool last = ++count == recipe.parts.size() && recipe.parts.size() > 1;
         const std::string& name = paints[act.paint].name;
         if (last && act.amount < 1)
-            words +=
-                "; then " + name + " by touches, about " + std::to_string(std::lround(act.amount * touchesAPart()));
+            words += "; then " + name + " by touches, about "
+                     + std::to_string(std::lround(act.amount * recipe.brush.touchesAPart));
         else
-            words += (words.empty() ? "" : "; then ") + amountWords(act.amount) + " of " + name;
+            words += (words.empty() ? "" : "; then ") + amountWords(act.amount, recipe.brush) + " of " + name;
     }
     if (recipe.parts.size() > 1)
         words += "; stop at a " + colourName(colourOf(recipe, paints));
@@ -145,12 +145,12 @@ AdviceWords adviceWords(const TouchAdvice& advice, std::span<const Paint> paints
                                         + " leans the wrong way; begin again with less of it, or with another tube."
                                   : ""};
     const TouchStep& step = advice.steps.front();
-    AdviceWords words{"Put in " + amountWords(step.parts) + " of " + paints[step.paint].name + ", and look.",
-                      valueChange(advice.laidNow.colour, step.laid.colour) + ", " + transparencyWords(step.transparency)
-                          + "."};
+    AdviceWords words{
+        "Put in " + amountWords(step.parts, advice.brush) + " of " + paints[step.paint].name + ", and look.",
+        valueChange(advice.laidNow.colour, step.laid.colour) + ", " + transparencyWords(step.transparency) + "."};
     for (std::size_t i = 1; i < advice.steps.size(); ++i)
-        words.then += (i == 1 ? " Then perhaps " : ", then ") + amountWords(advice.steps[i].parts) + " of "
-                      + paints[advice.steps[i].paint].name;
+        words.then += (i == 1 ? " Then perhaps " : ", then ") + amountWords(advice.steps[i].parts, advice.brush)
+                      + " of " + paints[advice.steps[i].paint].name;
     words.then += advice.steps.size() > 1 ? "." : "";
     return words;
 }

@@ -39,7 +39,7 @@ std::string washWord(double thickness)
 std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints)
 {
     const auto nameOf = [&](std::size_t part) { return paints[recipe.parts[part].paint].name; };
-    const Counted count = countedParts(recipe.parts);
+    const Counted count = countedParts(recipe);
     if (recipe.parts.size() == 2 && count.touches == 0) {
         const bool firstIsLess = recipe.parts[0].parts < recipe.parts[1].parts;
         const int less = recipe.parts[firstIsLess ? 0 : 1].parts;
@@ -59,7 +59,7 @@ std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints)
 
 std::string shortRecipeWords(const Recipe& recipe, std::span<const Paint> paints)
 {
-    const Counted count = countedParts(recipe.parts);
+    const Counted count = countedParts(recipe);
     std::string words;
     for (std::size_t part = 0; part < recipe.parts.size(); ++part)
         words += (part > 0 ? " + " : "") + (recipe.parts.size() > 1 ? count.text(part) + ' ' : "")

@@ -642,7 +642,7 @@ void TestReading::aTouchIsTheirsToSay()
     QCOMPARE(dialog.touches(), 8);
     in<QRadioButton>(dialog, "touches10")->setChecked(true);
     m_document->apply(countingTouches(m_document->notebook(), dialog.touches()));
-    QCOMPARE(touchesAPart(), 10);
+    QCOMPARE(m_document->notebook().brush.touchesAPart, 10);
     MixRecord mix;
     mix.parts = {{m_document->notebook().tubes[0].id, "a", 60}, {m_document->notebook().tubes[1].id, "b", 1}};
     MixDialog record(*m_document, mix);
@@ -659,7 +659,7 @@ void TestReading::aTouchIsTheirsToSay()
     QCOMPARE(unchanged->parts[0].parts, 25);
     QCOMPARE(unchanged->parts[1].parts, 2);
     m_document->undoStack().undo();
-    QCOMPARE(touchesAPart(), 8);
+    QCOMPARE(m_document->notebook().brush, usualBrush);
 }
 
 void TestReading::aSecondWindowOnlyReads()

@@ -9,7 +9,6 @@
 
 #include <QCoreApplication>
 #include <QRegularExpression>
-#include <QScopeGuard>
 #include <QTemporaryDir>
 #include <QtTest>
 #include <tuple>
@@ -95,7 +94,8 @@ void TestCli::mixNeedsToKnowWhichTube()
 void TestCli::ladderHasItsSteps()
 {
     const auto way = jsonOf({"ladder", "PB29", "PBr7/burnt sienna", "--steps", "21"});
-    const Ladder ladder = ladderBetween(referencePaint("PB29"), referencePaint("PBr7/burnt sienna"), 21);
+    const Ladder ladder =
+        ladderBetween(referencePaint("PB29"), referencePaint("PBr7/burnt sienna"), 21, wash::full, usualBrush);
     QCOMPARE(way["steps"].size(), 21U);
     QCOMPARE(way["most_neutral_step"].get<std::size_t>(), ladder.mostNeutral);
     QVERIFY(std::abs(way["steps"][7]["chroma"].get<double>() - ladder.steps[7].lch.chroma) < 0.001);
@@ -180,7 +180,6 @@ void TestCli::touchesAreCountedAsThePainterSays()
     QCOMPARE(jsonOf({"touches", path("touches.iris")})["touches_a_part"], 8);
     QCOMPARE(jsonOf({"mix", "PY3:6", "PB15:3:1t"})["parts"], jsonOf({"mix", "PY3:48", "PB15:3:1"})["parts"]);
     QCOMPARE(jsonOf({"touches", path("touches.iris"), "10"})["touches_a_part"], 10);
-    const auto reset = qScopeGuard([] { setTouchesAPart(usualTouchesAPart); });
     const auto tubes = NotebookStore::open(QString::fromStdString(path("touches.iris"))).value()->load()->tubes;
     const std::string first = std::to_string(tubes[0].id.value);
     const std::string second = std::to_string(tubes[1].id.value);

@@ -258,7 +258,8 @@ void TestFindCli::aPaletteIsDecided()
                                   "--notebook", path("demo.iris"), "--picture", picture});
     QCOMPARE(compared["palettes"].size(), 3U);
     const PaletteReach bright = reachOf(
-        std::vector<Paint>{referencePaint("PY3"), referencePaint("PV19/rose"), referencePaint("PB15:3/green shade")});
+        std::vector<Paint>{referencePaint("PY3"), referencePaint("PV19/rose"), referencePaint("PB15:3/green shade")},
+        usualBrush);
     QCOMPARE(compared["palettes"][0]["volume"].get<std::size_t>(), bright.volume());
     QVERIFY(compared["palettes"][1]["picture"]["falls_short"].get<double>() >= 0);
     // Out of everything there is, with nothing listed: what is not owned is to buy.
@@ -315,11 +316,11 @@ void TestFindCli::wordsSayWhatIsSeen()
     QVERIFY(differenceWords({50, 10, 10}, {50, 40, 40}).find("duller") != std::string::npos);
     QVERIFY(differenceWords({20, 0, 0}, {80, 0, 0}).starts_with("much darker"));
     QVERIFY(differenceWords({51.5, 20, 20}, {50, 20, 20}).starts_with("a touch lighter"));
-    QCOMPARE(amountWords(0.125), std::string("a touch"));
-    QCOMPARE(amountWords(0.375), std::string("3 touches"));
-    QCOMPARE(amountWords(1), std::string("1 part"));
-    QCOMPARE(amountWords(2.5), std::string("2 and a half parts"));
-    QCOMPARE(amountWords(3.125), std::string("3 parts and a touch"));
+    QCOMPARE(amountWords(0.125, usualBrush), std::string("a touch"));
+    QCOMPARE(amountWords(0.375, usualBrush), std::string("3 touches"));
+    QCOMPARE(amountWords(1, usualBrush), std::string("1 part"));
+    QCOMPARE(amountWords(2.5, usualBrush), std::string("2 and a half parts"));
+    QCOMPARE(amountWords(3.125, usualBrush), std::string("3 parts and a touch"));
     const std::vector<Paint> paints{referencePaint("PB15:3"), referencePaint("PY3")};
     const std::string start = startWords({{{0, 1}, {1, 24}}, 0.2}, paints);
     QVERIFY2(start.starts_with("3 parts of PY3; then PB15:3/green shade by touches, about 1; stop at a "),

@@ -123,7 +123,7 @@ void TestCandidates::aGeneralOptimiserDoesNoBetter()
         std::uniform_real_distribution<double> ab(-45, 45);
         const Wanted wanted{{l(random), ab(random), ab(random)}, {}, false, false};
         const Finetuner tuner(wanted, paints);
-        const MixKernel kernel(paints);
+        const MixKernel kernel(paints, usualBrush);
         const auto found = candidatesFor(wanted, paints, placesOf(12));
         const auto best = std::ranges::min_element(found, {}, &Candidate::apartUncounted);
         std::vector<std::size_t> set;
@@ -209,7 +209,7 @@ void TestCandidates::everyRecipeGivesWhatItSays()
             std::vector<int> amounts;
             for (const Part& part : candidate.recipe.parts)
                 amounts.push_back(part.parts);
-            const Counted count = counted(amounts);
+            const Counted count = counted(amounts, usualBrush);
             QVERIFY(count.touches > 0 || std::ranges::max(amounts) <= mostParts);
             QVERIFY(candidate.recipe.wash >= thinnestWash && candidate.recipe.wash <= 1);
         }
@@ -393,11 +393,11 @@ void TestCandidates::aHelperHelps()
             others.push_back(i);
     const Wanted wanted{{55, -45, 35}, {}, false, false};
     const auto now = candidatesFor(wanted, paints, own);
-    const auto helper = helperFor(wanted, paints, now, others);
+    const auto helper = helperFor(wanted, paints, now, others, usualBrush);
     QVERIFY(helper.has_value());
     QVERIFY(helper->candidate.apart < closest(now) - 0.5);
     QVERIFY(std::ranges::find(own, helper->place) == own.end());
-    QVERIFY(!helperFor(wanted, paints, now, {}));
+    QVERIFY(!helperFor(wanted, paints, now, {}, usualBrush));
 }
 
 void TestCandidates::nothingComesOfNothing()

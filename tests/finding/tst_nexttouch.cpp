@@ -194,7 +194,7 @@ void TestNextTouch::aPuddleIsWhatWentIn()
 {
     Puddle puddle;
     QVERIFY(contentsOf(puddle).isEmpty());
-    QVERIFY(!recipeOf(contentsOf(puddle)));
+    QVERIFY(!recipeOf(contentsOf(puddle), usualBrush));
     puddle.acts = {{WellAct::Kind::Paint, 3, 2},
                    {WellAct::Kind::Paint, 1, 0.125},
                    {WellAct::Kind::Paint, 3, 1},
@@ -205,7 +205,8 @@ void TestNextTouch::aPuddleIsWhatWentIn()
     QCOMPARE(contents.parts[0], (std::pair<std::size_t, double>(3, 1.5)));
     QCOMPARE(contents.parts[1], (std::pair<std::size_t, double>(1, 0.0625)));
     QCOMPARE(contents.wash, 0.5);
-    QCOMPARE(recipeOf(contents)->parts, (std::vector<Part>{{3, 12}, {1, 1}})); // half a touch still counts as one
+    QCOMPARE(recipeOf(contents, usualBrush)->parts,
+             (std::vector<Part>{{3, 12}, {1, 1}})); // half a touch still counts as one
     const Film by = filmOf(contents, box());
     const std::array films{WeightedFilm{&box()[3].film, 24 * box()[3].strength},
                            WeightedFilm{&box()[1].film, box()[1].strength}};
@@ -230,7 +231,7 @@ void TestNextTouch::stepsCanBeTakenBack()
     QCOMPARE(contentsOf(puddle, 1).parts.size(), 1U);
     QCOMPARE(contentsOf(puddle, 0).parts.size(), 0U);
     QCOMPARE(contentsOf(puddle, 99), contentsOf(puddle));
-    QCOMPARE(deltaE00(colourOf(*recipeOf(contentsOf(puddle)), box()), colourOf(recipe, box())), 0.0);
+    QCOMPARE(deltaE00(colourOf(*recipeOf(contentsOf(puddle), usualBrush), box()), colourOf(recipe, box())), 0.0);
 }
 
 void TestNextTouch::whatIsWeakGoesInFirst()

@@ -7,7 +7,6 @@
 #include "mixing/ratios.h"
 #include "referencepaints.h"
 
-#include <QScopeGuard>
 #include <QtTest>
 #include <numeric>
 #include <random>
@@ -41,7 +40,7 @@ void TestLadder::endsAreTheTubes()
 {
     const Paint& blue = referencePaint("PB29");
     const Paint& earth = referencePaint("PBr7/burnt sienna");
-    const Ladder ladder = ladderBetween(blue, earth, 11);
+    const Ladder ladder = ladderBetween(blue, earth, 11, wash::full, usualBrush);
     QCOMPARE(ladder.steps.size(), 11U);
     QCOMPARE(partsText(ladder.steps.front()), std::string("pure"));
     QVERIFY(std::abs(ladder.steps.front().colour.l - blue.swatch.full.l) < 0.2);
@@ -50,8 +49,8 @@ void TestLadder::endsAreTheTubes()
 
 void TestLadder::isTheSameBothWays()
 {
-    const Ladder there = ladderBetween(referencePaint("PY3"), referencePaint("PB15:3"), 9, wash::middle);
-    const Ladder back = ladderBetween(referencePaint("PB15:3"), referencePaint("PY3"), 9, wash::middle);
+    const Ladder there = ladderBetween(referencePaint("PY3"), referencePaint("PB15:3"), 9, wash::middle, usualBrush);
+    const Ladder back = ladderBetween(referencePaint("PB15:3"), referencePaint("PY3"), 9, wash::middle, usualBrush);
     for (std::size_t i = 0; i < 9; ++i) {
         QVERIFY(std::abs(there.steps[i].colour.a - back.steps[8 - i].colour.a) < 1e-9);
         QCOMPARE(there.steps[i].parts[0], back.steps[8 - i].parts[1]);
@@ -60,7 +59,7 @@ void TestLadder::isTheSameBothWays()
 
 void TestLadder::goesThereAndBack()
 {
-    const Ladder ladder = ladderBetween(referencePaint("PY3"), referencePaint("PB29"), 7);
+    const Ladder ladder = ladderBetween(referencePaint("PY3"), referencePaint("PB29"), 7, wash::full, usualBrush);
     const std::vector<LadderStep> both = thereAndBack(ladder);
     QCOMPARE(both.size(), 13U);
     for (std::size_t i = 0; i < 7; ++i) {
@@ -91,7 +90,7 @@ void TestLadder::everySpacingHolds()
         const Paint& second = paints[any(random)];
         const int steps = 3 + round % 13;
         const Ladder ladder =
-            ladderBetween(first, second, steps, wash::middle, whitePaper(), static_cast<LadderSpacing>(spacing));
+            ladderBetween(first, second, steps, wash::middle, usualBrush, static_cast<LadderSpacing>(spacing));
         QCOMPARE(static_cast<int>(ladder.steps.size()), steps);
         QCOMPARE(ladder.steps.front().share, 0.0);
         QCOMPARE(ladder.steps.back().share, 1.0);
@@ -109,7 +108,7 @@ void TestLadder::everySpacingHolds()
 void TestLadder::partsFollowStrength()
 {
     // Phthalo is 3 times as strong as ultramarine: half the strength each is 3 parts of ultramarine to 1.
-    const Ladder ladder = ladderBetween(referencePaint("PB29"), referencePaint("PB15:3"), 3);
+    const Ladder ladder = ladderBetween(referencePaint("PB29"), referencePaint("PB15:3"), 3, wash::full, usualBrush);
     QCOMPARE(partsText(ladder.steps[1]), std::string("3:1"));
 }
 
@@ -121,7 +120,7 @@ void TestLadder::partsGiveTheColourOfTheStep()
         const std::array paints{referencePaint(first), referencePaint(second)};
         for (const LadderSpacing spacing : {LadderSpacing::Strength, LadderSpacing::Appearance, LadderSpacing::Parts})
             for (const LadderStep& step :
-                 ladderBetween(paints[0], paints[1], 21, wash::middle, whitePaper(), spacing).steps) {
+                 ladderBetween(paints[0], paints[1], 21, wash::middle, usualBrush, spacing).steps) {
                 if (step.parts[0] == 0 || step.parts[1] == 0)
                     continue;
                 const Lab told = colourOf(Recipe{{{0, step.parts[0]}, {1, step.parts[1]}}, wash::middle}, paints);
@@ -135,7 +134,7 @@ void TestLadder::partsGiveTheColourOfTheStep()
 
 void TestLadder::findsTheMostNeutralStep()
 {
-    const Ladder ladder = ladderBetween(referencePaint("PR83"), referencePaint("PG18"), 21);
+    const Ladder ladder = ladderBetween(referencePaint("PR83"), referencePaint("PG18"), 21, wash::full, usualBrush);
     for (const LadderStep& step : ladder.steps)
         QVERIFY(step.lch.chroma >= ladder.steps[ladder.mostNeutral].lch.chroma);
     QVERIFY(ladder.mostNeutral > 0 && ladder.mostNeutral < 20);
@@ -144,14 +143,14 @@ void TestLadder::findsTheMostNeutralStep()
 /// Every one can be counted with a brush, none twice; whole parts are all there.
 void TestLadder::listsEveryRatioOnce()
 {
-    QCOMPARE(countableRatios(1).size(), 1U);
+    QCOMPARE(countableRatios(1, usualBrush).size(), 1U);
     for (int tubes = 2; tubes <= 3; ++tubes) {
         std::set<Ratio> seen;
         std::size_t wholeParts = 0;
-        for (const Ratio& ratio : countableRatios(tubes)) {
+        for (const Ratio& ratio : countableRatios(tubes, usualBrush)) {
             QVERIFY(seen.insert(ratio).second);
             QCOMPARE(std::gcd(std::gcd(ratio[0], ratio[1]), ratio[2]), 1);
-            const Counted count = counted({ratio.begin(), ratio.begin() + tubes});
+            const Counted count = counted({ratio.begin(), ratio.begin() + tubes}, usualBrush);
             int parts = 0;
             for (const int amount : count.amounts) {
                 QVERIFY(!count.touches || amount < count.touches || amount % count.touches == 0);
@@ -172,7 +171,7 @@ void TestLadder::triedRatiosAreEvenInStrength()
 {
     for (const double strong : {0.1, 0.5, 1.0, 2.0, 4.0}) {
         const std::array<double, 2> strengths{1, strong};
-        const std::vector<Ratio> ratios = triedRatiosOf(strengths);
+        const std::vector<Ratio> ratios = triedRatiosOf(strengths, usualBrush);
         QVERIFY(ratios.size() >= 20);
         for (int k = 1; k <= 32; ++k) {
             const double wanted = k / 33.0;
@@ -187,60 +186,65 @@ void TestLadder::triedRatiosAreEvenInStrength()
         }
     }
     const std::array<double, 2> phthalo{0.7, 3.0};
-    QVERIFY(std::ranges::any_of(triedRatiosOf(phthalo), [](const Ratio& ratio) { return ratio[0] >= 40 * ratio[1]; }));
+    QVERIFY(std::ranges::any_of(triedRatiosOf(phthalo, usualBrush),
+                                [](const Ratio& ratio) { return ratio[0] >= 40 * ratio[1]; }));
     const std::array<double, 3> three{0.7, 1.0, 3.0};
-    QVERIFY(triedRatiosOf(three).size() >= 55);
+    QVERIFY(triedRatiosOf(three, usualBrush).size() >= 55);
 }
 
 void TestLadder::amountsAreCountedWithABrush()
 {
-    QVERIFY(counted({48, 1}).touches && counted({16, 3}).touches && counted({20, 1}).touches);
-    QVERIFY(!counted({8, 1}).touches && !counted({100, 1}).touches && !counted({3, 1}).touches);
-    QCOMPARE(counted({48, 1}).words(0) + ' ' + counted({48, 1}).words(1), std::string("6 a touch of"));
-    QCOMPARE(counted({20, 1}).words(0) + ' ' + counted({20, 1}).words(1), std::string("5 2 touches of"));
-    QCOMPARE(counted({100, 1}).words(0), std::string("100")); // nobody can count that, so it is told as it is
+    QVERIFY(counted({48, 1}, usualBrush).touches && counted({16, 3}, usualBrush).touches
+            && counted({20, 1}, usualBrush).touches);
+    QVERIFY(!counted({8, 1}, usualBrush).touches && !counted({100, 1}, usualBrush).touches
+            && !counted({3, 1}, usualBrush).touches);
+    QCOMPARE(counted({48, 1}, usualBrush).words(0) + ' ' + counted({48, 1}, usualBrush).words(1),
+             std::string("6 a touch of"));
+    QCOMPARE(counted({20, 1}, usualBrush).words(0) + ' ' + counted({20, 1}, usualBrush).words(1),
+             std::string("5 2 touches of"));
+    QCOMPARE(counted({100, 1}, usualBrush).words(0),
+             std::string("100")); // nobody can count that, so it is told as it is
     QCOMPARE(partsText(Recipe{{{0, 48}, {1, 1}}, 1}), std::string("6:⅛"));
 }
 
-/// With each brush every ratio there is can be told and read back, and a search keeps the brush it began with.
+/// With each brush every ratio there is can be told, and two searches with two brushes do not meddle with one another.
 void TestLadder::aTouchIsWhatThePainterSays()
 {
     const std::vector<Paint> paints{referencePaint("PY3"), referencePaint("PB15:3")};
     const std::array<std::size_t, 2> set{0, 1};
-    const MixKernel before(paints);
-    const Recipe asBefore = before.recipeAt(set, 0, 0);
+    const MixKernel usual(paints, usualBrush);
+    const Recipe asUsual = usual.recipeAt(set, 0, 0);
     for (const int touches : allTouchesAPart) {
-        setTouchesAPart(touches);
-        const auto reset = qScopeGuard([] { setTouchesAPart(usualTouchesAPart); });
-        QVERIFY(std::ranges::any_of(countableRatios(2), [&](const Ratio& r) { return r[0] == 6 * touches; }));
-        QVERIFY(std::ranges::none_of(countableRatios(2), [&](const Ratio& r) { return r[0] > 6 * touches; }));
+        const Brush brush{touches};
+        QVERIFY(std::ranges::any_of(countableRatios(2, brush), [&](const Ratio& r) { return r[0] == 6 * touches; }));
+        QVERIFY(std::ranges::none_of(countableRatios(2, brush), [&](const Ratio& r) { return r[0] > 6 * touches; }));
         for (int tubes = 2; tubes <= 3; ++tubes)
-            for (const Ratio& ratio : countableRatios(tubes)) {
-                const Counted count = counted({ratio.begin(), ratio.begin() + tubes});
+            for (const Ratio& ratio : countableRatios(tubes, brush)) {
+                const Counted count = counted({ratio.begin(), ratio.begin() + tubes}, brush);
                 for (const int amount : count.amounts)
                     QVERIFY(count.touches == 0 ? amount <= mostParts : amount < touches || amount % touches == 0);
             }
-        QCOMPARE(counted({6 * touches, 1}).words(1), std::string("a touch of"));
-        QCOMPARE(before.recipeAt(set, 0, 0), asBefore);
+        QCOMPARE(counted({6 * touches, 1}, brush).words(1), std::string("a touch of"));
+        QCOMPARE(MixKernel(paints, brush).recipeAt(set, 0, 0).brush, brush);
+        QCOMPARE(usual.recipeAt(set, 0, 0), asUsual);
     }
-    const auto reset = qScopeGuard([] { setTouchesAPart(usualTouchesAPart); });
-    setTouchesAPart(12);
-    QCOMPARE(counted({72, 5}).text(1), std::string("5/12"));
-    QCOMPARE(counted({72, 2}).text(1), std::string("⅙"));
+    QCOMPARE(partsText(Recipe{{{0, 60}, {1, 1}}, 1, Brush{10}}), std::string("6:⅒"));
+    QCOMPARE(counted({72, 5}, Brush{12}).text(1), std::string("5/12"));
+    QCOMPARE(counted({72, 2}, Brush{12}).text(1), std::string("⅙"));
 }
 
 /// Every ratio there is, read back from its words, is the same mix.
 void TestLadder::whatIsToldIsWhatWasMixed()
 {
     for (int tubes = 2; tubes <= 3; ++tubes)
-        for (const Ratio& ratio : countableRatios(tubes)) {
-            const Counted count = counted({ratio.begin(), ratio.begin() + tubes});
+        for (const Ratio& ratio : countableRatios(tubes, usualBrush)) {
+            const Counted count = counted({ratio.begin(), ratio.begin() + tubes}, usualBrush);
             std::vector<int> touches;
             for (int i = 0; i < tubes; ++i) {
                 const QString words = QString::fromStdString(count.words(static_cast<std::size_t>(i)));
                 touches.push_back(words == "a touch of"          ? 1
                                   : words.endsWith("touches of") ? words.section(' ', 0, 0).toInt()
-                                                                 : words.toInt() * touchesAPart());
+                                                                 : words.toInt() * usualTouchesAPart);
             }
             for (int i = 1; i < tubes; ++i)
                 QCOMPARE(touches[0] * ratio[static_cast<std::size_t>(i)],
@@ -250,13 +254,13 @@ void TestLadder::whatIsToldIsWhatWasMixed()
 
 void TestLadder::nearestPartsAreNear()
 {
-    QCOMPARE(nearestParts(1), (std::array{1, 1}));
-    QCOMPARE(nearestParts(2.5), (std::array{5, 2}));
-    QCOMPARE(nearestParts(0.125), (std::array{1, 8}));
-    QCOMPARE(nearestParts(40), (std::array{40, 1}));
-    QCOMPARE(nearestParts(97), (std::array{97, 1}));           // less than a touch in six parts
+    QCOMPARE(nearestParts(1, usualBrush), (std::array{1, 1}));
+    QCOMPARE(nearestParts(2.5, usualBrush), (std::array{5, 2}));
+    QCOMPARE(nearestParts(0.125, usualBrush), (std::array{1, 8}));
+    QCOMPARE(nearestParts(40, usualBrush), (std::array{40, 1}));
+    QCOMPARE(nearestParts(97, usualBrush), (std::array{97, 1})); // less than a touch in six parts
     for (double ratio = 1 / 47.0; ratio < 47; ratio *= 1.07) { // between 3 and 4 parts to a touch the steps are widest
-        const auto parts = nearestParts(ratio);
+        const auto parts = nearestParts(ratio, usualBrush);
         QVERIFY(std::abs(std::log(double(parts[0]) / parts[1] / ratio)) < 0.15);
     }
 }
@@ -271,12 +275,13 @@ void TestLadder::greyPartnerIsTheBestOfAll()
         return paints[i].family == HueFamily::Black || paints[i].family == HueFamily::White;
     };
     for (std::size_t own = 0; own < paints.size(); own += 9) {
-        const auto found = greyPartnerOf(paints, own, [](std::size_t i) { return i % 7 != 3; });
+        const auto found = greyPartnerOf(
+            paints, own, [](std::size_t i) { return i % 7 != 3; }, usualBrush);
         double least = 1e9;
         for (std::size_t i = 0; i < paints.size(); ++i) {
             if (i == own || i % 7 == 3 || colourless(i))
                 continue;
-            const Ladder ladder = ladderBetween(paints[own], paints[i], 11);
+            const Ladder ladder = ladderBetween(paints[own], paints[i], 11, wash::full, usualBrush);
             const LadderStep& step = ladder.steps[ladder.mostNeutral];
             if (step.parts[0] > 0 && step.parts[1] > 0)
                 least = std::min(least, step.lch.chroma);
@@ -285,7 +290,8 @@ void TestLadder::greyPartnerIsTheBestOfAll()
                  paints[own].name.c_str());
         QVERIFY2(found->step.lch.chroma <= least + 0.5, paints[own].name.c_str());
     }
-    QVERIFY(!greyPartnerOf(paints, 0, [](std::size_t) { return false; }));
+    QVERIFY(!greyPartnerOf(
+        paints, 0, [](std::size_t) { return false; }, usualBrush));
 }
 
 IRIS_TEST(TestLadder, NoApplication)

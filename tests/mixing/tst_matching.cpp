@@ -115,7 +115,7 @@ void TestMatching::strongTubesEnterByTouches()
     QVERIFY2(match && match->apart < closeMatch, qPrintable(QString::number(match->apart)));
     QCOMPARE(match->recipe.parts.size(), 3U);
     const Counted count =
-        counted({match->recipe.parts[0].parts, match->recipe.parts[1].parts, match->recipe.parts[2].parts});
+        counted({match->recipe.parts[0].parts, match->recipe.parts[1].parts, match->recipe.parts[2].parts}, usualBrush);
     QVERIFY(count.touches > 0 && count.amounts[2] < count.touches);
 }
 

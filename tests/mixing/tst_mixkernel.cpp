@@ -58,7 +58,7 @@ void TestMixKernel::everyRecipeIsThere()
 {
     const std::array<std::size_t, 3> tubes{4, 7, 9};
     const auto& paints = referencePaints();
-    const MixKernel kernel(paints);
+    const MixKernel kernel(paints, usualBrush);
     for (std::size_t count = 1; count <= 3; ++count) {
         const std::span<const std::size_t> set(tubes.data(), count);
         QVERIFY(MixKernel::chunkCount(count) * chunkRatios >= triedRatios[count - 1]);
@@ -106,7 +106,7 @@ void TestMixKernel::matchesDoublePrecision()
     constexpr unsigned seed = 11;
     std::mt19937 random(seed);
     const auto& paints = referencePaints();
-    const MixKernel kernel(paints);
+    const MixKernel kernel(paints, usualBrush);
     LabChunk chunk;
     SetChunks estimates;
     double worst = 0;
@@ -144,7 +144,7 @@ void TestMixKernel::holdsAtTheExtremes()
     pitch.film.absorption = flatSpectrum(1e6);
     pitch.film.scattering = flatSpectrum(1e6);
     const std::array paints{clear, black, chalk, pitch};
-    const MixKernel kernel(paints);
+    const MixKernel kernel(paints, usualBrush);
     LabChunk chunk;
     SetChunks estimates;
     for (std::size_t tube = 0; tube < paints.size(); ++tube) {
@@ -187,7 +187,7 @@ void TestMixKernel::estimatesAreOffByLittle()
 void TestMixKernel::nearestIsTheLeast()
 {
     const auto& paints = referencePaints();
-    const MixKernel kernel(paints);
+    const MixKernel kernel(paints, usualBrush);
     LabChunk chunk;
     std::mt19937 random(3);
     std::array<float, chunkRecipes> apart{};

@@ -57,7 +57,7 @@ public:
                 notebook.wishes.prefer.push_back(preference);
         for (int i = below(4); i > 0; --i)
             notebook.wells.push_back(well({7 - i}, notebook));
-        notebook.touchesAPart = iris::allTouchesAPart[static_cast<std::size_t>(below(5))];
+        notebook.brush.touchesAPart = iris::allTouchesAPart[static_cast<std::size_t>(below(5))];
         notebook.warmBlue = below(2) ? WarmBlue::GreenSide : WarmBlue::VioletSide;
         return dump;
     }

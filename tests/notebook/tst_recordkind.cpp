@@ -37,14 +37,14 @@ namespace {
 
 enum class Hair { Sable, Synthetic };
 
-struct BrushId {
+struct SpongeId {
     std::int64_t value = 0;
 
-    auto operator<=>(const BrushId&) const = default;
+    auto operator<=>(const SpongeId&) const = default;
 };
 
-struct Brush {
-    BrushId id;
+struct Sponge {
+    SpongeId id;
     std::string name;
     double sizeMm = 8;
     Hair hair = Hair::Sable;
@@ -66,26 +66,26 @@ struct Brush {
         visit("notes", self.notes, Field{.words = "its notes", .text = TextKind::Notes, .since = 7});
     }
 
-    bool operator==(const Brush&) const = default;
+    bool operator==(const Sponge&) const = default;
 };
 
 /// The same kind one version on.
-struct LaterBrush : Brush {
+struct LaterSponge : Sponge {
     std::optional<double> price;
 
     template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
     {
-        Brush::fields(self, visit);
+        Sponge::fields(self, visit);
         visit("price", self.price, Field{.words = "its price", .range = Range{0, 1000}, .since = 8});
     }
 
-    bool operator==(const LaterBrush&) const = default;
+    bool operator==(const LaterSponge&) const = default;
 };
 
 constexpr auto brushTable = "brush";
 constexpr int since = 7;
 
-Brush rigger()
+Sponge rigger()
 {
     return {{3}, "Rigger", 2.5, Hair::Synthetic, 1, {2}, {{2}, {5}}, {{{2}, "Teal", 3}, {{9}, "Gone", 1}}, "Splits"};
 }
@@ -108,7 +108,7 @@ void TestRecordKind::init()
     QVERIFY(runAll(m_database, firstSchema()));
     for (int version = 1; version < schemaVersion(); ++version)
         QVERIFY(runAll(m_database, upgradeFrom(version)));
-    QVERIFY(runAll(m_database, statementsOf<Brush>(brushTable, since, since)));
+    QVERIFY(runAll(m_database, statementsOf<Sponge>(brushTable, since, since)));
     std::vector<Tube> tubes(6);
     for (std::size_t i = 0; i < tubes.size(); ++i)
         tubes[i].id = {static_cast<std::int64_t>(i) + 1};
@@ -124,48 +124,48 @@ void TestRecordKind::cleanup()
 
 void TestRecordKind::rowsAreWrittenAndRead()
 {
-    std::vector<Brush> brushes{rigger(), {{4}, "Mop", 30, Hair::Sable, {}, {}, {}, {}, {}}};
+    std::vector<Sponge> brushes{rigger(), {{4}, "Mop", 30, Hair::Sable, {}, {}, {}, {}, {}}};
     QVERIFY(write(m_database, brushTable, brushes));
-    const auto loaded = load<Brush>(m_database, brushTable);
+    const auto loaded = load<Sponge>(m_database, brushTable);
     QVERIFY2(loaded, loaded ? "" : loaded.error().message.c_str());
     QCOMPARE(*loaded, brushes);
     QCOMPARE(loadUsedIds(m_database)->at("tube"), 9); // the tube that is gone keeps its number, named by a mix
     brushes[0].tubes = {{5}};
     brushes[0].wear.reset();
     QVERIFY(write(m_database, brushTable, brushes));
-    QCOMPARE(*load<Brush>(m_database, brushTable), brushes);
-    QVERIFY(removeRows(m_database, brushTable, std::vector{BrushId{3}}));
-    QCOMPARE(load<Brush>(m_database, brushTable)->size(), 1U);
+    QCOMPARE(*load<Sponge>(m_database, brushTable), brushes);
+    QVERIFY(removeRows(m_database, brushTable, std::vector{SpongeId{3}}));
+    QCOMPARE(load<Sponge>(m_database, brushTable)->size(), 1U);
 }
 
 void TestRecordKind::aFieldThatCameLaterIsAddedToItsTable()
 {
-    std::vector<Brush> old{rigger()};
+    std::vector<Sponge> old{rigger()};
     QVERIFY(write(m_database, brushTable, old));
-    QCOMPARE(newestFieldOf<LaterBrush>(), 8);
-    const QStringList steps = statementsOf<LaterBrush>(brushTable, since, 8);
+    QCOMPARE(newestFieldOf<LaterSponge>(), 8);
+    const QStringList steps = statementsOf<LaterSponge>(brushTable, since, 8);
     QCOMPARE(steps, QStringList{"ALTER TABLE brush ADD COLUMN price REAL"});
     QVERIFY(runAll(m_database, steps));
-    auto later = *load<LaterBrush>(m_database, brushTable);
-    QVERIFY(static_cast<const Brush&>(later.front()) == old.front());
+    auto later = *load<LaterSponge>(m_database, brushTable);
+    QVERIFY(static_cast<const Sponge&>(later.front()) == old.front());
     QVERIFY(!later.front().price);
     later.front().price = 12.5;
     QVERIFY(write(m_database, brushTable, later));
-    QCOMPARE(*load<LaterBrush>(m_database, brushTable), later);
-    QVERIFY(statementsOf<LaterBrush>(brushTable, since, 9).isEmpty());
+    QCOMPARE(*load<LaterSponge>(m_database, brushTable), later);
+    QVERIFY(statementsOf<LaterSponge>(brushTable, since, 9).isEmpty());
 }
 
 void TestRecordKind::jsonSaysWhatIsNotAsUsual()
 {
     const Json json = jsonOf(rigger());
     QCOMPARE(json.at("made_of").at("hair").get<std::string>(), std::string("synthetic"));
-    QCOMPARE(recordFrom<Brush>(JsonReader(json, "brush 1")), rigger());
-    Brush usual;
+    QCOMPARE(recordFrom<Sponge>(JsonReader(json, "brush 1")), rigger());
+    Sponge usual;
     usual.id = {1};
     usual.name = "Round";
     QCOMPARE(QString::fromStdString(jsonOf(usual).dump()),
              QString(R"({"id":1,"name":"Round","made_of":{"hair":"sable"}})"));
-    QCOMPARE(recordFrom<Brush>(JsonReader(jsonOf(usual), "brush 1")), usual);
+    QCOMPARE(recordFrom<Sponge>(JsonReader(jsonOf(usual), "brush 1")), usual);
 }
 
 void TestRecordKind::jsonWithoutWhatMustBeThereIsRefused()
@@ -177,7 +177,7 @@ void TestRecordKind::jsonWithoutWhatMustBeThereIsRefused()
           std::pair(R"({"id":0,"name":"Mop","made_of":{}})", "brush 1: an id is a whole number above 0")}) {
         const Json json = Json::parse(text);
         try {
-            static_cast<void>(recordFrom<Brush>(JsonReader(json, "brush 1")));
+            static_cast<void>(recordFrom<Sponge>(JsonReader(json, "brush 1")));
             QFAIL(text);
         } catch (const Fault& fault) {
             QCOMPARE(fault.message, std::string(complaint));
@@ -187,7 +187,7 @@ void TestRecordKind::jsonWithoutWhatMustBeThereIsRefused()
 
 void TestRecordKind::whatIsOutOfRangeIsMended()
 {
-    Brush brush = rigger();
+    Sponge brush = rigger();
     Complaints complaints;
     Mender sound(complaints, "brush", 3, calledIn(brush));
     mendFields(brush, sound);
@@ -209,15 +209,15 @@ void TestRecordKind::whatIsOutOfRangeIsMended()
 
 void TestRecordKind::anEditIsTakenBack()
 {
-    std::vector<Brush> brushes{rigger()};
+    std::vector<Sponge> brushes{rigger()};
     brushes.push_back({{7}, "Mop", 30, Hair::Sable, {}, {}, {}, {}, {}});
-    Brush changed = rigger();
+    Sponge changed = rigger();
     changed.sizeMm = 3;
-    Brush added = rigger();
+    Sponge added = rigger();
     added.id = {9};
-    const Changes<Brush> changes{{changed, added}, {{7}}};
-    const Changes<Brush> back = inverseOf(brushes, changes, {});
-    std::vector<Brush> after = brushes;
+    const Changes<Sponge> changes{{changed, added}, {{7}}};
+    const Changes<Sponge> back = inverseOf(brushes, changes, {});
+    std::vector<Sponge> after = brushes;
     applyChanges(after, changes, {});
     QCOMPARE(after.size(), 2U);
     QCOMPARE(after.front().sizeMm, 3.0);
@@ -227,14 +227,14 @@ void TestRecordKind::anEditIsTakenBack()
 
 void TestRecordKind::whatGoesWithATubeComesBackWithIt()
 {
-    std::vector<Brush> brushes{rigger()};
+    std::vector<Sponge> brushes{rigger()};
     brushes.push_back({{7}, "Mop", 30, Hair::Sable, {}, {}, {{1}, {5}}, {}, {}});
     for (const TubeId gone : {TubeId{2}, TubeId{5}}) {
-        std::vector<Brush> after = brushes;
-        applyChanges(after, Changes<Brush>{}, {gone});
+        std::vector<Sponge> after = brushes;
+        applyChanges(after, Changes<Sponge>{}, {gone});
         QCOMPARE(after.size(), gone.value == 2 ? 1U : 2U); // the rigger was kept for the second
         QCOMPARE(after.back().tubes.size(), gone.value == 2 ? 2U : 1U);
-        applyChanges(after, inverseOf(brushes, Changes<Brush>{}, {gone}), {});
+        applyChanges(after, inverseOf(brushes, Changes<Sponge>{}, {gone}), {});
         QCOMPARE(after, brushes);
     }
 }
@@ -244,7 +244,7 @@ void TestRecordKind::twoTubesBecomeOneInIt()
     Tube kept;
     kept.id = {5};
     kept.name = "Deep Teal";
-    Brush brush = rigger();
+    Sponge brush = rigger();
     QVERIFY(replaceIn(brush, {2}, kept));
     QCOMPARE(brush.keptFor.value, 5);
     QCOMPARE(brush.tubes, std::vector<TubeId>{{5}});
@@ -254,10 +254,10 @@ void TestRecordKind::twoTubesBecomeOneInIt()
 
 void TestRecordKind::twoBecomeOne()
 {
-    Brush open;
+    Sponge open;
     open.name = "Mop";
     open.notes = "Soft";
-    const Brush filled = filledUp(open, rigger());
+    const Sponge filled = filledUp(open, rigger());
     QCOMPARE(filled.name, std::string("Mop"));
     QCOMPARE(filled.sizeMm, 8.0);
     QCOMPARE(filled.wear, std::optional(1));

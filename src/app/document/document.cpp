@@ -72,7 +72,6 @@ void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
     m_store = std::move(store);
     m_remarks = m_store->remarks();
     m_studio = studioOf(std::move(notebook), m_films, {}, mostLearntAtOnce);
-    iris::setTouchesAPart(m_studio->notebook.touchesAPart);
     catchUp();
     Q_EMIT notebookOpened();
     Q_EMIT changed(everyPart);
@@ -102,7 +101,6 @@ std::optional<NotebookEdit> Document::carryOut(const NotebookEdit& edit)
     }
     const StudioPtr before = m_studio;
     m_studio = studioOf(edited(before->notebook, *done), m_films, before, mostLearntAtOnce);
-    iris::setTouchesAPart(m_studio->notebook.touchesAPart);
     catchUp();
     if (const NotebookParts parts = changedBy(*done, *before, *m_studio))
         Q_EMIT changed(parts);

@@ -253,6 +253,7 @@ void FindView::searchFor(FoundMixes question, int most)
     CandidateOptions options;
     options.mostTubes = most;
     options.most = mostTiles;
+    options.brush = question.studio->notebook.brush;
     options.sift = sift();
     m_search.start(
         [question, places, options](const JobTools& tools) {
@@ -315,7 +316,8 @@ void FindView::look(const FoundMixesPtr& found)
         [found](const JobTools& tools) -> std::optional<QString> {
             std::vector<Paint> paints = found->studio->paints;
             const std::vector<std::size_t> others = addTable(paints);
-            const auto helper = helperFor(found->wanted, paints, found->candidates, others, tools.workOptions());
+            const auto helper = helperFor(found->wanted, paints, found->candidates, others,
+                                          found->studio->notebook.brush, tools.workOptions());
             if (!helper)
                 return std::nullopt;
             return tr("One tube more would help most: %1, to %2.")

@@ -189,8 +189,7 @@ void TargetPanel::fillSources()
         add(tr("tube: %1").arg(nameInList(tube.name)), tube.id.value, OfTube);
     for (const MixRecord& mix : notebook.mixes)
         if (mix.painted)
-            add(tr("painted: %1").arg(nameInList(mix.name.empty() ? partsText(mix.parts) : mix.name)), mix.id.value,
-                OfMix);
+            add(tr("painted: %1").arg(nameInList(titleOf(mix, m_document.notebook().brush))), mix.id.value, OfMix);
     for (const SubjectRecord& subject : notebook.subjects)
         for (std::size_t pin = 0; pin < subject.pins.size(); ++pin) {
             add(tr("picture: %1, place %2").arg(nameInList(subject.name), QString::number(pin + 1)), subject.id.value,
@@ -217,7 +216,7 @@ void TargetPanel::takeSource(int row)
         break;
     case OfMix:
         if (const MixRecord* mix = notebook.mix({id}); mix && mix->painted)
-            want({*mix->painted, {}, false, false}, text(mix->name.empty() ? partsText(mix->parts) : mix->name));
+            want({*mix->painted, {}, false, false}, text(titleOf(*mix, m_document.notebook().brush)));
         break;
     case OfPin: {
         const SubjectRecord* subject = notebook.subject({id});
@@ -302,7 +301,7 @@ void TargetPanel::fillAttempts()
         QPixmap patch(m_attempts->iconSize());
         patch.fill(
             displayed(seenLab(filmOf(contents, studio->paints), contents.wash, whitePaper()), m_settings.valuesOnly()));
-        const QString words = text(contentsWords(contents, studio->paints));
+        const QString words = text(contentsWords(contents, studio->paints, studio->notebook.brush));
         auto* item = new QListWidgetItem(
             paintIcon(patch),
             (well.best ? tr("%1, the best: %2") : tr("%1: %2")).arg(m_attempts->count() + 1).arg(words), m_attempts);

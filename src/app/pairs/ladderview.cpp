@@ -263,7 +263,8 @@ void LadderView::rebuild()
         return;
     }
     const auto spacing = static_cast<LadderSpacing>(m_spacing->currentData().toInt());
-    m_ladder = ladderBetween(*first, *second, m_steps->currentData().toInt(), wash(), whitePaper(), spacing);
+    m_ladder = ladderBetween(*first, *second, m_steps->currentData().toInt(), wash(),
+                             m_context.document().notebook().brush, spacing);
     const WayBetween way = wayBetween(*first, *second, wash());
     m_strip->show(m_ladder, way, *first, *second, m_back->isChecked());
     showField();
@@ -360,7 +361,7 @@ QString LadderView::nearestTube(const Lab& colour) const
 
 Recipe LadderView::recipeAt(const LadderStep& step) const
 {
-    Recipe recipe{{}, wash()};
+    Recipe recipe{{}, wash(), step.brush};
     if (m_firstTube == m_secondTube) { // in whatever parts, it is that tube alone
         if (const auto place = m_context.document().studio()->placeOf(m_firstTube))
             recipe.parts = {{*place, 1}};

@@ -198,6 +198,7 @@ void MakesView::search()
     options.order = static_cast<MixOrder>(m_order->currentData().toInt());
     options.mostTubes = search->places.size() > mostForTriples ? 2 : m_count->currentData().toInt();
     options.most = mostTiles;
+    options.brush = search->studio->notebook.brush;
     if (m_kind == MixKind::Greys)
         options.thinnest = 0.34; // any mix is nearly grey once it is thin enough
     m_headline->setText(tr("Looking ..."));

@@ -154,7 +154,7 @@ void WheelDisc::paintLabels(QPainter& painter) const
     painter.setPen(m_context.settings().colours().text);
     for (int step = 0; step < steps; ++step) {
         const WheelStep& at = m_wheel.rim[static_cast<std::size_t>(step)];
-        const Counted count = countedParts(at.recipe.parts);
+        const Counted count = countedParts(at.recipe);
         const bool lessThanATouch = count.touches == 0 && std::ranges::max(count.amounts) > mostParts;
         QString words = at.recipe.parts.size() == 1 ? tr("pure")
                         : lessThanATouch            ? tr("a touch")

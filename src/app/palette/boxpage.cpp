@@ -271,8 +271,8 @@ void BoxPage::printWheel()
         return;
     if (!shown->isAllOwned())
         return messages().tell(this, tr("A sheet to paint"), tr("Some of these tubes are not yours yet."));
-    m_turning.start([paints = m_canvas->contents().paints](
-                        const JobTools& tools) { return paletteWheelOf(reachOf(paints, tools.workOptions())); },
+    m_turning.start([paints = m_canvas->contents().paints, brush = shown->question->studio->notebook.brush](
+                        const JobTools& tools) { return paletteWheelOf(reachOf(paints, brush, tools.workOptions())); },
                     [this, shown](const PaletteWheel& wheel) {
                         const std::vector<std::size_t>& tubes = shown->set().tubes;
                         std::vector<SheetCell> cells;

@@ -117,7 +117,7 @@ void ChoiceModel::ask(ShownChoice asked)
 {
     const ChoiceQuestion& question = *asked.question;
     const Learned& learned = question.studio->learned;
-    m_session = m_sessions.session(question.pool, question.needs, question.studio->notebook.wishes.sure, learned);
+    m_session = m_sessions.session(question, learned);
     m_choosing.start(
         [session = m_session, question = asked.question](const JobTools& tools) {
             Result<Choice> choice = session->choose(question->limits, tools.workOptions());

@@ -185,7 +185,7 @@ void ChoicePanel::wait(const ShownChoice& asked)
                          ? tr("Trying every mix of %1").arg(text(counted(tubes, "tube")))
                      : asked.isKept() ? tr("Mixing %1").arg(text(asked.name))
                                       : tr("Mixing"),
-                     question.pool.paints, question.needs, question.limits);
+                     asked.question);
     if (m_model.shown()) // what is on show stays for as long as a changed question mostly takes
         m_patience.start();
     else

@@ -238,10 +238,11 @@ void ComparePage::work(std::size_t column)
     if (paints.empty())
         return;
     own.job->start(
-        [paints = std::move(paints), loaded = m_picture.loaded(), needs = m_choice.needs(),
-         price = priceOf(*own.choice)](const JobTools& tools) {
-            Compared compared{paints, reachOf(paints, tools.workOptions()), {}, needsMetBy(paints, needs), needs.size(),
-                              price};
+        [paints = std::move(paints), brush = m_document.notebook().brush, loaded = m_picture.loaded(),
+         needs = m_choice.needs(), price = priceOf(*own.choice)](const JobTools& tools) {
+            Compared compared{paints,       reachOf(paints, brush, tools.workOptions()),
+                              {},           needsMetBy(paints, needs, brush),
+                              needs.size(), price};
             if (loaded)
                 compared.drawn = redrawn(loaded->cells, compared.reach, tools.workOptions());
             return compared;

@@ -205,7 +205,7 @@ QMenu* NeedsPage::makeSources()
                         std::vector<Need> needs;
                         for (const MixRecord& mix : m_document.notebook().mixes)
                             if (mix.painted && mix.stars > 0)
-                                needs.push_back({mix.name.empty() ? partsText(mix.parts) : mix.name, *mix.painted});
+                                needs.push_back({titleOf(mix, m_document.notebook().brush), *mix.painted});
                         addSet(std::move(needs), tr("needs from painted mixes"));
                     })
         ->setToolTip(tr("Those that have stars"));

@@ -2,25 +2,26 @@
 
 namespace iris {
 
-bool SessionKeeper::isAbout(const TubePool& pool, const std::vector<Need>& needs, int sure,
-                            const Learned& learned) const
+bool SessionKeeper::isAbout(const ChoiceQuestion& question, const Learned& learned) const
 {
-    return m_session && m_session->countsAsNow() && m_session->paints() == pool.paints && m_session->needs() == needs
-           && m_sure == sure && (sure == 0 || m_learned == learned);
+    const Notebook& notebook = question.studio->notebook;
+    return m_session && m_session->brush() == notebook.brush && m_session->paints() == question.pool.paints
+           && m_session->needs() == question.needs && m_sure == notebook.wishes.sure
+           && (m_sure == 0 || m_learned == learned);
 }
 
-std::shared_ptr<ChoiceSession> SessionKeeper::session(const TubePool& pool, const std::vector<Need>& needs, int sure,
-                                                      const Learned& learned)
+std::shared_ptr<ChoiceSession> SessionKeeper::session(const ChoiceQuestion& question, const Learned& learned)
 {
-    if (isAbout(pool, needs, sure, learned))
+    if (isAbout(question, learned))
         return m_session;
+    const Notebook& notebook = question.studio->notebook;
+    m_sure = notebook.wishes.sure;
     SureTest test;
-    if (sure > 0) {
+    if (m_sure > 0) {
         m_learned = learned;
-        test = sureTestOf(pool.paints, learnedOf(pool, learned), sure);
+        test = sureTestOf(question.pool.paints, learnedOf(question.pool, learned), m_sure);
     }
-    m_sure = sure;
-    m_session = std::make_shared<ChoiceSession>(pool.paints, needs, std::move(test));
+    m_session = std::make_shared<ChoiceSession>(question.pool.paints, question.needs, notebook.brush, std::move(test));
     return m_session;
 }
 

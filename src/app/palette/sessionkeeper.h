@@ -1,6 +1,6 @@
 #pragma once
 
-#include "notebook/pool.h"
+#include "notebook/shownchoice.h"
 #include "palette/choicesession.h"
 
 #include <memory>
@@ -11,16 +11,14 @@ namespace iris {
 /// stays.
 class SessionKeeper {
 public:
-    /// @param sure what sure is to mean, as PaletteWishes has it
     /// @param learned of the notebook's tubes
-    std::shared_ptr<ChoiceSession> session(const TubePool& pool, const std::vector<Need>& needs, int sure,
-                                           const Learned& learned);
+    std::shared_ptr<ChoiceSession> session(const ChoiceQuestion& question, const Learned& learned);
 
 private:
-    bool isAbout(const TubePool& pool, const std::vector<Need>& needs, int sure, const Learned& learned) const;
+    bool isAbout(const ChoiceQuestion& question, const Learned& learned) const;
 
     std::shared_ptr<ChoiceSession> m_session;
-    int m_sure = 0;
+    int m_sure = 0;    ///< what sure was to mean
     Learned m_learned; ///< what sure goes by, where it is asked for
 };
 

@@ -36,14 +36,12 @@ WaitingPage::WaitingPage(QAction& stop, QWidget* parent)
     layout->addStretch();
 }
 
-void WaitingPage::begin(const QString& words, std::vector<Paint> paints, std::vector<Need> needs, const Limits& limits)
+void WaitingPage::begin(const QString& words, const ChoiceQuestionPtr& question)
 {
     m_words->setText(words);
     m_progress->setValue(0);
     m_guess->clear();
-    m_paints = std::move(paints);
-    m_needs = std::move(needs);
-    m_limits = limits;
+    m_question = question;
     if (isVisible())
         guess();
 }
@@ -56,15 +54,17 @@ void WaitingPage::setProgress(double share)
 void WaitingPage::showEvent(QShowEvent* event)
 {
     QWidget::showEvent(event);
-    if (!m_paints.empty())
+    if (m_question)
         guess();
 }
 
 void WaitingPage::guess()
 {
     m_guessing.start(
-        [limits = m_limits, paints = m_paints, needs = m_needs](const JobTools& tools) -> QString {
-            const auto guess = firstGuess(paints, needs, limits, tools.workOptions());
+        [question = m_question](const JobTools& tools) -> QString {
+            const std::vector<Paint>& paints = question->pool.paints;
+            const auto guess = firstGuess(paints, question->needs, question->limits, question->studio->notebook.brush,
+                                          tools.workOptions());
             if (!guess || guess->tubes.empty())
                 return {};
             QStringList names;
@@ -72,7 +72,7 @@ void WaitingPage::guess()
                 names << text(paints[tube].name);
             return tr("These meet at least %1 of %2: %3.\nLooking whether fewer will do.")
                 .arg(guess->met)
-                .arg(needs.size())
+                .arg(question->needs.size())
                 .arg(listed(names));
         },
         [this](const QString& words) { m_guess->setText(words); });

@@ -1,7 +1,7 @@
 #pragma once
 
 #include "app/jobs/job.h"
-#include "palette/choose.h"
+#include "notebook/shownchoice.h"
 
 #include <QWidget>
 
@@ -22,7 +22,7 @@ public:
     WaitingPage(QAction& stop, QWidget* parent);
 
     /// A question begins.
-    void begin(const QString& words, std::vector<Paint> paints, std::vector<Need> needs, const Limits& limits);
+    void begin(const QString& words, const ChoiceQuestionPtr& question);
     void setProgress(double share);
     /// It is answered, or nobody wants to know any more.
     void end() { m_guessing.drop(); }
@@ -36,9 +36,7 @@ private:
     PlainLabel* m_words;
     QProgressBar* m_progress;
     PlainLabel* m_guess;
-    std::vector<Paint> m_paints;
-    std::vector<Need> m_needs;
-    Limits m_limits;
+    ChoiceQuestionPtr m_question;
     Job<QString> m_guessing;
 };
 

@@ -15,7 +15,7 @@ class MixNoteDialog : public QDialog {
     Q_OBJECT
 
 public:
-    explicit MixNoteDialog(const MixRecord& mix, QWidget* parent = nullptr);
+    MixNoteDialog(const MixRecord& mix, Brush brush, QWidget* parent = nullptr);
 
     MixRecord mix() const;
 

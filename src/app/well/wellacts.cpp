@@ -11,11 +11,11 @@
 
 namespace iris {
 
-QString stepWords(const WellStep& step)
+QString stepWords(const WellStep& step, Brush brush)
 {
     switch (step.kind) {
     case WellStep::Kind::Paint:
-        return QObject::tr("%1 of %2").arg(text(amountWords(step.amount)), nameInList(step.name));
+        return QObject::tr("%1 of %2").arg(text(amountWords(step.amount, brush)), nameInList(step.name));
     case WellStep::Kind::Water: return QObject::tr("water, to %1 % of the strength").arg(number(100 * step.amount, 0));
     case WellStep::Kind::Blot: return QObject::tr("blotted, %1 % left").arg(number(100 * step.amount, 0));
     case WellStep::Kind::Poured:
@@ -93,7 +93,8 @@ void WellActs::putIn(TubeId tube, double parts)
     step.tube = tube;
     step.name = record->name;
     step.amount = parts;
-    add(std::move(step), tr("put %1 of %2 in").arg(text(amountWords(parts)), text(record->name)));
+    add(std::move(step),
+        tr("put %1 of %2 in").arg(text(amountWords(parts, m_document.notebook().brush)), text(record->name)));
 }
 
 void WellActs::water()
@@ -151,7 +152,7 @@ std::optional<MixRecord> WellActs::asMix() const
     if (!record())
         return std::nullopt;
     const WellState state = stateOf(*record(), *m_document.studio());
-    const auto recipe = recipeOf(state.contents);
+    const auto recipe = recipeOf(state.contents, m_document.notebook().brush);
     if (!recipe)
         return std::nullopt;
     MixRecord mix;
@@ -160,7 +161,7 @@ std::optional<MixRecord> WellActs::asMix() const
     mix.date = today();
     QStringList lineage;
     for (const WellStep& step : record()->steps)
-        lineage << stepWords(step);
+        lineage << stepWords(step, m_document.notebook().brush);
     mix.notes = lineage.join(QStringLiteral("; ")).toStdString();
     mix.parts = mixPartsOf(*recipe, m_document.studio()->notebook);
     return mix;

@@ -245,9 +245,14 @@ std::vector<WalkingKey> WellPage::walkingKeys() const
     return {{tr("up, down"), tr("walk what went into a well")}};
 }
 
+Brush WellPage::brush() const
+{
+    return m_context.document().notebook().brush;
+}
+
 void WellPage::putInChosen(bool aTouch)
 {
-    m_acts->putIn({m_tube->currentData().toLongLong()}, aTouch ? 1.0 / touchesAPart() : 1);
+    m_acts->putIn({m_tube->currentData().toLongLong()}, aTouch ? 1.0 / brush().touchesAPart : 1);
 }
 
 void WellPage::follow()
@@ -371,7 +376,7 @@ void WellPage::showSteps()
     const std::vector<WellStep>& steps = m_puddle.well.steps;
     m_steps->clear();
     for (std::size_t i = 0; i < steps.size(); ++i)
-        m_steps->addItem(tr("%1  %2").arg(i + 1).arg(stepWords(steps[i])));
+        m_steps->addItem(tr("%1  %2").arg(i + 1).arg(stepWords(steps[i], brush())));
     m_steps->setCurrentRow(m_steps->count() - 1);
     m_back->setEnabled(m_steps->count() > 0);
 }
@@ -439,7 +444,7 @@ void WellPage::showContents()
     const WellState& state = m_puddle.state;
     const std::vector<Paint>& paints = m_puddle.studio->paints;
     const Film film = m_puddle.film();
-    const QString words = text(contentsWords(state.contents, paints));
+    const QString words = text(contentsWords(state.contents, paints, brush()));
     m_wash->show(film, words, 7);
     QStringList lines{sentence(words),
                       tr("%1, %2 wash; %3")
@@ -452,7 +457,7 @@ void WellPage::showContents()
         lines << tr("%1 is no longer in the notebook and is left out.").arg(nameInList(gone));
     m_words->setText(lines.join(QLatin1Char('\n')));
     m_layers->show(film, state.contents.wash, backing());
-    const std::vector<double> amounts = millilitresFor(*recipeOf(state.contents), 100);
+    const std::vector<double> amounts = millilitresFor(*recipeOf(state.contents, brush()), 100);
     m_drying->setText(dryingWords() + QLatin1Char(' ')
                       + tr("A wash of 100 square centimetres takes about %1 ml of paint.")
                             .arg(number(std::accumulate(amounts.begin(), amounts.end(), 0.0), 2)));
@@ -499,7 +504,8 @@ void WellPage::showWay()
     }
     for (const TouchStep& step : m_puddle.advice.steps)
         contents.dots.push_back(
-            {tr("after %1 of %2").arg(text(amountWords(step.parts)), text(paints[step.paint].name)), step.laid.colour});
+            {tr("after %1 of %2").arg(text(amountWords(step.parts, brush())), text(paints[step.paint].name)),
+             step.laid.colour});
     m_field->setContents(std::move(contents));
 }
 

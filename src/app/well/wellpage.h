@@ -65,6 +65,7 @@ private:
     void fillTubes();
     void fillOver();
     Spectrum backing() const;
+    Brush brush() const;
     std::optional<ExpectedDrying> drying() const;
     void askForDab();
     QString dryingWords() const;

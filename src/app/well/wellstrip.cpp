@@ -39,7 +39,8 @@ void WellStrip::fill()
                     well.name.empty() ? tr("well %1").arg(m_shown.size() + 1) : nameInList(well.name)};
         if (const WellState state = stateOf(well, *studio); !state.contents.isEmpty()) {
             shown.colour = seenLab(filmOf(state.contents, studio->paints), state.contents.wash, whitePaper());
-            shown.words += QStringLiteral(": ") + text(contentsWords(state.contents, studio->paints));
+            shown.words +=
+                QStringLiteral(": ") + text(contentsWords(state.contents, studio->paints, studio->notebook.brush));
         }
         m_shown.push_back(std::move(shown));
     }

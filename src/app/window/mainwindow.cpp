@@ -375,7 +375,7 @@ void MainWindow::askTouches()
 {
     if (!mayWrite(m_document, this))
         return;
-    TouchesDialog dialog(m_document.notebook().touchesAPart, this);
+    TouchesDialog dialog(m_document.notebook().brush.touchesAPart, this);
     if (dialog.exec() == QDialog::Accepted)
         m_document.apply(countingTouches(m_document.notebook(), dialog.touches()),
                          tr("count %1 touches a part").arg(dialog.touches()));
