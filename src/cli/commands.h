@@ -24,6 +24,9 @@ struct Output {
 struct SourceArguments {
     std::string notebook;
     bool reference = false;
+    bool rare = false; ///< what is hard to get, or fades, may be bought too
+
+    Shelf shelf() const { return rare ? Shelf::Everything : Shelf::Usual; }
 };
 
 struct PigmentArguments {
@@ -195,6 +198,7 @@ struct GlazeArguments {
 Result<Output> glazeCommand(const GlazeArguments& arguments);
 
 struct ReplaceArguments {
+    TubeTerms terms;
     SourceArguments source;
     std::string tube;
     std::vector<std::string> only;

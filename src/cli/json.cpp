@@ -90,7 +90,7 @@ std::string separationText(Separation separation)
 
 std::string recipeText(const Recipe& recipe, std::span<const Paint> paints)
 {
-    return shown(recipeWords(recipe, paints)) + ", " + washWord(recipe.wash);
+    return shown(laidWords(recipe, paints));
 }
 
 std::string labText(const Lab& lab)

@@ -4,6 +4,7 @@
 #include "cli/wantedcolour.h"
 #include "finding/candidates.h"
 #include "notebook/prices.h"
+#include "paint/ratings.h"
 #include "palette/need.h"
 #include "words/findwords.h"
 #include "words/paintwords.h"
@@ -52,17 +53,25 @@ std::string candidateText(const Candidate& candidate, const Wanted& wanted, std:
            + differenceWords(candidate.laid.colour, wanted.colour) + "\n";
 }
 
-/// The one tube of the table that is not among those that may be used and would help most.
+/// The one tube to buy that would help most; and one that is hard to get or fades, where it would help plainly more.
 void addHelper(Output& output, const Wanted& wanted, const TubeSource& source, const std::vector<Candidate>& now)
 {
     std::vector<Paint> paints = source.paints();
-    const std::vector<std::size_t> others = addTable(paints);
+    const std::vector<std::size_t> others = addTable(paints, source.shelf());
     const auto helper = helperFor(wanted, paints, now, others, source.brush(), watched());
-    output.json["helper"] = helper ? candidateJson(helper->candidate, wanted, paints) : Json(nullptr);
-    if (helper)
-        output.text += "One tube more, " + nameAndCodes(paints[helper->place]) + ", would come within "
-                       + formatNumber(helper->candidate.apart, 1) + ": " + recipeText(helper->candidate.recipe, paints)
-                       + "\n";
+    const auto tell = [&](const char* key, const std::optional<Helper>& one, const std::string& which) {
+        output.json[key] = one ? candidateJson(one->candidate, wanted, paints) : Json(nullptr);
+        if (one)
+            output.text += which + nameAndCodes(paints[one->place]) + ", would come within "
+                           + formatNumber(one->candidate.apart, 1) + ": " + recipeText(one->candidate.recipe, paints)
+                           + "\n";
+    };
+    tell("helper", helper, "One tube more, ");
+    if (source.shelf() == Shelf::Everything)
+        return;
+    const auto rarer = rarerHelper(wanted, paints, now, helper, source.brush(), watched());
+    tell("rarer_helper", rarer,
+         rarer && fades(paints[rarer->place].lightfastness) ? "One that fades, " : "One that is hard to get, ");
 }
 
 } // namespace

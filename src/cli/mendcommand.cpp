@@ -37,7 +37,8 @@ Result<Output> replaceCommand(const ReplaceArguments& arguments)
     if (!only)
         return tl::unexpected(only.error());
     const auto& paints = source->paints();
-    const std::vector<std::size_t> places = arguments.only.empty() ? placesAtHand(*source) : *only;
+    std::vector<std::size_t> places = arguments.only.empty() ? placesAtHand(*source) : *only;
+    std::erase_if(places, [&](std::size_t place) { return !letsThrough(arguments.terms, paints[place]); });
     std::vector<Recipe> mixes = recipesOf(source->notebook());
     std::ranges::move(halfAndHalf(*tube, paints, places, source->brush()), std::back_inserter(mixes));
     const auto found = standInsFor(*tube, mixes, paints,

@@ -34,7 +34,7 @@ Json answerJson(const NeedAnswer& answer, const Need& need, const Context& conte
 {
     Json object{
         {"need", need.name}, {"target", toJson(need.target)}, {"tolerance", need.tolerance}, {"met", answer.met}};
-    if (!answer.match.recipe.parts.empty())
+    if (answer.match.isThere())
         object["recipe"] = toJson(answer.match, context.paints);
     return object;
 }
@@ -61,7 +61,7 @@ Json unreachableJson(const std::vector<Unreachable>& unreachable, const Context&
     Json list = Json::array();
     for (const Unreachable& missed : unreachable) {
         Json object{{"need", context.needs[missed.need].name}};
-        if (!missed.nearest.recipe.parts.empty())
+        if (missed.nearest.isThere())
             object["nearest"] = toJson(missed.nearest, context.paints);
         list.push_back(object);
     }
@@ -117,7 +117,7 @@ std::string choiceText(const Choice& choice, const Context& context, const Quest
     for (std::size_t n = 0; n < context.needs.size(); ++n) {
         const NeedAnswer& answer = best.answers[n];
         text += "  " + shown(context.needs[n].name) + ": ";
-        text += answer.match.recipe.parts.empty()
+        text += !answer.match.isThere()
                     ? "not met; no tube of these is what it asks for\n"
                     : missedWords(answer, context.needs[n]) + recipeText(answer.match.recipe, context.paints) + " ("
                           + formatNumber(answer.match.apart, 1) + " apart)\n";

@@ -3,6 +3,7 @@
 #include "base/text.h"
 #include "cli/textinput.h"
 #include "cli/tubesource.h"
+#include "palette/barepaper.h"
 
 #include <algorithm>
 
@@ -111,7 +112,7 @@ Result<void> takePool(const PaletteArguments& arguments, const TubeSource& all, 
 {
     const auto from = named<Pool>(arguments.from.empty() ? "owned" : arguments.from);
     if (!from)
-        return failure(ErrorCode::BadOption, "--from is palette, drawer, owned, wished or table");
+        return failure(ErrorCode::BadOption, "--from is palette, drawer, owned, wished, table or everything");
     const auto must = all.find(arguments.must);
     const auto never = all.find(arguments.never);
     if (!must || !never)
@@ -119,7 +120,7 @@ Result<void> takePool(const PaletteArguments& arguments, const TubeSource& all, 
     TubePool names;
     for (const Tube& tube : all.notebook().tubes)
         names.tubes.push_back(tube.id);
-    wishes.pool = *from;
+    wishes.pool = *from == Pool::Table && arguments.source.rare ? Pool::Everything : *from;
     wishes.must = idsAt(*must, names);
     wishes.never = idsAt(*never, names);
     question.pool = poolOf(all.notebook(), all.paints(), wishes);
@@ -137,6 +138,8 @@ bool Question::ownsAny() const
 
 std::string Question::nothingMet() const
 {
+    if (metByPaper(needs).count() == needs.size())
+        return "Bare paper is all it takes.\n";
     return limits.surely ? "No mix of these tubes is sure enough for any of the needs.\n"
                          : "None of these tubes reaches any of the needs.\n";
 }
@@ -155,7 +158,7 @@ Result<Question> paletteQuestion(const PaletteArguments& arguments)
     const auto all = TubeSource::from(arguments.source);
     if (!all)
         return tl::unexpected(all.error());
-    if (!all->isNotebook() && !arguments.from.empty() && arguments.from != "table")
+    if (!all->isNotebook() && !arguments.from.empty() && arguments.from != "table" && arguments.from != "everything")
         return failure(ErrorCode::BadOption, "--from " + arguments.from + " needs --notebook");
     question.brush = all->brush();
     auto needs = needsOf(arguments, *all, question.remarks);

@@ -35,6 +35,7 @@ Json rowJson(const ReferencePigment& row, const Paint& paint)
                 {"staining", row.staining},
                 {"granulation", row.granulation},
                 {"lightfastness", row.lightfastness},
+                {"sold", row.sold},
                 {"transparency", toJson(paint.transparency())},
                 {"lean", toJson(paint.lean())},
                 {"note", row.note}};
@@ -51,7 +52,8 @@ std::string rowText(const ReferencePigment& row, const Paint& paint)
         "  full " + labText(row.full) + "; thin " + labText(row.thin) + "; over black " + labText(row.overBlack) + "\n";
     text += "  strength " + formatNumber(row.strength, 2) + " (ultramarine 1), "
             + std::string(stainingWord(row.staining)) + ", " + std::string(granulationWord(row.granulation))
-            + ", lightfastness " + std::string(lightfastnessWord(row.lightfastness)) + "\n";
+            + ", lightfastness " + std::string(lightfastnessWord(row.lightfastness)) + "\n  "
+            + std::string(soldWords(row.sold)) + " (from memory)\n";
     if (!row.note.empty())
         text += "  " + row.note + "\n";
     for (const std::string& token : row.cautions)

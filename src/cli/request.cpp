@@ -18,6 +18,7 @@ void addSource(CLI::App* command, SourceArguments& source)
 {
     addText(command, "--notebook", source.notebook, "Take tubes from this notebook");
     command->add_flag("--reference", source.reference, "Take tubes from the reference table (the default)");
+    command->add_flag("--rare", source.rare, "Also buy what is hard to get, old stock, or fades");
 }
 
 /// How many to list: the same words and limits wherever something is listed.
@@ -241,6 +242,7 @@ void setUpMending(CLI::App& app, Request& request)
     addText(replace, "TUBE", request.replace.tube, "The tube that is used up, fades or is no longer sold")->required();
     addText(replace, "--only", request.replace.only, "Only out of these tubes")->delimiter(',');
     addMost(replace, request.replace.most, "How many to list");
+    addTerms(replace, request.replace.terms);
     addSource(replace, request.replace.source);
 
     auto* mother = addCommand(app, request, "mother", "A share of one tube stirred into every mix",

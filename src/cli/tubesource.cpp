@@ -12,6 +12,7 @@ Result<TubeSource> TubeSource::from(const SourceArguments& arguments)
     if (arguments.reference && !arguments.notebook.empty())
         return failure(ErrorCode::BadOption, "--notebook and --reference do not go together");
     TubeSource source;
+    source.m_shelf = arguments.shelf();
     FilmCache films;
     const ReferenceTable& table = ReferenceTable::shipped();
     source.m_isReference = arguments.notebook.empty();
@@ -116,6 +117,8 @@ TubeSource TubeSource::at(const std::vector<std::size_t>& places) const
 {
     TubeSource source;
     source.m_isReference = m_isReference;
+    source.m_shelf = m_shelf;
+    source.m_notebook.brush = m_notebook.brush;
     source.m_remarks = m_remarks;
     for (const std::size_t place : places) {
         source.m_paints.push_back(m_paints[place]);
@@ -133,7 +136,7 @@ TubeSource TubeSource::at(const std::vector<std::size_t>& places) const
 
 bool TubeSource::isAtHand(std::size_t place) const
 {
-    return !isNotebook() || iris::isAtHand(m_notebook.tubes[place]);
+    return isNotebook() ? iris::isAtHand(m_notebook.tubes[place]) : standsOn(m_shelf, m_paints[place]);
 }
 
 Result<TubeSource> TubeSource::usable(const std::vector<std::string>& only,

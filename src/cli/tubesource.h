@@ -23,8 +23,10 @@ public:
     const Notebook& notebook() const { return m_notebook; }
     /// Of the notebook; the usual one for the table.
     Brush brush() const { return m_notebook.brush; }
+    /// What may be bought.
+    Shelf shelf() const { return m_shelf; }
     bool isNotebook() const { return !m_isReference; }
-    /// True for a tube of the notebook that is there to mix with, and for every one of the table.
+    /// True for a tube of the notebook that is there to mix with, and for what may be bought of the table.
     bool isAtHand(std::size_t place) const;
     const Learned& learned() const { return m_learned; }
     /// The painted mixes of the notebook by their tubes; none for the table.
@@ -49,6 +51,7 @@ private:
     void remarkOnForm(std::string_view tube, const ReferencePigment& row) const;
 
     bool m_isReference = false;
+    Shelf m_shelf = Shelf::Usual;
     std::vector<Paint> m_paints;
     std::vector<std::string> m_ids;
     Notebook m_notebook;

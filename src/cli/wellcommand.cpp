@@ -87,6 +87,7 @@ Result<Output> nextTouchCommand(const NextTouchArguments& arguments)
                        {"wash_now", rounded(advice.washNow, 3)},
                        {"colour_now", toJson(advice.laidNow.colour)},
                        {"there", advice.apartNow <= options.tolerance},
+                       {"at_once", advice.atOnce()},
                        {"steps", Json::array()},
                        {"leans_wrong", advice.leansWrong ? Json(paints[*advice.leansWrong].name) : Json(nullptr)},
                        {"words", adviceWords(advice, paints, options.tolerance).whole()}}};

@@ -45,11 +45,12 @@ CardLook cardOf(const Need& need, const NeedAnswer& answer, std::span<const Pain
     card.name = asText(need.name);
     card.target = need.target;
     card.recipe = answer.match.recipe;
-    if (card.recipe.parts.empty()) {
+    card.isAnswered = answer.match.isThere();
+    if (!card.isAnswered) {
         card.words = QObject::tr("No tube of the box is what it asks for.");
         return card;
     }
-    card.words = asText(recipeWords(card.recipe, paints) + ", " + washWord(card.recipe.wash));
+    card.words = asText(laidWords(card.recipe, paints));
     card.laid = colourOf(card.recipe, paints);
     Recipe full = card.recipe;
     full.wash = wash::full;

@@ -121,14 +121,14 @@ void drawCard(QuarterPainter& to, const CardLook& card, std::span<const Paint> p
     const double swatch = place.width() < wideCard ? 8.5 : 11;
     const double high = place.height() - gap;
     to.fill({place.left(), place.top(), swatch, high}, card.target);
-    if (!card.recipe.parts.empty()) {
+    if (card.isAnswered) {
         to.fill({place.left() + swatch, place.top(), swatch, high}, card.laid);
         to.fill({place.left() + swatch, place.top(), swatch, high / 3}, card.full);
     }
     const double left = place.left() + 2 * swatch + 2.5;
     const double wide = place.right() - left;
     to.line({left, place.top() - 0.5, wide, 5}, card.name, 13, QFont::DemiBold);
-    if (!card.recipe.parts.empty())
+    if (card.isAnswered)
         paintDabs(to.painter(), QuarterPainter::scaled({left, place.top() + 4.8, wide, 4}), card.recipe, paints,
                   to.ink().valuesOnly);
     to.lines({left, place.top() + 9.2, wide, high - 13.4}, card.words, 11);

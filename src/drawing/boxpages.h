@@ -24,8 +24,9 @@ struct CardLook {
     QString words;  ///< the recipe
     QString result; ///< "2.4 apart"
     Lab target;
-    Lab full; ///< the mix at full strength
-    Lab laid; ///< and at its wash
+    Lab full;                ///< the mix at full strength
+    Lab laid;                ///< and at its wash
+    bool isAnswered = false; ///< there is a recipe, which may be bare paper
     Recipe recipe;
 };
 

@@ -324,6 +324,9 @@ private:
     /// In order, without those that a smaller set serves as well, and with what else there is to know of each.
     std::vector<Candidate> listed(std::vector<Candidate> found) const
     {
+        Candidate paper = candidateOf(m_wanted, m_paints, {{}, wash::full, m_options.brush});
+        if (m_must.empty() && paper.apart <= closeMatch)
+            found.push_back(std::move(paper));
         std::ranges::sort(found, {}, [](const Candidate& c) { return c.recipe.parts.size(); });
         std::vector<Candidate> kept;
         for (Candidate& candidate : found)
@@ -493,6 +496,17 @@ std::optional<Helper> helperFor(const Wanted& wanted, std::span<const Paint> pai
         if (one && one->candidate.apart < best - helps && (!helper || one->candidate.apart < helper->candidate.apart))
             helper = std::move(one);
     return work.stop.stop_requested() ? std::nullopt : helper;
+}
+
+std::optional<Helper> rarerHelper(const Wanted& wanted, std::vector<Paint>& paints, const std::vector<Candidate>& now,
+                                  const std::optional<Helper>& usual, Brush brush, const WorkOptions& work)
+{
+    constexpr double plainly = 1;
+    std::vector<std::size_t> rare = addTable(paints, Shelf::Everything);
+    std::erase_if(rare, [&](std::size_t place) { return standsOn(Shelf::Usual, paints[place]); });
+    auto helper = helperFor(wanted, paints, now, rare, brush, work);
+    const bool helpsMore = helper && (!usual || helper->candidate.apart < usual->candidate.apart - plainly);
+    return helpsMore ? helper : std::nullopt;
 }
 
 } // namespace iris

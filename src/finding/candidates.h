@@ -58,8 +58,8 @@ void sortCandidates(std::vector<Candidate>& candidates, CandidateOrder order);
 /// Recipes for a wanted colour, as tried. Every set of up to three of the places is mixed in all ratios and washes that
 /// are tried (MixKernel); the most promising are tuned freely, and then counted out. Of many paints only some are tried
 /// in threes (worthThrees()), and none where no three could come into the list. Sets of four grow out of the
-/// threes they hold. A set is left out when a smaller one inside it comes as close. Empty when stopped, or when nothing
-/// is let through.
+/// threes they hold. A set is left out when a smaller one inside it comes as close; bare paper is the smallest of all.
+/// Empty when stopped, or when nothing is let through.
 /// @param places in the paints that may be used, each once
 std::vector<Candidate> candidatesFor(const Wanted& wanted, std::span<const Paint> paints,
                                      std::vector<std::size_t> places, const CandidateOptions& options = {});
@@ -84,5 +84,10 @@ struct Helper {
 };
 std::optional<Helper> helperFor(const Wanted& wanted, std::span<const Paint> paints, const std::vector<Candidate>& now,
                                 const std::vector<std::size_t>& others, Brush brush, const WorkOptions& work = {});
+
+/// Of what no usual shelf has, the one that would help plainly more, by a unit, than what is there to buy.
+/// @param paints gets those paints behind its own
+std::optional<Helper> rarerHelper(const Wanted& wanted, std::vector<Paint>& paints, const std::vector<Candidate>& now,
+                                  const std::optional<Helper>& usual, Brush brush, const WorkOptions& work = {});
 
 } // namespace iris

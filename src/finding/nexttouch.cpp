@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 namespace iris {
 namespace {
@@ -15,7 +16,9 @@ namespace {
 constexpr double strengthSd = 0.4; ///< ln 1.5
 constexpr double brushSd = 0.2;
 constexpr double nineInTen = 1.25; ///< standard deviations
-constexpr double worthATube = 0.3; ///< deltaE00 that another tube must gain
+constexpr double worthATube = 0.3; ///< deltaE00 that a tube must gain
+constexpr double worthTwo = 1;     ///< and each one more that is put in with it
+constexpr double movesAtAll = 0.1; ///< deltaE00 that a touch must gain by itself
 constexpr int mostTouches = 4;
 constexpr std::size_t mostTubes = 3; ///< put in at once
 
@@ -31,6 +34,16 @@ Film believedFilm(const PuddleContents& contents, std::span<const Paint> paints,
     for (const auto& part : contents.parts)
         films.push_back({&paints[part.first].film, weightOf(part, paints, belief)});
     return mixedFilm(films);
+}
+
+PuddleContents withStep(PuddleContents contents, const TouchStep& step)
+{
+    const auto in = std::ranges::find(contents.parts, step.paint, [](const auto& part) { return part.first; });
+    if (in != contents.parts.end())
+        in->second += step.parts;
+    else
+        contents.parts.emplace_back(step.paint, step.parts);
+    return contents;
 }
 
 double wholeWeight(const PuddleContents& contents, std::span<const Paint> paints, const Belief& belief)
@@ -54,6 +67,8 @@ public:
     }
 
     void setPuddle(const Film& film) { m_paints[0].film = film; }
+    /// @param strength of a part of what lies in it
+    void setStrength(double strength) { m_meanStrength = strength; }
 
     std::size_t count() const { return m_paints.size(); }
     std::size_t placeOf(std::size_t tried) const { return m_places[tried - 1]; }
@@ -77,10 +92,20 @@ public:
         return tuner.tuned(set, start);
     }
 
+    /// How much tube paint is put in, over what lies in the puddle.
+    double partsBeside(const std::vector<std::size_t>& added, const Tuned& tuned) const
+    {
+        double parts = 0;
+        for (std::size_t i = 0; i < added.size(); ++i)
+            parts += tuned.shares[i + 1] / tuned.shares[0] / m_paints[added[i]].strength;
+        return parts * m_meanStrength;
+    }
+
 private:
     const Wanted& m_wanted;
     std::vector<std::size_t> m_places;
     std::vector<Paint> m_paints;
+    double m_meanStrength = 1;
 };
 
 /// Which paints to put in, and what shares they then have beside the puddle's.
@@ -104,7 +129,7 @@ public:
         Plan plan{{}, now};
         while (plan.added.size() < mostTubes) {
             const Plan best = oneMore(plan);
-            if (best.tuned.apart > plan.tuned.apart - worthATube)
+            if (best.tuned.apart > plan.tuned.apart - (plan.added.empty() ? worthATube : worthTwo))
                 break;
             plan = best;
         }
@@ -113,10 +138,13 @@ public:
 
 private:
     static constexpr std::size_t mostTried = 8;
+    /// deltaE00 that as much tube paint as lies in the puddle has to gain: of what does as well, a touch is taken.
+    static constexpr double againstMuch = 1.5;
 
     Plan oneMore(const Plan& plan)
     {
         Plan best = plan;
+        double least = std::numeric_limits<double>::infinity();
         std::vector<std::pair<double, std::size_t>> ranked;
         for (const std::size_t one : m_tried) {
             if (std::ranges::find(plan.added, one) != plan.added.end())
@@ -124,9 +152,12 @@ private:
             std::vector<std::size_t> added = plan.added;
             added.push_back(one);
             Tuned tuned = m_trials.with(added, plan.tuned);
-            ranked.emplace_back(tuned.apart, one);
-            if (tuned.apart < best.tuned.apart)
+            const double cost = tuned.apart + againstMuch * m_trials.partsBeside(added, tuned);
+            ranked.emplace_back(cost, one);
+            if (tuned.apart < plan.tuned.apart && cost < least) {
+                least = cost;
                 best = {std::move(added), std::move(tuned)};
+            }
         }
         if (m_tried.size() > mostTried)
             keepBest(std::move(ranked));
@@ -302,6 +333,7 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
     for (int step = 0; step <= mostTouches; ++step) {
         const Film film = believedFilm(expected, paints, later);
         trials.setPuddle(film);
+        trials.setStrength(wholeWeight(expected, paints, later) / expected.partsInAll());
         const Tuned now = trials.asItIs();
         if (step == 0) {
             advice.apartNow = now.apart;
@@ -326,20 +358,31 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
             return plan.tuned.shares[at + 1] / plan.tuned.shares[0] * whole
                    / (paints[paint].strength * std::exp(later.logFactor[paint]));
         };
-        // What is weak goes in first.
-        const std::size_t next =
-            *std::ranges::min_element(plan.added, {}, [&](std::size_t one) { return trials.takesOver(one); });
-        const std::size_t paint = trials.placeOf(next);
-        TouchStep made;
-        made.paint = paint;
-        made.parts = carefully(partsOf(next), later.sd[paint], options.brush);
-        advice.steps.push_back(made);
-        const auto in = std::ranges::find(expected.parts, paint, [](const auto& part) { return part.first; });
-        if (in != expected.parts.end())
-            in->second += made.parts;
-        else
-            expected.parts.emplace_back(paint, made.parts);
-        later.sd[paint] /= 2; // it will have been looked at by then
+        const auto stepWith = [&](std::size_t one) {
+            TouchStep made;
+            made.paint = trials.placeOf(one);
+            made.parts = carefully(partsOf(one), later.sd[made.paint], options.brush);
+            return made;
+        };
+        // What helps most by itself goes in first; where nothing does, what is weak, and the next before one looks.
+        const auto apartWith = [&](std::size_t one) {
+            trials.setPuddle(believedFilm(withStep(expected, stepWith(one)), paints, later));
+            return trials.asItIs().apart;
+        };
+        std::size_t next = plan.added.front();
+        double nearest = std::numeric_limits<double>::infinity();
+        for (const std::size_t one : plan.added)
+            if (const double apart = apartWith(one); apart < nearest) {
+                nearest = apart;
+                next = one;
+            }
+        if (nearest > now.apart - movesAtAll) {
+            next = *std::ranges::min_element(plan.added, {}, [&](std::size_t one) { return trials.takesOver(one); });
+            advice.twoAtOnce = advice.twoAtOnce || (step == 0 && plan.added.size() > 1);
+        }
+        advice.steps.push_back(stepWith(next));
+        expected = withStep(std::move(expected), advice.steps.back());
+        later.sd[advice.steps.back().paint] /= 2; // it will have been looked at by then
     }
     if (advice.steps.empty() && advice.apartNow > options.tolerance) {
         double gain = 0;

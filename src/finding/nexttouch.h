@@ -72,6 +72,11 @@ struct TouchAdvice {
     Laid laidNow;
     std::vector<TouchStep> steps; ///< none when nothing helps, or when it is there
     Brush brush = {};             ///< they are counted with
+    /// No tube helps by itself: the first two steps are done before one looks.
+    bool twoAtOnce = false;
+
+    /// How many steps come before one looks.
+    std::size_t atOnce() const { return twoAtOnce && steps.size() > 1 ? 2 : 1; }
     /// When no paint helps although it is not there: which of the paints in it leans the wrong way. Nothing otherwise.
     std::optional<std::size_t> leansWrong;
 };
@@ -87,7 +92,9 @@ struct TouchOptions {
 
 /// What to add so that it does not overshoot even if the tube is stronger than thought: the amount that would be right
 /// if it were as strong as it may well be (by the belief, one sd and a quarter, nine in ten), in whole touches, at
-/// least one. Strong ones go in last. Never water to make it warmer: water only sets the wash.
+/// least one. First comes what moves most with least: of tubes that do as well the one of which least is needed, and of
+/// a few that are needed together the one that helps most by itself. Never water to make it warmer: water only sets the
+/// wash.
 TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std::span<const Paint> paints,
                       const Belief& belief, const TouchOptions& options);
 

@@ -3,6 +3,8 @@
 #include "base/parallel.h"
 #include "mixing/mixkernel.h"
 
+#include <cmath>
+#include <limits>
 #include <optional>
 
 namespace iris {
@@ -10,8 +12,12 @@ namespace iris {
 /// A recipe that comes near a wanted colour.
 struct Match {
     Recipe recipe;
-    Lab colour;       ///< what the recipe gives, double precision
-    double apart = 0; ///< deltaE00 to the wanted colour
+    Lab colour; ///< what the recipe gives, double precision
+    /// deltaE00 to the wanted colour; infinite where there is no recipe.
+    double apart = std::numeric_limits<double>::infinity();
+
+    /// Whether there is a recipe at all, bare paper among them.
+    bool isThere() const { return std::isfinite(apart); }
 
     bool operator==(const Match&) const = default;
 };

@@ -14,7 +14,8 @@ constexpr int granulates = 2;
 
 Film mixedFilm(const Recipe& recipe, std::span<const Paint> paints)
 {
-    assert(!recipe.parts.empty());
+    if (recipe.isBarePaper())
+        return {};
     std::vector<WeightedFilm> films;
     for (const Part& part : recipe.parts)
         films.push_back({&paints[part.paint].film, part.parts * paints[part.paint].strength});

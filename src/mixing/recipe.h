@@ -20,17 +20,19 @@ struct Part {
     auto operator<=>(const Part&) const = default;
 };
 
-/// One to several paints in whole parts, let out to a wash.
+/// Some paints in whole parts, let out to a wash. No paint at all is a recipe, too: the paper is left bare.
 struct Recipe {
     std::vector<Part> parts;
     double wash = wash::full; ///< film thickness, 0 < x <= 4
     Brush brush = {};         ///< it is counted out with
 
+    bool isBarePaper() const { return parts.empty(); }
+
     bool operator==(const Recipe&) const = default;
 };
 
 /// The film of a recipe: each paint's film weighted by parts times tinting strength. Water changes only the thickness.
-/// At least one part.
+/// Of bare paper one that neither absorbs nor scatters.
 Film mixedFilm(const Recipe& recipe, std::span<const Paint> paints);
 
 /// The colour of a recipe at its wash, dry, on a paper (under its surface; see paper.h).
@@ -62,7 +64,7 @@ MixJudgement judge(const Recipe& recipe, std::span<const Paint> paints);
 /// How its parts are counted out; nothing of none.
 Counted countedParts(const Recipe& recipe);
 
-/// "3:1" in the order of the recipe; "alone" for one paint.
+/// "3:1" in the order of the recipe; "alone" for one paint, nothing for bare paper.
 std::string partsText(const Recipe& recipe);
 
 } // namespace iris

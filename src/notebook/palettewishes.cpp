@@ -17,6 +17,13 @@ constexpr std::array<std::pair<std::string_view, bool TubeTerms::*>, 5> termWord
 
 } // namespace
 
+std::optional<Shelf> shelfOf(Pool pool)
+{
+    return pool == Pool::Table        ? std::optional(Shelf::Usual)
+           : pool == Pool::Everything ? std::optional(Shelf::Everything)
+                                      : std::nullopt;
+}
+
 std::string wordsOf(const TubeTerms& terms)
 {
     std::string words;

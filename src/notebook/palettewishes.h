@@ -5,21 +5,27 @@
 #include "notebook/tube.h"
 #include "palette/school.h"
 
+#include <optional>
+
 namespace iris {
 
 /// Which tubes a palette is chosen from.
 enum class Pool {
-    Palette, ///< those on the palette
-    Drawer,  ///< those in the drawer
-    Owned,   ///< both
-    Wished,  ///< and those that are wished for
-    Table,   ///< what is owned, and everything in the table
+    Palette,   ///< those on the palette
+    Drawer,    ///< those in the drawer
+    Owned,     ///< both
+    Wished,    ///< and those that are wished for
+    Table,     ///< what is owned, and of the table what shops usually have (Shelf::Usual)
+    Everything ///< what is owned, and everything in the table
 };
 
 template <>
-inline constexpr std::array enumNames<Pool>{EnumName{Pool::Palette, "palette"}, EnumName{Pool::Drawer, "drawer"},
-                                            EnumName{Pool::Owned, "owned"}, EnumName{Pool::Wished, "wished"},
-                                            EnumName{Pool::Table, "table"}};
+inline constexpr std::array enumNames<Pool>{
+    EnumName{Pool::Palette, "palette"}, EnumName{Pool::Drawer, "drawer"}, EnumName{Pool::Owned, "owned"},
+    EnumName{Pool::Wished, "wished"},   EnumName{Pool::Table, "table"},   EnumName{Pool::Everything, "everything"}};
+
+/// Where a pool takes paints that are not owned from; nothing where it takes none.
+std::optional<Shelf> shelfOf(Pool pool);
 
 /// The words of what tubes must be, as they are written down: "single transparent lightfast no-metals no-black".
 std::string wordsOf(const TubeTerms& terms);

@@ -9,6 +9,9 @@
 namespace iris {
 namespace {
 
+constexpr int mostSold = 3;
+constexpr double againstRare = 0.25;
+
 bool holds(const std::vector<TubeId>& list, TubeId id)
 {
     return std::ranges::find(list, id) != list.end();
@@ -22,7 +25,8 @@ bool isIn(Pool pool, const Tube& tube)
     case Pool::Drawer: return where == Whereabouts::Drawer;
     case Pool::Wished: return where != Whereabouts::UsedUp;
     case Pool::Owned:
-    case Pool::Table: return isAtHand(tube);
+    case Pool::Table:
+    case Pool::Everything: return isAtHand(tube);
     }
     return false;
 }
@@ -33,12 +37,14 @@ bool isTheSame(const Tube& tube, const ReferencePigment& row)
            && (tube.form.empty() || lowered(tube.form) == lowered(row.form));
 }
 
-void addTable(const Notebook& notebook, TubePool& pool)
+void addTable(const Notebook& notebook, Shelf shelf, TubePool& pool)
 {
     for (const ReferencePigment& row : ReferenceTable::shipped().pigments()) {
-        if (std::ranges::any_of(notebook.tubes, [&](const Tube& tube) { return isTheSame(tube, row); }))
+        Paint paint = paintOf(row);
+        if (!standsOn(shelf, paint)
+            || std::ranges::any_of(notebook.tubes, [&](const Tube& tube) { return isTheSame(tube, row); }))
             continue;
-        pool.paints.push_back(paintOf(row));
+        pool.paints.push_back(std::move(paint));
         pool.tubes.push_back({});
         pool.forms.push_back(row.form);
     }
@@ -95,8 +101,12 @@ Limits limitsOf(const PaletteWishes& wishes, const TubePool& pool, const Noteboo
     for (std::size_t place = 0; place < pool.tubes.size(); ++place)
         if (pool.isOwned(place) && holds(wishes.must, pool.tubes[place]))
             limits.must.push_back(place);
-    if (!wishes.prefer.empty())
+    const bool buys = std::ranges::count(pool.tubes, TubeId{}) > 0;
+    if (buys || !wishes.prefer.empty())
         limits.heldAgainst.assign(pool.paints.size(), 0);
+    for (std::size_t place = 0; buys && place < pool.paints.size(); ++place)
+        if (!pool.isOwned(place)) // of what does equally well, what is easy to get
+            limits.heldAgainst[place] += (mostSold - pool.paints[place].sold) * againstRare;
     for (const Preference preference : wishes.prefer) {
         const std::vector<double> held = heldAgainst(preference, pool, notebook);
         for (std::size_t place = 0; place < held.size(); ++place)
@@ -181,7 +191,9 @@ std::vector<double> surenessOf(const PaletteSet& set, std::span<const Need> need
     std::vector<double> sure(needs.size());
     for (std::size_t n = 0; n < needs.size() && !stop.stop_requested(); ++n)
         if (set.answers[n].met || set.answers[n].isUnsure(needs[n]))
-            sure[n] = sureness(set.answers[n].match.recipe, paints, learned, aimOf(needs[n]), options);
+            sure[n] = set.answers[n].match.recipe.isBarePaper()
+                          ? 1
+                          : sureness(set.answers[n].match.recipe, paints, learned, aimOf(needs[n]), options);
     return sure;
 }
 
@@ -201,8 +213,8 @@ TubePool poolOf(const Notebook& notebook, std::span<const Paint> paints, const P
         pool.tubes.push_back(tube.id);
         pool.forms.push_back(tube.form);
     }
-    if (wishes.pool == Pool::Table)
-        addTable(notebook, pool);
+    if (const auto shelf = shelfOf(wishes.pool))
+        addTable(notebook, *shelf, pool);
     for (std::size_t place = 0; place < pool.paints.size(); ++place) {
         const TubeId id = pool.tubes[place];
         if (id.value != 0 && holds(wishes.must, id))

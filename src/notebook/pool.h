@@ -18,14 +18,15 @@ struct TubePool {
 };
 
 /// Sorts out which tubes the wishes let a palette be chosen from: by where they are, by what they are, and by name. A
-/// tube that must be in is in, wherever it is. The table's rows stand beside what is owned, but for pigments that are
-/// at hand already.
+/// tube that must be in is in, wherever it is. The table's rows, as far as they stand on the pool's shelf, stand beside
+/// what is owned, but for pigments that are at hand already.
 /// @param paints one a tube of the notebook
 TubePool poolOf(const Notebook& notebook, std::span<const Paint> paints, const PaletteWishes& wishes);
 
 /// The question that the wishes ask of a pool: what must be in, what stays out, the school, and what is held against
 /// tubes by what is preferred. Of each preference a tube is held at most 1 against; a price counts by the dearest
-/// tube whose price is known, and one that is not known as half of that.
+/// tube whose price is known, and one that is not known as half of that. A little is held against what is to be bought
+/// and few makers have.
 Limits limitsOf(const PaletteWishes& wishes, const TubePool& pool, const Notebook& notebook);
 
 /// What is known of a pool's paints: of the notebook's what was learnt, of the table's rows what is known of any paint.

@@ -1,6 +1,7 @@
 #include "notebook/shortfall.h"
 
 #include "base/text.h"
+#include "paint/ratings.h"
 #include "words/paintwords.h"
 
 #include <algorithm>
@@ -40,20 +41,30 @@ std::vector<Shortfall> shortfallsOf(const ShownChoice& shown, std::stop_token st
     const std::vector<Need>& needs = shown.needs();
     const Brush brush = shown.question->studio->notebook.brush;
     std::vector<Paint> paints = pool.paints;
-    std::vector<std::size_t> owned, table;
+    std::vector<std::size_t> owned, table, rare;
     for (std::size_t place = 0; place < pool.paints.size(); ++place)
         if (!std::ranges::binary_search(pool.leftOut, place))
             (pool.isOwned(place) ? owned : table).push_back(place);
     if (std::ranges::all_of(pool.tubes, [](TubeId tube) { return tube.value != 0; }))
-        table = addTable(paints);
+        table = addTable(paints, Shelf::Usual);
+    for (const std::size_t place : addTable(paints, Shelf::Everything))
+        if (!standsOn(Shelf::Usual, paints[place]))
+            rare.push_back(place);
     std::vector<Shortfall> shortfalls;
     for (std::size_t n = 0; n < needs.size() && shortfalls.size() < mostTold; ++n) {
         const NeedAnswer& answer = shown.set().answers[n];
         if (answer.met || answer.isUnsure(needs[n]))
             continue;
-        Shortfall one{n, bestOf(needs[n], paints, shown.set().tubes, owned, brush, stop), {}};
-        if (!one.owned || one.owned->match.apart > needs[n].tolerance)
+        Shortfall one{n, bestOf(needs[n], paints, shown.set().tubes, owned, brush, stop), {}, {}};
+        const auto meets = [&](const std::optional<Shortfall::Helper>& helper) {
+            return helper && helper->match.apart <= needs[n].tolerance;
+        };
+        if (!meets(one.owned))
             one.bought = bestOf(needs[n], paints, shown.set().tubes, table, brush, stop);
+        if (!meets(one.owned) && !meets(one.bought))
+            one.rarer = bestOf(needs[n], paints, shown.set().tubes, rare, brush, stop);
+        if (!meets(one.rarer))
+            one.rarer.reset();
         if (stop.stop_requested())
             return {};
         shortfalls.push_back(std::move(one));
@@ -63,17 +74,21 @@ std::vector<Shortfall> shortfallsOf(const ShownChoice& shown, std::stop_token st
 
 std::string shortfallWords(const Shortfall& shortfall, const Need& need, bool surely)
 {
-    const auto& [place, owned, bought] = shortfall;
+    const auto& [place, owned, bought, rarer] = shortfall;
     std::vector<std::string> helps;
     if (owned)
         helps.push_back("of yours " + helperWords(*owned, need, surely));
     if (bought && (!owned || bought->match.apart < owned->match.apart))
         helps.push_back("to buy, " + helperWords(*bought, need, surely));
-    return need.name + " is not met: "
-           + (helps.empty()       ? "no one tube brings it nearer"
-              : helps.size() == 1 ? helps.front()
-                                  : helps.front() + "; " + helps.back())
-           + ".";
+    if (rarer)
+        helps.push_back((fades(rarer->paint.lightfastness) ? "what fades, " : "hard to get, ")
+                        + helperWords(*rarer, need, surely));
+    if (helps.empty())
+        helps.push_back("no one tube brings it nearer");
+    std::string words = need.name + " is not met: " + helps.front();
+    for (std::size_t i = 1; i < helps.size(); ++i)
+        words += "; " + helps[i];
+    return words + ".";
 }
 
 } // namespace iris

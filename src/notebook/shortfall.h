@@ -14,7 +14,8 @@ struct Shortfall {
     };
     std::size_t need = 0;
     std::optional<Helper> owned;  ///< the best of the painter's other tubes
-    std::optional<Helper> bought; ///< the best of the table's, where none that is owned meets it
+    std::optional<Helper> bought; ///< the best of what shops usually have, where none that is owned meets it
+    std::optional<Helper> rarer;  ///< what is hard to get or fades, where it alone meets it
 };
 
 /// For each need that the set in hand leaves unmet, the first few, the one tube, owned or from the table, that brings

@@ -14,7 +14,7 @@ ChoiceQuestion questionOf(const StudioPtr& studio, std::vector<Need> needs)
 {
     const Notebook& notebook = studio->notebook;
     PaletteWishes wishes = notebook.wishes;
-    if (notebook.tubes.empty()) // who has none chooses from everything there is
+    if (notebook.tubes.empty() && !shelfOf(wishes.pool)) // who has none buys
         wishes.pool = Pool::Table;
     ChoiceQuestion question{studio, poolOf(notebook, studio->paints, wishes), std::move(needs), {}};
     question.limits = limitsOf(notebook.wishes, question.pool, notebook);

@@ -1,6 +1,7 @@
 #include "paint/paint.h"
 
 #include "paint/labelprior.h"
+#include "paint/ratings.h"
 
 #include <algorithm>
 #include <cassert>
@@ -38,6 +39,7 @@ Paint blended(const std::vector<Paint>& paints)
         blend.staining = std::max(blend.staining, paint.staining);
         blend.granulation = std::max(blend.granulation, paint.granulation);
         blend.lightfastness = std::max(blend.lightfastness, paint.lightfastness);
+        blend.sold = std::min(blend.sold, paint.sold);
         if (&paint != &paints.front())
             blend.codes.insert(blend.codes.end(), paint.codes.begin(), paint.codes.end());
         addCautions(blend.cautions, paint.cautions);
@@ -63,16 +65,26 @@ Paint paintOf(const ReferencePigment& pigment)
     paint.staining = pigment.staining;
     paint.granulation = pigment.granulation;
     paint.lightfastness = pigment.lightfastness;
+    paint.sold = pigment.sold;
     addCautions(paint.cautions, pigment.cautions);
     return paint;
 }
 
-std::vector<std::size_t> addTable(std::vector<Paint>& paints)
+bool standsOn(Shelf shelf, const Paint& paint)
+{
+    constexpr int severalMakers = 2;
+    return shelf == Shelf::Everything || (paint.sold >= severalMakers && !fades(paint.lightfastness));
+}
+
+std::vector<std::size_t> addTable(std::vector<Paint>& paints, Shelf shelf)
 {
     std::vector<std::size_t> places;
     for (const ReferencePigment& row : ReferenceTable::shipped().pigments()) {
+        Paint paint = paintOf(row);
+        if (!standsOn(shelf, paint))
+            continue;
         places.push_back(paints.size());
-        paints.push_back(paintOf(row));
+        paints.push_back(std::move(paint));
     }
     return places;
 }

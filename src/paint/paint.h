@@ -38,6 +38,7 @@ struct Paint {
     int granulation = 0;               ///< 0 none to 3 heavy
     int lightfastness = 1;             ///< 1 excellent to 5 fugitive
     std::vector<std::string> cautions; ///< tokens of ReferenceTable::cautions()
+    int sold = 3;                      ///< how commonly its like is, as ReferencePigment::sold
 
     Lean lean() const { return leanOf(swatch.thin, family); }
     Transparency transparency() const { return transparencyOf(swatch, film); }
@@ -48,9 +49,18 @@ struct Paint {
 /// The typical paint of one row of the table.
 Paint paintOf(const ReferencePigment& pigment);
 
-/// Puts a paint for every row of the shipped table behind others.
+/// What may be bought.
+enum class Shelf {
+    Usual,     ///< what several makers have and what does not fade: what a teacher sends a beginner for
+    Everything ///< and what is hard to get, old stock, or fades
+};
+
+/// Whether a paint may be bought from a shelf. Availability is from memory (data/reference/README.md).
+bool standsOn(Shelf shelf, const Paint& paint);
+
+/// Puts a paint for every row of the shipped table on a shelf behind others.
 /// @return their places
-std::vector<std::size_t> addTable(std::vector<Paint>& paints);
+std::vector<std::size_t> addTable(std::vector<Paint>& paints, Shelf shelf);
 
 /// The typical paint of a tube of several pigments: their films mixed so that each counts alike, the mean strength, and
 /// the worst of each rating. At least one row; the family is that of the mixed full wash, or the pigments' own when

@@ -1,5 +1,6 @@
 #include "palette/choicesession.h"
 
+#include "palette/barepaper.h"
 #include "palette/mosthelpful.h"
 #include "palette/setwriter.h"
 
@@ -35,9 +36,10 @@ WorkOptions stage(const WorkOptions& work, double from, double to)
 }
 
 std::vector<Unreachable> findUnreachable(const Candidates& candidates, std::span<const Need> needs,
-                                         const CoverageTable& table, Brush brush, const WorkOptions& work)
+                                         const CoverageTable& table, const NeedMask& onPaper, Brush brush,
+                                         const WorkOptions& work)
 {
-    const NeedMask reachable = table.everything();
+    const NeedMask reachable = table.everything() | onPaper;
     std::vector<Unreachable> result;
     std::vector<Need> missed;
     for (std::size_t n = 0; n < needs.size(); ++n) {
@@ -55,7 +57,7 @@ std::vector<Unreachable> findUnreachable(const Candidates& candidates, std::span
 }
 
 CoveringProblem problemOf(const Candidates& candidates, std::span<const Need> needs, const Limits& limits,
-                          const CoverageTable& table, const std::vector<Slot>& slots)
+                          const CoverageTable& table, const NeedMask& onPaper, const std::vector<Slot>& slots)
 {
     CoveringProblem problem;
     problem.table = &table;
@@ -63,7 +65,7 @@ CoveringProblem problemOf(const Candidates& candidates, std::span<const Need> ne
         problem.needs.add(n);
         problem.weights.push_back(needs[n].importance);
     }
-    problem.needs &= table.everything();
+    problem.needs &= table.everything() & ~onPaper;
     for (const std::size_t tube : limits.must)
         problem.must.push_back(candidates.placeOf(tube));
     problem.slots = slots.size();
@@ -92,6 +94,7 @@ ChoiceSession::ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs,
     : m_paints(std::move(paints)),
       m_needs(std::move(needs)),
       m_brush(brush),
+      m_onPaper(metByPaper(m_needs)),
       m_test(std::move(test))
 {
 }
@@ -179,8 +182,8 @@ Result<Staircase> ChoiceSession::staircase(const Limits& limits, const WorkOptio
     stairs.passedOver = passedOver(candidates, limits);
     const CoverageTable some = tableOfSome(candidates.origin);
     const CoverageTable& table = candidates.origin == m_covered.places ? m_covered.table : some;
-    const CoveringProblem problem = problemOf(candidates, m_needs, limits, table, {});
-    SetWriter writer(candidates, m_paints, m_needs, table, closeness());
+    const CoveringProblem problem = problemOf(candidates, m_needs, limits, table, m_onPaper, {});
+    SetWriter writer(candidates, m_paints, m_needs, table, m_onPaper, closeness());
     std::optional<SureTable> sure;
     if (limits.surely)
         sure.emplace(table, candidates.origin, sureRecipes());
@@ -190,7 +193,7 @@ Result<Staircase> ChoiceSession::staircase(const Limits& limits, const WorkOptio
     if (sure)
         writer.countSurely(sureRecipes(), work.stop);
     stairs.unreachable =
-        findUnreachable(candidates, m_needs, sure ? sure->table() : table, m_brush, stage(work, 0.9, 1));
+        findUnreachable(candidates, m_needs, sure ? sure->table() : table, m_onPaper, m_brush, stage(work, 0.9, 1));
     std::vector<std::size_t> before;
     for (const StaircaseStep& step : steps) {
         const std::vector<std::size_t> best = writer.bestOfStep(step.answer.sets, before, work);
@@ -229,8 +232,8 @@ Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& wo
     const CoverageTable some = tableOfSome(candidates.origin);
     const CoverageTable& table = candidates.origin == m_covered.places ? m_covered.table : some;
     const CoveringProblem problem =
-        problemOf(candidates, m_needs, limits, table, slotsOf(limits.school, limits.red, limits.places));
-    SetWriter writer(candidates, m_paints, m_needs, table, closeness());
+        problemOf(candidates, m_needs, limits, table, m_onPaper, slotsOf(limits.school, limits.red, limits.places));
+    SetWriter writer(candidates, m_paints, m_needs, table, m_onPaper, closeness());
     std::optional<SureTable> sure;
     if (limits.surely)
         sure.emplace(table, candidates.origin, sureRecipes());
@@ -240,7 +243,7 @@ Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& wo
     if (sure)
         writer.countSurely(sureRecipes(), work.stop);
     choice.unreachable =
-        findUnreachable(candidates, m_needs, sure ? sure->table() : table, m_brush, stage(work, 0.8, 0.85));
+        findUnreachable(candidates, m_needs, sure ? sure->table() : table, m_onPaper, m_brush, stage(work, 0.8, 0.85));
     if (work.stop.stop_requested())
         return choice;
     choice.ruledOut = covering.smaller;
@@ -253,6 +256,7 @@ Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& wo
         return failure(ErrorCode::BadOption, "the must tubes and the school leave no palette");
     if (std::erase_if(choice.sets, [](const PaletteSet& set) { return set.tubes.empty(); }) > 0)
         choice.setsOfThisSize = 0; // nothing is reached, and no tubes are no palette
+    choice.paperIsEnough = m_onPaper.count() == m_needs.size();
     choice.end = work.stop.stop_requested() ? ChoiceEnd::Stopped : ChoiceEnd::Done;
     return choice;
 }

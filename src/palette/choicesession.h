@@ -56,6 +56,7 @@ private:
     std::vector<Paint> m_paints;
     std::vector<Need> m_needs;
     Brush m_brush;
+    NeedMask m_onPaper; ///< met by bare paper
     std::mutex m_oneAtATime;
     Covered m_covered;
     std::vector<NeedGrid> m_grids;          ///< of all needs, once there was a question

@@ -37,7 +37,9 @@ Limits limitsOfJust(std::vector<std::size_t> tubes, std::size_t paints);
 /// How a palette answers one need.
 struct NeedAnswer {
     bool met = false;
-    Match match; ///< the closest recipe within the palette, also when it is not close enough, or not sure enough
+    /// The closest recipe within the palette, also when it is not close enough, or not sure enough; bare paper where
+    /// that does.
+    Match match;
 
     /// Close enough, and yet not met: it would not come out as often as was asked.
     bool isUnsure(const Need& need) const { return !met && match.apart <= need.tolerance; }
@@ -85,6 +87,7 @@ struct Choice {
     std::vector<Unreachable> unreachable;
     std::vector<SizeRuledOut> ruledOut; ///< the proof: each smaller size, searched to the end
     std::size_t passedOver = 0; ///< how many paints were not chosen from, where very many are allowed (mostHelpful())
+    bool paperIsEnough = false; ///< bare paper meets every need: no tube is wanted
     std::uint64_t recipesMixed = 0;
     std::uint64_t recipesInAll = 0;
 };

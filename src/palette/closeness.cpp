@@ -1,5 +1,7 @@
 #include "palette/closeness.h"
 
+#include "palette/barepaper.h"
+
 #include "mixing/setsearch.h"
 
 #include <algorithm>
@@ -75,12 +77,8 @@ std::vector<Closest> closestWithin(const std::vector<double>& radii, std::size_t
 
 Match matchFor(const Need& need, Recipe recipe, std::span<const Paint> paints)
 {
-    Match match{std::move(recipe), {}, std::numeric_limits<double>::infinity()};
-    if (match.recipe.parts.empty())
-        return match;
-    match.colour = colourOf(match.recipe, paints);
-    match.apart = apartFrom(need, match.colour);
-    return match;
+    const Lab colour = colourOf(recipe, paints);
+    return {std::move(recipe), colour, apartFrom(need, colour)};
 }
 
 Recipe RecipePlace::recipe(const MixKernel& kernel) const
@@ -235,7 +233,7 @@ std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const N
     keepCloser(best, closestWithin(radii, 3, 3, paints, needs, kernel, work));
     std::vector<Match> matches;
     for (std::size_t n = 0; n < needs.size(); ++n) {
-        matches.push_back(matchFor(needs[n], best[n].at.tubes > 0 ? best[n].at.recipe(kernel) : Recipe{}, paints));
+        matches.push_back(best[n].at.tubes > 0 ? matchFor(needs[n], best[n].at.recipe(kernel), paints) : Match{});
     }
     return matches;
 }
@@ -271,9 +269,10 @@ NeedsMet needsMetBy(std::span<const Paint> paints, std::span<const Need> needs, 
     std::iota(all.begin(), all.end(), std::size_t{0});
     const std::vector<Closest> closest = closeness.within(all);
     for (std::size_t n = 0; n < needs.size(); ++n) {
-        if (closest[n].at.tubes == 0)
-            continue;
-        const Match match = matchFor(needs[n], closeness.recipeOf(closest[n]), paints);
+        const Match mix =
+            closest[n].at.tubes > 0 ? matchFor(needs[n], closeness.recipeOf(closest[n]), paints) : Match{};
+        const Match paper = paperFor(needs[n]);
+        const Match& match = leavesPaper(paper, mix, needs[n]) ? paper : mix;
         if (match.apart > needs[n].tolerance)
             continue;
         ++result.met;

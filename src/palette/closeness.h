@@ -7,7 +7,7 @@
 
 namespace iris {
 
-/// A recipe as the answer to a need; infinitely far when it has no tubes.
+/// A mix as the answer to a need.
 Match matchFor(const Need& need, Recipe recipe, std::span<const Paint> paints);
 
 /// A recipe's place in the search: which set, which chunk, where in it.
@@ -85,7 +85,7 @@ private:
 std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, Brush brush,
                                 const WorkOptions& work);
 
-/// What some paints do for some needs.
+/// What some paints, and the bare paper, do for some needs.
 struct NeedsMet {
     std::size_t met = 0;
     std::size_t threes = 0; ///< of those, with a closest recipe of three tubes

@@ -21,6 +21,8 @@ constexpr double nearlyNeutral = 6;
 constexpr double aGreyOfAKind = 9; ///< a warm or a cool one
 constexpr double middleValue = 50; ///< L*
 constexpr double nearMiddle = 15;
+constexpr double almostAGrey = 20;
+constexpr std::size_t mostRefined = 24; ///< sets of three
 
 std::size_t stretchOf(const Lch& lch)
 {
@@ -73,11 +75,13 @@ public:
             m_reach.coolestGrey = m_anyGrey ? std::min(m_reach.coolestGrey, lab.b) : lab.b;
             m_anyGrey = true;
         }
-        if (lch.chroma < aGreyOfAKind && std::abs(lab.l - middleValue) < nearMiddle) {
-            auto& grey = m_greys[shadeOf(lab)];
-            if (!grey || std::abs(lab.l - middleValue) < std::abs(grey->colour.l - middleValue))
+        if (std::abs(lab.l - middleValue) >= nearMiddle)
+            return;
+        if (at.tubes == 3 && lch.chroma < almostAGrey)
+            keepAlmostGrey({at, lab}, lch.chroma);
+        if (lch.chroma < aGreyOfAKind)
+            if (auto& grey = m_greys[shadeOf(lab)]; isNearerMiddle(lab, grey))
                 grey = {at, lab};
-        }
     }
 
     /// Works out the recipes of what stands out.
@@ -92,7 +96,56 @@ public:
         std::ranges::transform(m_greys, m_reach.greys.begin(), reached);
     }
 
+    /// Three clean tubes go past grey between two of the ratios that are tried: around those that come nearest to it
+    /// every ratio that can be counted out is looked at.
+    void refineGreys(const MixKernel& kernel, std::span<const Paint> paints)
+    {
+        std::ranges::sort(m_almostGrey, {}, &std::pair<double, Made>::first);
+        m_almostGrey.resize(std::min(m_almostGrey.size(), mostRefined));
+        for (const auto& [chroma, made] : m_almostGrey)
+            for (const Recipe& recipe : besides(made.at.recipe(kernel))) {
+                const Lab lab = colourOf(recipe, paints);
+                if (toLch(lab).chroma >= aGreyOfAKind || std::abs(lab.l - middleValue) >= nearMiddle)
+                    continue;
+                if (auto& grey = m_reach.greys[shadeOf(lab)]; isNearerMiddle(lab, grey))
+                    grey = Reached{recipe, lab};
+            }
+    }
+
 private:
+    static bool isNearerMiddle(const Lab& lab, const auto& grey)
+    {
+        return !grey || std::abs(lab.l - middleValue) < std::abs(grey->colour.l - middleValue);
+    }
+
+    /// The best of each set of three.
+    void keepAlmostGrey(const Made& made, double chroma)
+    {
+        if (m_almostGrey.empty() || m_almostGrey.back().second.at.set != made.at.set)
+            m_almostGrey.emplace_back(chroma, made);
+        else if (chroma < m_almostGrey.back().first)
+            m_almostGrey.back() = {chroma, made};
+    }
+
+    /// The same three tubes in every ratio nearby.
+    static std::vector<Recipe> besides(const Recipe& recipe)
+    {
+        constexpr double nearby = 0.5; // of the natural logarithm
+        const auto isNear = [](double one, double other) { return std::abs(std::log(one / other)) < nearby; };
+        const auto& own = recipe.parts;
+        std::vector<Recipe> found;
+        for (const Ratio& ratio : countableRatios(3, recipe.brush)) {
+            const double times = static_cast<double>(ratio[0]) / own[0].parts;
+            if (!isNear(ratio[1], times * own[1].parts) || !isNear(ratio[2], times * own[2].parts))
+                continue;
+            Recipe other = recipe;
+            for (std::size_t i = 0; i < own.size(); ++i)
+                other.parts[i].parts = ratio[i];
+            found.push_back(std::move(other));
+        }
+        return found;
+    }
+
     /// Warm first.
     static std::size_t shadeOf(const Lab& lab)
     {
@@ -104,6 +157,7 @@ private:
     std::unordered_map<int, std::size_t> m_known;
     std::array<std::optional<Made>, hueStretches> m_cleanest;
     std::array<std::optional<Made>, greyShades> m_greys;
+    std::vector<std::pair<double, Made>> m_almostGrey; ///< by chroma
     double m_greyest = -1;
     bool m_anyGrey = false;
 };
@@ -177,6 +231,7 @@ PaletteReach reachOf(std::span<const Paint> paints, Brush brush, const WorkOptio
         }
     });
     gatherer.finish(kernel);
+    gatherer.refineGreys(kernel, paints);
     return reach;
 }
 

@@ -1,5 +1,7 @@
 #include "palette/setwriter.h"
 
+#include "palette/barepaper.h"
+
 #include <algorithm>
 #include <iterator>
 #include <limits>
@@ -34,11 +36,12 @@ std::vector<std::size_t> without(const std::vector<std::size_t>& tubes, const st
 }
 
 SetWriter::SetWriter(const Candidates& candidates, std::span<const Paint> paints, std::span<const Need> needs,
-                     const CoverageTable& table, Closeness& closeness)
+                     const CoverageTable& table, const NeedMask& onPaper, Closeness& closeness)
     : m_candidates(candidates),
       m_paints(paints),
       m_needs(needs),
       m_table(table),
+      m_onPaper(onPaper),
       m_closeness(closeness)
 {
 }
@@ -82,15 +85,27 @@ PaletteSet SetWriter::written(const std::vector<std::size_t>& set)
     const auto [closest, met] = reachOf(set);
     double sum = 0;
     for (std::size_t n = 0; n < m_needs.size(); ++n) {
-        result.answers.push_back(
-            met.has(n) ? NeedAnswer{true, matchFor(m_needs[n], m_closeness.recipeOf(closest[n]), m_paints)}
-                       : NeedAnswer{false, closestAtAnyDistance(n, result.tubes)});
-        sum += met.has(n) ? result.answers.back().match.apart : 0;
+        result.answers.push_back(answerTo(n, closest[n], met.has(n), result.tubes));
+        sum += result.answers.back().met ? result.answers.back().match.apart : 0;
     }
-    result.meanApart = met.isEmpty() ? 0 : sum / static_cast<double>(met.count());
+    const auto answered = static_cast<double>((met | m_onPaper).count());
+    result.meanApart = answered > 0 ? sum / answered : 0;
     for (const std::size_t tube : set)
         result.reasons.push_back(reasonFor(tube, set, met));
     return result;
+}
+
+/// With the closest mix; where bare paper meets the need, with the paper unless the mix is plainly nearer.
+NeedAnswer SetWriter::answerTo(std::size_t need, const Closest& closest, bool met,
+                               const std::vector<std::size_t>& tubes) const
+{
+    const Need& asked = m_needs[need];
+    const Match mix = closest.at.tubes > 0 ? matchFor(asked, m_closeness.recipeOf(closest), m_paints) : Match{};
+    if (m_onPaper.has(need)) {
+        const Match paper = paperFor(asked);
+        return {true, leavesPaper(paper, mix, asked) ? paper : mix};
+    }
+    return met ? NeedAnswer{true, mix} : NeedAnswer{false, closestAtAnyDistance(need, tubes)};
 }
 
 std::vector<std::size_t> SetWriter::bestOfStep(const std::vector<std::vector<std::size_t>>& sets,
@@ -117,10 +132,10 @@ std::vector<std::size_t> SetWriter::bestOfStep(const std::vector<std::vector<std
 SetWriter::Reach SetWriter::reachOf(const std::vector<std::size_t>& set)
 {
     if (!m_sure)
-        return {m_closeness.within(inSession(set)), coveredBy(set, m_table)};
+        return {m_closeness.within(inSession(set)), coveredBy(set, m_table) & ~m_onPaper};
     Reach reach{m_sure->within(inSession(set), m_stop), {}};
     for (std::size_t need = 0; need < reach.closest.size(); ++need)
-        if (reach.closest[need].at.tubes > 0)
+        if (reach.closest[need].at.tubes > 0 && !m_onPaper.has(need))
             reach.met.add(need);
     return reach;
 }

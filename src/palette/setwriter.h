@@ -27,11 +27,11 @@ std::vector<std::size_t> without(const std::vector<std::size_t>& tubes, const st
 
 /// Ranks the sets that a search has found by how close they come, and works out the answers of the first few. Sets come
 /// in by places among the candidates and go out by those in the list that was asked about. All that it is made of has
-/// to outlive it.
+/// to outlive it, but for the needs that bare paper meets.
 class SetWriter {
 public:
     SetWriter(const Candidates& candidates, std::span<const Paint> paints, std::span<const Need> needs,
-              const CoverageTable& table, Closeness& closeness);
+              const CoverageTable& table, const NeedMask& onPaper, Closeness& closeness);
 
     /// From now on only sure recipes count.
     void countSurely(SureRecipes& sure, std::stop_token stop);
@@ -67,6 +67,8 @@ private:
     };
 
     Reach reachOf(const std::vector<std::size_t>& set);
+    NeedAnswer answerTo(std::size_t need, const Closest& closest, bool met,
+                        const std::vector<std::size_t>& tubes) const;
     std::vector<std::size_t> inSession(const std::vector<std::size_t>& set) const { return m_candidates.original(set); }
     void measure(const std::vector<std::vector<std::size_t>>& sets, const WorkOptions& work);
     double meanApart(const std::vector<std::size_t>& set);
@@ -80,6 +82,7 @@ private:
     std::span<const Paint> m_paints;
     std::span<const Need> m_needs;
     const CoverageTable& m_table;
+    NeedMask m_onPaper; ///< met by bare paper: no tube is there for them
     Closeness& m_closeness;
     SureRecipes* m_sure = nullptr;
     std::stop_token m_stop;

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
+#include <functional>
 #include <map>
 
 namespace iris {
@@ -13,6 +14,7 @@ namespace iris {
 namespace data {
 extern const std::string_view pigmentsCsv;
 extern const std::string_view shapesCsv;
+extern const std::string_view availabilityCsv;
 extern const std::string_view cautionsCsv;
 } // namespace data
 
@@ -110,34 +112,58 @@ Result<std::vector<Caution>> cautionsFrom(std::string_view csv)
     return cautions;
 }
 
-/// Gives every pigment its shape; the rows of both tables stand in the same order.
-Result<void> addShapes(std::vector<ReferencePigment>& pigments, std::string_view csv)
+/// Reads a table that has a row for every pigment, in the same order.
+/// @param what the table tells, in the words of an error; @param add one row's figures to its pigment
+Result<void> addToEach(std::vector<ReferencePigment>& pigments, std::string_view csv, const std::string& what,
+                       const std::function<Result<void>(ReferencePigment&, Row&, const CsvRecord&)>& add)
 {
     const auto records = readCsv(csv);
     if (!records)
         return tl::unexpected(records.error());
     if (records->size() != pigments.size() + 1)
-        return failure(ErrorCode::BadCsv, "there is not one shape for every pigment");
+        return failure(ErrorCode::BadCsv, "there is not one " + what + " for every pigment");
     const auto columns = columnsOf(records->front());
     for (std::size_t i = 0; i < pigments.size(); ++i) {
         const CsvRecord& record = (*records)[i + 1];
         Row row(columns, record);
         if (row.text("code") != pigments[i].code.text() || row.text("form") != pigments[i].form)
-            return badRow(record, "this is not the shape of " + pigments[i].id());
-        PigmentShape& shape = pigments[i].shape;
-        shape.scatteringAt555 = row.number("S_555");
-        shape.scatteringSlope = row.number("S_slope");
-        for (std::size_t band = 0; band < bandCount; ++band) {
-            std::string column = "K_";
-            column += std::to_string(std::lround(wavelengthNm(band)));
-            shape.absorption[band] = row.number(column);
-        }
-        if (!row.wrongColumn().empty())
-            return badRow(record, "column " + row.wrongColumn() + " does not hold a number");
-        if (shape.scatteringAt555 <= 0 || std::ranges::min(shape.absorption) <= 0)
-            return badRow(record, "absorption and scattering are above 0");
+            return badRow(record, "this is not the " + what + " of " + pigments[i].id());
+        if (auto added = add(pigments[i], row, record); !added)
+            return added;
     }
     return {};
+}
+
+Result<void> addShapes(std::vector<ReferencePigment>& pigments, std::string_view csv)
+{
+    return addToEach(pigments, csv, "shape",
+                     [](ReferencePigment& pigment, Row& row, const CsvRecord& record) -> Result<void> {
+                         PigmentShape& shape = pigment.shape;
+                         shape.scatteringAt555 = row.number("S_555");
+                         shape.scatteringSlope = row.number("S_slope");
+                         for (std::size_t band = 0; band < bandCount; ++band) {
+                             std::string column = "K_";
+                             column += std::to_string(std::lround(wavelengthNm(band)));
+                             shape.absorption[band] = row.number(column);
+                         }
+                         if (!row.wrongColumn().empty())
+                             return badRow(record, "column " + row.wrongColumn() + " does not hold a number");
+                         if (shape.scatteringAt555 <= 0 || std::ranges::min(shape.absorption) <= 0)
+                             return badRow(record, "absorption and scattering are above 0");
+                         return {};
+                     });
+}
+
+Result<void> addAvailability(std::vector<ReferencePigment>& pigments, std::string_view csv)
+{
+    return addToEach(pigments, csv, "availability",
+                     [](ReferencePigment& pigment, Row& row, const CsvRecord& record) -> Result<void> {
+                         const std::string sold = row.text("sold");
+                         if (sold.size() != 1 || sold[0] < '0' || sold[0] > '3')
+                             return badRow(record, "how commonly a paint is sold is told as 0 to 3");
+                         pigment.sold = sold[0] - '0';
+                         return {};
+                     });
 }
 
 } // namespace
@@ -148,7 +174,7 @@ std::string ReferencePigment::id() const
 }
 
 Result<ReferenceTable> ReferenceTable::fromCsv(std::string_view pigments, std::string_view shapes,
-                                               std::string_view cautions)
+                                               std::string_view availability, std::string_view cautions)
 {
     ReferenceTable table;
     auto readCautions = cautionsFrom(cautions);
@@ -169,13 +195,15 @@ Result<ReferenceTable> ReferenceTable::fromCsv(std::string_view pigments, std::s
     }
     if (auto added = addShapes(table.m_pigments, shapes); !added)
         return tl::unexpected(added.error());
+    if (auto added = addAvailability(table.m_pigments, availability); !added)
+        return tl::unexpected(added.error());
     return table;
 }
 
 const ReferenceTable& ReferenceTable::shipped()
 {
     static const ReferenceTable table = [] {
-        auto read = fromCsv(data::pigmentsCsv, data::shapesCsv, data::cautionsCsv);
+        auto read = fromCsv(data::pigmentsCsv, data::shapesCsv, data::availabilityCsv, data::cautionsCsv);
         assert(read && "the shipped table is tested");
         return read ? std::move(*read) : ReferenceTable{};
     }();

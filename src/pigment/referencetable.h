@@ -37,7 +37,8 @@ struct ReferencePigment {
     int granulation = 0;               ///< 0 none to 3 heavy
     int lightfastness = 1;             ///< 1 excellent to 5 fugitive
     std::vector<std::string> cautions; ///< tokens of Caution
-    std::string confidence;            ///< "high", "medium" or "low"
+    int sold = 3;           ///< how commonly: 3 by nearly every maker, 2 several, 1 few, 0 old stock or no longer made
+    std::string confidence; ///< "high", "medium" or "low"
     std::string note;
 
     /// "PBr7/burnt sienna", or the bare code for the ordinary form.
@@ -61,10 +62,10 @@ struct Caution {
 /// The pigment table, the shapes of its pigments and its cautions.
 class ReferenceTable {
 public:
-    /// Reads the tables from CSV text; every pigment has a shape, in the same order. BadCsv with the line of the first
-    /// row that cannot be read.
+    /// Reads the tables from CSV text; every pigment has a shape and a place in what is sold, in the same order. BadCsv
+    /// with the line of the first row that cannot be read.
     static Result<ReferenceTable> fromCsv(std::string_view pigments, std::string_view shapes,
-                                          std::string_view cautions);
+                                          std::string_view availability, std::string_view cautions);
 
     /// The table that ships with the program.
     static const ReferenceTable& shipped();

@@ -29,7 +29,7 @@ constexpr double mostCost = 20; ///< of one square
 constexpr double plainlyBetter = 7; ///< in cost; chance reaches it in a tenth of good scans, and then changes little
 constexpr double wellMet = 1.7;
 constexpr double plainlyOff = 2.6;
-constexpr double plainlyBeyond = 1.2; ///< the device's own uncertainty
+constexpr double plainlyBeyond = 1.05; ///< the device's own uncertainty
 constexpr double paleBlack = 0.14;
 
 /// A colour as a device can show it: no channel below nothing.

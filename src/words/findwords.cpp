@@ -112,6 +112,8 @@ std::string contentsWords(const PuddleContents& contents, std::span<const Paint>
 
 std::string startWords(const Recipe& recipe, std::span<const Paint> paints)
 {
+    if (recipe.isBarePaper())
+        return "Leave the paper as it is.";
     const Puddle puddle = puddleOf(recipe, paints);
     std::string words;
     std::size_t count = 0;
@@ -145,13 +147,18 @@ AdviceWords adviceWords(const TouchAdvice& advice, std::span<const Paint> paints
                                         + " leans the wrong way; begin again with less of it, or with another tube."
                                   : ""};
     const TouchStep& step = advice.steps.front();
+    const auto put = [&](const TouchStep& one) {
+        return amountWords(one.parts, advice.brush) + " of " + paints[one.paint].name;
+    };
+    const std::size_t atOnce = advice.atOnce();
+    const TouchStep& looked = advice.steps[atOnce - 1];
     AdviceWords words{
-        "Put in " + amountWords(step.parts, advice.brush) + " of " + paints[step.paint].name + ", and look.",
-        valueChange(advice.laidNow.colour, step.laid.colour) + ", " + transparencyWords(step.transparency) + "."};
-    for (std::size_t i = 1; i < advice.steps.size(); ++i)
-        words.then += (i == 1 ? " Then perhaps " : ", then ") + amountWords(advice.steps[i].parts, advice.brush)
-                      + " of " + paints[advice.steps[i].paint].name;
-    words.then += advice.steps.size() > 1 ? "." : "";
+        atOnce > 1 ? "Put in " + put(step) + " and " + put(looked) + " before you look: neither helps by itself."
+                   : "Put in " + put(step) + ", and look.",
+        valueChange(advice.laidNow.colour, looked.laid.colour) + ", " + transparencyWords(looked.transparency) + "."};
+    for (std::size_t i = atOnce; i < advice.steps.size(); ++i)
+        words.then += (i == atOnce ? " Then perhaps " : ", then ") + put(advice.steps[i]);
+    words.then += advice.steps.size() > atOnce ? "." : "";
     return words;
 }
 

@@ -39,6 +39,8 @@ std::string washWord(double thickness)
 std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints)
 {
     const auto nameOf = [&](std::size_t part) { return paints[recipe.parts[part].paint].name; };
+    if (recipe.isBarePaper())
+        return "leave the paper";
     const Counted count = countedParts(recipe);
     if (recipe.parts.size() == 2 && count.touches == 0) {
         const bool firstIsLess = recipe.parts[0].parts < recipe.parts[1].parts;
@@ -59,12 +61,33 @@ std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints)
 
 std::string shortRecipeWords(const Recipe& recipe, std::span<const Paint> paints)
 {
+    if (recipe.isBarePaper())
+        return "leave the paper";
     const Counted count = countedParts(recipe);
     std::string words;
     for (std::size_t part = 0; part < recipe.parts.size(); ++part)
         words += (part > 0 ? " + " : "") + (recipe.parts.size() > 1 ? count.text(part) + ' ' : "")
                  + paints[recipe.parts[part].paint].name;
     return words;
+}
+
+namespace {
+
+std::string withWash(std::string words, const Recipe& recipe)
+{
+    return recipe.isBarePaper() ? words : std::move(words) + ", " + washWord(recipe.wash);
+}
+
+} // namespace
+
+std::string laidWords(const Recipe& recipe, std::span<const Paint> paints)
+{
+    return withWash(recipeWords(recipe, paints), recipe);
+}
+
+std::string shortLaidWords(const Recipe& recipe, std::span<const Paint> paints)
+{
+    return withWash(shortRecipeWords(recipe, paints), recipe);
 }
 
 std::string_view separationWords(Separation separation)
@@ -150,8 +173,8 @@ std::string nearMissWords(MixKind kind, const NearMiss& miss, std::span<const Pa
     const std::string side = std::abs(warmth) < neutralWarmth ? "neutral" : warmth > 0 ? "warm" : "cool";
     const auto depth = [](const Lab& colour) { return "L* " + formatNumber(colour.l, 0); };
     std::string text = std::string("None of these makes a ") + (dark ? "dark" : "grey")
-                       + ". Nearest: " + recipeWords(miss.recipe, paints) + ", " + washWord(miss.recipe.wash) + ": "
-                       + colourName(miss.colour) + ", " + depth(miss.colour) + ", " + side + ".";
+                       + ". Nearest: " + laidWords(miss.recipe, paints) + ": " + colourName(miss.colour) + ", "
+                       + depth(miss.colour) + ", " + side + ".";
     if (dark)
         text += " A second layer takes it to " + depth(miss.secondLayer) + ".";
     if (dark && miss.colour.l >= darkBelow)

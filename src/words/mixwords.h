@@ -22,6 +22,10 @@ std::span<const WashWord> washWords();
 
 std::string washWord(double thickness);
 
+/// A recipe and its wash, "3 Lemon Yellow + 1 Ultramarine, thin"; "leave the paper".
+std::string laidWords(const Recipe& recipe, std::span<const Paint> paints);
+std::string shortLaidWords(const Recipe& recipe, std::span<const Paint> paints);
+
 /// "3 Yellow Ochre + 1 Ultramarine", "6 Lemon Yellow + a touch of Phthalo Blue"; of so little that no one can count it,
 /// "PR122 + a touch of Phthalo Blue (1 to 37)"; the name alone for one tube. In the order of the recipe.
 std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints);

@@ -43,6 +43,13 @@ std::string_view lightfastnessWord(int rating)
     return wordOf(rating, 1, words);
 }
 
+std::string_view soldWords(int sold)
+{
+    static constexpr std::array<std::string_view, 4> words{"old stock, or no longer made", "few makers have it",
+                                                           "sold by several makers", "sold by nearly every maker"};
+    return wordOf(sold, 0, words);
+}
+
 std::string_view stainingWord(int rating)
 {
     static constexpr std::array<std::string_view, 4> words{"lifts clean", "lifts well", "lifts a little", "stains"};

@@ -24,6 +24,10 @@ std::string nameAndCodes(const Paint& paint);
 /// "excellent" (1) to "fugitive" (5).
 std::string_view lightfastnessWord(int rating);
 
+/// "sold by nearly every maker" (3), "sold by several makers", "few makers have it", "old stock, or no longer made"
+/// (0).
+std::string_view soldWords(int sold);
+
 /// "lifts clean" (0), "lifts well", "lifts a little", "stains" (3): the same words for a tube, a mix and a reading.
 std::string_view stainingWord(int rating);
 

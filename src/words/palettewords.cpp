@@ -21,10 +21,10 @@ std::string proofWords(const Choice& choice, School school)
 std::string nearestWords(const Unreachable& missed, const Need& need, std::span<const Paint> paints, bool ofKept)
 {
     const Match& match = missed.nearest;
-    if (match.recipe.parts.empty())
+    if (!match.isThere())
         return "No tube here is what " + need.name + " asks for.";
-    const std::string nearest = "; nearest is " + recipeWords(match.recipe, paints) + ", " + washWord(match.recipe.wash)
-                                + " (" + formatNumber(match.apart, 1) + " apart).";
+    const std::string nearest =
+        "; nearest is " + laidWords(match.recipe, paints) + " (" + formatNumber(match.apart, 1) + " apart).";
     if (match.apart <= need.tolerance)
         return "No mix is sure enough for " + need.name + nearest;
     return (ofKept ? "It does not reach " : "No tubes of yours reach ") + need.name + nearest;

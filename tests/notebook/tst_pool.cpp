@@ -4,6 +4,7 @@
 #include "notebook/studio.h"
 
 #include <QtTest>
+#include <set>
 
 using namespace iris;
 
@@ -14,6 +15,7 @@ class TestPool : public QObject {
 private Q_SLOTS:
     void tubesAreThereByWhereTheyAre();
     void theTableStandsBesideWhatIsOwned();
+    void whatIsToBuyCanBeBought();
     void mustAndNeverAndWhatTubesAre();
     void wordsComeBack();
 };
@@ -76,7 +78,7 @@ void TestPool::theTableStandsBesideWhatIsOwned()
 {
     FilmCache films;
     const StudioPtr studio = studioOf(notebook(), films);
-    const TubePool pool = poolOf(studio->notebook, studio->paints, from(Pool::Table));
+    const TubePool pool = poolOf(studio->notebook, studio->paints, from(Pool::Everything));
     const std::size_t rows = ReferenceTable::shipped().pigments().size();
     // Six tubes, and every row but those of the three pigments that are at hand by themselves.
     std::size_t alike = 0;
@@ -89,6 +91,30 @@ void TestPool::theTableStandsBesideWhatIsOwned()
         QCOMPARE(pool.isOwned(i), i < 6);
     // Viridian is only wished for: its row can be bought, the tube cannot be mixed with.
     QVERIFY(std::ranges::binary_search(pool.leftOut, 4U));
+}
+
+/// What is to be bought is what several makers have and what lasts, unless the painter wants otherwise; what is owned
+/// stays, whatever it is.
+void TestPool::whatIsToBuyCanBeBought()
+{
+    FilmCache films;
+    const StudioPtr studio = studioOf(notebook(), films);
+    const TubePool pool = poolOf(studio->notebook, studio->paints, from(Pool::Table));
+    std::set<std::string> bought;
+    for (std::size_t i = 0; i < pool.paints.size(); ++i)
+        if (!pool.isOwned(i)) {
+            bought.insert(textOf(pool.paints[i].codes));
+            QVERIFY2(pool.paints[i].sold >= 2 && pool.paints[i].lightfastness <= 3, pool.paints[i].name.c_str());
+        }
+    for (const char* gone : {"NY24", "PO49", "PO48", "PB33", "PR83", "BV10", "NR4"})
+        QVERIFY2(!bought.contains(gone), gone);
+    for (const char* usual : {"PY3", "PB15:3", "PR122", "PY43"})
+        QVERIFY2(bought.contains(usual), usual);
+    QVERIFY(std::ranges::any_of(studio->notebook.tubes, [](const Tube& tube) { return tube.name == "Alizarin"; }));
+    // Of two that do equally well the commoner comes first.
+    const Limits limits = limitsOf(from(Pool::Table), pool, studio->notebook);
+    for (std::size_t i = 0; i < pool.paints.size(); ++i)
+        QCOMPARE(limits.heldAgainst[i] > 0, !pool.isOwned(i) && pool.paints[i].sold < 3);
 }
 
 void TestPool::mustAndNeverAndWhatTubesAre()
@@ -114,7 +140,7 @@ void TestPool::wordsComeBack()
         QCOMPARE(termsFromWords(wordsOf(terms)), terms);
     }
     QCOMPARE(termsFromWords("no-such thing"), TubeTerms{});
-    for (const Pool pool : {Pool::Palette, Pool::Drawer, Pool::Owned, Pool::Wished, Pool::Table})
+    for (const Pool pool : {Pool::Palette, Pool::Drawer, Pool::Owned, Pool::Wished, Pool::Table, Pool::Everything})
         QCOMPARE(named<Pool>(nameOf(pool)), pool);
     QVERIFY(!named<Pool>("attic"));
 }

@@ -265,7 +265,9 @@ void TestSureTable::whatComesOutSeldomIsNotMet()
     for (std::size_t n = 0; n < needs.size(); ++n)
         if (best.answers[n].met)
             QVERIFY(timesOf(best.answers[n].match.recipe, needs[n]) >= times);
-    QVERIFY(best.tubes.size() >= hoped->sets.front().tubes.size());
+    // Fewer tubes do only where less is to be had.
+    QVERIFY(best.tubes.size() >= hoped->sets.front().tubes.size()
+            || sure->unreachable.size() > hoped->unreachable.size());
     bool someSeldom = false;
     for (std::size_t n = 0; n < needs.size(); ++n)
         someSeldom = someSeldom || timesOf(hoped->sets.front().answers[n].match.recipe, needs[n]) < times;

@@ -77,7 +77,8 @@ void TestReferenceTable::tellsTheLineOfABadRow()
     const QByteArray header =
         "code,form,common_name,ci_number,chemistry,hue_family,full_L,full_a,full_b,thin_L,thin_a,thin_b,"
         "black_L,black_a,black_b,strength,staining,granulation,lightfastness,caution,confidence,note\n";
-    const auto table = ReferenceTable::fromCsv((header + rows).toStdString(), "code,form\n", "token,what,handling\n");
+    const auto table = ReferenceTable::fromCsv((header + rows).toStdString(), "code,form\n", "code,form,sold\n",
+                                               "token,what,handling\n");
     QVERIFY(!table);
     QCOMPARE(table.error().line, line);
 }

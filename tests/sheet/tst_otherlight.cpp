@@ -110,19 +110,21 @@ QString TestOtherLight::distorted(const QStringList& how, const QString& ending)
 void TestOtherLight::isSetRightOrDoubted_data()
 {
     QTest::addColumn<QString>("how");
-    QTest::addColumn<int>("certain"); // so many at least nobody is asked about: doubting everything is no reading
+    // So many at least nobody is asked about: doubting everything is no reading. Ten of the 39 lie beyond sRGB, where
+    // any device of that space is at its limit.
+    QTest::addColumn<int>("certain");
     const auto add = [](const char* name, const char* how, int certain) {
         QTest::newRow(name) << QString(how) << certain;
     };
-    add("a warm lamp: blue at 80 %", "-channel B -evaluate multiply 0.8 +channel", 30);
-    add("red at 85 %", "-channel R -evaluate multiply 0.85 +channel", 30);
+    add("a warm lamp: blue at 80 %", "-channel B -evaluate multiply 0.8 +channel", 28);
+    add("red at 85 %", "-channel R -evaluate multiply 0.85 +channel", 28);
     add("a bulb: green at 92 %, blue at 70 %",
-        "-channel G -evaluate multiply 0.92 -channel B -evaluate multiply 0.7 +channel", 30);
+        "-channel G -evaluate multiply 0.92 -channel B -evaluate multiply 0.7 +channel", 28);
     add("light falls to the corners by 30 %",
-        "( -size %1x%2 radial-gradient:white-gray85 ) -compose multiply -composite", 30);
-    add("and by more than half", "( -size %1x%2 radial-gradient:white-gray68 ) -compose multiply -composite", 30);
+        "( -size %1x%2 radial-gradient:white-gray85 ) -compose multiply -composite", 28);
+    add("and by more than half", "( -size %1x%2 radial-gradient:white-gray68 ) -compose multiply -composite", 28);
     add("light falls from left to right",
-        "( -size %2x%1 gradient:white-gray70 -rotate 90 -resize %1x%2! ) -compose multiply -composite", 30);
+        "( -size %2x%1 gradient:white-gray70 -rotate 90 -resize %1x%2! ) -compose multiply -composite", 28);
     add("a soft shadow over a third",
         "( -size %1x%2 xc:white -fill gray78 -draw polygon:0,0,500,0,250,1754,0,1754 "
         "-resize 10% -blur 0x6 -resize %1x%2! ) -compose multiply -composite",
@@ -131,22 +133,22 @@ void TestOtherLight::isSetRightOrDoubted_data()
         "( -size %1x%2 xc:white -fill gray78 -draw polygon:0,0,620,0,420,1754,0,1754 -blur "
         "0x4 ) -compose multiply -composite",
         10);
-    add("a tone curve of 0.8", "-gamma 0.8", 30);
-    add("a tone curve of 1.2", "-gamma 1.2", 30);
-    add("a tone curve of 1.4", "-gamma 1.4", 30);
-    add("darker by a sixth", "-evaluate multiply 0.85", 30);
+    add("a tone curve of 0.8", "-gamma 0.8", 28);
+    add("a tone curve of 1.2", "-gamma 1.2", 28);
+    add("a tone curve of 1.4", "-gamma 1.4", 28);
+    add("darker by a sixth", "-evaluate multiply 0.85", 28);
     add("too much light", "-evaluate multiply 1.2", 0);
-    add("more contrast", "-sigmoidal-contrast 4x50%", 30);
-    add("less contrast", "+sigmoidal-contrast 3x50%", 30);
-    add("haze", "+level 8%,100%", 30);
+    add("more contrast", "-sigmoidal-contrast 4x50%", 28);
+    add("less contrast", "+sigmoidal-contrast 3x50%", 28);
+    add("haze", "+level 8%,100%", 28);
     add("more colour", "-modulate 100,130,100", 0);
     add("other hues", "-modulate 100,100,104", 0);
-    add("levels set by a program", "-level 6%,96%", 30);
-    add("a warm lamp and a tone curve", "-channel B -evaluate multiply 0.85 +channel -gamma 0.85", 30);
-    add("JPEG at 40", "-quality 40 jpeg", 30);
-    add("blur", "-blur 0x1.5", 30);
-    add("noise", "-seed 5 -attenuate 0.4 +noise Gaussian", 30);
-    add("turned by a few degrees", "-background white -rotate 6 +repage", 30);
+    add("levels set by a program", "-level 6%,96%", 28);
+    add("a warm lamp and a tone curve", "-channel B -evaluate multiply 0.85 +channel -gamma 0.85", 28);
+    add("JPEG at 40", "-quality 40 jpeg", 28);
+    add("blur", "-blur 0x1.5", 28);
+    add("noise", "-seed 5 -attenuate 0.4 +noise Gaussian", 28);
+    add("turned by a few degrees", "-background white -rotate 6 +repage", 28);
 }
 
 /// Within 3 of the undistorted reading, or doubted, or refused; none silently more than 6 off.

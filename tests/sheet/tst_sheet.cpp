@@ -306,7 +306,7 @@ void TestSheet::manySheets()
     QVERIFY(figures.sheetsFound >= 0.98 * sheets);
     QVERIFY(at(0.5) < 0.8);
     QCOMPARE(figures.misread, 0);
-    QVERIFY(figures.doubtful < 0.36 * sheets); // 1 % of 36 squares each
+    QVERIFY(figures.doubtful < 0.54 * sheets); // 1.5 % of 36 squares each; what lies beyond the device is asked about
 }
 
 void TestSheet::photographs_data()

@@ -64,9 +64,9 @@ QRectF CandidateTiles::placeOf(int tile) const
 QString CandidateTiles::wordsOf(int tile) const
 {
     const Candidate& candidate = m_found->candidates[static_cast<std::size_t>(tile)];
-    return tr("%1, %2\n%3: %4")
-        .arg(recipeText(candidate.recipe, m_found->studio->paints), text(washWord(candidate.recipe.wash)),
-             apart(candidate.apart), text(differenceWords(candidate.laid.colour, m_found->wanted.colour)));
+    return tr("%1\n%2: %3")
+        .arg(text(laidWords(candidate.recipe, m_found->studio->paints)), apart(candidate.apart),
+             text(differenceWords(candidate.laid.colour, m_found->wanted.colour)));
 }
 
 void CandidateTiles::paintTile(QPainter& painter, int tile) const
@@ -90,9 +90,8 @@ void CandidateTiles::paintTile(QPainter& painter, int tile) const
     painter.setFont(textFont(textsize::small));
     painter.drawText(QRectF(at.left(), pair.bottom() + dabHeight, at.width(), wordsHeight),
                      Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap,
-                     tr("%1, %2\n%3, %4")
-                         .arg(text(shortRecipeWords(candidate.recipe, m_found->studio->paints)),
-                              text(washWord(candidate.recipe.wash)), apart(candidate.apart),
+                     tr("%1\n%2, %3")
+                         .arg(text(shortLaidWords(candidate.recipe, m_found->studio->paints)), apart(candidate.apart),
                               text(differenceWords(candidate.laid.colour, m_found->wanted.colour))));
     if (tile == current())
         paintSelection(painter, pair);

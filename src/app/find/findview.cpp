@@ -13,6 +13,7 @@
 #include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
 #include "notebook/prices.h"
+#include "paint/ratings.h"
 #include "words/findwords.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
@@ -315,13 +316,21 @@ void FindView::look(const FoundMixesPtr& found)
     m_helping.start(
         [found](const JobTools& tools) -> std::optional<QString> {
             std::vector<Paint> paints = found->studio->paints;
-            const std::vector<std::size_t> others = addTable(paints);
+            const std::vector<std::size_t> others = addTable(paints, Shelf::Usual);
             const auto helper = helperFor(found->wanted, paints, found->candidates, others,
                                           found->studio->notebook.brush, tools.workOptions());
-            if (!helper)
-                return std::nullopt;
-            return tr("One tube more would help most: %1, to %2.")
-                .arg(text(nameAndCodes(paints[helper->place])), apart(helper->candidate.apart));
+            const auto rarer = rarerHelper(found->wanted, paints, found->candidates, helper,
+                                           found->studio->notebook.brush, tools.workOptions());
+            QStringList words;
+            if (helper)
+                words << tr("One tube more would help most: %1, to %2.")
+                             .arg(text(nameAndCodes(paints[helper->place])), apart(helper->candidate.apart));
+            if (rarer)
+                words << (fades(paints[rarer->place].lightfastness)
+                              ? tr("One that fades would do better: %1, to %2.")
+                              : tr("One that is hard to get would do better: %1, to %2."))
+                             .arg(text(nameAndCodes(paints[rarer->place])), apart(rarer->candidate.apart));
+            return words.isEmpty() ? std::nullopt : std::optional(words.join(QLatin1Char(' ')));
         },
         [this](const std::optional<QString>& words) {
             if (!words)
@@ -334,7 +343,7 @@ void FindView::look(const FoundMixesPtr& found)
 void FindView::showCandidate(int tile)
 {
     const bool any = m_found && tile >= 0 && tile < static_cast<int>(m_found->candidates.size());
-    m_intoWell->setEnabled(any);
+    m_intoWell->setEnabled(any && !m_found->candidates[static_cast<std::size_t>(tile)].recipe.isBarePaper());
     m_start->setVisible(any);
     if (!any)
         return m_card->clear();

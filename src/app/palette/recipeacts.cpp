@@ -68,7 +68,7 @@ std::vector<Recipe> RecipeActs::recipes() const
     std::vector<Recipe> recipes;
     if (const ShownChoicePtr& shown = m_choice.shown())
         for (const NeedAnswer& answer : shown->set().answers)
-            if (!answer.match.recipe.parts.empty())
+            if (!answer.match.recipe.isBarePaper())
                 recipes.push_back(answer.match.recipe);
     return recipes;
 }
@@ -79,7 +79,7 @@ void RecipeActs::diagnose()
     if (!shown || m_inHand() >= shown->set().answers.size())
         return;
     const Recipe recipe = shown->set().answers[m_inHand()].match.recipe;
-    if (!recipe.parts.empty())
+    if (!recipe.isBarePaper())
         askWhatWentWrong(std::vector(shown->pool().paints), shown->set().tubes, recipe, m_settings, m_panel);
 }
 

@@ -86,7 +86,8 @@ void WishesBar::setUpFields()
                                {Pool::Drawer, tr("from the drawer")},
                                {Pool::Owned, tr("from all I own")},
                                {Pool::Wished, tr("and what I wish for")},
-                               {Pool::Table, tr("and everything there is")}});
+                               {Pool::Table, tr("and what shops have")},
+                               {Pool::Everything, tr("and what is hard to get")}});
     m_sure->setObjectName(QStringLiteral("howSure"));
     m_sure->setAccessibleName(tr("How sure its mixes are"));
     m_sure->setToolTip(
@@ -143,9 +144,8 @@ void WishesBar::read()
     m_places->setText(QString::fromStdString(wordsOf(wishes.places)));
     m_places->setVisible(wishes.school == School::Own);
     m_most->setSuffix(wishes.mostTubes == 1 ? tr(" tube") : tr(" tubes"));
-    const bool noTubes = m_document.notebook().tubes.empty(); // there is but one thing to choose from
-    chooseIn(*m_from, noTubes ? Pool::Table : wishes.pool);
-    m_from->setEnabled(!noTubes);
+    const bool noTubes = m_document.notebook().tubes.empty(); // what is not owned is bought
+    chooseIn(*m_from, noTubes && !shelfOf(wishes.pool) ? Pool::Table : wishes.pool);
     readSure(wishes.sure);
     const TubeTerms& only = wishes.only;
     const std::array asked{only.singlePigments, only.transparent, only.nothingFugitive, only.noListedMetals,
@@ -185,8 +185,7 @@ void WishesBar::write()
     PaletteWishes wishes = m_document.notebook().wishes;
     wishes.school = chosenIn<School>(*m_school);
     wishes.mostTubes = static_cast<std::size_t>(m_most->value());
-    if (m_from->isEnabled())
-        wishes.pool = chosenIn<Pool>(*m_from);
+    wishes.pool = chosenIn<Pool>(*m_from);
     wishes.only = tickedIn(m_asked);
     wishes.sure = m_sure->currentData().toInt();
     wishes.red = chosenIn<RedPrimary>(*m_red);

@@ -207,6 +207,8 @@ void MixCard::show(const StudioPtr& studio, const Recipe& recipeThen, const std:
     if (!m_recipe) // what has lost a tube is no mix any more
         return clear();
     const Recipe& recipe = *m_recipe;
+    if (recipe.isBarePaper())
+        return showPaper();
     const auto& paints = m_studio->paints;
     m_colour = colourOf(recipe, paints);
     const MixRecord* painted = m_studio->painted.as(m_studio->notebook, recipe);
@@ -224,6 +226,17 @@ void MixCard::show(const StudioPtr& studio, const Recipe& recipeThen, const std:
             .arg(labText(m_colour), text(washWord(recipe.wash)), number(lch.chroma), number(lch.hueDegrees, 0), sure));
     for (QAction* act : actions())
         act->setEnabled(true);
+}
+
+/// There is nothing to note, want or mend.
+void MixCard::showPaper()
+{
+    clear();
+    const Lab paper = colourOf(Recipe{}, {});
+    m_swatch->show(Film{}, paper, {});
+    m_title->setText(tr("Leave the paper"));
+    m_words->setText(tr("No paint is as light as the paper: plan it in and paint around it."));
+    m_numbers->setText(tr("L, a, b: %1").arg(labText(paper)));
 }
 
 void MixCard::pin()

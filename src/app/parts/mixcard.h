@@ -54,6 +54,7 @@ public:
     /// Room for what a view can do with the mix besides.
     QVBoxLayout* extras() const { return m_extras; }
 
+    void showPaper();
     void pin();
     void note();
     void want();

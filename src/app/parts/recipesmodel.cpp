@@ -26,11 +26,9 @@ int RecipesModel::rowCount(const QModelIndex& parent) const
 QString RecipesModel::recipeWords(std::size_t row, bool inShort) const
 {
     const Match& match = m_answers[row].match;
-    if (match.recipe.parts.empty())
+    if (!match.isThere())
         return tr("not met; none of the tubes is what it asks for");
-    const QString recipe =
-        text(inShort ? shortRecipeWords(match.recipe, m_paints) : iris::recipeWords(match.recipe, m_paints));
-    const QString words = tr("%1, %2").arg(recipe, text(washWord(match.recipe.wash)));
+    const QString words = text(inShort ? shortLaidWords(match.recipe, m_paints) : laidWords(match.recipe, m_paints));
     return m_answers[row].met                      ? words
            : m_answers[row].isUnsure(m_needs[row]) ? tr("not sure enough; nearest is %1").arg(words)
                                                    : tr("not met; nearest is %1").arg(words);
@@ -58,7 +56,7 @@ QVariant RecipesModel::data(const QModelIndex& index, int role) const
     if (!index.isValid() || index.row() >= rowCount())
         return {};
     const auto row = static_cast<std::size_t>(index.row());
-    const bool answered = !m_answers[row].match.recipe.parts.empty();
+    const bool answered = m_answers[row].match.isThere();
     switch (role) {
     case Qt::DisplayRole: return text(m_needs[row].name);
     case Qt::ToolTipRole:

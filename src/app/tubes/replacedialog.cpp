@@ -40,15 +40,18 @@ ReplaceDialog::ReplaceDialog(const StudioPtr& studio, TubeId tube, ViewSettings&
       m_mixes(mixesWith(m_tube, *studio)),
       m_headline(wordLabel("replaceHeadline", textFont(textsize::body), this)),
       m_table(new QCheckBox(tr("Also pigments that are not in the drawer"), this)),
+      m_rare(new QCheckBox(tr("And what is hard to get, or fades"), this)),
       m_list(new QListWidget(this)),
       m_beside(new TouchingColours(settings, "replaceColours", this)),
       m_words(wordLabel("replaceWords", textFont(textsize::body), this))
 {
     setWindowTitle(tr("What replaces %1?").arg(text(studio->paints[m_tube].name)));
     setMinimumSize(560, 520);
-    for (const std::size_t place : addTable(m_paints))
+    for (const std::size_t place : addTable(m_paints, Shelf::Everything))
         m_paints[place].name = nameAndCodes(m_paints[place]);
     m_table->setObjectName(QStringLiteral("replaceTable"));
+    m_rare->setObjectName(QStringLiteral("replaceRare"));
+    m_rare->setEnabled(false);
     m_list->setObjectName(QStringLiteral("standIns"));
     m_list->setAccessibleName(tr("What could stand in"));
     auto* buttons = new QDialogButtonBox(this);
@@ -56,13 +59,15 @@ ReplaceDialog::ReplaceDialog(const StudioPtr& studio, TubeId tube, ViewSettings&
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
     layout->setSpacing(2 * gridStep);
-    for (QWidget* part : std::initializer_list<QWidget*>{m_headline, m_table})
+    for (QWidget* part : std::initializer_list<QWidget*>{m_headline, m_table, m_rare})
         layout->addWidget(part);
     layout->addWidget(m_list, 1);
     for (QWidget* part : std::initializer_list<QWidget*>{m_beside, m_words, buttons})
         layout->addWidget(part);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
-    connect(m_table, &QCheckBox::toggled, this, &ReplaceDialog::search);
+    connect(m_table, &QCheckBox::toggled, m_rare, &QWidget::setEnabled);
+    for (QCheckBox* box : {m_table, m_rare})
+        connect(box, &QCheckBox::toggled, this, &ReplaceDialog::search);
     connect(m_list, &QListWidget::currentRowChanged, this, &ReplaceDialog::showChosen);
     search();
 }
@@ -76,7 +81,8 @@ void ReplaceDialog::search()
     options.places = m_studio->atHand();
     if (m_table->isChecked())
         for (std::size_t place = m_studio->paints.size(); place < m_paints.size(); ++place)
-            options.places.push_back(place);
+            if (standsOn(m_rare->isChecked() ? Shelf::Everything : Shelf::Usual, m_paints[place]))
+                options.places.push_back(place);
     // A few mixes of one's own do not tell how it mixes with everything else.
     std::vector<Recipe> mixes = m_mixes;
     std::ranges::move(halfAndHalf(m_tube, m_paints, m_studio->atHand(), options.brush), std::back_inserter(mixes));

@@ -40,6 +40,7 @@ private:
     Job<std::vector<StandIn>> m_search;
     PlainLabel* m_headline;
     QCheckBox* m_table;
+    QCheckBox* m_rare;
     QListWidget* m_list;
     TouchingColours* m_beside;
     PlainLabel* m_words;

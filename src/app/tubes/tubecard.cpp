@@ -25,6 +25,8 @@
 namespace iris {
 namespace {
 
+constexpr int hardToGet = 1;
+
 QString lightfastnessWords(const Paint& paint)
 {
     const QString word = text(lightfastnessWord(paint.lightfastness));
@@ -257,6 +259,8 @@ QString TubeCard::judgementOf(const Tube& tube, const Paint& paint) const
     lines << ratingWords(granulationWord(paint.granulation), tube.measured.granulation.has_value(),
                          labelWord(tube.granulation, granulationWord));
     lines << sentence(lightfastnessWords(paint));
+    if (paint.sold <= hardToGet)
+        lines << sentence(text(soldWords(paint.sold)));
     lines << tr("Tinting strength %1%2 (ultramarine is 1)")
                  .arg(number(paint.strength, 2), tube.strength ? tr(", your own") : QString());
     return lines.join(QLatin1Char('\n'));

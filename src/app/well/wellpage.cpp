@@ -257,10 +257,11 @@ void WellPage::putInChosen(bool aTouch)
 
 void WellPage::follow()
 {
-    if (m_puddle.advice.steps.empty())
+    const PuddleInHand puddle = m_puddle; // as it was advised about
+    if (puddle.advice.steps.empty())
         return;
-    const TouchStep& step = m_puddle.advice.steps.front();
-    m_acts->putIn(m_puddle.studio->notebook.tubes[step.paint].id, step.parts);
+    for (std::size_t i = 0; i < puddle.advice.atOnce(); ++i)
+        m_acts->putIn(puddle.studio->notebook.tubes[puddle.advice.steps[i].paint].id, puddle.advice.steps[i].parts);
 }
 
 void WellPage::seeTyped()
@@ -481,7 +482,7 @@ void WellPage::showAdvice()
     m_follow->setEnabled(!advice.steps.empty());
     std::vector<CaptionedColour> beside{{m_puddle.asSeen(advice.laidNow.colour), tr("now")}, {*wanted, tr("wanted")}};
     if (!advice.steps.empty())
-        beside.push_back({m_puddle.asSeen(advice.steps.front().laid.colour), tr("then")});
+        beside.push_back({m_puddle.asSeen(advice.steps[advice.atOnce() - 1].laid.colour), tr("then")});
     m_beside->show(std::move(beside));
 }
 
