@@ -36,27 +36,43 @@ std::string_view plainHue(double degrees)
     return hueWords.back().word;
 }
 
-/// Painters call dark orange brown, dull yellow ochre or olive, and light red pink.
+/// A part of colour space that painters have a word of its own for.
+struct NamedRegion {
+    std::string_view word;
+    double fromL, toL, fromChroma, toChroma, fromHue, toHue;
+
+    bool holds(const Lch& lch) const
+    {
+        return lch.l >= fromL && lch.l < toL && lch.chroma >= fromChroma && lch.chroma < toChroma
+               && lch.hueDegrees >= fromHue && lch.hueDegrees < toHue;
+    }
+};
+
+/// The first that holds. Common practice of painters, without a source; where they end is ours.
+constexpr std::array<NamedRegion, 17> regions{{{"umber", 0, 34, 9, 24, 40, 88},
+                                               {"olive", 0, 60, 0, 52, 88, 116},
+                                               {"olive", 60, 76, 0, 44, 96, 116},
+                                               {"sap green", 28, 58, 14, 48, 116, 142},
+                                               {"ochre", 48, 80, 0, 58, 66, 88},
+                                               {"mustard", 48, 80, 24, 62, 88, 102},
+                                               {"red-brown", 0, 52, 0, 45, 25, 45},
+                                               {"brown", 0, 52, 0, 56, 45, 75},
+                                               {"yellow-brown", 0, 52, 0, 56, 75, 88},
+                                               {"peach", 69, 100, 18, 62, 38, 66},
+                                               {"coral", 57, 72, 40, 200, 20, 38},
+                                               {"plum", 0, 38, 12, 34, 322, 361},
+                                               {"lavender", 60, 100, 12, 48, 282, 328},
+                                               {"pink", 68, 100, 0, 200, 345, 361},
+                                               {"pink", 68, 100, 0, 200, 0, 33},
+                                               {"teal", 0, 55, 18, 200, 180, 222},
+                                               {"turquoise", 55, 100, 22, 200, 170, 225}}};
+
 std::string_view hueWord(const Lch& lch)
 {
-    const double h = lch.hueDegrees;
-    const bool darkOlive = lch.l < 60 && lch.chroma < 52 && h >= 88 && h < 116;
-    const bool paleOlive = lch.l < 76 && lch.chroma < 44 && h >= 96 && h < 116;
-    if (darkOlive || paleOlive)
-        return "olive";
-    if (lch.l > 48 && lch.l < 80 && lch.chroma < 58 && h >= 66 && h < 88)
-        return "ochre";
-    if (lch.l < 52 && lch.chroma < 45) {
-        if (h >= 25 && h < 45)
-            return "red-brown";
-        if (h >= 45 && h < 75)
-            return "brown";
-        if (h >= 75 && h < 88)
-            return "yellow-brown";
-    }
-    if (lch.l > 68 && (h < 33 || h >= 345))
-        return "pink";
-    return plainHue(h);
+    for (const NamedRegion& region : regions)
+        if (region.holds(lch))
+            return region.word;
+    return plainHue(lch.hueDegrees);
 }
 
 std::string_view strengthWord(const Lch& lch)

@@ -39,7 +39,7 @@ Film mixedFilm(const Recipe& recipe, std::span<const Paint> paints);
 Lab colourOf(const Recipe& recipe, std::span<const Paint> paints, const Spectrum& paper = whitePaper());
 
 /// Whether the paints of a mix part as they dry. Painters see it where two of them granulate, and already where one
-/// does and another does a little, as ultramarine and burnt sienna do (common practice, without a source).
+/// does and another does a little, as ultramarine and light red do (common practice, without a source).
 enum class Separation { No, May, Yes };
 
 template <>

@@ -15,7 +15,7 @@ enum class MixKind {
     Oranges,
     Greens,
     Violets,
-    Browns, ///< hue 25 to 88 degrees, L* below 52, chroma 8 to 45: what colourName() calls so
+    Browns, ///< hue 25 to 88 degrees, L* below 52, chroma 8 to 45: within what colourName() calls brown or umber
     Greys,  ///< chroma below 6, L* 30 and above
     Darks,  ///< L* below 30, chroma below 10
 };

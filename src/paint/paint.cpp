@@ -52,6 +52,18 @@ Paint blended(const std::vector<Paint>& paints)
 
 } // namespace
 
+Transparency Paint::transparency() const
+{
+    constexpr double dark = 28;
+    constexpr double dull = 20;
+    Transparency result = transparencyOf(swatch, film);
+    if (source == ColourSource::Typical && swatch.full.l < dark && toLch(swatch.full).chroma < dull) {
+        result.kind = std::max(result.kind, TransparencyClass::SemiTransparent);
+        result.uncertain = true;
+    }
+    return result;
+}
+
 Paint paintOf(const ReferencePigment& pigment)
 {
     Paint paint;

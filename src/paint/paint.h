@@ -41,7 +41,9 @@ struct Paint {
     int sold = 3;                      ///< how commonly its like is, as ReferencePigment::sold
 
     Lean lean() const { return leanOf(swatch.thin, family); }
-    Transparency transparency() const { return transparencyOf(swatch, film); }
+    /// By its colours. What is nearly black hides the line whatever it lets through: a typical paint of that kind is
+    /// called semi-transparent at the clearest, and is uncertain. Common practice calls no tube of black transparent.
+    Transparency transparency() const;
 
     bool operator==(const Paint&) const = default;
 };

@@ -5,6 +5,7 @@
 #include "colour/colourname.h"
 #include "colour/deltae.h"
 #include "colour/srgb.h"
+#include "mixing/cleanliness.h"
 #include "paint/ratings.h"
 
 #include <algorithm>
@@ -83,6 +84,27 @@ std::string nameOf(const Lab& colour)
 
 constexpr int stillLifts = 1; ///< staining
 
+/// What tells two colours apart, and the words for the one that has more of it and for the other.
+struct Telling {
+    double more;       ///< of the first over the second
+    double isSeenFrom; ///< what makes a difference of one
+    const char* has;
+    const char* lacks;
+};
+
+void nameApart(const std::string& name, Need& one, Need& other)
+{
+    const Lch first = toLch(one.target);
+    const Lch second = toLch(other.target);
+    const std::array all{Telling{first.l - second.l, 3, "paler ", "deeper "},
+                         Telling{first.chroma - second.chroma, 4, "cleaner ", "duller "},
+                         Telling{warmthOf(one.target) - warmthOf(other.target), 3, "warmer ", "cooler "}};
+    const Telling& telling =
+        *std::ranges::max_element(all, {}, [](const Telling& each) { return std::abs(each.more) / each.isSeenFrom; });
+    one.name = (telling.more > 0 ? telling.has : telling.lacks) + name;
+    other.name = (telling.more > 0 ? telling.lacks : telling.has) + name;
+}
+
 } // namespace
 
 bool allows(const NeedTerms& terms, const Paint& paint)
@@ -116,11 +138,16 @@ double apartFrom(const Need& need, const Lab& colour)
 
 void nameByColour(std::span<Need> needs)
 {
-    std::map<std::string, int> named;
-    for (Need& need : needs) {
-        need.name = nameOf(need.target);
-        if (const int before = named[need.name]++; before > 0)
-            need.name.append(" ").append(std::to_string(before + 1));
+    std::map<std::string, std::vector<Need*>> alike;
+    for (Need& need : needs)
+        alike[nameOf(need.target)].push_back(&need);
+    for (auto& [name, group] : alike) {
+        if (group.size() == 2)
+            nameApart(name, *group[0], *group[1]);
+        else
+            std::ranges::stable_sort(group, std::greater(), [](const Need* need) { return need->target.l; });
+        for (std::size_t i = 0; group.size() != 2 && i < group.size(); ++i)
+            group[i]->name = i == 0 ? name : name + " " + std::to_string(i + 1);
     }
 }
 

@@ -59,7 +59,9 @@ std::string toleranceWord(double tolerance);
 /// Reads "close", "workable", "loose" or a number above 0 and up to 40.
 Result<double> parseTolerance(std::string_view text);
 
-/// Names each need by its colour in words, "dark muted green"; those that come out alike are numbered.
+/// Names each need by its colour in words, "dark muted green". Of two that come out alike one is the paler and one the
+/// deeper, or else the cleaner and the duller, or the warmer and the cooler, by what tells them apart most; more are
+/// numbered from the lightest on.
 void nameByColour(std::span<Need> needs);
 
 /// Reads needs from CSV. Columns: `name`, a colour as `L`,`a`,`b` or as `hex`, and optional `tolerance` (a number or a

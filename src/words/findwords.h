@@ -40,7 +40,7 @@ std::string beliefWords(const Belief& belief, std::size_t paint, std::span<const
 /// "These tubes are not that clean, and do not go that dark." Empty when it is none of the three.
 std::string outOfReachWords(const OutOfReach& reach);
 
-/// "Scarlet Lake carries green into it, ... Rose in its place makes it cleaner: ..."
+/// "Hull Red carries green into it, ... Rose in its place makes it cleaner: ..."
 std::string diagnosisWords(const Diagnosis& diagnosis, std::span<const Paint> paints);
 
 } // namespace iris

@@ -1,5 +1,7 @@
 #include "words/paintwords.h"
 
+#include "paint/ratings.h"
+
 #include <algorithm>
 #include <array>
 #include <span>
@@ -34,7 +36,7 @@ std::string describe(const Transparency& transparency)
 
 std::string nameAndCodes(const Paint& paint)
 {
-    return paint.name + " (" + textOf(paint.codes) + ")";
+    return paint.name + " (" + textOf(paint.codes) + (fades(paint.lightfastness) ? ", fades)" : ")");
 }
 
 std::string_view lightfastnessWord(int rating)

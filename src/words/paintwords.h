@@ -18,7 +18,7 @@ std::string describeSide(const Lean& lean);
 /// The name, with "probably" before it when uncertain.
 std::string describe(const Transparency& transparency);
 
-/// "yellow ochre (PY43)".
+/// "yellow ochre (PY43)", "alizarin crimson (PR83, fades)".
 std::string nameAndCodes(const Paint& paint);
 
 /// "excellent" (1) to "fugitive" (5).

@@ -210,7 +210,7 @@ void TestPairsCli::laddersAndChartsBecomeSheets()
     // Eight by eight squares of 25 mm are cut into blocks.
     const auto chart =
         json({"sheet", "--notebook", path("marsh.iris"), "--rows",
-              "Lemon Yellow,Yellow Ochre,Ultramarine,Phthalo Blue,Cerulean,Alizarin Crimson,Cobalt Blue,Green Gold",
+              "Lemon Yellow,Yellow Ochre,Ultramarine,Phthalo Blue,Cerulean,Alizarin Crimson,Cobalt Blue,Eelgrass Gold",
               "--out", path("c.pdf")});
     QVERIFY2(chart.is_object(), chart.dump().c_str());
     QCOMPARE(chart["sheets"].size(), 4U);

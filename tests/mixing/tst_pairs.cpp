@@ -326,9 +326,10 @@ void TestPairs::findsWhatASlowSearchFinds()
 /// A violet-blue is no violet: what is listed as a hue is named so as well.
 void TestPairs::aHueIsWhatItIsCalled()
 {
-    const std::map<MixKind, QStringList> words{{MixKind::Greens, {"green", "olive"}},
-                                               {MixKind::Oranges, {" orange", "-orange", "ochre"}},
-                                               {MixKind::Violets, {"violet,", "violet grey", "pink"}}};
+    const std::map<MixKind, QStringList> words{
+        {MixKind::Greens, {"green", "olive", "teal", "turquoise"}},
+        {MixKind::Oranges, {" orange", "-orange", "ochre", "peach"}},
+        {MixKind::Violets, {"violet,", "violet grey", "pink", "plum", "lavender"}}};
     std::vector<Paint> paints = paintsOf(sevenPigments);
     for (const char* red : {"PR255", "PR83"}) // whose violets with ultramarine end near the blue
         paints.push_back(referencePaint(red));

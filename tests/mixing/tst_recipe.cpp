@@ -83,7 +83,7 @@ void TestRecipe::separationIsAMatterOfDegree()
         const std::array paints{referencePaint(first), referencePaint(second)};
         return judge({{{0, 1}, {1, 1}}, 1}, paints).separation;
     };
-    QCOMPARE(separation("PB29", "PBr7/burnt sienna"), Separation::May);
+    QCOMPARE(separation("PB29", "PBr7/burnt sienna"), Separation::Yes);
     QCOMPARE(separation("PB29", "PR101/light red"), Separation::May);
     QCOMPARE(separation("PB29", "PV14"), Separation::Yes);
     QCOMPARE(separation("PB29", "PY3"), Separation::No);

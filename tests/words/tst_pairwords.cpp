@@ -227,7 +227,7 @@ void TestPairWords::swapsAreToldWhereTheyAreWanted()
     QVERIFY2(!complements.contains("Cleaner"), qPrintable(complements));
     const QString strong = advice({"PY3", "PB15:3"});
     QVERIFY2(strong.contains("times as strong: start with PY3 and add it by touches."), qPrintable(strong));
-    QCOMPARE(advice({"PB29", "PBr7/burnt sienna"}).count("may separate as it dries"), 1);
+    QCOMPARE(advice({"PB29", "PBr7/burnt sienna"}).count("separates as it dries"), 1);
 }
 
 /// The b* of the coolest grey and of the warmest.

@@ -4,6 +4,7 @@
 #include "app/parts/tubemodel.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "paint/ratings.h"
 #include "words/paintwords.h"
 
 #include <QPainter>
@@ -16,6 +17,13 @@ void drawLine(QPainter& painter, const QRect& place, const QFont& font, const QC
     painter.setFont(font);
     painter.setPen(ink);
     painter.drawText(place, Qt::AlignLeft | Qt::AlignVCenter, fitting(words, QFontMetrics(font), place.width()));
+}
+
+/// How clear it is, and that it fades, which is never left out.
+QString clearWords(const Paint& paint)
+{
+    const QString clear = text(describe(paint.transparency()));
+    return fades(paint.lightfastness) ? QObject::tr("%1, fades").arg(clear) : clear;
 }
 
 } // namespace
@@ -83,8 +91,7 @@ void TubeDelegate::paint(QPainter* painter, const QStyleOptionViewItem& option, 
     const QFont plain = textFont(textsize::small);
     drawLine(*painter, at.codes.adjusted(codesWidth, 0, 0, 0), plain, colours.text, text(describeSide(tube->lean())));
     const QString away = index.data(TubeModel::NotAtHandRole).toString();
-    drawLine(*painter, at.transparency, plain, colours.text,
-             away.isEmpty() ? text(describe(tube->transparency())) : away);
+    drawLine(*painter, at.transparency, plain, colours.text, away.isEmpty() ? clearWords(*tube) : away);
     paintSourceMark(*painter, QRectF(at.mark).center(), tube->source, colours.text);
 }
 
