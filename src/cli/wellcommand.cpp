@@ -88,6 +88,7 @@ Result<Output> nextTouchCommand(const NextTouchArguments& arguments)
                        {"colour_now", toJson(advice.laidNow.colour)},
                        {"there", advice.apartNow <= options.tolerance},
                        {"at_once", advice.atOnce()},
+                       {"too_much", advice.tooMuch ? Json(paints[*advice.tooMuch].name) : Json(nullptr)},
                        {"steps", Json::array()},
                        {"leans_wrong", advice.leansWrong ? Json(paints[*advice.leansWrong].name) : Json(nullptr)},
                        {"words", adviceWords(advice, paints, options.tolerance).whole()}}};

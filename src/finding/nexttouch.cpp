@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 #include <limits>
 
 namespace iris {
@@ -75,9 +76,12 @@ public:
     double takesOver(std::size_t tried) const { return iris::takesOver(m_paints[tried]); }
 
     /// The puddle alone, let out as it comes nearest.
-    Tuned asItIs() const
+    Tuned asItIs() const { return asItIs(m_paints[0].film); }
+    Tuned asItIs(const Film& film) const
     {
-        const Finetuner tuner(m_wanted, m_paints);
+        std::vector<Paint> alone(1);
+        alone[0].film = film;
+        const Finetuner tuner(m_wanted, alone);
         return tuner.washOf(std::array{std::size_t{0}}, {{1}, 0.5, 0});
     }
 
@@ -118,30 +122,45 @@ struct Plan {
 /// first plan is made; what helps then is what further paints and later plans are chosen from.
 class Planner {
 public:
+    /// What a puddle comes to, deltaE00, when what is planned is put in as it can be counted out.
+    using Made = std::function<double(const Plan& plan)>;
+
     explicit Planner(const Trials& trials) : m_trials(trials)
     {
         for (std::size_t one = 1; one < trials.count(); ++one)
             m_tried.push_back(one);
     }
 
-    Plan planFor(const Tuned& now)
+    /// A first tube has to help by itself as it is counted out; where none does, two have to together.
+    Plan planFor(const Tuned& now, const Made& made)
     {
-        Plan plan{{}, now};
+        Plan plan = oneMore({{}, now}, [&](const Plan& one) { return made(one) < now.apart - movesAtAll; });
+        if (plan.added.empty() || plan.tuned.apart > now.apart - worthATube) {
+            plan = oneMore({{}, now}, [](const Plan&) { return true; });
+            if (plan.added.empty() || plan.tuned.apart > now.apart - worthATube)
+                return {{}, now};
+            m_tooMuch = plan.added.front();
+            plan = oneMore(plan, [&](const Plan& two) { return made(two) < now.apart - worthTwo; });
+            return plan.added.size() == 2 ? plan : Plan{{}, now};
+        }
         while (plan.added.size() < mostTubes) {
-            const Plan best = oneMore(plan);
-            if (best.tuned.apart > plan.tuned.apart - (plan.added.empty() ? worthATube : worthTwo))
+            const Plan best = oneMore(plan, [](const Plan&) { return true; });
+            if (best.tuned.apart > plan.tuned.apart - worthTwo)
                 break;
             plan = best;
         }
         return plan;
     }
 
+    /// What would help, were a touch of it not too much for the puddle.
+    std::optional<std::size_t> tooMuch() const { return m_tooMuch; }
+
 private:
     static constexpr std::size_t mostTried = 8;
     /// deltaE00 that as much tube paint as lies in the puddle has to gain: of what does as well, a touch is taken.
     static constexpr double againstMuch = 1.5;
 
-    Plan oneMore(const Plan& plan)
+    Plan oneMore(const Plan& plan, const std::function<bool(const Plan&)>& does)
     {
         Plan best = plan;
         double least = std::numeric_limits<double>::infinity();
@@ -154,9 +173,10 @@ private:
             Tuned tuned = m_trials.with(added, plan.tuned);
             const double cost = tuned.apart + againstMuch * m_trials.partsBeside(added, tuned);
             ranked.emplace_back(cost, one);
-            if (tuned.apart < plan.tuned.apart && cost < least) {
+            Plan larger{std::move(added), std::move(tuned)};
+            if (larger.tuned.apart < plan.tuned.apart && cost < least && does(larger)) {
                 least = cost;
-                best = {std::move(added), std::move(tuned)};
+                best = std::move(larger);
             }
         }
         if (m_tried.size() > mostTried)
@@ -175,6 +195,7 @@ private:
 
     const Trials& m_trials;
     std::vector<std::size_t> m_tried;
+    std::optional<std::size_t> m_tooMuch;
 };
 
 /// Parts in whole touches, a little less than would be right; above a part in half parts. At least a touch.
@@ -348,43 +369,40 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
         }
         if (now.apart <= options.tolerance || step == mostTouches)
             break;
-        const Plan plan = planner.planFor(now);
-        if (plan.added.empty())
-            break;
         const double whole = wholeWeight(expected, paints, later);
-        const auto partsOf = [&](std::size_t one) {
-            const std::size_t at = static_cast<std::size_t>(std::ranges::find(plan.added, one) - plan.added.begin());
-            const std::size_t paint = trials.placeOf(one);
-            return plan.tuned.shares[at + 1] / plan.tuned.shares[0] * whole
-                   / (paints[paint].strength * std::exp(later.logFactor[paint]));
-        };
-        const auto stepWith = [&](std::size_t one) {
+        const auto stepOf = [&](const Plan& plan, std::size_t at) {
             TouchStep made;
-            made.paint = trials.placeOf(one);
-            made.parts = carefully(partsOf(one), later.sd[made.paint], options.brush);
+            made.paint = trials.placeOf(plan.added[at]);
+            const double parts = plan.tuned.shares[at + 1] / plan.tuned.shares[0] * whole
+                                 / (paints[made.paint].strength * std::exp(later.logFactor[made.paint]));
+            made.parts = carefully(parts, later.sd[made.paint], options.brush);
             return made;
         };
-        // What helps most by itself goes in first; where nothing does, what is weak, and the next before one looks.
-        const auto apartWith = [&](std::size_t one) {
-            trials.setPuddle(believedFilm(withStep(expected, stepWith(one)), paints, later));
-            return trials.asItIs().apart;
+        const auto apartAfter = [&](const PuddleContents& then) {
+            return trials.asItIs(believedFilm(then, paints, later)).apart;
         };
-        std::size_t next = plan.added.front();
-        double nearest = std::numeric_limits<double>::infinity();
-        for (const std::size_t one : plan.added)
-            if (const double apart = apartWith(one); apart < nearest) {
-                nearest = apart;
-                next = one;
-            }
-        if (nearest > now.apart - movesAtAll) {
-            next = *std::ranges::min_element(plan.added, {}, [&](std::size_t one) { return trials.takesOver(one); });
-            advice.twoAtOnce = advice.twoAtOnce || (step == 0 && plan.added.size() > 1);
-        }
-        advice.steps.push_back(stepWith(next));
-        expected = withStep(std::move(expected), advice.steps.back());
-        later.sd[advice.steps.back().paint] /= 2; // it will have been looked at by then
+        const Plan plan = planner.planFor(now, [&](const Plan& planned) {
+            PuddleContents then = expected;
+            for (std::size_t at = 0; at < planned.added.size(); ++at)
+                then = withStep(std::move(then), stepOf(planned, at));
+            return apartAfter(then);
+        });
+        if (plan.added.empty())
+            break;
+        // What helps most by itself goes in first.
+        std::vector<TouchStep> steps;
+        for (std::size_t at = 0; at < plan.added.size(); ++at)
+            steps.push_back(stepOf(plan, at));
+        const auto apartWith = [&](const TouchStep& one) { return apartAfter(withStep(expected, one)); };
+        const TouchStep next = *std::ranges::min_element(steps, {}, apartWith);
+        advice.twoAtOnce = advice.twoAtOnce || (step == 0 && apartWith(next) > now.apart - movesAtAll);
+        advice.steps.push_back(next);
+        expected = withStep(std::move(expected), next);
+        later.sd[next.paint] /= 2; // it will have been looked at by then
     }
-    if (advice.steps.empty() && advice.apartNow > options.tolerance) {
+    if (advice.steps.empty() && planner.tooMuch())
+        advice.tooMuch = trials.placeOf(*planner.tooMuch());
+    if (advice.steps.empty() && !advice.tooMuch && advice.apartNow > options.tolerance) {
         double gain = 0;
         for (const auto& part : contents.parts) {
             PuddleContents less = contents;

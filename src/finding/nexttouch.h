@@ -72,6 +72,8 @@ struct TouchAdvice {
     Laid laidNow;
     std::vector<TouchStep> steps; ///< none when nothing helps, or when it is there
     Brush brush = {};             ///< they are counted with
+    /// Without steps: a tube that would help, were a touch of it not too much for so small a puddle.
+    std::optional<std::size_t> tooMuch;
     /// No tube helps by itself: the first two steps are done before one looks.
     bool twoAtOnce = false;
 

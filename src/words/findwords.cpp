@@ -141,6 +141,9 @@ AdviceWords adviceWords(const TouchAdvice& advice, std::span<const Paint> paints
         return {advice.washNow < 0.84 ? "It is there, let out to a " + washWord(advice.washNow) + " wash."
                                       : "It is there.",
                 {}};
+    if (advice.steps.empty() && advice.tooMuch)
+        return {"Make more of it first.",
+                "A touch of " + paints[*advice.tooMuch].name + " would help, and is too much for so small a puddle."};
     if (advice.steps.empty())
         return {"Nothing to put in brings it nearer.",
                 advice.leansWrong ? paints[*advice.leansWrong].name

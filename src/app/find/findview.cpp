@@ -340,6 +340,20 @@ void FindView::look(const FoundMixesPtr& found)
         });
 }
 
+/// How near a mix comes, and how far off it may come out where that is more: what may be off is not called the same.
+QString FindView::nearWords(const Candidate& candidate, const FoundMixes& found)
+{
+    constexpr double looksTheSame = 1;
+    constexpr double mayBeSeen = 2;
+    const double miss = candidate.recipe.parts.size() > 1
+                            ? expectedMiss(candidate.recipe, found.studio->paints, found.studio->learned)
+                            : 0;
+    if (candidate.apart < looksTheSame && miss > mayBeSeen)
+        return tr("The same, as reckoned; it may come out %1 off").arg(number(miss));
+    return tr("%1: %2").arg(sentence(apart(candidate.apart)),
+                            text(differenceWords(candidate.laid.colour, found.wanted.colour)));
+}
+
 void FindView::showCandidate(int tile)
 {
     const bool any = m_found && tile >= 0 && tile < static_cast<int>(m_found->candidates.size());
@@ -350,10 +364,8 @@ void FindView::showCandidate(int tile)
     const FoundMixes& found = *m_found;
     const Candidate& candidate = found.candidates[static_cast<std::size_t>(tile)];
     m_card->show(found.studio, candidate.recipe);
-    m_start->setText(tr("%1: %2.\n%3")
-                         .arg(sentence(apart(candidate.apart)),
-                              text(differenceWords(candidate.laid.colour, found.wanted.colour)),
-                              text(startWords(candidate.recipe, found.studio->paints))));
+    m_start->setText(
+        tr("%1.\n%2").arg(nearWords(candidate, found), text(startWords(candidate.recipe, found.studio->paints))));
 }
 
 void FindView::start()

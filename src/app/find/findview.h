@@ -68,6 +68,7 @@ private:
     void tell();
     void searchFor(FoundMixes question, int most);
     void showFound(FoundMixesPtr found);
+    static QString nearWords(const Candidate& candidate, const FoundMixes& found);
     void showCandidate(int tile);
     void look(const FoundMixesPtr& found);
     void askPicture();

@@ -166,8 +166,11 @@ QString MixCard::laidWords(const MixRecord& record) const
 QString MixCard::paintedWords() const
 {
     const MixRecord* record = recordOf(*m_studio, *m_recipe);
+    const bool typical = std::ranges::all_of(m_recipe->parts, [&](const Part& part) {
+        return m_studio->paints[part.paint].source == ColourSource::Typical;
+    });
     if (!record)
-        return tr("Not painted yet");
+        return typical ? tr("Not painted yet, and reckoned from typical values alone") : tr("Not painted yet");
     QStringList lines;
     if (record->painted) {
         const QString when = record->date.empty() ? QString() : tr(" on %1").arg(text(record->date));
