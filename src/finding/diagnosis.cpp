@@ -1,6 +1,7 @@
 #include "finding/diagnosis.h"
 
 #include "finding/counting.h"
+#include "paint/ratings.h"
 
 #include <algorithm>
 #include <cmath>
@@ -89,7 +90,8 @@ Diagnosis diagnose(const Recipe& recipe, std::span<const Paint> paints, const st
         const Paint& tube = paints[recipe.parts[part].paint];
         for (std::size_t instead = 0; instead < paints.size(); ++instead) {
             const bool isIn = std::ranges::find(recipe.parts, instead, &Part::paint) != recipe.parts.end();
-            if (isIn || isColourless(tube.family) || paints[instead].family != tube.family || !allowed(instead))
+            if (isIn || isColourless(tube.family) || paints[instead].family != tube.family || !allowed(instead)
+                || fades(paints[instead].lightfastness))
                 continue;
             const auto exchange = mending(recipe, part, instead, paints, diagnosis.before);
             if (!exchange || toLch(exchange->colour).chroma <= best)

@@ -21,7 +21,7 @@ struct Diagnosis {
 
 /// Looks for the tube in a mix whose exchange for another of its family makes the mix cleaner by 3 of chroma and more
 /// at about the same hue (within 12 degrees) and value (8 of L*). Where none of the allowed paints does, the culprit is
-/// the tube that leans away from the mix.
+/// the tube that leans away from the mix. What fades is never proposed.
 /// @param recipe of at least one paint; @param allowed which paints may be proposed
 Diagnosis diagnose(const Recipe& recipe, std::span<const Paint> paints,
                    const std::function<bool(std::size_t)>& allowed);

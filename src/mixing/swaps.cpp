@@ -1,6 +1,7 @@
 #include "mixing/swaps.h"
 
 #include "mixing/ladder.h"
+#include "paint/ratings.h"
 
 #include <algorithm>
 
@@ -30,7 +31,7 @@ Swaps swapsFor(std::span<const Paint> paints, std::size_t first, std::size_t sec
             swaps.greyer = Swap{end, place, mix.chroma};
     };
     for (std::size_t place = 0; place < paints.size(); ++place) {
-        if (place == first || place == second || !allowed(place))
+        if (place == first || place == second || !allowed(place) || fades(paints[place].lightfastness))
             continue;
         if (paints[place].family == paints[first].family)
             consider(0, place);

@@ -17,7 +17,7 @@ struct Swap {
 };
 
 /// For a pair out of a list of paints: which other tube of the same family makes the balanced mix cleaner, or greyer,
-/// by at least 3 of chroma. Nothing when none does.
+/// by at least 3 of chroma. Nothing when none does; what fades is never offered.
 struct Swaps {
     std::optional<Swap> cleaner;
     std::optional<Swap> greyer;

@@ -181,6 +181,9 @@ void TestMending::mudIsExplained()
     QVERIFY(!none.instead);
     QVERIFY(none.culprit.has_value());
     QCOMPARE(none.after, none.before);
+    // Nor is a crimson that fades proposed.
+    const std::vector<Paint> fading{referencePaint("PR255"), referencePaint("PB29"), referencePaint("PR83")};
+    QVERIFY(!diagnose({{{0, 1}, {1, 2}}, 0.6}, fading, [](std::size_t) { return true; }).instead);
 }
 
 void TestMending::whatIsCleanIsLeftAlone()

@@ -248,6 +248,9 @@ void TestPairs::swapsAreBetterOnes()
     QCOMPARE(swaps.cleaner->end, 1);
     const auto none = swapsFor(paints, 0, 1, wash::full, [](std::size_t) { return false; });
     QVERIFY(!none.cleaner && !none.greyer);
+    // Alizarin would make as clean a violet, and fades: it is never offered.
+    const std::vector<Paint> fading = paintsOf({"PB29", "PR108/light", "PR83"});
+    QVERIFY(!swapsFor(fading, 0, 1, wash::full, [](std::size_t) { return true; }).cleaner);
 }
 
 void TestPairs::cleanestOfAllIsOne()
