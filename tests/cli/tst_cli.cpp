@@ -185,6 +185,21 @@ void TestCli::touchesAreCountedAsThePainterSays()
     const std::string second = std::to_string(tubes[1].id.value);
     const auto mixed = jsonOf({"mix", first + ":6", second + ":1t", "--notebook", path("touches.iris")});
     QCOMPARE(mixed["parts"][0]["parts"], 60);
+    // And so does a search count: with four touches no more than 6 parts to a touch, 24 to 1.
+    QCOMPARE(jsonOf({"touches", path("touches.iris"), "4"})["touches_a_part"], 4);
+    const std::string yellow = "Lemon Yellow";
+    const std::string blue = "Phthalo Blue";
+    const auto pale = labOf(jsonOf({"mix", yellow + ":40", blue + ":1", "--notebook", path("touches.iris")})["colour"]);
+    const std::string wanted =
+        "--lab=" + std::to_string(pale.l) + "," + std::to_string(pale.a) + "," + std::to_string(pale.b);
+    const auto found = jsonOf({"match", wanted, "--notebook", path("touches.iris"), "--only", yellow + "," + blue,
+                               "--order", "closest", "--with", blue});
+    const auto& parts = found["matches"][0]["parts"];
+    QCOMPARE(parts.size(), 2U);
+    const int some = parts[0]["parts"];
+    const int other = parts[1]["parts"];
+    QVERIFY(std::max(some, other) <= 24 * std::min(some, other));
+    QCOMPARE(jsonOf({"touches", path("touches.iris"), "10"})["touches_a_part"], 10);
     for (const char* wrong : {"7", "0", "-8", "1e1", "eight", "99999999999999999999"}) {
         const Run refused = run({"touches", path("touches.iris"), wrong});
         QCOMPARE(refused.code, 2);

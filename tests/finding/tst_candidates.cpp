@@ -15,6 +15,7 @@ class TestCandidates : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
+    void nearWhiteIsThePaper();
     void whatCanBeReachedIsFound();
     void aGeneralOptimiserDoesNoBetter();
     void goldIsMatchedFullAndThinTogether();
@@ -455,6 +456,23 @@ void TestCandidates::threesAreLeftOutOnlyWhereNoneCouldBeListed()
         withThrees += listed != simple;
     }
     QVERIFY2(withoutThrees > 2 && withThrees > 2, qPrintable(QString("%1 %2").arg(withoutThrees).arg(withThrees)));
+}
+
+/// Nobody mixes the white of a gull: the paper is left, unless a tube is asked for.
+void TestCandidates::nearWhiteIsThePaper()
+{
+    const std::vector<Paint> paints{referencePaint("PY3"), referencePaint("PV19/rose"), referencePaint("PB15:3")};
+    const std::vector<std::size_t> places{0, 1, 2};
+    const Wanted gull{{95, 0, 2}, {}, false, false};
+    const auto found = candidatesFor(gull, paints, places);
+    QVERIFY(!found.empty() && found.front().recipe.isBarePaper());
+    QVERIFY(found.front().apart < 3);
+    CandidateOptions withBlue;
+    withBlue.sift.must = {2};
+    for (const Candidate& candidate : candidatesFor(gull, paints, places, withBlue))
+        QVERIFY(!candidate.recipe.isBarePaper());
+    for (const Candidate& candidate : candidatesFor({{60, 20, 30}, {}, false, false}, paints, places))
+        QVERIFY(!candidate.recipe.isBarePaper());
 }
 
 IRIS_TEST(TestCandidates, NoApplication)
