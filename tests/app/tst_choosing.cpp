@@ -525,6 +525,12 @@ void TestChoosing::whoHasNoTubesIsToldWhatToBuy()
     click("whatToBuy");
     QCOMPARE(view().page(), PaletteView::NeedsOfThePicture);
     QVERIFY(view().isVisible());
+    need("gull", {95, 0, 2});
+    view().goTo(PaletteView::Choosing);
+    click("choose"); // nobody buys white for a gull
+    COMES_TRUE(!model().isBusy());
+    QVERIFY(find<QLabel>("teaching")->text().startsWith("Leave the paper"));
+    view().goTo(PaletteView::NeedsOfThePicture);
     need("reeds", {68, 10, 46});
     need("rain", {50, -1, -10});
     view().goTo(PaletteView::Choosing);

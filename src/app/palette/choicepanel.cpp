@@ -204,6 +204,8 @@ void ChoicePanel::showUnanswered(const ChoiceModel::Unanswered& question)
     const auto& [asked, answer] = question;
     if (answer && answer->end == ChoiceEnd::Stopped)
         return tellStopped();
+    if (answer && answer->paperIsEnough)
+        return say(tr("Leave the paper: it is as light as all that is wanted, and no tube is needed."));
     say(answer ? nothingWords(asked.question->isSure()) + QLatin1Char('\n')
                      + nearestWords(*answer, asked.needs(), asked.pool(), asked.isKept())
                : text(answer.error().message));
@@ -226,7 +228,7 @@ void ChoicePanel::teach()
     if (needs == 0)
         say(tr("No needs yet. Under 'What it needs' a picture is brought in, or colours are written down."));
     else if (m_document.notebook().tubes.empty())
-        say(tr("No tubes yet: Choose finds the fewest to buy, out of everything there is."));
+        say(tr("No tubes yet: Choose finds the fewest to buy, out of what shops usually have."));
     else
         say(needs == 1
                 ? tr("Choose finds the fewest tubes that mix this colour, and the recipe for it.")
