@@ -295,9 +295,12 @@ void FindView::tell()
         return m_headline->setText(tr("No tube is let through."));
     const auto nearest = std::ranges::min_element(m_found->candidates, {}, &Candidate::apart);
     const bool near = nearest->apart <= nearEnough;
+    const auto paper = std::ranges::count_if(m_found->candidates,
+                                             [](const Candidate& candidate) { return candidate.recipe.isBarePaper(); });
     m_headline->setText(
-        near ? tr("%1 mixes; the closest is %2.").arg(m_found->candidates.size()).arg(apart(nearest->apart))
-             : tr("Nothing comes near; the closest is %1.").arg(apart(nearest->apart)));
+        paper > 0 ? tr("Leave the paper; %1 mixes come near as well.").arg(std::ssize(m_found->candidates) - paper)
+        : near    ? tr("%1 mixes; the closest is %2.").arg(m_found->candidates.size()).arg(apart(nearest->apart))
+                  : tr("Nothing comes near; the closest is %1.").arg(apart(nearest->apart)));
     QStringList why;
     if (!near)
         why << text(outOfReachWords(outOfReach(m_found->wanted, *nearest)));
