@@ -116,8 +116,7 @@ void drawWords(MmPainter& to, const SheetPage& page)
     const QStringList advice{
         QObject::tr("Paint each square to its frame, straight across the black line. Keep the corners and"),
         QObject::tr("the small bracketed places bare. Let it dry flat, then scan at 300 dots to the inch"),
-        QObject::tr("or photograph it square on in even light. Print at 100 %, with a waterproof black."),
-        QObject::tr("A part is a loaded brush; ⅛ of it is a touch.")};
+        QObject::tr("or photograph it square on in even light. Print at 100 %, with a waterproof black."), page.aTouch};
     for (qsizetype i = 0; i < advice.size(); ++i)
         to.line(QRectF(foot.left(), foot.top() + 3.4 * static_cast<double>(i), foot.width(), 3.4), advice[i], 2.3);
 }
@@ -152,7 +151,9 @@ Result<SheetPage> pageOf(const SheetRecord& sheet, const Notebook& notebook)
     auto marks = encodeCode(code);
     if (!marks)
         return tl::unexpected(marks.error());
-    SheetPage page{sheet, std::move(*layout), text(code), std::move(*marks), {}};
+    SheetPage page{sheet, std::move(*layout), text(code), std::move(*marks), {}, {}};
+    const Counted touch = counted({mostParts * notebook.brush.touchesAPart, 1}, notebook.brush);
+    page.aTouch = QObject::tr("A part is a loaded brush; %1 of it is a touch.").arg(text(touch.text(1)));
     for (const SheetCell& cell : sheet.cells)
         page.labels.push_back(labelOf(cell, notebook));
     return page;

@@ -18,6 +18,7 @@ struct SheetPage {
     QString code;
     QrCode marks;                    ///< the code, to be read by a machine
     std::vector<QStringList> labels; ///< lines of text under each square
+    QString aTouch;                  ///< how much of a part a touch is, in a line
 };
 
 /// The page of a record that is in the notebook: tubes with their codes and parts beside each square.

@@ -243,6 +243,10 @@ void TestSheet::lettersAndLongLabels()
     QCOMPARE(page.labels[0].size(), 3);
     QVERIFY(page.labels[0][2].contains("gone")); // its kept name
     QVERIFY(page.labels[4].last().contains("middle wash"));
+    QVERIFY(page.aTouch.contains("⅛ of it"));
+    made.notebook.brush = Brush{4};
+    QVERIFY(made.page().aTouch.contains("¼ of it"));
+    made.notebook.brush = usualBrush;
     QVERIFY(writePdf({page, page}, folder.filePath("two.pdf")));
     QProcess info;
     info.start("pdfinfo", {folder.filePath("two.pdf")});
