@@ -53,6 +53,8 @@ ReplaceDialog::ReplaceDialog(const StudioPtr& studio, TubeId tube, ViewSettings&
     m_rare->setObjectName(QStringLiteral("replaceRare"));
     m_rare->setEnabled(false);
     m_list->setObjectName(QStringLiteral("standIns"));
+    m_list->setWordWrap(true);
+    m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_list->setAccessibleName(tr("What could stand in"));
     auto* buttons = new QDialogButtonBox(this);
     buttons->addButton(tr("Done"), QDialogButtonBox::RejectRole);
