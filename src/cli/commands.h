@@ -278,10 +278,11 @@ Result<Output> staircaseCommand(const PaletteArguments& arguments);
 struct PictureArguments {
     std::string picture;
     int most = 12;
-    std::string white; ///< X,Y of a place that is white or grey
-    std::string out;   ///< a CSV of needs to write
-    std::string into;  ///< a notebook to keep picture and needs in
-    std::string name;  ///< of the picture; that of its file when empty
+    std::string white;            ///< X,Y of a place that is white or grey
+    std::string out;              ///< a CSV of needs to write
+    std::string into;             ///< a notebook to keep picture and needs in
+    std::string name;             ///< of the picture; that of its file when empty
+    std::string values = "paint"; ///< how they come to paper: paint, tubes (those of `into`) or as-is
 };
 /// The colours a picture is made of, as needs.
 Result<Output> needsFromPictureCommand(const PictureArguments& arguments);

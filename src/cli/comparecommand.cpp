@@ -3,6 +3,7 @@
 #include "cli/progress.h"
 #include "cli/tubesource.h"
 #include "palette/closeness.h"
+#include "palette/picturefit.h"
 #include "palette/reach.h"
 #include "sheet/picturesample.h"
 #include "words/mixwords.h"
@@ -132,6 +133,7 @@ Result<Output> compareCommand(const CompareArguments& arguments)
         if (!scan)
             return tl::unexpected(scan.error());
         picture = colourCells(sampleOf(*scan, sampleSide).pixels);
+        picture = PictureFitting(*picture, PaintRange::ofWatercolour()).laid(*picture);
     }
     std::vector<Need> needs;
     for (const NeedRecord& record : source->notebook().needs)

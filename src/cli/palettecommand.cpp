@@ -288,6 +288,7 @@ Json swapsJson(const Answered& answer)
 struct Falling {
     std::size_t need;
     std::vector<Closer> closers;
+    BeyondPaint beyond = BeyondPaint::No;
 };
 
 std::vector<Falling> fallingShort(const Answered& answer)
@@ -303,9 +304,13 @@ std::vector<Falling> fallingShort(const Answered& answer)
     for (std::size_t n = 0; n < question.needs.size(); ++n) {
         if (set.answers[n].met)
             continue;
-        auto closers = closersOf(question.needs[n], question.paints(), set.tubes, others, question.brush, watched());
+        const Need& need = question.needs[n];
+        const BeyondPaint beyond = beyondPaint(need.target, need.tolerance, PaintRange::ofWatercolour());
+        std::vector<Closer> closers;
+        if (beyond == BeyondPaint::No)
+            closers = closersOf(need, question.paints(), set.tubes, others, question.brush, watched());
         closers.resize(std::min(closers.size(), most));
-        falling.push_back({n, std::move(closers)});
+        falling.push_back({n, std::move(closers), beyond});
     }
     return falling;
 }
@@ -314,6 +319,8 @@ std::string fallingText(const Falling& falling, const Answered& answer)
 {
     const Question& question = answer.question;
     std::string text = shown(question.needs[falling.need].name) + " is not met; ";
+    if (falling.beyond != BeyondPaint::No)
+        return text + "it is " + std::string(beyondWords(falling.beyond)) + "\n";
     if (falling.closers.empty())
         return text + "no tube more brings it nearer\n";
     std::vector<std::string> helps;

@@ -5,6 +5,7 @@
 #include "colour/colourname.h"
 #include "files/outputfile.h"
 #include "notebook/edits.h"
+#include "notebook/picturevalues.h"
 #include "palette/picturecolours.h"
 #include "sheet/keptpicture.h"
 #include "sheet/pickedcolour.h"
@@ -35,12 +36,30 @@ Result<std::optional<LinearRgb>> whiteOf(const Scan& scan, const std::string& pl
     return lightAt(scan, {*x, *y}, aroundTheWhite);
 }
 
-Json jsonOf(const PictureColour& colour, const Need& need)
+/// The colours of a picture as needs, with what they were in it.
+struct FoundNeeds {
+    std::vector<PictureColour> colours;
+    std::vector<Need> needs;
+    std::vector<Lab> seen;
+    PictureFit fit = PictureFit::AsItIs;
+};
+
+Json jsonOf(const PictureColour& colour, const Need& need, const Lab& seen)
 {
-    Json object{{"need", need.name},           {"target", toJson(need.target)}, {"share", rounded(colour.share, 4)},
-                {"role", nameOf(colour.role)}, {"importance", need.importance}, {"value_first", need.terms.valueFirst}};
+    Json object{{"need", need.name},
+                {"target", toJson(need.target)},
+                {"seen", toJson(seen)},
+                {"share", rounded(colour.share, 4)},
+                {"role", nameOf(colour.role)},
+                {"importance", need.importance},
+                {"value_first", need.terms.valueFirst}};
     addDisplay(object, need.target);
     return object;
+}
+
+const char* reachedBy(PictureFit fit)
+{
+    return fit == PictureFit::ToTubes ? "these tubes reach" : "watercolour reaches";
 }
 
 std::string textOf(const PictureColour& colour, const Need& need)
@@ -69,10 +88,48 @@ Result<SeenPicture> seenIn(const PictureArguments& arguments, std::vector<std::s
     return SeenPicture{*white, colourCells(sampleOf(*scan, sampleSide, *white).pixels)};
 }
 
-/// Keeps the picture and its needs in one edit. It is made small first, so that no other writer waits for that.
-Result<void> keep(const PictureArguments& arguments, const std::optional<LinearRgb>& white,
-                  const std::vector<Need>& needs)
+Result<PictureFit> fitOf(const std::string& values)
 {
+    if (values == "paint")
+        return PictureFit::ToPaint;
+    if (values == "tubes")
+        return PictureFit::ToTubes;
+    if (values == "as-is")
+        return PictureFit::AsItIs;
+    return failure(ErrorCode::BadOption, "--values is paint, tubes or as-is");
+}
+
+Result<PictureFitting> fittingOf(PictureFit fit, const ColourCells& picture, const std::string& notebook)
+{
+    if (fit != PictureFit::ToTubes)
+        return fittingFor(fit, picture, Studio());
+    if (notebook.empty())
+        return failure(ErrorCode::BadOption, "--values tubes needs the notebook whose tubes they are: --into");
+    const auto open = openNotebook(notebook, Access::Read);
+    if (!open)
+        return tl::unexpected(open.error());
+    FilmCache films;
+    return fittingFor(fit, picture, *studioOf(open->notebook, films));
+}
+
+Result<FoundNeeds> needsIn(const ColourCells& picture, const PictureArguments& arguments)
+{
+    const auto fit = fitOf(arguments.values);
+    const auto fitting = fit ? fittingOf(*fit, picture, arguments.into) : tl::unexpected(fit.error());
+    if (!fitting)
+        return tl::unexpected(fitting.error());
+    const ColourCells laid = fitting->laid(picture);
+    FoundNeeds found{pictureColours(laid, static_cast<std::size_t>(arguments.most)), {}, {}, *fit};
+    found.needs = needsFor(found.colours);
+    for (const Need& need : found.needs)
+        found.seen.push_back(seenBefore(picture, laid, need.target));
+    return found;
+}
+
+/// Keeps the picture and its needs in one edit. It is made small first, so that no other writer waits for that.
+Result<void> keep(const PictureArguments& arguments, const std::optional<LinearRgb>& white, const FoundNeeds& found)
+{
+    const std::vector<Need>& needs = found.needs;
     const auto picture = pictureFrom(QString::fromStdString(arguments.picture), subjectWidth);
     if (!picture)
         return tl::unexpected(picture.error());
@@ -85,12 +142,12 @@ Result<void> keep(const PictureArguments& arguments, const std::optional<LinearR
         return failure(ErrorCode::BadNeed, "that would be more than " + std::to_string(mostNeeds) + " needs");
     const std::string file = QFileInfo(QString::fromStdString(arguments.picture)).completeBaseName().toStdString();
     const SubjectId number{-1};
-    SubjectRecord subject{number, arguments.name.empty() ? file : arguments.name, picture->name, {}, {}};
+    SubjectRecord subject{number, arguments.name.empty() ? file : arguments.name, picture->name, {}, {}, found.fit};
     if (white)
         subject.white = pickedColour(*white);
     NotebookEdit edit = putting(subject, *picture);
-    for (const Need& need : needs)
-        edit.needs.put.push_back({{}, need, number});
+    for (std::size_t i = 0; i < needs.size(); ++i)
+        edit.needs.put.push_back({{}, needs[i], number, found.seen[i]});
     const auto written = open->store->apply(std::move(edit));
     return written ? Result<void>{} : tl::unexpected(written.error());
 }
@@ -103,19 +160,23 @@ Result<Output> needsFromPictureCommand(const PictureArguments& arguments)
     const auto seen = seenIn(arguments, output.remarks);
     if (!seen)
         return tl::unexpected(seen.error());
-    const std::vector<PictureColour> colours = pictureColours(seen->cells, static_cast<std::size_t>(arguments.most));
-    const std::vector<Need> needs = needsFor(colours);
+    const auto found = needsIn(seen->cells, arguments);
+    if (!found)
+        return tl::unexpected(found.error());
+    const auto& [colours, needs, before, fit] = *found;
     if (!arguments.out.empty())
         if (const auto done = writeWhole(QString::fromStdString(arguments.out), writeNeedsCsv(needs)); !done)
             return tl::unexpected(done.error());
     if (!arguments.into.empty())
-        if (const auto done = keep(arguments, seen->white, needs); !done)
+        if (const auto done = keep(arguments, seen->white, *found); !done)
             return tl::unexpected(done.error());
-    output.text = "The picture is made of " + counted(colours.size(), "colour") + ":\n";
+    output.text = "The picture is made of " + counted(colours.size(), "colour")
+                  + (fit == PictureFit::AsItIs ? "" : ", its values laid into what " + std::string(reachedBy(fit)))
+                  + ":\n";
     output.json = {{"colours", Json::array()}};
     for (std::size_t i = 0; i < colours.size(); ++i) {
         output.text += textOf(colours[i], needs[i]);
-        output.json["colours"].push_back(jsonOf(colours[i], needs[i]));
+        output.json["colours"].push_back(jsonOf(colours[i], needs[i], before[i]));
     }
     return output;
 }

@@ -335,6 +335,8 @@ void setUpPictures(CLI::App& app, Request& request)
     addText(needs, "--out", request.picture.out, "Write them as CSV");
     auto* into = addText(needs, "--into", request.picture.into, "Keep the picture and its needs in this notebook");
     addText(needs, "--name", request.picture.name, "What the picture is called there")->needs(into);
+    addText(needs, "--values", request.picture.values,
+            "Laid into what paint reaches (paint), what the tubes of --into reach (tubes), or left (as-is)");
 }
 
 void setUpNotebooks(CLI::App& app, Request& request)

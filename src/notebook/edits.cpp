@@ -141,6 +141,22 @@ NotebookEdit keepingPalette(const std::string& name, std::vector<TubeId> tubes, 
     return edit;
 }
 
+NotebookEdit layingValues(const Notebook& notebook, SubjectId subject, PictureFit fit, const PictureFitting& fitting)
+{
+    const SubjectRecord* record = notebook.subject(subject);
+    if (!record)
+        return {};
+    SubjectRecord changed = *record;
+    changed.fit = fit;
+    NotebookEdit edit = putting(changed);
+    for (NeedRecord need : notebook.needs)
+        if (need.subject == subject && need.seen) {
+            need.need.target = fitting.at(*need.seen);
+            edit.needs.put.push_back(need);
+        }
+    return edit;
+}
+
 NotebookEdit beginning(const Notebook& notebook, const WellRecord& well)
 {
     NotebookEdit edit = putting(well);

@@ -71,6 +71,10 @@ NotebookEdit merging(const Notebook& notebook, TubeId kept, TubeId other);
 /// @param wished tubes of it that are not in the notebook yet: they come in with it
 NotebookEdit keepingPalette(const std::string& name, std::vector<TubeId> tubes, std::vector<Tube> wished = {});
 
+/// Lays the values of a picture anew: its needs that were taken from it follow.
+/// @param fitting what `fit` comes to for that picture
+NotebookEdit layingValues(const Notebook& notebook, SubjectId subject, PictureFit fit, const PictureFitting& fitting);
+
 /// A new well beside the others, in the place of the oldest where there are as many as there may be.
 NotebookEdit beginning(const Notebook& notebook, const WellRecord& well);
 

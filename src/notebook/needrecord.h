@@ -22,7 +22,8 @@ struct SubjectId {
 struct NeedRecord {
     NeedId id;
     Need need;
-    SubjectId subject = {}; ///< the picture it is for; 0 for any, and it may be gone
+    SubjectId subject = {};       ///< the picture it is for; 0 for any, and it may be gone
+    std::optional<Lab> seen = {}; ///< what it was in the picture, before its values came to paper (PictureFit)
 
     template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
     {
@@ -37,6 +38,7 @@ struct NeedRecord {
         visit("lifts", self.need.terms.lifts, Field{});
         visit("value_first", self.need.terms.valueFirst, Field{});
         visit("subject", self.subject, Field{.words = "its picture"});
+        visit("seen", self.seen, Field{.words = "its colour in the picture", .since = 7});
     }
 
     bool operator==(const NeedRecord&) const = default;

@@ -3,6 +3,7 @@
 #include "base/text.h"
 #include "paint/ratings.h"
 #include "words/paintwords.h"
+#include "words/palettewords.h"
 
 #include <algorithm>
 
@@ -55,6 +56,11 @@ std::vector<Shortfall> shortfallsOf(const ShownChoice& shown, std::stop_token st
         const NeedAnswer& answer = shown.set().answers[n];
         if (answer.met || answer.isUnsure(needs[n]))
             continue;
+        const BeyondPaint beyond = beyondPaint(needs[n].target, needs[n].tolerance, PaintRange::ofWatercolour());
+        if (beyond != BeyondPaint::No) {
+            shortfalls.push_back({n, {}, {}, {}, beyond});
+            continue;
+        }
         Shortfall one{n, bestOf(needs[n], paints, shown.set().tubes, owned, brush, stop), {}, {}};
         const auto meets = [&](const std::optional<Shortfall::Helper>& helper) {
             return helper && helper->match.apart <= needs[n].tolerance;
@@ -74,7 +80,9 @@ std::vector<Shortfall> shortfallsOf(const ShownChoice& shown, std::stop_token st
 
 std::string shortfallWords(const Shortfall& shortfall, const Need& need, bool surely)
 {
-    const auto& [place, owned, bought, rarer] = shortfall;
+    const auto& [place, owned, bought, rarer, beyond] = shortfall;
+    if (beyond != BeyondPaint::No)
+        return need.name + " is not met: it is " + std::string(beyondWords(beyond)) + ".";
     std::vector<std::string> helps;
     if (owned)
         helps.push_back("of yours " + helperWords(*owned, need, surely));

@@ -4,6 +4,7 @@
 #include "notebook/allowed.h"
 #include "notebook/field.h"
 #include "notebook/needrecord.h"
+#include "palette/picturefit.h"
 
 #include <optional>
 #include <string>
@@ -44,6 +45,7 @@ struct SubjectRecord {
     std::string picture;      ///< the name of a Picture; may be empty when it was lost
     std::optional<Lab> white; ///< the colour, as it stands in the picture, of what was said to be white or grey
     std::vector<SubjectPin> pins;
+    PictureFit fit = PictureFit::AsItIs; ///< how its colours become needs
 
     template <typename Self, typename Visit> static void fields(Self& self, Visit&& visit)
     {
@@ -51,6 +53,7 @@ struct SubjectRecord {
         visit("picture", self.picture, Field{.words = "its picture", .text = TextKind::Picture});
         visit("white", self.white, Field{.words = "its white"});
         visit("pins", self.pins, Field{.words = "places", .json = InJson::Always, .most = mostPins});
+        visit("fit", self.fit, Field{.words = "how its values come to paper", .since = 7});
     }
 
     bool operator==(const SubjectRecord&) const = default;

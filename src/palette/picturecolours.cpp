@@ -244,7 +244,7 @@ void makeRoom(std::vector<PictureColour>& colours, std::size_t most)
 
 void addEnd(const ColourCells& cells, bool lightest, std::size_t most, std::vector<PictureColour>& colours)
 {
-    const Lab end = endOf(cells, lightest);
+    const Lab end = lightest ? lightestOf(cells) : darkestOf(cells);
     const PictureRole role = lightest ? PictureRole::Lightest : PictureRole::Darkest;
     const auto closest = std::ranges::min_element(
         colours, {}, [&](const PictureColour& colour) { return deltaE00(colour.colour, end); });
@@ -257,6 +257,16 @@ void addEnd(const ColourCells& cells, bool lightest, std::size_t most, std::vect
 }
 
 } // namespace
+
+Lab darkestOf(const ColourCells& cells)
+{
+    return endOf(cells, false);
+}
+
+Lab lightestOf(const ColourCells& cells)
+{
+    return endOf(cells, true);
+}
 
 double clusterSpread(const ColourCells& cells, std::span<const Lab> middles)
 {

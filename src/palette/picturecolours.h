@@ -40,6 +40,11 @@ std::vector<Lab> clusterMiddles(const ColourCells& cells, std::size_t count);
 /// The sum of shares times squared distance (CIE 1976) to the nearest middle: what clusterMiddles() makes small.
 double clusterSpread(const ColourCells& cells, std::span<const Lab> middles);
 
+/// The darkest dark and the lightest light of a picture: the mean of a hundredth of it.
+/// @param cells at least one
+Lab darkestOf(const ColourCells& cells);
+Lab lightestOf(const ColourCells& cells);
+
 /// What a painter would mix for a picture: middles of its clusters, those that are hardly told apart taken as one;
 /// small vivid accents that these pass over; the darkest dark and the lightest light. Lightest first.
 /// @param most how many, 2 or more; accents and the two ends take the place of what there is least of

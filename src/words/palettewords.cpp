@@ -18,6 +18,17 @@ std::string proofWords(const Choice& choice, School school)
            + " was tried and falls short.";
 }
 
+std::string_view beyondWords(BeyondPaint beyond)
+{
+    switch (beyond) {
+    case BeyondPaint::No: break;
+    case BeyondPaint::TooDark: return "deeper than watercolour goes";
+    case BeyondPaint::TooLight: return "lighter than the paper";
+    case BeyondPaint::TooClean: return "cleaner than any paint is at that value";
+    }
+    return "";
+}
+
 std::string nearestWords(const Unreachable& missed, const Need& need, std::span<const Paint> paints, bool ofKept)
 {
     const Match& match = missed.nearest;
@@ -27,6 +38,9 @@ std::string nearestWords(const Unreachable& missed, const Need& need, std::span<
         "; nearest is " + laidWords(match.recipe, paints) + " (" + formatNumber(match.apart, 1) + " apart).";
     if (match.apart <= need.tolerance)
         return "No mix is sure enough for " + need.name + nearest;
+    const BeyondPaint beyond = beyondPaint(need.target, need.tolerance, PaintRange::ofWatercolour());
+    if (beyond != BeyondPaint::No)
+        return need.name + " is " + std::string(beyondWords(beyond)) + nearest;
     return (ofKept ? "It does not reach " : "No tubes of yours reach ") + need.name + nearest;
 }
 

@@ -36,6 +36,7 @@ private Q_SLOTS:
     void init();
     void cleanup();
     void aPictureBecomesNeeds();
+    void strongLightComesToPaper();
     void pickingMovingMergingSplitting();
     void theNeedInHandLightsUp();
     void everyPictureHasItsOwnNeeds();
@@ -167,6 +168,51 @@ void TestPalette::aPictureBecomesNeeds()
     QCOMPARE(notebook().subjects.size(), 1U);
     // And all of it is in the file.
     m_document->redo();
+    auto store = NotebookStore::open(m_folder.filePath("a.iris"));
+    QVERIFY(store);
+    QCOMPARE((*store)->load()->needs, notebook().needs);
+    QCOMPARE((*store)->load()->subjects, notebook().subjects);
+}
+
+void TestPalette::strongLightComesToPaper()
+{
+    const QString sunny = m_folder.filePath("sunny.png");
+    QImage image(300, 200, QImage::Format_RGB32);
+    for (int x = 0; x < image.width(); ++x)
+        for (int y = 0; y < image.height(); ++y)
+            image.setPixelColor(x, y, y < 150 ? QColor::fromHsv(0, 0, x * 255 / 299) : QColor(0, 255, 60));
+    QVERIFY(image.save(sunny));
+    takePicture(sunny);
+    QCOMPARE(notebook().subjects.front().fit, PictureFit::ToPaint);
+    QVERIFY(find<QWidget>("laidPicture")->isVisible());
+    click("propose");
+    QVERIFY(QTest::qWaitFor([&] { return !page().isProposing(); }, 10000));
+    const PaintRange& range = PaintRange::ofWatercolour();
+    std::vector<Lab> laid;
+    for (const NeedRecord& record : notebook().needs) {
+        laid.push_back(record.need.target);
+        QCOMPARE(beyondPaint(record.need.target, 1, range), BeyondPaint::No);
+    }
+    QVERIFY(std::ranges::any_of(notebook().needs, [](const NeedRecord& record) { return record.seen->l < 5; }));
+    QVERIFY(std::ranges::any_of(notebook().needs, [](const NeedRecord& record) { return record.seen->l > 97; }));
+    // As the photograph has them: every need follows, and undo takes all of them back.
+    page().picture().lay(PictureFit::AsItIs);
+    QVERIFY(QTest::qWaitFor([&] { return !page().picture().isBusy(); }, 10000));
+    QVERIFY(!find<QWidget>("laidPicture")->isVisible());
+    for (const NeedRecord& record : notebook().needs)
+        QCOMPARE(record.need.target, *record.seen);
+    m_document->undo();
+    for (std::size_t i = 0; i < laid.size(); ++i)
+        QCOMPARE(notebook().needs[i].need.target, laid[i]);
+    QVERIFY(QTest::qWaitFor([&] { return !page().picture().isBusy(); }, 10000));
+    // A place that is clicked comes to paper, too; the tubes one has go less far.
+    clickAt({0.005, 0.3});
+    QVERIFY(notebook().needs.back().seen->l < 5);
+    QVERIFY(std::abs(notebook().needs.back().need.target.l - range.darkest()) < 2);
+    fill();
+    page().picture().lay(PictureFit::ToTubes);
+    QVERIFY(QTest::qWaitFor([&] { return !page().picture().isBusy(); }, 10000));
+    QCOMPARE(notebook().subjects.front().fit, PictureFit::ToTubes);
     auto store = NotebookStore::open(m_folder.filePath("a.iris"));
     QVERIFY(store);
     QCOMPARE((*store)->load()->needs, notebook().needs);

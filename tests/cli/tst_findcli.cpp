@@ -8,6 +8,7 @@
 #include "finding/mother.h"
 #include "notebook/notebookstore.h"
 #include "notebook/prices.h"
+#include "palette/paintrange.h"
 #include "palette/reach.h"
 #include "words/findwords.h"
 
@@ -33,6 +34,7 @@ private Q_SLOTS:
     void aStandInIsFound();
     void aMotherColourTies();
     void mudIsExplained();
+    void strongLightComesToPaper();
     void aPaletteIsDecided();
     void whatCannotBeIsRefused_data();
     void whatCannotBeIsRefused();
@@ -216,6 +218,29 @@ void TestFindCli::mudIsExplained()
     QCOMPARE(found["culprit"], "PR255");
     QVERIFY(!found["instead"].is_null());
     QVERIFY(found["words"].get<std::string>().find("leans away") != std::string::npos);
+}
+
+void TestFindCli::strongLightComesToPaper()
+{
+    QImage image(200, 100, QImage::Format_RGB32);
+    for (int x = 0; x < image.width(); ++x)
+        for (int y = 0; y < image.height(); ++y)
+            image.setPixelColor(x, y, y < 80 ? QColor::fromHsv(0, 0, x * 255 / 199) : QColor(0, 255, 60));
+    QVERIFY(image.save(QString::fromStdString(path("sunny.png"))));
+    QCOMPARE(makeDemoNotebook(path("sunny.iris")).code, 0);
+    const auto darkest = [&](const char* values) {
+        const auto found =
+            jsonOf({"needs-from-picture", path("sunny.png"), "--values", values, "--into", path("sunny.iris")});
+
+        const auto last = found["colours"].back();
+        return std::pair(labOf(last["target"]).l, labOf(last["seen"]).l);
+    };
+    const auto paint = darkest("paint");
+    QVERIFY(std::abs(paint.first - PaintRange::ofWatercolour().darkest()) < 2 && paint.second < 5);
+    QVERIFY(darkest("tubes").first >= paint.first - 1);
+    QCOMPARE(darkest("as-is").first, darkest("as-is").second);
+    QCOMPARE(run({"needs-from-picture", path("sunny.png"), "--values", "tubes"}).code, 2); // whose tubes
+    QCOMPARE(run({"needs-from-picture", path("sunny.png"), "--values", "bright"}).code, 2);
 }
 
 /// What a picture needs, what each tube more buys and how sure it is: the commands say what the core says.

@@ -307,7 +307,7 @@ void TestPairsCli::whatNothingReachesIsSaid()
     const Run result = run(arguments);
     QVERIFY2(result.code == 0, result.err.c_str());
     QVERIFY2(result.out.starts_with("None of these tubes reaches any of the needs."), result.out.c_str());
-    QVERIFY(result.out.find("A lamp; nearest is ") != std::string::npos);
+    QVERIFY(result.out.find("A lamp is cleaner than any paint is at that value; nearest is ") != std::string::npos);
     for (const char* nonsense : {"0 tubes", "0.0 apart", "No smaller set", "nearest , "})
         QVERIFY2(result.out.find(nonsense) == std::string::npos, result.out.c_str());
     const auto choice = json(arguments);

@@ -8,8 +8,10 @@
 #include "app/theme/theme.h"
 #include "colour/observer.h"
 #include "notebook/edits.h"
+#include "notebook/picturevalues.h"
 #include "sheet/keptpicture.h"
 #include "sheet/pickedcolour.h"
+#include "sheet/picturesample.h"
 
 #include <QFileInfo>
 #include <QHBoxLayout>
@@ -35,6 +37,7 @@ int radiusOf(int step)
 PictureDialog::PictureDialog(Document& document, const QString& picture, QWidget* parent)
     : PictureDialog(document, parent)
 {
+    m_subject.fit = PictureFit::ToPaint;
     m_subject.name = QFileInfo(picture).completeBaseName().trimmed().toStdString();
     if (m_subject.name.empty())
         m_subject.name = tr("picture").toStdString();
@@ -80,7 +83,8 @@ PictureDialog::PictureDialog(Document& document, QWidget* parent)
     layout->addWidget(makeSide());
     connect(m_canvas, &PictureCanvas::picked, this, &PictureDialog::pick);
     connect(m_size, &QSlider::valueChanged, this, [this](int step) { m_canvas->setRadius(radiusOf(step)); });
-    connect(m_list, &QListWidget::currentRowChanged, this, [this](int row) { m_match->setEnabled(row >= 0); });
+    connect(m_list, &QListWidget::currentRowChanged, this,
+            [this](int row) { m_match->setEnabled(isOpen() && row >= 0); });
     connect(m_match, &QPushButton::clicked, this, &QDialog::accept);
     connect(m_needs, &QPushButton::clicked, this, &PictureDialog::writeNeeds);
     m_words->setText(tr("Opening the picture ..."));
@@ -130,7 +134,24 @@ void PictureDialog::take(const Result<ScanPtr>& scan)
     m_scan = *scan;
     m_words->setText(withRemark(*m_scan, tr("Click what you want to mix. Wheel zooms, dragging moves the picture.")));
     m_canvas->setImage(m_scan->image());
+    fit();
     fill();
+}
+
+/// Works out how the picture's values come to paper.
+void PictureDialog::fit()
+{
+    const std::optional<LinearRgb> white =
+        m_subject.white ? std::optional(toLinearRgb(*m_subject.white)) : std::nullopt;
+    m_fitting.start(
+        [scan = m_scan, white, fit = m_subject.fit, studio = m_document.studio()](const JobTools& tools) {
+            const PictureSample sample = sampleOf(*scan, sampleSide, white, tools.stop);
+            return fittingFor(fit, colourCells(sample.pixels), *studio);
+        },
+        [this](const PictureFitting& fitting) {
+            m_laid = fitting;
+            fill();
+        });
 }
 
 /// From now on the picture can be kept. When it is there already its pins come first.
@@ -149,6 +170,8 @@ void PictureDialog::takeKept(const Result<Picture>& kept)
         m_subject.pins.resize(std::min(m_subject.pins.size(), mostPins));
         if (!m_subject.white)
             m_subject.white = known->white;
+        m_subject.fit = known->fit;
+        fit();
     }
     m_subject.picture = kept->name;
     m_notYetKept = *kept;
@@ -182,6 +205,7 @@ void PictureDialog::pick(QPoint place)
         for (SubjectPin& known : m_subject.pins)
             known.colour = colourAt(known);
         m_setWhite->setChecked(false);
+        fit();
         return keep(tr("set the white"));
     }
     if (m_subject.pins.size() >= mostPins)
@@ -212,14 +236,14 @@ std::vector<Lab> PictureDialog::colours() const
 {
     std::vector<Lab> colours;
     for (const SubjectPin& pin : m_subject.pins)
-        colours.push_back(pin.colour);
+        colours.push_back(m_laid.at(pin.colour));
     return colours;
 }
 
 std::optional<Lab> PictureDialog::chosen() const
 {
     const int row = m_list->currentRow();
-    return row < 0 ? std::nullopt : std::optional(m_subject.pins[static_cast<std::size_t>(row)].colour);
+    return row < 0 ? std::nullopt : std::optional(m_laid.at(m_subject.pins[static_cast<std::size_t>(row)].colour));
 }
 
 void PictureDialog::fill()
@@ -236,8 +260,9 @@ void PictureDialog::fill()
         }
         m_list->setCurrentRow(std::min(before, m_list->count() - 1));
     }
-    m_match->setEnabled(m_list->currentRow() >= 0);
-    m_needs->setEnabled(!m_subject.pins.empty());
+    const bool isReady = isOpen();
+    m_match->setEnabled(isReady && m_list->currentRow() >= 0);
+    m_needs->setEnabled(isReady && !m_subject.pins.empty());
     m_setWhite->setText(m_subject.white ? tr("The white is set; set it anew") : tr("Something white or grey"));
     std::vector<Pin> pins;
     for (const SubjectPin& pin : m_subject.pins)
@@ -252,15 +277,16 @@ void PictureDialog::writeNeeds()
 {
     std::vector<NeedRecord> needs;
     for (std::size_t i = 0; i < m_subject.pins.size(); ++i) {
-        const Lab& colour = m_subject.pins[i].colour;
+        const Lab& seen = m_subject.pins[i].colour;
         const bool isThere = std::ranges::any_of(m_document.notebook().needs, [&](const NeedRecord& record) {
-            return record.subject == m_subject.id && record.need.target == colour;
+            return record.subject == m_subject.id && (record.need.target == seen || record.seen == seen);
         });
         if (!isThere)
             needs.push_back({{},
                              {tr("%1, place %2").arg(text(m_subject.name), QString::number(i + 1)).toStdString(),
-                              colour, tolerance::workable, 2},
-                             m_subject.id});
+                              m_laid.at(seen), tolerance::workable, 2},
+                             m_subject.id,
+                             seen});
     }
     if (m_document.notebook().needs.size() + needs.size() > mostNeeds)
         return m_words->setText(tr("That would be more than %1 needs.").arg(mostNeeds));

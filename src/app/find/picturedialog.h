@@ -27,9 +27,9 @@ public:
     PictureDialog(Document& document, SubjectId subject, QWidget* parent = nullptr);
 
     PictureCanvas& canvas() { return *m_canvas; }
-    bool isOpen() const { return m_scan != nullptr; }
+    bool isOpen() const { return m_scan != nullptr && !m_fitting.isRunning(); }
     void pick(QPoint place);
-    /// The colour of each pin.
+    /// The colour of each pin, as it comes to paper.
     std::vector<Lab> colours() const;
     /// The one in hand when the dialog was accepted.
     std::optional<Lab> chosen() const;
@@ -43,12 +43,15 @@ private:
     void take(const Result<ScanPtr>& scan);
     void takeKept(const Result<Picture>& kept);
     Lab colourAt(const SubjectPin& pin) const;
+    void fit();
     void keep(const QString& what);
     void fill();
 
     Document& m_document;
     Job<Result<ScanPtr>> m_opening;
     Job<Result<Picture>> m_shrinking; ///< to what is kept; pins need not wait for it
+    Job<PictureFitting> m_fitting;
+    PictureFitting m_laid; ///< how its values come to paper
     ScanPtr m_scan;
     SubjectRecord m_subject; ///< without a number until it is kept
     std::optional<Picture> m_notYetKept;

@@ -1,5 +1,6 @@
 #include "app/palette/compareparts.h"
 
+#include "app/parts/picturecanvas.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
@@ -39,6 +40,12 @@ void PaintedPicture::setImage(const QImage& image)
     update();
 }
 
+void PaintedPicture::standOnGround()
+{
+    m_onGround = true;
+    setMaximumHeight(QWIDGETSIZE_MAX);
+}
+
 void PaintedPicture::paintEvent(QPaintEvent*)
 {
     if (m_image.isNull())
@@ -46,7 +53,12 @@ void PaintedPicture::paintEvent(QPaintEvent*)
     QPainter painter(this);
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
     const QSizeF fitted = QSizeF(m_image.size()).scaled(size(), Qt::KeepAspectRatio);
-    painter.drawImage(QRectF(QPointF(0, 0), fitted), m_image, QRectF(m_image.rect()));
+    QRectF target(QPointF(0, 0), fitted);
+    if (m_onGround) {
+        painter.fillRect(rect(), pictureGround());
+        target.moveCenter(QRectF(rect()).center());
+    }
+    painter.drawImage(target, m_image, QRectF(m_image.rect()));
 }
 
 WashChips::WashChips(ViewSettings& settings, QWidget* parent) : QWidget(parent), m_settings(settings)

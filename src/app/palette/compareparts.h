@@ -20,12 +20,15 @@ public:
 
     void setImage(const QImage& image);
     const QImage& image() const { return m_image; }
+    /// From now on in the middle of a grey ground, however high, as PictureCanvas shows one.
+    void standOnGround();
 
 protected:
     void paintEvent(QPaintEvent* event) override;
 
 private:
     QImage m_image;
+    bool m_onGround = false;
 };
 
 /// A few tubes as small washes, their codes below.

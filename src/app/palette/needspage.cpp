@@ -1,5 +1,6 @@
 #include "app/palette/needspage.h"
 
+#include "app/palette/compareparts.h"
 #include "app/parts/act.h"
 #include "app/parts/choicebox.h"
 #include "app/parts/colourfield.h"
@@ -21,6 +22,7 @@
 #include "palette/picturecolours.h"
 #include "sheet/pickedcolour.h"
 
+#include <QActionGroup>
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QMenu>
@@ -51,6 +53,16 @@ Need meanOf(const std::vector<NeedRecord>& records)
     return mean;
 }
 
+QString fitWords(PictureFit fit)
+{
+    switch (fit) {
+    case PictureFit::ToPaint: return NeedsPage::tr("Values as watercolour has them");
+    case PictureFit::ToTubes: return NeedsPage::tr("Values as my tubes have them");
+    case PictureFit::AsItIs: break;
+    }
+    return NeedsPage::tr("Values as the photograph has them");
+}
+
 bool isThere(const Lab& colour, const std::vector<NeedRecord>& records)
 {
     return std::ranges::any_of(
@@ -70,6 +82,8 @@ NeedsPage::NeedsPage(Document& document, NeedsModel& needs, TubeModel& tubes, Vi
       m_subjects(new ChoiceBox(10, this)),
       m_stage(new QStackedWidget(this)),
       m_canvas(new PictureCanvas(this)),
+      m_laid(new PaintedPicture(this)),
+      m_laidWords(wordLabel("laidPictureWords", textFont(textsize::small), this)),
       m_field(new ColourField(settings, this)),
       m_words(wordLabel("needsWords", textFont(textsize::body), this))
 {
@@ -77,7 +91,7 @@ NeedsPage::NeedsPage(Document& document, NeedsModel& needs, TubeModel& tubes, Vi
     m_canvas->setAccessibleName(tr("The picture; Enter picks a need at the cross"));
     m_canvas->setRadius(aroundAPlace);
     m_stage->addWidget(m_field);
-    m_stage->addWidget(m_canvas);
+    m_stage->addWidget(makePictures());
     auto* left = new QVBoxLayout;
     left->setSpacing(2 * gridStep);
     left->addWidget(makeHead());
@@ -143,6 +157,43 @@ QWidget* NeedsPage::makeHead()
     return head;
 }
 
+/// The picture, and beside it how it comes to paper.
+QWidget* NeedsPage::makePictures()
+{
+    m_laid->setObjectName(QStringLiteral("laidPicture"));
+    m_laid->standOnGround();
+    m_laidSide = new QWidget(this);
+    auto* side = new QVBoxLayout(m_laidSide);
+    side->setContentsMargins(0, 0, 0, 0);
+    side->setSpacing(gridStep);
+    side->addWidget(m_laidWords);
+    side->addWidget(m_laid, 1);
+    auto* both = new QWidget(this);
+    m_pictures = new QBoxLayout(QBoxLayout::TopToBottom, both);
+    m_pictures->setContentsMargins(0, 0, 0, 0);
+    m_pictures->setSpacing(2 * gridStep);
+    m_pictures->addWidget(m_canvas, 1);
+    m_pictures->addWidget(m_laidSide, 1);
+    return both;
+}
+
+/// Side by side or one below the other, whichever shows them larger.
+void NeedsPage::layOut()
+{
+    const QSizeF room = m_stage->size();
+    const QSizeF picture = m_shown ? QSizeF(m_shown->scan->size()) : QSizeF(3, 2);
+    const auto scale = [&](double across, double down) {
+        return std::min(room.width() / across / picture.width(), room.height() / down / picture.height());
+    };
+    m_pictures->setDirection(scale(2, 1) > scale(1, 2) ? QBoxLayout::LeftToRight : QBoxLayout::TopToBottom);
+}
+
+void NeedsPage::resizeEvent(QResizeEvent* event)
+{
+    QWidget::resizeEvent(event);
+    layOut();
+}
+
 QMenu* NeedsPage::makePictureMenu()
 {
     auto* menu = new QMenu(this);
@@ -162,6 +213,15 @@ QMenu* NeedsPage::makePictureMenu()
             m_document.apply(removing<SubjectRecord>(record->id),
                              tr("take out the picture %1").arg(text(record->name)));
     });
+    menu->addSeparator();
+    auto* fits = new QActionGroup(menu);
+    for (const PictureFit fit : allPictureFits) {
+        QAction* act = menu->addAction(fitWords(fit), this, [this, fit] { m_picture.lay(fit); });
+        act->setCheckable(true);
+        fits->addAction(act);
+        m_fits.push_back({fit, act});
+        m_ofPicture.push_back(act);
+    }
     m_ofPicture.insert(m_ofPicture.end(), {m_setWhite, asItIs, rename, remove});
     return menu;
 }
@@ -224,7 +284,10 @@ QMenu* NeedsPage::makeSources()
 
 void NeedsPage::takeFocus()
 {
-    m_stage->currentWidget()->setFocus();
+    if (m_picture.loaded())
+        m_canvas->setFocus();
+    else
+        m_field->setFocus();
 }
 
 void NeedsPage::tell(const QString& words)
@@ -232,16 +295,21 @@ void NeedsPage::tell(const QString& words)
     m_words->setText(sentence(words));
 }
 
-void NeedsPage::addSet(std::vector<Need> needs, const QString& what)
+void NeedsPage::addSet(const std::vector<Need>& needs, const QString& what)
 {
-    std::erase_if(needs, [this](const Need& need) { return isThere(need.target, m_needs.records()); });
-    if (needs.empty())
-        return tell(tr("There is nothing to add that is not there already."));
-    if (m_document.notebook().needs.size() + needs.size() > mostNeeds)
-        return tell(tr("That would be more than %1 needs.").arg(mostNeeds));
     std::vector<NeedRecord> records;
     for (const Need& need : needs)
         records.push_back({{}, need, m_picture.subject()});
+    addRecords(std::move(records), what);
+}
+
+void NeedsPage::addRecords(std::vector<NeedRecord> records, const QString& what)
+{
+    std::erase_if(records, [this](const NeedRecord& one) { return isThere(one.need.target, m_needs.records()); });
+    if (records.empty())
+        return tell(tr("There is nothing to add that is not there already."));
+    if (m_document.notebook().needs.size() + records.size() > mostNeeds)
+        return tell(tr("That would be more than %1 needs.").arg(mostNeeds));
     m_document.apply(putting(records), what);
 }
 
@@ -291,13 +359,19 @@ void NeedsPage::propose()
     if (!loaded)
         return;
     tell(tr("Looking at the picture ..."));
-    m_proposing.start([loaded](const JobTools&) { return needsFor(pictureColours(loaded->cells, mostProposed)); },
-                      [this, subject = m_picture.subject()](const std::vector<Need>& needs) {
-                          if (subject == m_picture.subject()) {
-                              tell({});
-                              addSet(needs, tr("propose colours"));
-                          }
-                      });
+    m_proposing.start(
+        [loaded, subject = m_picture.subject()](const JobTools&) {
+            std::vector<NeedRecord> records;
+            for (const Need& need : needsFor(pictureColours(loaded->cells, mostProposed)))
+                records.push_back({{}, need, subject, seenBefore(loaded->seen, loaded->cells, need.target)});
+            return records;
+        },
+        [this, subject = m_picture.subject()](const std::vector<NeedRecord>& records) {
+            if (subject == m_picture.subject()) {
+                tell({});
+                addRecords(records, tr("propose colours"));
+            }
+        });
 }
 
 void NeedsPage::merge()
@@ -307,6 +381,7 @@ void NeedsPage::merge()
         return;
     NeedRecord one = chosen.front();
     one.need = meanOf(chosen);
+    one.seen.reset(); // of several colours
     NotebookEdit edit = putting(one);
     for (std::size_t i = 1; i < chosen.size(); ++i)
         edit.needs.removed.push_back(chosen[i].id);
@@ -324,7 +399,8 @@ void NeedsPage::split()
         return tell(tr("There is but one colour of it in the picture."));
     NeedRecord first = m_needs.records()[*row];
     first.need.target = two[0];
-    NeedRecord second{{}, first.need, first.subject};
+    first.seen = seenBefore(loaded->seen, loaded->cells, two[0]);
+    NeedRecord second{{}, first.need, first.subject, seenBefore(loaded->seen, loaded->cells, two[1])};
     second.need.target = two[1];
     second.need.name += tr(", the other").toStdString();
     m_document.apply(putting(std::vector{first, second}), tr("split %1").arg(text(first.need.name)));
@@ -349,11 +425,13 @@ void NeedsPage::pick(QPoint place, bool moves)
         changed.white = pickedColour(lightAt(*m_picture.loaded()->scan, place, aroundAPlace));
         return static_cast<void>(m_document.apply(putting(changed), tr("set the white")));
     }
-    const Lab colour = colourAt(place);
+    const Lab seen = colourAt(place);
+    const Lab colour = m_picture.loaded()->fitting.at(seen);
     const auto row = m_panel->current();
     if (moves && row) {
         NeedRecord moved = m_needs.records()[*row];
         moved.need.target = colour;
+        moved.seen = seen;
         m_document.apply(putting(moved));
         return m_panel->setCurrent(static_cast<int>(*row));
     }
@@ -361,7 +439,7 @@ void NeedsPage::pick(QPoint place, bool moves)
         return tell(tr("There are as many needs as can be met at once."));
     std::vector<Need> one{{{}, colour}};
     nameByColour(one);
-    m_document.apply(putting(NeedRecord{{}, one.front(), record->id}));
+    m_document.apply(putting(NeedRecord{{}, one.front(), record->id, seen}));
     m_panel->setCurrent(m_needs.rowCount() - 1);
 }
 
@@ -399,6 +477,13 @@ void NeedsPage::showPicture()
         m_canvas->setImage(isThere ? m_shown->scan->image() : QImage());
     }
     m_stage->setCurrentIndex(isThere ? 1 : 0);
+    const PictureFit fit = m_picture.record() ? m_picture.record()->fit : PictureFit::AsItIs;
+    for (const auto& [own, act] : m_fits)
+        act->setChecked(own == fit);
+    m_laidSide->setVisible(isThere && m_shown->isMoved());
+    m_laidWords->setText(fit == PictureFit::ToTubes ? tr("As it comes to paper, in values that my tubes have:")
+                                                    : tr("As it comes to paper, in values that watercolour has:"));
+    layOut();
     for (QAction* act : m_ofPicture)
         act->setEnabled(isThere);
     m_panel->setWriting(!isThere);
@@ -413,6 +498,7 @@ void NeedsPage::showPicture()
 
 void NeedsPage::showOverlay()
 {
+    m_laid->setImage(m_picture.laid(m_settings.valuesOnly()));
     m_merge->setEnabled(m_panel->chosen().size() > 1);
     m_split->setEnabled(m_picture.loaded() && m_panel->chosen().size() == 1);
     const auto row = m_panel->current();

@@ -3,6 +3,7 @@
 #include "app/palette/needspanel.h"
 #include "app/palette/subjectpicture.h"
 
+class QBoxLayout;
 class QComboBox;
 class QMenu;
 class QStackedWidget;
@@ -10,6 +11,7 @@ class QStackedWidget;
 namespace iris {
 
 class ColourField;
+class PaintedPicture;
 class PictureCanvas;
 
 /// What the picture needs: the picture itself, with each need's places in it, and the needs as its legend. Without a
@@ -44,11 +46,15 @@ private:
     QWidget* makeLegend(QAction& choose);
     QMenu* makeSources();
     QMenu* makePictureMenu();
-    void addSet(std::vector<Need> needs, const QString& what);
+    QWidget* makePictures();
+    void layOut();
+    void addSet(const std::vector<Need>& needs, const QString& what);
+    void addRecords(std::vector<NeedRecord> records, const QString& what);
     void askPicture();
     void askList();
     void rename();
     Lab colourAt(QPoint place) const;
+    void resizeEvent(QResizeEvent* event) override;
     std::vector<Lab> colours() const;
     void showPicture();
     void showOverlay();
@@ -59,11 +65,15 @@ private:
     NeedsModel& m_needs;
     ViewSettings& m_settings;
     SubjectPicture m_picture;
-    Job<std::vector<Need>> m_proposing;
+    Job<std::vector<NeedRecord>> m_proposing;
     NeedsPanel* m_panel;
     QComboBox* m_subjects;
     QStackedWidget* m_stage;
     PictureCanvas* m_canvas;
+    PaintedPicture* m_laid; ///< the picture with its values laid, beside it
+    QWidget* m_laidSide = nullptr;
+    PlainLabel* m_laidWords;
+    QBoxLayout* m_pictures = nullptr;
     ColourField* m_field;
     PlainLabel* m_words;
     LoadedSubjectPtr m_shown; ///< what the canvas shows
@@ -72,6 +82,7 @@ private:
     QAction* m_merge = nullptr;
     QAction* m_split = nullptr;
     QAction* m_setWhite = nullptr;
+    std::vector<std::pair<PictureFit, QAction*>> m_fits;
     std::vector<QAction*> m_ofPicture; ///< that need one on show
 };
 

@@ -259,8 +259,11 @@ void NeedsPanel::keep()
     tell({});
     const NeedRecord* before = m_document.notebook().need(m_changing);
     const bool isNew = !before;
-    if (!m_document.apply(putting(before ? NeedRecord{m_changing, *need, before->subject}
-                                         : NeedRecord{{}, *need, m_model.subject()})))
+    NeedRecord record = before ? *before : NeedRecord{{}, *need, m_model.subject()};
+    if (record.need.target != need->target)
+        record.seen.reset(); // what was typed was seen in no picture
+    record.need = *need;
+    if (!m_document.apply(putting(record)))
         return; // what was typed is still there to try again with
     startAfresh();
     m_name->setFocus(); // the hand is where the next one begins

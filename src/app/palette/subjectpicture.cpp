@@ -1,9 +1,11 @@
 #include "app/palette/subjectpicture.h"
 
 #include "app/parts/words.h"
+#include "colour/deltae.h"
 #include "colour/observer.h"
 #include "drawing/displayed.h"
 #include "notebook/edits.h"
+#include "notebook/picturevalues.h"
 #include "sheet/keptpicture.h"
 
 #include <QFileInfo>
@@ -11,19 +13,29 @@
 namespace iris {
 namespace {
 
-LoadedSubjectPtr loadedFrom(const QByteArray& bytes, const std::optional<Lab>& white, const JobTools& tools)
+/// What a picture is read with.
+struct Reading {
+    QByteArray bytes;
+    std::optional<Lab> white;
+    PictureFit fit = PictureFit::AsItIs;
+    StudioPtr studio;
+};
+
+LoadedSubjectPtr loadedFrom(const Reading& reading, const JobTools& tools)
 {
-    QImage image = QImage::fromData(bytes);
+    QImage image = QImage::fromData(reading.bytes);
     if (image.isNull())
         return {};
     auto loaded = std::make_shared<LoadedSubject>();
     loaded->scan = std::make_shared<const Scan>(Scan::of(image.convertToFormat(QImage::Format_RGB32)));
     std::optional<LinearRgb> light;
-    if (white)
-        light = toLinearRgb(*white);
+    if (reading.white)
+        light = toLinearRgb(*reading.white);
     PictureSample sample = sampleOf(*loaded->scan, sampleSide, light, tools.stop);
     loaded->sampleSize = sample.size;
-    loaded->cells = colourCells(sample.pixels);
+    loaded->seen = colourCells(sample.pixels);
+    loaded->fitting = fittingFor(reading.fit, loaded->seen, *reading.studio);
+    loaded->cells = loaded->fitting.laid(loaded->seen);
     return loaded;
 }
 
@@ -43,6 +55,17 @@ Result<TakenPicture> takenFrom(const QString& path)
 }
 
 } // namespace
+
+bool LoadedSubject::isMoved() const
+{
+    constexpr double isSeen = 2;    // deltaE00
+    constexpr double enough = 0.02; // of the picture
+    double moved = 0;
+    for (std::size_t i = 0; i < seen.colours.size(); ++i)
+        if (deltaE00(seen.colours[i], cells.colours[i]) > isSeen)
+            moved += seen.shares[i];
+    return moved > enough;
+}
 
 SubjectPicture::SubjectPicture(Document& document, QObject* parent) : QObject(parent), m_document(document)
 {
@@ -70,21 +93,36 @@ void SubjectPicture::show(SubjectId id)
     const SubjectRecord* subject = record();
     const std::string picture = subject ? subject->picture : std::string();
     const std::optional<Lab> white = subject ? subject->white : std::nullopt;
-    if (picture == m_shownPicture && white == m_shownWhite)
+    const PictureFit fit = subject ? subject->fit : PictureFit::AsItIs;
+    if (picture == m_shownPicture && white == m_shownWhite && fit == m_shownFit)
         return Q_EMIT changed();
     m_shownPicture = picture;
     m_shownWhite = white;
+    m_shownFit = fit;
     m_loaded.reset();
     m_trouble.clear();
     m_reading.drop();
     const QByteArray bytes = m_document.picture(picture);
     if (!bytes.isEmpty())
-        m_reading.start([bytes, white](const JobTools& tools) { return loadedFrom(bytes, white, tools); },
+        m_reading.start([reading = Reading{bytes, white, fit, m_document.studio()}](
+                            const JobTools& tools) { return loadedFrom(reading, tools); },
                         [this](const LoadedSubjectPtr& loaded) {
                             m_loaded = loaded;
                             Q_EMIT changed();
                         });
     Q_EMIT changed();
+}
+
+void SubjectPicture::lay(PictureFit fit)
+{
+    if (!m_loaded || !record())
+        return;
+    m_laying.start([loaded = m_loaded, fit,
+                    studio = m_document.studio()](const JobTools&) { return fittingFor(fit, loaded->seen, *studio); },
+                   [this, fit, subject = m_subject](const PictureFitting& fitting) {
+                       m_document.apply(layingValues(m_document.notebook(), subject, fit, fitting),
+                                        tr("lay the values anew"));
+                   });
 }
 
 void SubjectPicture::take(const QString& path)
@@ -104,6 +142,7 @@ void SubjectPicture::take(const QString& path)
                        SubjectRecord subject;
                        subject.name = name.trimmed().isEmpty() ? "picture" : name.trimmed().toStdString();
                        subject.picture = taken->picture.name;
+                       subject.fit = PictureFit::ToPaint;
                        const auto done = m_document.apply(putting(subject, taken->picture),
                                                           tr("keep the picture %1").arg(text(subject.name)));
                        show(done ? done->subjects.put.front().id : SubjectId{});

@@ -2,7 +2,7 @@
 
 #include "app/document/document.h"
 #include "app/jobs/openpicture.h"
-#include "palette/colourcells.h"
+#include "notebook/subjectrecord.h"
 #include "sheet/picturesample.h"
 
 namespace iris {
@@ -11,7 +11,12 @@ namespace iris {
 struct LoadedSubject {
     ScanPtr scan;
     QSize sampleSize;
-    ColourCells cells; ///< of the sample's pixels
+    ColourCells seen;       ///< of the sample's pixels
+    PictureFitting fitting; ///< how its values come to paper
+    ColourCells cells;      ///< the same laid so: what is to be painted
+
+    /// Whether that is to be seen: some of it is another colour, as two held side by side are.
+    bool isMoved() const;
 };
 using LoadedSubjectPtr = std::shared_ptr<const LoadedSubject>;
 
@@ -37,12 +42,17 @@ public:
     const SubjectRecord* record() const;
     /// Null while it is being read, or could not be.
     const LoadedSubjectPtr& loaded() const { return m_loaded; }
-    bool isBusy() const { return m_reading.isRunning() || m_taking.isRunning(); }
+    bool isBusy() const { return m_reading.isRunning() || m_taking.isRunning() || m_laying.isRunning(); }
     const QString& trouble() const { return m_trouble; }
 
     /// Takes a photograph or sketch into the notebook and shows it.
     void take(const QString& path);
 
+    /// Lays its values anew: its needs follow.
+    void lay(PictureFit fit);
+
+    /// The picture as it is to be painted, its values laid.
+    QImage laid(bool grey) const { return m_loaded ? paintedWith(m_loaded->cells.colours, grey) : QImage(); }
     /// The picture in no more colours than these, each pixel the nearest.
     QImage simplified(const std::vector<Lab>& colours, bool grey) const;
     /// The picture with another colour in the place of each of its cells.
@@ -60,10 +70,12 @@ private:
     SubjectId m_subject;
     std::string m_shownPicture; ///< the name of the one that is loaded
     std::optional<Lab> m_shownWhite;
+    PictureFit m_shownFit = PictureFit::AsItIs;
     LoadedSubjectPtr m_loaded;
     QString m_trouble;
     Job<LoadedSubjectPtr> m_reading;
     Job<Result<TakenPicture>> m_taking;
+    Job<PictureFitting> m_laying;
 };
 
 } // namespace iris

@@ -85,7 +85,7 @@ void PictureCanvas::resizeEvent(QResizeEvent*)
 void PictureCanvas::paintEvent(QPaintEvent*)
 {
     QPainter painter(this);
-    painter.fillRect(rect(), QColor(119, 119, 119));
+    painter.fillRect(rect(), pictureGround());
     if (m_image.isNull())
         return;
     paintPicture(painter);
@@ -141,7 +141,7 @@ void PictureCanvas::paintLoupe(QPainter& painter) const
     const QRect loupe(width() - loupeSide - 8, 8, loupeSide, loupeSide);
     const QRect source(m_cross.x() - loupePixels / 2, m_cross.y() - loupePixels / 2, loupePixels, loupePixels);
     painter.fillRect(loupe.adjusted(-2, -2, 2, 2), Qt::white);
-    painter.fillRect(loupe, QColor(119, 119, 119));
+    painter.fillRect(loupe, pictureGround());
     painter.drawImage(loupe, m_image, source);
     const int cell = loupeSide / loupePixels;
     painter.setPen(Qt::black);

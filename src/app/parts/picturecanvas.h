@@ -8,6 +8,12 @@
 
 namespace iris {
 
+/// What stands round a picture: a middle grey, against which neither light nor dark looks other than it is.
+inline QColor pictureGround()
+{
+    return {119, 119, 119};
+}
+
 /// A place picked in a picture.
 struct Pin {
     QPoint place;   ///< in pixels of the picture
