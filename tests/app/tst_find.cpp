@@ -503,6 +503,7 @@ void TestFind::colourComesOutOfAPicture()
         QVERIFY(dialog->colours()[0].b < one.b);      // the yellow of the light is gone
         QTRY_COMPARE(notebook().subjects.size(), 1U); // the picture is kept with its first pin
         QTRY_COMPARE(notebook().subjects[0].pins.size(), 2U);
+        QTRY_VERIFY(dialog->isOpen()); // with another white its values are laid anew
         dialog->findChild<QPushButton*>("needPins")->click();
         dialog->findChild<QListWidget*>("pins")->setCurrentRow(0);
         dialog->findChild<QPushButton*>("matchPin")->click();
