@@ -305,8 +305,10 @@ Result<Output> tubesCommand(const TubesArguments& arguments);
 struct TouchesArguments {
     std::string notebook;
     std::string number; ///< to set; empty to ask
+    std::string layers; ///< one or two, to set
 };
-/// How many touches make a part, by the painter's brush: says it, or sets it in the notebook.
+/// How many touches make a part, by the painter's brush, and whether a wash is laid twice: says it, or sets it in the
+/// notebook.
 Result<Output> touchesCommand(const TouchesArguments& arguments);
 
 struct MixesArguments {

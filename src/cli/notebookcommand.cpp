@@ -121,19 +121,25 @@ Result<Output> notebookCommand(const NotebookArguments& arguments)
 
 Result<Output> touchesCommand(const TouchesArguments& arguments)
 {
-    const auto open = openNotebook(arguments.notebook, arguments.number.empty() ? Access::Read : Access::Write);
+    const bool asks = arguments.number.empty() && arguments.layers.empty();
+    const auto open = openNotebook(arguments.notebook, asks ? Access::Read : Access::Write);
     if (!open)
         return tl::unexpected(open.error());
-    int touches = open->notebook.brush.touchesAPart;
-    if (!arguments.number.empty()) {
-        touches = static_cast<int>(parseWholeNumber(arguments.number, 1, 1000).value_or(0));
-        if (!canMakeAPart(touches))
-            return failure(ErrorCode::BadOption, "a part is 4, 6, 8, 10 or 12 touches, not " + arguments.number);
-        if (const auto done = open->store->apply(countingTouches(open->notebook, touches)); !done)
+    Brush brush = open->notebook.brush;
+    if (!arguments.number.empty())
+        brush.touchesAPart = static_cast<int>(parseWholeNumber(arguments.number, 1, 1000).value_or(0));
+    if (!canMakeAPart(brush.touchesAPart))
+        return failure(ErrorCode::BadOption, "a part is 4, 6, 8, 10 or 12 touches, not " + arguments.number);
+    if (!arguments.layers.empty())
+        brush.inOneGo = arguments.layers == "one";
+    if (!arguments.layers.empty() && arguments.layers != "one" && arguments.layers != "two")
+        return failure(ErrorCode::BadOption, "--layers is one or two");
+    if (!asks)
+        if (const auto done = open->store->apply(handling(open->notebook, brush)); !done)
             return tl::unexpected(done.error());
-    }
-    return Output{std::to_string(touches) + " touches make a part\n",
-                  Json{{"touches_a_part", touches}},
+    return Output{std::to_string(brush.touchesAPart) + " touches make a part; "
+                      + (brush.inOneGo ? "all is laid in one go\n" : "what needs it is laid twice\n"),
+                  Json{{"touches_a_part", brush.touchesAPart}, {"layers", brush.inOneGo ? "one" : "two"}},
                   open->store->remarks(),
                   {}};
 }

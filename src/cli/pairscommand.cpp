@@ -111,6 +111,8 @@ Result<WhatMakesOptions> optionsOf(const WhatMakesArguments& arguments, const Tu
             return tl::unexpected(with.error());
         options.with = *with;
     }
+    if (arguments.only.size() == 3)
+        options.mostTubes = 3; // three that are named are meant to be mixed
     return options;
 }
 

@@ -356,6 +356,8 @@ void setUpNotebooks(CLI::App& app, Request& request)
                                [&] { return touchesCommand(request.touches); });
     addText(touches, "NOTEBOOK", request.touches.notebook, "The notebook")->required();
     addText(touches, "NUMBER", request.touches.number, "4, 6, 8, 10 or 12, to count so from now on");
+    addText(touches, "--layers", request.touches.layers,
+            "How often a mix may be laid where one wash is too thin: one, two");
 
     auto* mixes = addCommand(app, request, "mixes", "List the mixes a notebook keeps, or those near a colour",
                              [&] { return mixesCommand(request.mixes); });

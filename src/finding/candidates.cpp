@@ -63,10 +63,11 @@ public:
     }
 
 private:
-    static constexpr std::size_t thinWashes = 3;
+    static constexpr std::size_t firstWithThin = fullWashPlace * chunkRatios; ///< of the places of a chunk
+    static constexpr std::size_t endWithThin = firstWithThin + 3 * chunkRatios;
 
-    /// How far each recipe is, infinitely for some that are farther than the limit. With a thin wash only the three
-    /// strongest washes, whose thin ones are mixed as well; a fifth lies between two of those.
+    /// How far each recipe is, infinitely for some that are farther than the limit. With a thin wash only the full wash
+    /// and the two after it, whose thin ones are mixed as well; a fifth lies between two of those.
     const std::array<float, chunkRecipes>& apart(const LabChunk& chunk, float limit)
     {
         const float weight = m_wanted.thinMatters ? 2 : 1;
@@ -77,7 +78,7 @@ private:
             return m_own;
         measure(between(chunk), m_thin, *m_wanted.thin, far, m_ofThin);
         for (std::size_t i = 0; i < chunkRecipes; ++i)
-            m_own[i] = i < thinWashes * chunkRatios
+            m_own[i] = i >= firstWithThin && i < endWithThin
                            ? std::sqrt((m_own[i] * m_own[i] + weight * m_ofThin[i] * m_ofThin[i]) / (1 + weight))
                            : far;
         return m_own;
@@ -99,7 +100,7 @@ private:
     static const LabChunk& between(const LabChunk& chunk)
     {
         static thread_local LabChunk thin;
-        for (std::size_t i = 0; i < thinWashes * chunkRatios; ++i) {
+        for (std::size_t i = firstWithThin; i < endWithThin; ++i) {
             const std::size_t thicker = i + 4 * chunkRatios;
             const std::size_t thinner = thicker + chunkRatios;
             thin.l[i] = (chunk.l[thicker] + chunk.l[thinner]) / 2;
@@ -145,7 +146,8 @@ public:
           m_must(std::move(must)),
           m_options(options),
           m_kernel(m_paints, options.brush),
-          m_tuner(wanted, m_paints),
+          m_tuner(wanted, m_paints, thickestWash(options.brush)),
+          m_oneGoTuner(wanted, m_paints),
           m_pairs(m_paints.size() * m_paints.size(), far)
     {
     }
@@ -271,11 +273,21 @@ private:
             begun.resize(mostCounted);
         std::vector<Candidate> found(begun.size());
         inParallel(begun.size(), work, [&](std::size_t i) {
-            const CountedMix mix =
-                countedNear(m_tuner, m_wanted, begun[i].set, m_paints, begun[i].mix, m_options.brush);
+            const CountedMix mix = countedOut(begun[i]);
             found[i] = {mix.recipe, mix.laid, mix.apart, std::min(begun[i].mix.apart, mix.apart), 0, {}};
         });
         return found;
+    }
+
+    /// Laid twice only where that is seen to come nearer.
+    CountedMix countedOut(const Begun& begun) const
+    {
+        const CountedMix mix = countedNear(m_tuner, m_wanted, begun.set, m_paints, begun.mix, m_options.brush);
+        if (!isLaidTwice(mix.recipe.wash))
+            return mix;
+        const Tuned inOneGo = m_oneGoTuner.tuned(begun.set, begun.mix);
+        const CountedMix thinner = countedNear(m_oneGoTuner, m_wanted, begun.set, m_paints, inOneGo, m_options.brush);
+        return thinner.apart < mix.apart + worthASecondLayer ? thinner : mix;
     }
 
     /// Sets of four out of the paints that the best recipes so far are made of, each begun at the best three it holds.
@@ -358,6 +370,7 @@ private:
     const CandidateOptions& m_options;
     MixKernel m_kernel;
     Finetuner m_tuner;
+    Finetuner m_oneGoTuner;
     std::vector<float>
         m_pairs; ///< how near each pair comes; a single paint on the diagonal. Each written by one thread
     std::vector<bool> m_inThrees; ///< see worthThrees()

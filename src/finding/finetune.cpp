@@ -27,16 +27,16 @@ Film filmOf(std::span<const std::size_t> set, std::span<const double> shares, st
     return mixedFilm(films);
 }
 
-Place placeOf(const Tuned& start)
+Place placeOf(const Tuned& start, double thickest)
 {
     Place place(static_cast<Eigen::Index>(start.shares.size() + 1));
     for (std::size_t i = 0; i < start.shares.size(); ++i)
         place(static_cast<Eigen::Index>(i)) = std::log(start.shares[i]);
-    place(place.size() - 1) = std::log(std::clamp(start.wash, thinnestWash, wash::full));
+    place(place.size() - 1) = std::log(std::clamp(start.wash, thinnestWash, thickest));
     return place;
 }
 
-Tuned tunedAt(const Place& place)
+Tuned tunedAt(const Place& place, double thickest)
 {
     Tuned tuned;
     for (Eigen::Index i = 0; i + 1 < place.size(); ++i)
@@ -44,15 +44,16 @@ Tuned tunedAt(const Place& place)
     const double whole = std::accumulate(tuned.shares.begin(), tuned.shares.end(), 0.0);
     for (double& share : tuned.shares)
         share /= whole;
-    tuned.wash = std::clamp(std::exp(place(place.size() - 1)), thinnestWash, wash::full);
+    tuned.wash = std::clamp(std::exp(place(place.size() - 1)), thinnestWash, thickest);
     return tuned;
 }
 
 } // namespace
 
-Finetuner::Finetuner(const Wanted& wanted, std::span<const Paint> paints, const Spectrum& paper)
+Finetuner::Finetuner(const Wanted& wanted, std::span<const Paint> paints, double thickest, const Spectrum& paper)
     : m_wanted(wanted),
       m_paints(paints),
+      m_thickest(thickest),
       m_paper(paper)
 {
 }
@@ -79,11 +80,11 @@ Tuned Finetuner::washOf(std::span<const std::size_t> set, const Tuned& start) co
 Tuned Finetuner::search(std::span<const std::size_t> set, const Tuned& start, bool sharesToo) const
 {
     const auto missAt = [&](const Place& at) -> Miss {
-        const Tuned tuned = tunedAt(at);
+        const Tuned tuned = tunedAt(at, m_thickest);
         const std::array<double, 6> miss = missOf(m_wanted, laid(set, tuned.shares, tuned.wash));
         return Miss::Map(miss.data());
     };
-    Place place = placeOf(start);
+    Place place = placeOf(start, m_thickest);
     const Eigen::Index first = sharesToo ? 0 : place.size() - 1;
     const Eigen::Index free = place.size() - first;
     Miss miss = missAt(place);
@@ -92,7 +93,7 @@ Tuned Finetuner::search(std::span<const std::size_t> set, const Tuned& start, bo
         Eigen::Matrix<double, 6, Eigen::Dynamic> slope(6, free);
         for (Eigen::Index i = 0; i < free; ++i) {
             Place beside = place;
-            // At full strength the wash can only be let out.
+            // As thick as it goes the wash can only be let out.
             const double length = first + i + 1 == place.size() ? -lengthOfTry : lengthOfTry;
             beside(first + i) += length;
             slope.col(i) = (missAt(beside) - miss) / length;
@@ -103,7 +104,7 @@ Tuned Finetuner::search(std::span<const std::size_t> set, const Tuned& start, bo
         Place next = place;
         for (Eigen::Index i = 0; i < free; ++i)
             next(first + i) += std::clamp(move(i), -1.5, 1.5);
-        next(next.size() - 1) = std::clamp(next(next.size() - 1), std::log(thinnestWash), 0.0);
+        next(next.size() - 1) = std::clamp(next(next.size() - 1), std::log(thinnestWash), std::log(m_thickest));
         const Miss nextMiss = missAt(next);
         const double gain = miss.squaredNorm() - nextMiss.squaredNorm();
         if (gain > 0) {
@@ -118,7 +119,7 @@ Tuned Finetuner::search(std::span<const std::size_t> set, const Tuned& start, bo
                 break;
         }
     }
-    Tuned best = tunedAt(place);
+    Tuned best = tunedAt(place, m_thickest);
     best.apart = miss.norm();
     return best;
 }

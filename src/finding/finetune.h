@@ -22,7 +22,9 @@ inline constexpr double thinnestWash = 0.04;
 class Finetuner {
 public:
     /// The arguments must outlive the object.
-    Finetuner(const Wanted& wanted, std::span<const Paint> paints, const Spectrum& paper = whitePaper());
+    /// @param thickest the thickest wash that is tried, as film thickness
+    Finetuner(const Wanted& wanted, std::span<const Paint> paints, double thickest = wash::full,
+              const Spectrum& paper = whitePaper());
 
     /// @param set one to four different places in the paints; @param start shares by strength (> 0) and wash to begin
     /// at
@@ -39,6 +41,7 @@ private:
 
     const Wanted& m_wanted;
     std::span<const Paint> m_paints;
+    double m_thickest;
     const Spectrum& m_paper;
 };
 

@@ -16,7 +16,6 @@ namespace iris {
 namespace {
 
 /// A try is let out at five washes from twice to half, and then in ever finer steps beside the best of them.
-constexpr double thickestFactor = 2;
 constexpr std::size_t coarseWashes = 5; // each sqrt(1/2) of the one before, as the kernel has them
 constexpr std::array fineSteps{1.189207115, 1.090507733, 1.044273782}; // 2^(1/4), 2^(1/8), 2^(1/16)
 constexpr std::size_t atATime = chunkRatios;
@@ -206,13 +205,13 @@ private:
         const std::array<LaneColumns, 2> mixes = mixesOf(draws);
         Lanes least = Lanes::Constant(std::numeric_limits<float>::infinity());
         Lanes best = Lanes::Ones();
-        lookAt(mixes, Lanes::Constant(thickestFactor), coarseWashes, draws, least, best);
+        lookAt(mixes, Lanes::Ones(), coarseWashes, draws, least, best);
         for (const double step : fineSteps) {
             if (least.maxCoeff() <= m_aim.tolerance - nearCall)
                 break;
             const Lanes coarse = best;
             for (const double side : {step, 1 / step})
-                lookAt(mixes, coarse * static_cast<float>(side), 1, draws, least, best);
+                lookAt(mixes, coarse * static_cast<float>(side / recipeWashes[0]), 1, draws, least, best);
         }
         return least;
     }
@@ -280,7 +279,7 @@ private:
             }
         };
         for (std::size_t wash = 0; wash < coarseWashes; ++wash)
-            lookAt(thickestFactor * recipeWashes[wash]);
+            lookAt(recipeWashes[wash]);
         for (const double step : fineSteps) {
             const double coarse = best;
             for (const double side : {step, 1 / step})

@@ -7,7 +7,7 @@
 
 namespace iris {
 
-/// How many recipes the kernel makes at a time: 16 ratios of one set of tubes at each of the 8 washes.
+/// How many recipes the kernel makes at a time: 16 ratios of one set of tubes at each of the 10 washes.
 inline constexpr std::size_t chunkRatios = 16;
 inline constexpr std::size_t chunkRecipes = chunkRatios * recipeWashes.size();
 

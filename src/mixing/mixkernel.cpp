@@ -266,8 +266,8 @@ template <typename Maths> HWY_INLINE void findExponentials(std::size_t lane, Ban
     }
 }
 
-/// The quotients of four washes from `wash` on down, each twice as thick as the one before, so that each exponential is
-/// the last one squared.
+/// The quotients of five washes from `wash` on down, each twice as thick as the one before, so that each exponential is
+/// the last one squared. The thickest is held before it is squared, where it hides its backing anyway.
 template <typename Maths>
 HWY_INLINE void divide(V exponential, V v, std::size_t wash, std::size_t lane,
                        std::array<Bands::Row, washCount>& quotients)
@@ -275,10 +275,12 @@ HWY_INLINE void divide(V exponential, V v, std::size_t wash, std::size_t lane,
     const Tag d;
     const V e2 = hn::Mul(exponential, exponential);
     const V e4 = hn::Mul(e2, e2);
+    const V e8 = hn::Min(hn::Mul(e4, e4), hn::Set(d, 2.3e18F)); // 2^61
     hn::Store(Maths::reciprocal(hn::Add(exponential, v)), d, &quotients[wash][lane]);
     hn::Store(Maths::reciprocal(hn::Add(e2, v)), d, &quotients[wash - 2][lane]);
     hn::Store(Maths::reciprocal(hn::Add(e4, v)), d, &quotients[wash - 4][lane]);
-    hn::Store(Maths::reciprocal(hn::MulAdd(e4, e4, v)), d, &quotients[wash - 6][lane]);
+    hn::Store(Maths::reciprocal(hn::Add(e8, v)), d, &quotients[wash - 6][lane]);
+    hn::Store(Maths::reciprocal(hn::MulAdd(e8, e8, v)), d, &quotients[wash - 8][lane]);
 }
 
 template <typename Maths> HWY_INLINE void findQuotients(std::size_t lane, Bands& bands)
@@ -291,7 +293,7 @@ template <typename Maths> HWY_INLINE void findQuotients(std::size_t lane, Bands&
     }
 }
 
-/// Adds what the paper adds, four washes at a time: twelve sums stay in registers.
+/// Adds what the paper adds, five washes at a time: fifteen sums stay in registers.
 HWY_INLINE void sumWashes(const Bands& bands, std::size_t wash, std::size_t lane, Totals& totals)
 {
     const Tag d;
@@ -299,6 +301,7 @@ HWY_INLINE void sumWashes(const Bands& bands, std::size_t wash, std::size_t lane
     Sums two = load(totals.washes[wash + 1], lane);
     Sums three = load(totals.washes[wash + 2], lane);
     Sums four = load(totals.washes[wash + 3], lane);
+    Sums five = load(totals.washes[wash + 4], lane);
     for (std::size_t i = 0; i < Bands::atATime; ++i) {
         const Sums reach{hn::Load(d, &bands.reachX[i][lane]), hn::Load(d, &bands.reachY[i][lane]),
                          hn::Load(d, &bands.reachZ[i][lane])};
@@ -306,11 +309,13 @@ HWY_INLINE void sumWashes(const Bands& bands, std::size_t wash, std::size_t lane
         add(two, hn::Load(d, &bands.quotients[i][wash + 1][lane]), reach);
         add(three, hn::Load(d, &bands.quotients[i][wash + 2][lane]), reach);
         add(four, hn::Load(d, &bands.quotients[i][wash + 3][lane]), reach);
+        add(five, hn::Load(d, &bands.quotients[i][wash + 4][lane]), reach);
     }
     store(one, totals.washes[wash], lane);
     store(two, totals.washes[wash + 1], lane);
     store(three, totals.washes[wash + 2], lane);
     store(four, totals.washes[wash + 3], lane);
+    store(five, totals.washes[wash + 4], lane);
 }
 
 HWY_INLINE void storeLab(const Sums& sums, float surface, std::size_t at, LabChunk& out)
@@ -342,7 +347,7 @@ HWY_INLINE void colourLanes(const FillerAt& fillerAt, const float* paper, const 
             findExponentials<Maths>(lane, bands);
             findQuotients<Maths>(lane, bands);
             sumWashes(bands, 0, lane, totals);
-            sumWashes(bands, 4, lane, totals);
+            sumWashes(bands, 5, lane, totals);
         }
         const Sums endless = load(totals.endless, lane);
         for (std::size_t wash = 0; wash < washCount; ++wash) {
@@ -425,6 +430,14 @@ namespace {
 /// The square root in the kernel goes through its inverse and wants a value above 0.
 constexpr double leastAbsorption = 1e-7;
 
+/// Puts the full wash in the places of those that are laid twice.
+void repeatFullWash(LabChunk& chunk)
+{
+    for (auto* values : {&chunk.l, &chunk.a, &chunk.b})
+        for (std::size_t place = 0; place < fullWashPlace * chunkRatios; ++place)
+            (*values)[place] = (*values)[fullWashPlace * chunkRatios + place % chunkRatios];
+}
+
 } // namespace
 
 MixKernel::MixKernel(std::span<const Paint> paints, Brush brush, const Spectrum& paper) : m_brush(brush)
@@ -454,11 +467,17 @@ void MixKernel::ratiosFrom(std::span<const std::size_t> set, std::size_t place, 
     fillTriedRatios({logs.data(), set.size()}, place, ratios, m_brush);
 }
 
+double MixKernel::washAt(std::size_t place) const
+{
+    const std::size_t wash = place / chunkRatios;
+    return recipeWashes[m_brush.inOneGo ? std::max(wash, fullWashPlace) : wash];
+}
+
 Recipe MixKernel::recipeAt(std::span<const std::size_t> set, std::size_t chunk, std::size_t place) const
 {
     std::array<Ratio, 1> ratio;
     ratiosFrom(set, chunk * chunkRatios + place % chunkRatios, ratio);
-    Recipe recipe{{}, recipeWashes[place / chunkRatios], m_brush};
+    Recipe recipe{{}, washAt(place), m_brush};
     for (std::size_t tube = 0; tube < set.size(); ++tube)
         recipe.parts.push_back({set[tube], ratio[0][tube]});
     return recipe;
@@ -501,6 +520,8 @@ void MixKernel::make(Maker maker, std::span<const std::size_t> set, std::size_t 
             for (std::size_t tube = 0; tube < set.size(); ++tube)
                 job.parts[tube][lane] = static_cast<float>(ratios[chunk * chunkRatios + lane][tube]);
         maker(job, kernel::weights(), out[chunk]);
+        if (m_brush.inOneGo)
+            repeatFullWash(out[chunk]);
     }
 }
 

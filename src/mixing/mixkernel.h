@@ -26,11 +26,12 @@ inline constexpr float nearEstimate = 0.05F;
 ///     Rinf = S / (A + B), v = (B - A + Rg S) / (B + A - Rg S),
 ///
 /// the closed form of film.h with one division and no subtraction of near-equal numbers; exp at 2 x is the square of
-/// exp at x, so two exponentials serve all eight washes. Within 0.001 deltaE00 of colourOf().
+/// exp at x, so two exponentials serve all ten washes. Within 0.001 deltaE00 of colourOf().
 /// Colours may differ in the last bits between processors: whoever decides on them checks near calls in double.
 class MixKernel {
 public:
-    /// @param brush its recipes can be counted out with
+    /// @param brush its recipes can be counted out with; where it lays all in one go, the full wash stands in the
+    /// places of the thicker ones, too
     MixKernel(std::span<const Paint> paints, Brush brush, const Spectrum& paper = whitePaper());
 
     /// How many chunks a set of this many tubes has: 1, 2 and 4.
@@ -52,6 +53,8 @@ public:
 private:
     using Maker = void (*)(const kernel::Job& job, const kernel::Weights& weights, LabChunk& out);
 
+    /// The wash of a place of a chunk.
+    double washAt(std::size_t place) const;
     /// Has chunks made from one on.
     void make(Maker maker, std::span<const std::size_t> set, std::size_t first, std::span<LabChunk> out) const;
     void ratiosFrom(std::span<const std::size_t> set, std::size_t place, std::span<Ratio> ratios) const;

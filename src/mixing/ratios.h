@@ -38,9 +38,30 @@ void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, st
 /// All that are tried of some tubes, each once, in the order of their places.
 std::vector<Ratio> triedRatiosOf(std::span<const double> strengths, Brush brush);
 
-/// The washes a recipe is tried at: film thickness on a ladder of factor sqrt(2), 1 down to 0.088.
-inline constexpr std::array<double, 8> recipeWashes{1.0,  0.70710678118654752, 0.5,   0.35355339059327376,
-                                                    0.25, 0.17677669529663688, 0.125, 0.08838834764831845};
+/// The washes a recipe is tried at: film thickness on a ladder of factor sqrt(2), 2 down to 0.088. What is thicker than
+/// a full wash is laid twice, or creamy.
+inline constexpr std::array<double, 10> recipeWashes{2.0,   1.4142135623730951,  1.0,  0.70710678118654752,
+                                                     0.5,   0.35355339059327376, 0.25, 0.17677669529663688,
+                                                     0.125, 0.08838834764831845};
+/// The place of the full wash among them.
+inline constexpr std::size_t fullWashPlace = 2;
+static_assert(recipeWashes[fullWashPlace] == 1);
+
+/// The thickest a brush lays: twice a full wash, or a full wash where all is laid in one go.
+inline double thickestWash(Brush brush)
+{
+    return recipeWashes[brush.inOneGo ? fullWashPlace : 0];
+}
+
+/// Whether a film is thicker than a full wash, as wash words tell it: to be laid twice, or creamy.
+inline bool isLaidTwice(double wash)
+{
+    return wash > 1.05;
+}
+
+/// What a mix in one go may be farther off than one laid twice and is laid all the same, deltaE00: what is hardly seen
+/// at a glance. Our judgement.
+inline constexpr double worthASecondLayer = 2;
 
 /// The countable ratio (first, second) nearest to first/second, by the logarithm; beyond six parts to a touch so
 /// many parts to one. The ratio must be positive.

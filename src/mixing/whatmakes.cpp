@@ -4,6 +4,7 @@
 #include "colour/huefamily.h"
 #include "mixing/cleanliness.h"
 #include "mixing/matching.h"
+#include "mixing/nearbyratios.h"
 #include "mixing/setsearch.h"
 
 #include <algorithm>
@@ -37,11 +38,22 @@ float towards(const Lab& colour, HueFamily family)
     return static_cast<float>(colour.a * std::cos(middle) + colour.b * std::sin(middle));
 }
 
+bool isNeutral(MixKind kind)
+{
+    return kind == MixKind::Greys || kind == MixKind::Darks;
+}
+
+/// A pair that greys is a warm or a cool one by its balanced mix, not by whatever else it could be pulled to.
+bool balancedFirst(MixKind kind, MixOrder order)
+{
+    return isNeutral(kind) && (order == MixOrder::Warm || order == MixOrder::Cool);
+}
+
 /// What a recipe is worth in an order; the higher the better. Orders that need more than the colour go by the best.
 float keyOf(const Lab& colour, MixKind kind, MixOrder order)
 {
     const double chroma = std::hypot(colour.a, colour.b);
-    switch (order) {
+    switch (balancedFirst(kind, order) ? MixOrder::Best : order) {
     case MixOrder::Muted: return static_cast<float>(-chroma);
     case MixOrder::Warm: return static_cast<float>(warmthOf(colour));
     case MixOrder::Cool: return static_cast<float>(-warmthOf(colour));
@@ -50,7 +62,8 @@ float keyOf(const Lab& colour, MixKind kind, MixOrder order)
     default: break;
     }
     switch (kind) {
-    case MixKind::Greys: return static_cast<float>(-chroma);
+    // Water takes the colour of a grey away as it takes its depth: what counts is how much is left beside that.
+    case MixKind::Greys: return static_cast<float>(-chroma * 50 / std::max(1.0, 100 - colour.l));
     case MixKind::Darks: return static_cast<float>(-colour.l);
     case MixKind::Browns: return static_cast<float>(chroma);
     case MixKind::Oranges: return towards(colour, HueFamily::Orange);
@@ -72,7 +85,9 @@ struct Best {
 struct Candidate {
     std::array<std::size_t, 3> set{};
     std::size_t tubes = 0;
+    float toBeat = none; ///< what the pairs within are worth, and a third tube beside
     Best best;
+    Best almost; ///< what would be a better grey in parts between those that are tried
 
     std::span<const std::size_t> tubesOf() const { return {set.data(), tubes}; }
 };
@@ -108,21 +123,27 @@ public:
           m_alone(alone),
           m_options(options)
     {
-        while (m_washes < recipeWashes.size() && recipeWashes[m_washes] >= options.thinnest)
-            ++m_washes;
-        if (options.kind == MixKind::Darks)
-            m_washes = 1; // water never made anything darker
+        if (options.kind == MixKind::Darks) { // water never made anything darker
+            m_first = 0;
+            m_end = 1;
+        }
+        while (m_end < recipeWashes.size() && recipeWashes[m_end] >= options.thinnest && options.kind != MixKind::Darks)
+            ++m_end;
     }
 
-    Best bestOf(std::span<const std::size_t> set, float toBeat)
+    /// @param almost of three tubes that are to be a grey, what comes nearest to one and may be none yet
+    Best bestOf(std::span<const std::size_t> set, float toBeat, Best& almost)
     {
         Best best;
         best.key = toBeat;
         bool found = false;
         for (std::size_t chunk = 0; chunk < MixKernel::chunkCount(set.size()); ++chunk) {
             m_kernel.mix(set, chunk, m_chunk);
-            for (std::size_t place = 0; place < m_washes * chunkRatios; ++place) {
+            for (std::size_t place = m_first * chunkRatios; place < m_end * chunkRatios; ++place) {
                 const Lab colour{m_chunk.l[place], m_chunk.a[place], m_chunk.b[place]};
+                if (m_options.kind == MixKind::Greys && set.size() == 3 && isAlmostGrey(colour))
+                    if (const float grey = keyOf(colour, MixKind::Greys, MixOrder::Best); grey > almost.key)
+                        almost = {grey, chunk, place};
                 if (!nearKind(colour))
                     continue;
                 const float key = keyOf(colour, m_options.kind, m_options.order);
@@ -137,6 +158,12 @@ public:
     }
 
 private:
+    static bool isAlmostGrey(const Lab& colour)
+    {
+        constexpr double almost = 16; // chroma
+        return colour.l >= 30 && colour.l < 75 && colour.a * colour.a + colour.b * colour.b < almost * almost;
+    }
+
     /// A quick look that lets through everything of the kind.
     bool nearKind(const Lab& colour) const
     {
@@ -152,7 +179,8 @@ private:
     const MixKernel& m_kernel;
     const TubesAlone& m_alone;
     const WhatMakesOptions& m_options;
-    std::size_t m_washes = 0;
+    std::size_t m_first = fullWashPlace; ///< the washes that are looked at
+    std::size_t m_end = fullWashPlace;
     LabChunk m_chunk;
 };
 
@@ -162,7 +190,7 @@ class Sieve {
 public:
     Sieve(std::span<const Paint> paints, const WhatMakesOptions& options) : m_with(options.with)
     {
-        const bool neutral = options.kind == MixKind::Greys || options.kind == MixKind::Darks;
+        const bool neutral = isNeutral(options.kind);
         for (const Paint& paint : paints)
             m_barred.push_back(neutral && !options.withBlacks && paint.family == HueFamily::Black);
     }
@@ -227,10 +255,11 @@ std::vector<Candidate> candidatesOf(std::span<const Paint> paints, const MixKern
             Candidate candidate;
             candidate.tubes = set.size();
             std::ranges::copy(set, candidate.set.begin());
-            candidate.best = searcher.bestOf(set, toBeat(set));
+            candidate.toBeat = toBeat(set);
+            candidate.best = searcher.bestOf(set, candidate.toBeat, candidate.almost);
             if (set.size() == 2)
                 pairKeys[set[0] * count + set[1]] = candidate.best.key;
-            if (wanted && candidate.best.key > none)
+            if (wanted && std::max(candidate.best.key, candidate.almost.key) > none)
                 own.push_back(candidate);
         });
         const std::scoped_lock lock(mutex);
@@ -239,10 +268,61 @@ std::vector<Candidate> candidatesOf(std::span<const Paint> paints, const MixKern
     return found;
 }
 
-/// What decides between findings where the colour alone does not.
-int rankOf(const Finding& finding, std::span<const Paint> paints, MixOrder order)
+/// A recipe and what it is worth.
+struct Worth {
+    float key = none;
+    Recipe recipe;
+};
+
+/// Of the ratios around one, all that can be counted out, the best grey.
+void refine(Worth& worth, float toBeat, const Recipe& almost, std::span<const Paint> paints)
 {
-    switch (order) {
+    for (const Recipe& recipe : nearbyRatios(almost)) {
+        const Lab colour = colourOf(recipe, paints);
+        const float key = keyOf(colour, MixKind::Greys, MixOrder::Best);
+        if (key > std::max(worth.key, toBeat) && isOfKind(colour, MixKind::Greys))
+            worth = {key, recipe};
+    }
+}
+
+/// What was found as recipes, best first. Some sets of three go past their grey between the ratios that are tried: the
+/// most promising of those are looked at closely.
+std::vector<Worth> inOrder(std::vector<Candidate> candidates, const MixKernel& kernel, std::span<const Paint> paints,
+                           MixOrder order)
+{
+    constexpr std::size_t mostRefined = 24;
+    const auto promise = [&](const Candidate& c) {
+        const bool mayGain = order == MixOrder::Best && c.almost.key > none;
+        return mayGain ? -c.almost.key : -none;
+    };
+    std::ranges::sort(candidates, {}, [&](const Candidate& c) { return std::tuple(promise(c), c.set); });
+    std::vector<std::pair<Worth, std::array<std::size_t, 3>>> found;
+    for (std::size_t i = 0; i < candidates.size(); ++i) {
+        const Candidate& own = candidates[i];
+        Worth worth;
+        if (own.best.key > none)
+            worth = {own.best.key, kernel.recipeAt(own.tubesOf(), own.best.chunk, own.best.place)};
+        if (i < mostRefined && promise(own) < -none)
+            refine(worth, own.toBeat, kernel.recipeAt(own.tubesOf(), own.almost.chunk, own.almost.place), paints);
+        if (worth.key > none)
+            found.emplace_back(std::move(worth), own.set);
+    }
+    // Threads finish in any order; the tubes decide between equals.
+    std::ranges::sort(found, {}, [](const auto& one) {
+        return std::tuple(-one.first.key, one.first.recipe.parts.size(), one.second);
+    });
+    std::vector<Worth> all;
+    for (auto& one : found)
+        all.push_back(std::move(one.first));
+    return all;
+}
+
+/// What decides between findings where the colour alone does not.
+int rankOf(const Finding& finding, std::span<const Paint> paints, const WhatMakesOptions& options)
+{
+    if (balancedFirst(options.kind, options.order))
+        return -static_cast<int>(std::lround(1000 * std::abs(warmthOf(finding.colour))));
+    switch (options.order) {
     case MixOrder::Transparent:
         return static_cast<int>(std::lround(1000 * finding.judgement.transparency.opacityIndex));
     case MixOrder::Lifts: return finding.judgement.staining;
@@ -254,6 +334,21 @@ int rankOf(const Finding& finding, std::span<const Paint> paints, MixOrder order
     }
     default: return 0;
     }
+}
+
+/// A dark that is laid twice, or creamy, only where that is seen to be deeper than a full wash.
+Recipe laidNoThickerThanNeeded(Recipe recipe, std::span<const Paint> paints)
+{
+    constexpr double seenToBeDeeper = 2; // L*
+    const double deepest = colourOf(recipe, paints).l;
+    for (std::size_t wash = fullWashPlace; wash > 0; --wash) {
+        Recipe thinner = recipe;
+        thinner.wash = std::min(recipe.wash, recipeWashes[wash]);
+        const Lab colour = colourOf(thinner, paints);
+        if (isOfKind(colour, MixKind::Darks) && colour.l < deepest + seenToBeDeeper)
+            return thinner;
+    }
+    return recipe;
 }
 
 bool needsJudging(MixOrder order)
@@ -282,26 +377,44 @@ bool isOfKind(const Lab& colour, MixKind kind)
 std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOptions& options)
 {
     const MixKernel kernel(paints, options.brush);
-    std::vector<Candidate> candidates = candidatesOf(paints, kernel, options);
+    std::vector<Candidate> found = candidatesOf(paints, kernel, options);
     if (options.work.stop.stop_requested())
         return {};
-    // Threads finish in any order; the tubes decide between equals.
-    std::ranges::sort(candidates, {}, [](const Candidate& c) { return std::tuple(-c.best.key, c.tubes, c.set); });
-    if (!needsJudging(options.order) && candidates.size() > options.most)
+    std::vector<Worth> candidates = inOrder(std::move(found), kernel, paints, options.order);
+    if (!needsJudging(options.order) && !balancedFirst(options.kind, options.order) && candidates.size() > options.most)
         candidates.resize(options.most);
     std::vector<Finding> findings;
-    for (const Candidate& candidate : candidates) {
+    for (Worth& candidate : candidates) {
         Finding finding;
-        finding.recipe = kernel.recipeAt(candidate.tubesOf(), candidate.best.chunk, candidate.best.place);
+        finding.recipe = std::move(candidate.recipe);
+        if (options.kind == MixKind::Darks)
+            finding.recipe = laidNoThickerThanNeeded(std::move(finding.recipe), paints);
         finding.colour = colourOf(finding.recipe, paints);
+        const double warmth = warmthOf(finding.colour);
+        if (balancedFirst(options.kind, options.order) && (options.order == MixOrder::Warm ? warmth <= 0 : warmth >= 0))
+            continue;
         finding.judgement = judge(finding.recipe, paints);
         findings.push_back(std::move(finding));
     }
-    std::ranges::stable_sort(findings, {}, [&](const Finding& f) { return rankOf(f, paints, options.order); });
+    std::ranges::stable_sort(findings, {}, [&](const Finding& f) { return rankOf(f, paints, options); });
     if (findings.size() > options.most)
         findings.resize(options.most);
     return findings;
 }
+
+namespace {
+
+/// Whether one of some tubes has about a hue, so that it can hardly be what is missing.
+bool anyIsNear(double hueDegrees, std::span<const Paint> paints)
+{
+    constexpr double sameSide = 50; // degrees
+    return std::ranges::any_of(paints, [&](const Paint& paint) {
+        const Lch own = toLch(paint.swatch.full);
+        return own.chroma >= fewestChroma && std::abs(signedDegreesBetween(own.hueDegrees, hueDegrees)) < sameSide;
+    });
+}
+
+} // namespace
 
 std::optional<NearMiss> nearestTo(std::span<const Paint> paints, const WhatMakesOptions& options)
 {
@@ -313,7 +426,8 @@ std::optional<NearMiss> nearestTo(std::span<const Paint> paints, const WhatMakes
     const Sieve sieve(paints, options);
     std::optional<Match> nearest;
     std::mutex mutex;
-    const bool done = searchSets(paints.size(), 1, 2, options.work, [&](const SetRange& sets) {
+    const auto mostTubes = static_cast<std::size_t>(options.mostTubes);
+    const bool done = searchSets(paints.size(), 1, mostTubes, options.work, [&](const SetRange& sets) {
         std::optional<Match> own;
         sets.forEach([&](std::span<const std::size_t> set) {
             if (!sieve.lets(set))
@@ -332,8 +446,9 @@ std::optional<NearMiss> nearestTo(std::span<const Paint> paints, const WhatMakes
     NearMiss miss{nearest->recipe, nearest->colour, {}, {}};
     miss.secondLayer = seenLab(mixedFilm(miss.recipe, paints), 2 * miss.recipe.wash, whitePaper());
     const Lch lch = toLch(miss.colour);
-    if (lch.chroma >= (dark ? 10 : 6))
-        miss.missing = hueFamilyOf(toLab(Lch{50, 30, std::fmod(lch.hueDegrees + 180, 360)}));
+    const double opposite = std::fmod(lch.hueDegrees + 180, 360);
+    if (lch.chroma >= (dark ? 10 : 6) && !anyIsNear(opposite, paints))
+        miss.missing = hueFamilyOf(toLab(Lch{50, 30, opposite}));
     return miss;
 }
 

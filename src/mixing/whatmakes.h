@@ -33,7 +33,9 @@ inline constexpr std::array<MixKind, 6> allMixKinds{MixKind::Greens, MixKind::Or
 bool isOfKind(const Lab& colour, MixKind kind);
 
 /// What comes first. For a hue the best is what goes farthest towards the middle of its family, a cos m + b sin m with
-/// m = middleDegrees(); for greys the most neutral, for darks the deepest, for browns the strongest in colour.
+/// m = middleDegrees(); for greys the most neutral beside the depth that is left (chroma over 100 - L*: water takes
+/// both away), for darks the deepest, for browns the strongest in colour. Whether greys and darks are warm or cool goes
+/// by the most neutral and deepest mix of their tubes, so that one pair is not both.
 enum class MixOrder { Best, Muted, Warm, Cool, Light, Dark, Transparent, Lifts, FewPigments };
 
 template <>
@@ -82,13 +84,14 @@ struct NearMiss {
     Recipe recipe;
     Lab colour;
     Lab secondLayer; ///< of a wash twice as thick
-    /// The family that would take its colour away; nothing when it is only too light.
+    /// The family that would take its colour away, where none of the tubes is of about that hue; nothing when it is
+    /// only too light.
     std::optional<HueFamily> missing;
 
     bool operator==(const NearMiss&) const = default;
 };
 
-/// Of the tubes and pairs that whatMakes() would look at for greys or darks, the one nearest to a neutral: for darks
+/// Of the tubes and mixes that whatMakes() would look at for greys or darks, the one nearest to a neutral: for darks
 /// to black at full strength, for greys to a middle grey. Nothing for other kinds, without paints, or when stopped.
 std::optional<NearMiss> nearestTo(std::span<const Paint> paints, const WhatMakesOptions& options);
 

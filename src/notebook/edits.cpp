@@ -181,11 +181,11 @@ NotebookEdit callingWarm(const Notebook& notebook, WarmBlue side)
     return edit;
 }
 
-NotebookEdit countingTouches(const Notebook& notebook, int touches)
+NotebookEdit handling(const Notebook& notebook, Brush brush)
 {
     NotebookEdit edit;
-    if (touches != notebook.brush.touchesAPart)
-        edit.brush = Brush{touches};
+    if (brush != notebook.brush)
+        edit.brush = brush;
     return edit;
 }
 

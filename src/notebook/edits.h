@@ -81,7 +81,7 @@ NotebookEdit beginning(const Notebook& notebook, const WellRecord& well);
 // Each is nothing where it is so already.
 NotebookEdit wishing(const Notebook& notebook, const PaletteWishes& wishes);
 NotebookEdit callingWarm(const Notebook& notebook, WarmBlue side);
-/// @param touches one of allTouchesAPart
-NotebookEdit countingTouches(const Notebook& notebook, int touches);
+/// @param brush its touches one of allTouchesAPart
+NotebookEdit handling(const Notebook& notebook, Brush brush);
 
 } // namespace iris

@@ -90,6 +90,7 @@ NotebookDump readDump(const Json& json)
         notebook.wishes = readWishes(reader.child("wishes"));
     notebook.warmBlue = reader.named("warm_blue", named<WarmBlue>).value_or(WarmBlue::VioletSide);
     notebook.brush.touchesAPart = reader.get<int>("touches_a_part", usualTouchesAPart);
+    notebook.brush.inOneGo = reader.get<std::string>("layers", "two") == "one";
     if (reader.has("used_ids"))
         dump.usedIds = readUsedIds(reader.child("used_ids"));
     check(dump);
@@ -106,6 +107,7 @@ std::string textWithoutPictures(const NotebookDump& dump)
     json["code"] = notebook.code;
     json["warm_blue"] = nameOf(notebook.warmBlue);
     json["touches_a_part"] = notebook.brush.touchesAPart;
+    json["layers"] = notebook.brush.inOneGo ? "one" : "two";
     json["used_ids"] = Json::object();
     for (const auto& [kind, last] : dump.usedIds)
         json["used_ids"][kind] = last;

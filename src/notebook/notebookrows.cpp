@@ -65,6 +65,7 @@ Result<void> loadSettings(const QSqlDatabase& database, Notebook& notebook)
     notebook.warmBlue = named<WarmBlue>(values["warm_blue"]).value_or(notebook.warmBlue);
     if (const std::string& touches = values["touches_a_part"]; !touches.empty())
         notebook.brush.touchesAPart = static_cast<int>(parseWholeNumber(touches, 1, 100).value_or(0));
+    notebook.brush.inOneGo = values["layers"] == "one";
     notebook.code = values["code"];
     auto wishes = loadWishes(database);
     if (!wishes)
@@ -82,6 +83,8 @@ Result<void> writeSettings(const QSqlDatabase& database, const NotebookEdit& edi
         done = writeSetting(database, "warm_blue", nameOf(*edit.warmBlue));
     if (done && edit.brush)
         done = writeSetting(database, "touches_a_part", std::to_string(edit.brush->touchesAPart));
+    if (done && edit.brush)
+        done = writeSetting(database, "layers", edit.brush->inOneGo ? "one" : "two");
     if (done && edit.code)
         done = writeSetting(database, "code", *edit.code);
     return done;

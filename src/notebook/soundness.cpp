@@ -167,7 +167,7 @@ void mend(Notebook& notebook, Complaints& complaints)
     }
     if (!canMakeAPart(notebook.brush.touchesAPart)) {
         complaints.push_back(cannotMakeAPart(notebook.brush.touchesAPart));
-        notebook.brush = {};
+        notebook.brush.touchesAPart = usualTouchesAPart;
     }
 }
 

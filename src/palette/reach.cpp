@@ -5,6 +5,7 @@
 #include "mixing/labcolumns.h"
 #include "mixing/matching.h"
 #include "mixing/mixkernel.h"
+#include "mixing/nearbyratios.h"
 #include "palette/closeness.h"
 
 #include <algorithm>
@@ -55,6 +56,11 @@ public:
             m_reach.colours.push_back(lab);
         const Lch lch = toLch(lab);
         m_reach.lowest = std::min(m_reach.lowest, lab.l);
+        const bool isLaidTwice = at.place < fullWashPlace * chunkRatios;
+        if (isLaidTwice && lch.chroma >= showsAColour)
+            m_reach.darkest[stretchOf(lch)] = std::min(m_reach.darkest[stretchOf(lch)], lab.l);
+        if (isLaidTwice) // for its depth; how clean paints are shows in one wash
+            return;
         m_reach.cleanest = std::max(m_reach.cleanest, lch.chroma);
         const auto value = std::min(valueSteps - 1, static_cast<std::size_t>(std::max(0.0, lab.l) / 10));
         m_reach.chromaAtValue[value] = std::max(m_reach.chromaAtValue[value], lch.chroma);
@@ -103,7 +109,7 @@ public:
         std::ranges::sort(m_almostGrey, {}, &std::pair<double, Made>::first);
         m_almostGrey.resize(std::min(m_almostGrey.size(), mostRefined));
         for (const auto& [chroma, made] : m_almostGrey)
-            for (const Recipe& recipe : besides(made.at.recipe(kernel))) {
+            for (const Recipe& recipe : nearbyRatios(made.at.recipe(kernel))) {
                 const Lab lab = colourOf(recipe, paints);
                 if (toLch(lab).chroma >= aGreyOfAKind || std::abs(lab.l - middleValue) >= nearMiddle)
                     continue;
@@ -125,25 +131,6 @@ private:
             m_almostGrey.emplace_back(chroma, made);
         else if (chroma < m_almostGrey.back().first)
             m_almostGrey.back() = {chroma, made};
-    }
-
-    /// The same three tubes in every ratio nearby.
-    static std::vector<Recipe> besides(const Recipe& recipe)
-    {
-        constexpr double nearby = 0.5; // of the natural logarithm
-        const auto isNear = [](double one, double other) { return std::abs(std::log(one / other)) < nearby; };
-        const auto& own = recipe.parts;
-        std::vector<Recipe> found;
-        for (const Ratio& ratio : countableRatios(3, recipe.brush)) {
-            const double times = static_cast<double>(ratio[0]) / own[0].parts;
-            if (!isNear(ratio[1], times * own[1].parts) || !isNear(ratio[2], times * own[2].parts))
-                continue;
-            Recipe other = recipe;
-            for (std::size_t i = 0; i < own.size(); ++i)
-                other.parts[i].parts = ratio[i];
-            found.push_back(std::move(other));
-        }
-        return found;
     }
 
     /// Warm first.

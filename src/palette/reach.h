@@ -26,7 +26,8 @@ struct Reached {
     bool operator==(const Reached&) const = default;
 };
 
-/// What a few tubes can mix, over all recipes of up to three of them in all washes that are tried.
+/// What a few tubes can mix, over all recipes of up to three of them in all washes that are tried. What is laid twice
+/// counts for the colours, and for how dark they go.
 struct PaletteReach {
     std::vector<Lab> colours;                  ///< one for each cell of CIELAB, 3 wide, that some recipe falls into
     std::array<double, hueStretches> chroma{}; ///< the most for each stretch of hue, 0 where there is none

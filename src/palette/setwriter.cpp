@@ -95,6 +95,18 @@ PaletteSet SetWriter::written(const std::vector<std::size_t>& set)
     return result;
 }
 
+/// A mix that is laid twice only where one in one go is seen to be farther off, or too far.
+Match SetWriter::inOneGo(std::size_t need, const Match& mix, const std::vector<std::size_t>& tubes) const
+{
+    if (m_sure || !isLaidTwice(mix.recipe.wash)) // what is sure was tried as it is
+        return mix;
+    Match thinner = closestAtAnyDistance(need, tubes, {mix.recipe.brush.touchesAPart, true});
+    if (thinner.apart > std::min(m_needs[need].tolerance, mix.apart + worthASecondLayer))
+        return mix;
+    thinner.recipe.brush = mix.recipe.brush;
+    return thinner;
+}
+
 /// With the closest mix; where bare paper meets the need, with the paper unless the mix is plainly nearer.
 NeedAnswer SetWriter::answerTo(std::size_t need, const Closest& closest, bool met,
                                const std::vector<std::size_t>& tubes) const
@@ -105,7 +117,8 @@ NeedAnswer SetWriter::answerTo(std::size_t need, const Closest& closest, bool me
         const Match paper = paperFor(asked);
         return {true, leavesPaper(paper, mix, asked) ? paper : mix};
     }
-    return met ? NeedAnswer{true, mix} : NeedAnswer{false, closestAtAnyDistance(need, tubes)};
+    return met ? NeedAnswer{true, inOneGo(need, mix, tubes)}
+               : NeedAnswer{false, closestAtAnyDistance(need, tubes, m_closeness.brush())};
 }
 
 std::vector<std::size_t> SetWriter::bestOfStep(const std::vector<std::vector<std::size_t>>& sets,
@@ -184,12 +197,12 @@ std::vector<SetWriter::Ranked> SetWriter::ranked(const std::vector<std::vector<s
     return order;
 }
 
-Match SetWriter::closestAtAnyDistance(std::size_t need, const std::vector<std::size_t>& tubes) const
+Match SetWriter::closestAtAnyDistance(std::size_t need, const std::vector<std::size_t>& tubes, Brush brush) const
 {
     std::vector<Paint> paints;
     for (const std::size_t tube : tubes)
         paints.push_back(m_paints[tube]);
-    Match match = closestOfAll(paints, m_needs.subspan(need, 1), m_closeness.brush(), {}).front();
+    Match match = closestOfAll(paints, m_needs.subspan(need, 1), brush, {}).front();
     for (Part& part : match.recipe.parts)
         part.paint = tubes[part.paint];
     return match;

@@ -67,6 +67,7 @@ private:
     };
 
     Reach reachOf(const std::vector<std::size_t>& set);
+    Match inOneGo(std::size_t need, const Match& mix, const std::vector<std::size_t>& tubes) const;
     NeedAnswer answerTo(std::size_t need, const Closest& closest, bool met,
                         const std::vector<std::size_t>& tubes) const;
     std::vector<std::size_t> inSession(const std::vector<std::size_t>& set) const { return m_candidates.original(set); }
@@ -75,7 +76,7 @@ private:
     double heldAgainst(const std::vector<std::size_t>& set, const Limits& limits);
     std::vector<Ranked> ranked(const std::vector<std::vector<std::size_t>>& sets, const Limits& limits,
                                const WorkOptions& work);
-    Match closestAtAnyDistance(std::size_t need, const std::vector<std::size_t>& tubes) const;
+    Match closestAtAnyDistance(std::size_t need, const std::vector<std::size_t>& tubes, Brush brush) const;
     TubeReason reasonFor(std::size_t tube, std::vector<std::size_t> set, const NeedMask& met);
 
     const Candidates& m_candidates;

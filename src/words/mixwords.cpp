@@ -18,13 +18,16 @@ constexpr double neutralWarmth = 2; ///< how far from neutral nobody speaks of w
 
 std::span<const WashWord> washWords()
 {
-    static constexpr std::array<WashWord, 7> words{{{1.2, "extra strong", "more paint than one stroke lays"},
-                                                    {0.84, "full", "as strong as it comes from a loaded brush"},
-                                                    {0.6, "fairly full", "let out a little"},
-                                                    {0.3, "middle", "about half and half with water"},
-                                                    {0.15, "thin", "let out until the paper shines through"},
-                                                    {0.0, "very thin", "a tint, little more than coloured water"},
-                                                    {-1.0, "bare paper", "no paint at all"}}};
+    static constexpr std::array<WashWord, 9> words{
+        {{2.4, "extra strong", "more paint than two strokes lay"},
+         {1.68, "full, twice", "creamy, or a second full wash when the first is dry"},
+         {1.05, "fairly full, twice", "creamy, or a second wash when the first is dry"},
+         {0.84, "full", "as strong as it comes from a loaded brush"},
+         {0.6, "fairly full", "let out a little"},
+         {0.3, "middle", "about half and half with water"},
+         {0.15, "thin", "let out until the paper shines through"},
+         {0.0, "very thin", "a tint, little more than coloured water"},
+         {-1.0, "bare paper", "no paint at all"}}};
     return words;
 }
 
@@ -175,7 +178,7 @@ std::string nearMissWords(MixKind kind, const NearMiss& miss, std::span<const Pa
     std::string text = std::string("None of these makes a ") + (dark ? "dark" : "grey")
                        + ". Nearest: " + laidWords(miss.recipe, paints) + ": " + colourName(miss.colour) + ", "
                        + depth(miss.colour) + ", " + side + ".";
-    if (dark)
+    if (dark && !isLaidTwice(miss.recipe.wash))
         text += " A second layer takes it to " + depth(miss.secondLayer) + ".";
     if (dark && miss.colour.l >= darkBelow)
         text += " What is missing is a tube that goes darker.";

@@ -638,11 +638,12 @@ void TestReading::warmBlueIsTheirsToSay()
 
 void TestReading::aTouchIsTheirsToSay()
 {
-    TouchesDialog dialog(8);
-    QCOMPARE(dialog.touches(), 8);
+    TouchesDialog dialog(Brush{});
+    QCOMPARE(dialog.brush(), usualBrush);
+    in<QCheckBox>(dialog, "laysTwice")->setChecked(false);
     in<QRadioButton>(dialog, "touches10")->setChecked(true);
-    m_document->apply(countingTouches(m_document->notebook(), dialog.touches()));
-    QCOMPARE(m_document->notebook().brush.touchesAPart, 10);
+    m_document->apply(handling(m_document->notebook(), dialog.brush()));
+    QCOMPARE(m_document->notebook().brush, (Brush{10, true}));
     MixRecord mix;
     mix.parts = {{m_document->notebook().tubes[0].id, "a", 60}, {m_document->notebook().tubes[1].id, "b", 1}};
     MixDialog record(*m_document, mix);

@@ -358,7 +358,7 @@ void TestWindow::whatMayOnlyBeReadAsksForNothing()
     int told = 1;
     for (QAction* action : window.findChildren<QAction*>())
         for (const char* words :
-             {"Add a tube", "Write a mix down", "How much a touch is", "Which blue is warm", "Bring in a list"})
+             {"Add a tube", "Write a mix down", "How I count and lay paint", "Which blue is warm", "Bring in a list"})
             if (action->isEnabled() && action->text().remove('&').startsWith(QLatin1String(words))) {
                 action->trigger();
                 QVERIFY2(m_told.size() == ++told, words);

@@ -44,6 +44,7 @@ class TestMixKernel : public QObject {
 
 private Q_SLOTS:
     void everyRecipeIsThere();
+    void inOneGoNothingIsThickerThanAFullWash();
     void matchesDoublePrecision_data();
     void matchesDoublePrecision();
     void cleanup();
@@ -64,7 +65,7 @@ void TestMixKernel::everyRecipeIsThere()
         QVERIFY(MixKernel::chunkCount(count) * chunkRatios >= triedRatios[count - 1]);
         const Recipe first = kernel.recipeAt(set, 0, 0);
         QCOMPARE(first.parts.size(), count);
-        QCOMPARE(first.wash, 1.0);
+        QCOMPARE(first.wash, recipeWashes.front());
         const Recipe last = kernel.recipeAt(set, MixKernel::chunkCount(count) - 1, chunkRecipes - 1);
         std::set<Ratio> found;
         for (std::size_t place = 0; place < MixKernel::chunkCount(count) * chunkRatios; ++place) {
@@ -77,6 +78,21 @@ void TestMixKernel::everyRecipeIsThere()
         const std::vector<Ratio> tried = triedRatiosOf(paints, set);
         QCOMPARE(found, std::set<Ratio>(tried.begin(), tried.end()));
         QCOMPARE(last.wash, recipeWashes.back());
+    }
+}
+
+/// For those who lay all in one go every place is a full wash or thinner, and has the colour of that.
+void TestMixKernel::inOneGoNothingIsThickerThanAFullWash()
+{
+    const auto& paints = referencePaints();
+    const MixKernel kernel(paints, Brush{usualTouchesAPart, true});
+    const std::array<std::size_t, 3> set{0, 20, 40};
+    LabChunk chunk;
+    kernel.mix(set, 0, chunk);
+    for (std::size_t place = 0; place < chunkRecipes; ++place) {
+        const Recipe recipe = kernel.recipeAt(set, 0, place);
+        QVERIFY(recipe.wash <= 1);
+        QVERIFY(deltaE00(colourOf(recipe, paints), {chunk.l[place], chunk.a[place], chunk.b[place]}) < 0.01);
     }
 }
 

@@ -408,7 +408,7 @@ void TestChoose::aSessionCoversOnceAndAnswersTheSame()
 void TestChoose::whatCanBeSwappedCovers()
 {
     const auto paints = drawer();
-    ChoiceSession session(paints, needs(), usualBrush);
+    ChoiceSession session(paints, needs(), Brush{usualTouchesAPart, true}); // laid twice, one set alone does
     const auto choice = session.choose({});
     QCOMPARE(choice->equals.size(), choice->setsOfThisSize);
     std::size_t swapped = 0;

@@ -66,6 +66,8 @@ void TestPaintWords::washesAreTold()
     QCOMPARE(washWord(wash::full), std::string("full"));
     QCOMPARE(washWord(wash::middle), std::string("middle"));
     QCOMPARE(washWord(wash::thin), std::string("thin"));
+    QCOMPARE(washWord(2), std::string("full, twice"));
+    QCOMPARE(washWord(1.4), std::string("fairly full, twice"));
     QCOMPARE(washWord(4), std::string("extra strong"));
     QCOMPARE(washWord(0), std::string("bare paper"));
 }

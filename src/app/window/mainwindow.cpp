@@ -243,7 +243,7 @@ void MainWindow::setUpViewMenu()
     view->addActions({values, ground});
     view->addSeparator();
     view->addAction(tr("Which blue is &warm"), this, &MainWindow::askWarmBlue);
-    view->addAction(tr("How much a &touch is"), this, &MainWindow::askTouches);
+    view->addAction(tr("How I coun&t and lay paint"), this, &MainWindow::askTouches);
 }
 
 /// A key that works everywhere in the window.
@@ -375,10 +375,15 @@ void MainWindow::askTouches()
 {
     if (!mayWrite(m_document, this))
         return;
-    TouchesDialog dialog(m_document.notebook().brush.touchesAPart, this);
-    if (dialog.exec() == QDialog::Accepted)
-        m_document.apply(countingTouches(m_document.notebook(), dialog.touches()),
-                         tr("count %1 touches a part").arg(dialog.touches()));
+    const Brush before = m_document.notebook().brush;
+    TouchesDialog dialog(before, this);
+    if (dialog.exec() != QDialog::Accepted)
+        return;
+    const Brush brush = dialog.brush();
+    m_document.apply(handling(m_document.notebook(), brush), brush.inOneGo == before.inOneGo
+                                                                 ? tr("count %1 touches a part").arg(brush.touchesAPart)
+                                                             : brush.inOneGo ? tr("lay all in one go")
+                                                                             : tr("lay twice where it is needed"));
 }
 
 void MainWindow::askWarmBlue()

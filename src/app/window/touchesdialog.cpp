@@ -7,6 +7,7 @@
 #include "mixing/ratios.h"
 
 #include <QButtonGroup>
+#include <QCheckBox>
 #include <QDialogButtonBox>
 #include <QPushButton>
 #include <QRadioButton>
@@ -14,9 +15,12 @@
 
 namespace iris {
 
-TouchesDialog::TouchesDialog(int touches, QWidget* parent) : QDialog(parent), m_choices(new QButtonGroup(this))
+TouchesDialog::TouchesDialog(Brush brush, QWidget* parent)
+    : QDialog(parent),
+      m_choices(new QButtonGroup(this)),
+      m_twice(new QCheckBox(tr("Where one wash is too thin, lay it twice"), this))
 {
-    setWindowTitle(tr("How much a touch is"));
+    setWindowTitle(tr("How I count and lay paint"));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(6 * gridStep, 5 * gridStep, 6 * gridStep, 5 * gridStep);
     layout->setSpacing(2 * gridStep);
@@ -31,18 +35,28 @@ TouchesDialog::TouchesDialog(int touches, QWidget* parent) : QDialog(parent), m_
     for (std::size_t i = 0; i < allTouchesAPart.size(); ++i) {
         auto* choice = new QRadioButton(fractions[i], this);
         choice->setObjectName(QStringLiteral("touches%1").arg(allTouchesAPart[i]));
-        choice->setChecked(allTouchesAPart[i] == touches);
+        choice->setChecked(allTouchesAPart[i] == brush.touchesAPart);
         m_choices->addButton(choice, allTouchesAPart[i]);
         layout->addWidget(choice);
     }
-    QDialogButtonBox* buttons = keepOrLeave(*this, tr("Count so"), "keepTouches").box;
+    auto* layers = wordLabel("layersWords", textFont(textsize::body), this);
+    layers->setText(
+        tr("Some darks and full colours want more paint than one wash lays: creamy, or a second layer when the "
+           "first is dry. Those who paint in one go take the tick away."));
+    layers->setFixedWidth(420);
+    m_twice->setObjectName(QStringLiteral("laysTwice"));
+    m_twice->setChecked(!brush.inOneGo);
+    layout->addSpacing(2 * gridStep);
+    layout->addWidget(layers);
+    layout->addWidget(m_twice);
+    QDialogButtonBox* buttons = keepOrLeave(*this, tr("Work so"), "keepTouches").box;
     layout->addSpacing(2 * gridStep);
     layout->addWidget(buttons);
 }
 
-int TouchesDialog::touches() const
+Brush TouchesDialog::brush() const
 {
-    return m_choices->checkedId();
+    return {m_choices->checkedId(), !m_twice->isChecked()};
 }
 
 } // namespace iris

@@ -1,23 +1,26 @@
 #pragma once
 
+#include "mixing/brush.h"
+
 #include <QDialog>
 
 class QButtonGroup;
+class QCheckBox;
 
 namespace iris {
 
-/// How many touches of the painter's brush make a part.
+/// How many touches of the painter's brush make a part, and whether a wash is laid twice.
 class TouchesDialog : public QDialog {
     Q_OBJECT
 
 public:
-    explicit TouchesDialog(int touches, QWidget* parent = nullptr);
+    explicit TouchesDialog(Brush brush, QWidget* parent = nullptr);
 
-    /// One of allTouchesAPart.
-    int touches() const;
+    Brush brush() const;
 
 private:
     QButtonGroup* m_choices;
+    QCheckBox* m_twice;
 };
 
 } // namespace iris
