@@ -61,15 +61,14 @@ Result<std::vector<Named>> palettesOf(const CompareArguments& arguments, const T
         palettes.push_back(std::move(*named));
     }
     for (const std::string& set : arguments.sets) {
-        std::vector<std::string> names;
-        for (const std::string& tube : split(set, ','))
-            names.emplace_back(trimmed(tube));
-        const auto places = source.find(names);
-        if (!places)
-            return tl::unexpected(places.error());
         Named named{set, {}};
-        for (const std::size_t place : *places)
-            named.paints.push_back(source.paints()[place]);
+        for (const std::string& tube : split(set, ',')) {
+            auto paint = source.paintCalled(trimmed(tube));
+            if (!paint)
+                return tl::unexpected(paint.error());
+            if (std::ranges::find(named.paints, *paint) == named.paints.end())
+                named.paints.push_back(std::move(*paint));
+        }
         palettes.push_back(std::move(named));
     }
     if (palettes.size() < 2 || palettes.size() > mostCompared)

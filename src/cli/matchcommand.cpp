@@ -3,6 +3,7 @@
 #include "cli/progress.h"
 #include "cli/wantedcolour.h"
 #include "finding/candidates.h"
+#include "notebook/pool.h"
 #include "notebook/prices.h"
 #include "paint/ratings.h"
 #include "palette/need.h"
@@ -57,7 +58,7 @@ std::string candidateText(const Candidate& candidate, const Wanted& wanted, std:
 void addHelper(Output& output, const Wanted& wanted, const TubeSource& source, const std::vector<Candidate>& now)
 {
     std::vector<Paint> paints = source.paints();
-    const std::vector<std::size_t> others = addTable(paints, source.shelf());
+    const std::vector<std::size_t> others = addToBuy(paints, source.notebook(), source.shelf());
     const auto helper = helperFor(wanted, paints, now, others, source.brush(), watched());
     const auto tell = [&](const char* key, const std::optional<Helper>& one, const std::string& which) {
         output.json[key] = one ? candidateJson(one->candidate, wanted, paints) : Json(nullptr);

@@ -112,16 +112,17 @@ Result<Output> diagnoseCommand(const DiagnoseArguments& arguments)
     const Recipe& recipe = asked->recipe;
     const auto& paints = source.paints();
     const Diagnosis found = diagnose(recipe, paints, [&](std::size_t place) { return source.isAtHand(place); });
-    Output output{
-        colourName(found.before) + ". " + shown(diagnosisWords(found, paints)) + "\n",
-        Json{{"colour", toJson(found.before)},
-             {"culprit", found.culprit ? Json(paints[*found.culprit].name) : Json(nullptr)},
-             {"carries_in", found.instead && found.carriesIn ? Json(nameOf(*found.carriesIn)) : Json(nullptr)},
-             {"instead", found.instead ? Json(paints[*found.instead].name) : Json(nullptr)},
-             {"mended", found.instead ? partsJson(found.mended, paints) : Json(nullptr)},
-             {"mended_wash", rounded(found.mended.wash, 3)},
-             {"mended_colour", toJson(found.after)},
-             {"words", diagnosisWords(found, paints)}}};
+    Output output{colourName(found.before) + ". " + shown(diagnosisWords(found, paints)) + "\n",
+                  Json{{"colour", toJson(found.before)},
+                       {"stand_across", found.standAcross},
+                       {"culprit", found.culprit ? Json(paints[*found.culprit].name) : Json(nullptr)},
+                       {"leans", found.leans ? Json(nameOf(*found.leans)) : Json(nullptr)},
+                       {"carries_in", found.carriesIn ? Json(nameOf(*found.carriesIn)) : Json(nullptr)},
+                       {"instead", found.instead ? Json(paints[*found.instead].name) : Json(nullptr)},
+                       {"mended", found.instead ? partsJson(found.mended, paints) : Json(nullptr)},
+                       {"mended_wash", rounded(found.mended.wash, 3)},
+                       {"mended_colour", toJson(found.after)},
+                       {"words", diagnosisWords(found, paints)}}};
     output.remarks = source.remarks();
     return output;
 }

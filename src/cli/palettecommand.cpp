@@ -2,7 +2,7 @@
 #include "cli/json.h"
 #include "cli/palettequestion.h"
 #include "cli/progress.h"
-#include "notebook/pool.h"
+#include "notebook/listtobuy.h"
 #include "palette/choicesession.h"
 #include "palette/closeness.h"
 #include "palette/firstguess.h"
@@ -144,13 +144,32 @@ std::string choiceText(const Choice& choice, const Context& context, const Quest
 }
 
 /// What of a set would have to be bought; empty when nothing, or when nothing is owned.
-std::string toBuyText(const PaletteSet& set, const Question& question)
+std::string toBuyText(const ListToBuy& list, const Question& question)
 {
     std::vector<std::string> names;
-    for (const std::size_t tube : set.tubes)
-        if (!question.isOwned(tube))
-            names.push_back(shown(nameAndCodes(question.paints()[tube])));
-    return names.empty() || !question.ownsAny() ? "" : "To buy: " + joinedInWords(names) + "\n";
+    std::string each;
+    for (const ToBuy& one : list.buy) {
+        names.push_back(shown(nameAndCodes(one.paint)));
+        each += "  " + shown(askForWords(one) + " " + insteadWords(one)) + "\n";
+    }
+    return names.empty() || !question.ownsAny() ? "" : "To buy: " + joinedInWords(names) + "\n" + each;
+}
+
+/// For each tube to be bought what may be bought in its place.
+Json insteadJson(const ListToBuy& list)
+{
+    Json json = Json::array();
+    for (const ToBuy& one : list.buy) {
+        Json others = Json::array();
+        for (const ToBuy::Instead& other : one.instead)
+            others.push_back({{"tube", other.paint.name}, {"does_as_well", other.doesAsWell}});
+        json.push_back({{"tube", one.paint.name},
+                        {"codes", textOf(one.paint.codes)},
+                        {"sold", one.paint.sold},
+                        {"owned", one.owned ? Json(one.owned->name) : Json()},
+                        {"instead", std::move(others)}});
+    }
+    return json;
 }
 
 Json toBuyJson(const PaletteSet& set, const Question& question)
@@ -392,8 +411,11 @@ Result<Output> paletteCommand(const PaletteArguments& arguments)
     output.json["swaps"] = swapsJson(*answer);
     if (question.limits.surely)
         output.json["sure"] = question.sure;
-    if (!choice.sets.empty())
-        output.text += toBuyText(choice.sets.front(), question) + partnersText(*answer) + strangersText(*answer);
+    if (choice.sets.empty())
+        return output;
+    const ListToBuy list = listToBuy(choice.sets.front().tubes, question.pool, choice.equals);
+    output.json["shopping"] = insteadJson(list);
+    output.text += toBuyText(list, question) + partnersText(*answer) + strangersText(*answer);
     return output;
 }
 

@@ -63,9 +63,26 @@ Result<std::size_t> TubeSource::find(std::string_view tube) const
     if (found.empty())
         return tl::unexpected(notFound(std::string(tube)));
     if (found.size() > 1)
-        return failure(ErrorCode::NotFound, "more than one tube is called \"" + std::string(tube)
-                                                + "\"; name it by its id, such as " + m_ids[found.front()]);
+        return tl::unexpected(oneOf(tube, found));
     return found.front();
+}
+
+Result<Paint> TubeSource::paintCalled(std::string_view tube) const
+{
+    const auto place = find(tube);
+    if (place)
+        return m_paints[*place];
+    const auto row = ReferenceTable::shipped().find(tube);
+    const bool mayBeMeant = std::ranges::none_of( // two of a name are no question for the table
+        m_paints, [&](const Paint& own) { return lowered(own.name) == lowered(trimmed(tube)); });
+    if (!row || !mayBeMeant)
+        return tl::unexpected(place.error());
+    if (isNotebook())
+        m_remarks->push_back((*row)->id() + " is not in the notebook: the typical paint of the table is taken");
+    remarkOnForm(tube, **row);
+    Paint paint = paintOf(**row);
+    paint.name = (*row)->id();
+    return paint;
 }
 
 Result<std::vector<std::size_t>> TubeSource::find(const std::vector<std::string>& tubes) const
@@ -79,6 +96,22 @@ Result<std::vector<std::size_t>> TubeSource::find(const std::vector<std::string>
             places.push_back(*place);
     }
     return places;
+}
+
+/// Which of several of one name: they are told apart by maker and pigments, and named by their ids.
+Error TubeSource::oneOf(std::string_view tube, const std::vector<std::size_t>& places) const
+{
+    std::vector<std::string> each;
+    for (const std::size_t place : places) {
+        const Tube& own = m_notebook.tubes[place];
+        each.push_back(m_ids[place] + " (" + (own.maker.empty() ? "" : own.maker + ", ") + textOf(own.codes) + ")");
+    }
+    return {ErrorCode::NotFound,
+            "more than one tube is called \"" + std::string(tube)
+                + "\"; name it by its id: " + joinedInWords(each, "or"),
+            {},
+            0,
+            0};
 }
 
 /// A code that several forms share stands for the ordinary one; which that is has to be said.

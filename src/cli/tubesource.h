@@ -36,6 +36,9 @@ public:
 
     /// The place of a tube in paints(): by its name or id in a notebook, by CODE, CODE/FORM or name in the table.
     Result<std::size_t> find(std::string_view tube) const;
+    /// A tube to look at beside these: one of the notebook or, where that has none of that name, of the table. It says
+    /// so.
+    Result<Paint> paintCalled(std::string_view tube) const;
     /// What is worth knowing of the tubes that were looked up: which form a code without one was taken for.
     const std::vector<std::string>& remarks() const { return *m_remarks; }
     void note(const std::string& remark) { m_remarks->push_back(remark); }
@@ -47,6 +50,7 @@ public:
 
 private:
     TubeSource at(const std::vector<std::size_t>& places) const;
+    Error oneOf(std::string_view tube, const std::vector<std::size_t>& places) const;
     Error notFound(const std::string& tube) const;
     void remarkOnForm(std::string_view tube, const ReferencePigment& row) const;
 

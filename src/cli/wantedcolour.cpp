@@ -43,9 +43,7 @@ Result<Wanted> asSaid(const WantedArguments& arguments, const TubeSource& source
     if (!arguments.hex.empty())
         return parseHex(arguments.hex).map([&](const Srgb& colour) { return alone(toLab(colour)); });
     if (!arguments.tube.empty())
-        return source.find(arguments.tube).map([&](std::size_t place) {
-            return wantedLike(source.paints()[place].swatch);
-        });
+        return source.paintCalled(arguments.tube).map([](const Paint& paint) { return wantedLike(paint.swatch); });
     return !arguments.need.empty() ? ofNeed(arguments.need, source.notebook())
                                    : ofMix(arguments.mix, source.notebook());
 }

@@ -1,16 +1,39 @@
 #include "mixing/swaps.h"
 
 #include "mixing/ladder.h"
+#include "mixing/pairleans.h"
 #include "paint/ratings.h"
 
 #include <algorithm>
+#include <limits>
 
 namespace iris {
 namespace {
 
-Lch balanced(const Paint& first, const Paint& second, double wash)
+/// The mixes of two paints, even in strength.
+std::vector<Lab> mixesOf(const Paint& first, const Paint& second, double wash)
 {
-    return toLch(seenLab(filmBetween(first, second, 0.5), wash, whitePaper()));
+    constexpr int steps = 20;
+    std::vector<Lab> mixes;
+    for (int step = 1; step < steps; ++step)
+        mixes.push_back(seenLab(filmBetween(first, second, static_cast<double>(step) / steps), wash, whitePaper()));
+    return mixes;
+}
+
+double mostAlong(const std::vector<Lab>& mixes, double hue)
+{
+    double most = 0;
+    for (const Lab& mix : mixes)
+        most = std::max(most, alongHue(mix, hue));
+    return most;
+}
+
+double leastChroma(const std::vector<Lab>& mixes)
+{
+    double least = std::numeric_limits<double>::infinity();
+    for (const Lab& mix : mixes)
+        least = std::min(least, toLch(mix).chroma);
+    return least;
 }
 
 } // namespace
@@ -19,16 +42,21 @@ Swaps swapsFor(std::span<const Paint> paints, std::size_t first, std::size_t sec
                const std::function<bool(std::size_t)>& allowed)
 {
     constexpr double worthwhile = 3;
-    const Lch own = balanced(paints[first], paints[second], wash);
+    const std::optional<double> hue = hueBetween(paints[first], paints[second]);
+    const std::vector<Lab> own = mixesOf(paints[first], paints[second], wash);
+    const double ownAlong = hue ? mostAlong(own, *hue) : 0;
+    const double ownGrey = leastChroma(own);
     Swaps swaps;
     const auto consider = [&](int end, std::size_t place) {
         const Paint& one = end == 0 ? paints[place] : paints[first];
         const Paint& two = end == 1 ? paints[place] : paints[second];
-        const Lch mix = balanced(one, two, wash);
-        if (mix.chroma > std::max(own.chroma + worthwhile, swaps.cleaner ? swaps.cleaner->chroma : 0))
-            swaps.cleaner = Swap{end, place, mix.chroma};
-        if (mix.chroma < std::min(own.chroma - worthwhile, swaps.greyer ? swaps.greyer->chroma : 1e9))
-            swaps.greyer = Swap{end, place, mix.chroma};
+        const std::vector<Lab> mixes = mixesOf(one, two, wash);
+        const double along = hue ? mostAlong(mixes, *hue) : 0;
+        if (along > std::max(ownAlong + worthwhile, swaps.cleaner ? swaps.cleaner->chroma : 0))
+            swaps.cleaner = Swap{end, place, along};
+        const double grey = leastChroma(mixes);
+        if (grey < std::min(ownGrey - worthwhile, swaps.greyer ? swaps.greyer->chroma : 1e9))
+            swaps.greyer = Swap{end, place, grey};
     };
     for (std::size_t place = 0; place < paints.size(); ++place) {
         if (place == first || place == second || !allowed(place) || fades(paints[place].lightfastness))

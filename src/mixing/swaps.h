@@ -11,13 +11,14 @@ namespace iris {
 struct Swap {
     int end = 0;           ///< 0: in place of the first, 1: of the second
     std::size_t place = 0; ///< the tube to take
-    double chroma = 0;     ///< of the balanced mix then
+    double chroma = 0;     ///< of the cleanest mix of that hue, or of the greyest, then
 
     bool operator==(const Swap&) const = default;
 };
 
-/// For a pair out of a list of paints: which other tube of the same family makes the balanced mix cleaner, or greyer,
-/// by at least 3 of chroma. Nothing when none does; what fades is never offered.
+/// For a pair out of a list of paints: which other tube of the same family makes the hue between the two cleaner
+/// (hueBetween(); nothing where a grey is wanted), or the greyest mix on the way greyer, by at least 3 of chroma.
+/// Nothing when none does; what fades is never offered.
 struct Swaps {
     std::optional<Swap> cleaner;
     std::optional<Swap> greyer;

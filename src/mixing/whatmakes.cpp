@@ -23,6 +23,7 @@ constexpr double brownTo = 88;
 constexpr double brownLightest = 52;
 constexpr double brownMostChroma = 45;
 constexpr double fewestChroma = 10;
+constexpr double blackest = 15.5; ///< L* of what shows nothing but its surface
 
 bool isHue(const Lab& colour, double fromDegrees, double toDegrees)
 {
@@ -64,7 +65,7 @@ float keyOf(const Lab& colour, MixKind kind, MixOrder order)
     switch (kind) {
     // Water takes the colour of a grey away as it takes its depth: what counts is how much is left beside that.
     case MixKind::Greys: return static_cast<float>(-chroma * 50 / std::max(1.0, 100 - colour.l));
-    case MixKind::Darks: return static_cast<float>(-colour.l);
+    case MixKind::Darks: return static_cast<float>(-std::hypot(colour.l - blackest, chroma));
     case MixKind::Browns: return static_cast<float>(chroma);
     case MixKind::Oranges: return towards(colour, HueFamily::Orange);
     case MixKind::Greens: return towards(colour, HueFamily::Green);
@@ -339,13 +340,14 @@ int rankOf(const Finding& finding, std::span<const Paint> paints, const WhatMake
 /// A dark that is laid twice, or creamy, only where that is seen to be deeper than a full wash.
 Recipe laidNoThickerThanNeeded(Recipe recipe, std::span<const Paint> paints)
 {
-    constexpr double seenToBeDeeper = 2; // L*
-    const double deepest = colourOf(recipe, paints).l;
+    constexpr float seenToBeDeeper = 2;
+    const auto worth = [](const Lab& colour) { return keyOf(colour, MixKind::Darks, MixOrder::Best); };
+    const float deepest = worth(colourOf(recipe, paints));
     for (std::size_t wash = fullWashPlace; wash > 0; --wash) {
         Recipe thinner = recipe;
         thinner.wash = std::min(recipe.wash, recipeWashes[wash]);
         const Lab colour = colourOf(thinner, paints);
-        if (isOfKind(colour, MixKind::Darks) && colour.l < deepest + seenToBeDeeper)
+        if (isOfKind(colour, MixKind::Darks) && worth(colour) > deepest - seenToBeDeeper)
             return thinner;
     }
     return recipe;
@@ -421,7 +423,7 @@ std::optional<NearMiss> nearestTo(std::span<const Paint> paints, const WhatMakes
     const bool dark = options.kind == MixKind::Darks;
     if (!dark && options.kind != MixKind::Greys)
         return std::nullopt;
-    const Lab neutral{dark ? 15.5 : 50.0, 0, 0};
+    const Lab neutral{dark ? blackest : 50.0, 0, 0};
     const MixKernel kernel(paints, options.brush);
     const Sieve sieve(paints, options);
     std::optional<Match> nearest;

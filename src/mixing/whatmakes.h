@@ -34,8 +34,8 @@ bool isOfKind(const Lab& colour, MixKind kind);
 
 /// What comes first. For a hue the best is what goes farthest towards the middle of its family, a cos m + b sin m with
 /// m = middleDegrees(); for greys the most neutral beside the depth that is left (chroma over 100 - L*: water takes
-/// both away), for darks the deepest, for browns the strongest in colour. Whether greys and darks are warm or cool goes
-/// by the most neutral and deepest mix of their tubes, so that one pair is not both.
+/// both away), for darks the nearest to black, for browns the strongest in colour. Whether greys and darks are warm or
+/// cool goes by the best mix of their tubes, so that one pair is not both.
 enum class MixOrder { Best, Muted, Warm, Cool, Light, Dark, Transparent, Lifts, FewPigments };
 
 template <>

@@ -37,16 +37,23 @@ bool isTheSame(const Tube& tube, const ReferencePigment& row)
            && (tube.form.empty() || lowered(tube.form) == lowered(row.form));
 }
 
-void addTable(const Notebook& notebook, Shelf shelf, TubePool& pool)
+/// The rows of the table that may be bought from a shelf and are not at hand already.
+std::vector<const ReferencePigment*> rowsToBuy(const Notebook& notebook, Shelf shelf)
 {
-    for (const ReferencePigment& row : ReferenceTable::shipped().pigments()) {
-        Paint paint = paintOf(row);
-        if (!standsOn(shelf, paint)
-            || std::ranges::any_of(notebook.tubes, [&](const Tube& tube) { return isTheSame(tube, row); }))
-            continue;
-        pool.paints.push_back(std::move(paint));
+    std::vector<const ReferencePigment*> rows;
+    for (const ReferencePigment& row : ReferenceTable::shipped().pigments())
+        if (standsOn(shelf, paintOf(row))
+            && std::ranges::none_of(notebook.tubes, [&](const Tube& tube) { return isTheSame(tube, row); }))
+            rows.push_back(&row);
+    return rows;
+}
+
+void addRows(const Notebook& notebook, Shelf shelf, TubePool& pool)
+{
+    for (const ReferencePigment* row : rowsToBuy(notebook, shelf)) {
+        pool.paints.push_back(paintOf(*row));
         pool.tubes.push_back({});
-        pool.forms.push_back(row.form);
+        pool.forms.push_back(row->form);
     }
 }
 
@@ -88,6 +95,16 @@ std::vector<double> heldAgainst(Preference preference, const TubePool& pool, con
 }
 
 } // namespace
+
+std::vector<std::size_t> addToBuy(std::vector<Paint>& paints, const Notebook& notebook, Shelf shelf)
+{
+    std::vector<std::size_t> places;
+    for (const ReferencePigment* row : rowsToBuy(notebook, shelf)) {
+        places.push_back(paints.size());
+        paints.push_back(paintOf(*row));
+    }
+    return places;
+}
 
 Limits limitsOf(const PaletteWishes& wishes, const TubePool& pool, const Notebook& notebook)
 {
@@ -162,20 +179,6 @@ std::vector<Tube> wishedFor(std::span<const std::size_t> tubes, const TubePool& 
     return wished;
 }
 
-std::string shoppingCsv(std::span<const std::size_t> tubes, const TubePool& pool)
-{
-    std::string csv = csvLine({"name", "codes", "form", "have"});
-    for (const bool owned : {false, true})
-        for (const std::size_t place : tubes)
-            if (pool.isOwned(place) == owned) {
-                std::vector<std::string> fields{guarded(pool.paints[place].name),
-                                                guarded(textOf(pool.paints[place].codes)), guarded(pool.forms[place])};
-                fields.emplace_back(owned ? "yes" : "no");
-                csv += csvLine(fields);
-            }
-    return csv;
-}
-
 namespace {
 
 Aim aimOf(const Need& need)
@@ -214,7 +217,7 @@ TubePool poolOf(const Notebook& notebook, std::span<const Paint> paints, const P
         pool.forms.push_back(tube.form);
     }
     if (const auto shelf = shelfOf(wishes.pool))
-        addTable(notebook, *shelf, pool);
+        addRows(notebook, *shelf, pool);
     for (std::size_t place = 0; place < pool.paints.size(); ++place) {
         const TubeId id = pool.tubes[place];
         if (id.value != 0 && holds(wishes.must, id))

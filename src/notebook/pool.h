@@ -23,6 +23,11 @@ struct TubePool {
 /// @param paints one a tube of the notebook
 TubePool poolOf(const Notebook& notebook, std::span<const Paint> paints, const PaletteWishes& wishes);
 
+/// Puts a paint behind others for every row of the table that stands on a shelf and is not at hand in the notebook
+/// already, by code and form.
+/// @return their places
+std::vector<std::size_t> addToBuy(std::vector<Paint>& paints, const Notebook& notebook, Shelf shelf);
+
 /// The question that the wishes ask of a pool: what must be in, what stays out, the school, and what is held against
 /// tubes by what is preferred. Of each preference a tube is held at most 1 against; a price counts by the dearest
 /// tube whose price is known, and one that is not known as half of that. A little is held against what is to be bought
@@ -35,10 +40,6 @@ Learned learnedOf(const TubePool& pool, const Learned& learned);
 
 /// The tubes of a set that are not in the notebook, as they are wished for.
 std::vector<Tube> wishedFor(std::span<const std::size_t> tubes, const TubePool& pool);
-
-/// A set as a list to go shopping with: CSV with `name`, `codes`, `form` and `have` (yes or no), what is to be bought
-/// first.
-std::string shoppingCsv(std::span<const std::size_t> tubes, const TubePool& pool);
 
 /// How sure each recipe of a set is to meet its need (sureness()), 0 to 1; 0 for one that is not even meant to.
 /// @param stop ends it early; what is missing then is 0

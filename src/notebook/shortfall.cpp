@@ -47,8 +47,8 @@ std::vector<Shortfall> shortfallsOf(const ShownChoice& shown, std::stop_token st
         if (!std::ranges::binary_search(pool.leftOut, place))
             (pool.isOwned(place) ? owned : table).push_back(place);
     if (std::ranges::all_of(pool.tubes, [](TubeId tube) { return tube.value != 0; }))
-        table = addTable(paints, Shelf::Usual);
-    for (const std::size_t place : addTable(paints, Shelf::Everything))
+        table = addToBuy(paints, shown.question->studio->notebook, Shelf::Usual);
+    for (const std::size_t place : addToBuy(paints, shown.question->studio->notebook, Shelf::Everything))
         if (!standsOn(Shelf::Usual, paints[place]))
             rare.push_back(place);
     std::vector<Shortfall> shortfalls;

@@ -48,6 +48,12 @@ std::string with(const char* before, const std::string& words)
     return std::string(before) + words;
 }
 
+std::string withArticle(const std::string& words)
+{
+    const bool vowel = std::string_view("aeiou").find(words.front()) != std::string_view::npos;
+    return (vowel ? "an " : "a ") + words;
+}
+
 /// The nearest a step comes in words a hand understands.
 std::string valueChange(const Lab& before, const Lab& after)
 {
@@ -130,7 +136,9 @@ std::string startWords(const Recipe& recipe, std::span<const Paint> paints)
     }
     if (recipe.parts.size() > 1)
         words += "; stop at a " + colourName(colourOf(recipe, paints));
-    if (recipe.wash < 0.84)
+    if (isLaidTwice(recipe.wash))
+        words += ". Lay it creamy, or once more when it is dry";
+    else if (recipe.wash < 0.84)
         words += ". Let it out to a " + washWord(recipe.wash) + " wash";
     return words + ".";
 }
@@ -189,17 +197,24 @@ std::string outOfReachWords(const OutOfReach& reach)
 
 std::string diagnosisWords(const Diagnosis& diagnosis, std::span<const Paint> paints)
 {
+    if (diagnosis.standAcross)
+        return "The two stand across the wheel and grey each other, as greys and browns are made. For a clean colour "
+               "one "
+               "of them has to stay out.";
     if (!diagnosis.culprit)
         return "One tube alone cannot lean the wrong way.";
     const std::string culprit = paints[*diagnosis.culprit].name;
+    const std::string why = diagnosis.leans ? " leans " + std::string(nameOf(*diagnosis.leans)) + " and carries "
+                                                  + std::string(nameOf(*diagnosis.carriesIn)) + " in"
+                                            : std::string();
     if (!diagnosis.instead)
-        return "None of the other tubes makes it cleaner at this hue. " + culprit + " stands farthest from its colour.";
-    std::string words = culprit + " leans away";
-    if (diagnosis.carriesIn)
-        words += " and carries " + std::string(nameOf(*diagnosis.carriesIn)) + " into it, which greys it";
-    return words + ". " + paints[*diagnosis.instead].name + " in its place: " + recipeWords(diagnosis.mended, paints)
-           + ", " + washWord(diagnosis.mended.wash) + ", a " + colourName(diagnosis.after) + ", "
-           + formatNumber(toLch(diagnosis.after).chroma - diagnosis.chroma, 0) + " more of chroma.";
+        return "None of your other tubes makes it cleaner. " + culprit
+               + (why.empty() ? " stands farthest from its colour." : why + ".");
+    const std::string words =
+        culprit + (why.empty() ? " makes it duller than it need be. " : why + ", which greys the mix. ");
+    return words + paints[*diagnosis.instead].name + " in its place: " + laidWords(diagnosis.mended, paints)
+           + ", makes " + withArticle(colourName(diagnosis.after)) + " where there was "
+           + withArticle(colourName(diagnosis.before)) + ".";
 }
 
 } // namespace iris

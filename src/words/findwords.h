@@ -40,7 +40,8 @@ std::string beliefWords(const Belief& belief, std::size_t paint, std::span<const
 /// "These tubes are not that clean, and do not go that dark." Empty when it is none of the three.
 std::string outOfReachWords(const OutOfReach& reach);
 
-/// "Hull Red carries green into it, ... Rose in its place makes it cleaner: ..."
+/// "Hull Red leans orange and carries yellow in, which greys the mix. Rose in its place: 2 Rose + 1 Ultramarine,
+/// middle, makes a muted violet, mid value where there was a greyed plum, dark."
 std::string diagnosisWords(const Diagnosis& diagnosis, std::span<const Paint> paints);
 
 } // namespace iris

@@ -1,6 +1,7 @@
 #include "words/pairwords.h"
 
 #include "base/text.h"
+#include "mixing/pairleans.h"
 #include "words/mixwords.h"
 
 #include <algorithm>
@@ -12,50 +13,10 @@ namespace {
 
 using enum HueFamily;
 
-bool isPrimary(HueFamily family)
+/// "the blue leans green".
+std::string leansWords(const Paint& paint, const LeansAway& away)
 {
-    return family == Red || family == Yellow || family == Blue;
-}
-
-HueFamily thirdPrimary(HueFamily first, HueFamily second)
-{
-    for (const HueFamily family : {Red, Yellow, Blue})
-        if (family != first && family != second)
-            return family;
-    return Red;
-}
-
-bool across(HueFamily first, HueFamily second)
-{
-    const auto is = [&](HueFamily one, HueFamily two) {
-        return (first == one && second == two) || (first == two && second == one);
-    };
-    return is(Red, Green) || is(Blue, Orange) || is(Yellow, Violet);
-}
-
-/// The hue that lies between two primaries.
-HueFamily between(HueFamily first, HueFamily second)
-{
-    switch (thirdPrimary(first, second)) {
-    case Red: return Green;
-    case Yellow: return Violet;
-    default: return Orange;
-    }
-}
-
-/// A primary that leans away from another, and what it brings in by that.
-struct LeansAway {
-    std::string how;    ///< "the blue leans green"
-    std::string brings; ///< "yellow comes in"
-};
-
-std::optional<LeansAway> leansAway(const Paint& paint, HueFamily other)
-{
-    const Lean lean = paint.lean();
-    if (lean.inTheMiddle() || lean.towards == between(paint.family, other))
-        return std::nullopt;
-    return LeansAway{"the " + std::string(nameOf(paint.family)) + " leans " + std::string(nameOf(lean.towards)),
-                     std::string(nameOf(thirdPrimary(paint.family, other))) + " comes in"};
+    return "the " + std::string(nameOf(paint.family)) + " leans " + std::string(nameOf(away.leans));
 }
 
 /// What a black or a white does to a colour; painters are surprised by it (common practice; trade fact 14).
@@ -79,7 +40,7 @@ std::string dullReason(const Paint& first, const Paint& second)
         return colourlessReason(first, second);
     if (first.family == Brown || second.family == Brown)
         return "an earth holds all three primaries already";
-    if (across(first.family, second.family))
+    if (standAcross(first.family, second.family))
         return "they stand across the wheel and grey each other";
     if (!isPrimary(first.family) || !isPrimary(second.family) || first.family == second.family)
         return {};
@@ -87,8 +48,9 @@ std::string dullReason(const Paint& first, const Paint& second)
     const auto two = leansAway(second, first.family);
     if (!one && !two)
         return {};
-    return (one ? *one : *two).how + ", so " + (one ? *one : *two).brings
-           + (one && two ? ", and " + two->how + " as well" : "");
+    const std::string brings = std::string(nameOf((one ? *one : *two).brings)) + " comes in";
+    return (one ? leansWords(first, *one) : leansWords(second, *two)) + ", so " + brings
+           + (one && two ? ", and " + leansWords(second, *two) + " as well" : "");
 }
 
 std::string cleanReason(const Paint& first, const Paint& second)
@@ -97,7 +59,7 @@ std::string cleanReason(const Paint& first, const Paint& second)
         return "two " + std::string(nameOf(first.family)) + "s are neighbours";
     if (!isPrimary(first.family) || !isPrimary(second.family))
         return {};
-    const HueFamily middle = between(first.family, second.family);
+    const HueFamily middle = familyBetween(first.family, second.family);
     const auto towards = [&](const Paint& paint) { return paint.lean().towards == middle; };
     if (towards(first) && towards(second))
         return "both lean " + std::string(nameOf(middle));
@@ -111,7 +73,7 @@ std::string reasonOf(const Paint& first, const Paint& second, WayKind kind)
     case WayKind::StaysGrey: return {};
     case WayKind::StaysClean: return cleanReason(first, second);
     case WayKind::DullsALittle: // too little for tubes that grey each other
-        return across(first.family, second.family) ? std::string() : dullReason(first, second);
+        return standAcross(first.family, second.family) ? std::string() : dullReason(first, second);
     default: return dullReason(first, second);
     }
 }
@@ -123,17 +85,10 @@ std::string wayWords(const WayBetween& way, std::optional<double> cleanliness)
     return describe(way);
 }
 
-/// Clean is what one wants of two colours that are not meant to grey each other; grey of those that do.
-bool cleanIsWanted(const Paint& first, const Paint& second, const WayBetween& way)
+/// Grey is what one wants of complements and of what has no hue of its own, where they make one.
+bool greyIsWanted(const Paint& first, const Paint& second, const WayBetween& way)
 {
-    const auto colourful = [](const Paint& paint) { return !isColourless(paint.family) && paint.family != Brown; };
-    return colourful(first) && colourful(second) && !across(first.family, second.family)
-           && way.kind != WayKind::PassesThroughGrey && way.kind != WayKind::StaysGrey;
-}
-
-bool greyIsWanted(const WayBetween& way)
-{
-    return way.kind == WayKind::PassesThroughGrey || way.kind == WayKind::Greys;
+    return !hueBetween(first, second) && (way.kind == WayKind::PassesThroughGrey || way.kind == WayKind::Greys);
 }
 
 std::string startAdvice(const Paint& first, const Paint& second)
@@ -176,9 +131,9 @@ std::vector<std::string> pairAdvice(std::span<const Paint> paints, std::size_t f
             advice.push_back(std::move(better) + paints[swap->place].name + " in place of "
                              + (swap->end == 0 ? one : two).name + ".");
     };
-    if (cleanIsWanted(one, two, way))
+    if (hueBetween(one, two))
         tell("Cleaner: ", swaps.cleaner);
-    if (greyIsWanted(way))
+    if (greyIsWanted(one, two, way))
         tell("Greyer: ", swaps.greyer);
     return advice;
 }

@@ -266,7 +266,8 @@ void TestFind::theSiftSifts()
 void TestFind::whatIsOutOfReachIsSaid()
 {
     want({60, -70, 60});
-    QVERIFY(find<QLabel>("findHeadline")->text().startsWith("Nothing comes near"));
+    QVERIFY2(find<QLabel>("findHeadline")->text().startsWith("Nothing comes near"),
+             qPrintable(find<QLabel>("findHeadline")->text()));
     QVERIFY(find<QLabel>("findWhy")->text().contains("are not that clean"));
     COMES_TRUE(find<QLabel>("findWhy")->text().contains("One tube more would help most"));
 }

@@ -429,7 +429,13 @@ void TestPalette::everythingInTheTable()
     QVERIFY(written.open(QIODevice::ReadOnly));
     const QList<QByteArray> lines = written.readAll().trimmed().split('\n');
     QCOMPARE(lines.size(), qsizetype(size) + 1);
-    QVERIFY(lines[0].trimmed() == "name,codes,form,have" && lines[1].trimmed().endsWith(",no"));
+    QVERIFY(lines[0].trimmed() == "name,codes,form,have,sold,or,or_else");
+    QVERIFY2(lines[1].contains(",no,sold by "), lines[1].constData());
+    const QString page = m_folder.filePath("shopping.pdf");
+    messages().fileToSave = [&](QWidget*, const QString&, const QString&, const QString&) { return page; };
+    click("shoppingList");
+    QFile printed(page);
+    QVERIFY(printed.open(QIODevice::ReadOnly) && printed.read(4) == "%PDF");
     messages().askName = [](QWidget*, const QString&, const QString&) { return QString("First box"); };
     click("keepPalette");
     QCOMPARE(notebook().palettes.size(), 1U);

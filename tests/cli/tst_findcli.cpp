@@ -217,7 +217,7 @@ void TestFindCli::mudIsExplained()
     const auto found = jsonOf({"diagnose", "PR255:1", "PB29:2", "--wash", "middle"});
     QCOMPARE(found["culprit"], "PR255");
     QVERIFY(!found["instead"].is_null());
-    QVERIFY(found["words"].get<std::string>().find("leans away") != std::string::npos);
+    QVERIFY(found["words"].get<std::string>().find("leans orange and carries yellow in") != std::string::npos);
 }
 
 void TestFindCli::strongLightComesToPaper()

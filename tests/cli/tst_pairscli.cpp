@@ -409,7 +409,7 @@ void TestPairsCli::darksAlwaysAnswer()
     const Run darks = run({"darks", "--only", "PY3,PY43"});
     QCOMPARE(darks.code, 0);
     QVERIFY2(darks.out.find("None of these makes a dark. Nearest: ") != std::string::npos, darks.out.c_str());
-    QVERIFY(darks.out.find("A second layer takes it to L* ") != std::string::npos);
+    QVERIFY(darks.out.find(", full, twice: ") != std::string::npos);
     QVERIFY(darks.out.find("none\n") == std::string::npos);
     const auto nearest = json({"neutrals", "--only", "PY3,PY43"})["nearest"];
     QVERIFY(nearest["parts"].size() >= 1 && nearest["missing"].is_string());

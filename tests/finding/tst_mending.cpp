@@ -24,6 +24,8 @@ private Q_SLOTS:
     void aMotherColourTies();
     void noShareChangesNothing();
     void mudIsExplained();
+    void theThirdPrimaryIsNamed_data();
+    void theThirdPrimaryIsNamed();
     void whatIsCleanIsLeftAlone();
     void oddMixesAreNotMadeMore();
 };
@@ -175,7 +177,8 @@ void TestMending::mudIsExplained()
     QCOMPARE(found.instead, std::optional<std::size_t>(2));
     QVERIFY(toLch(found.after).chroma > found.chroma + 3);
     QCOMPARE(colourOf(found.mended, paints), found.after);
-    QVERIFY(found.carriesIn == HueFamily::Green || found.carriesIn == HueFamily::Yellow);
+    QCOMPARE(found.leans, std::optional(HueFamily::Orange));
+    QCOMPARE(found.carriesIn, std::optional(HueFamily::Yellow));
     // Without the rose there is nothing to mend it with; the red is still the one to blame.
     const Diagnosis none = diagnose({{{0, 1}, {1, 2}}, 0.6}, paints, [](std::size_t place) { return place != 2; });
     QVERIFY(!none.instead);
@@ -184,6 +187,73 @@ void TestMending::mudIsExplained()
     // Nor is a crimson that fades proposed.
     const std::vector<Paint> fading{referencePaint("PR255"), referencePaint("PB29"), referencePaint("PR83")};
     QVERIFY(!diagnose({{{0, 1}, {1, 2}}, 0.6}, fading, [](std::size_t) { return true; }).instead);
+}
+
+/// Each in words of the trade: which tube, where it leans, what comes in (common practice).
+void TestMending::theThirdPrimaryIsNamed_data()
+{
+    QTest::addColumn<QString>("first");
+    QTest::addColumn<QString>("second");
+    QTest::addColumn<QString>("culprit"); // empty where the two are complements
+    QTest::addColumn<QString>("leans");
+    QTest::addColumn<QString>("brings");
+    QTest::newRow("a violet of an orange red") << "PR108/light"
+                                               << "PB29"
+                                               << "PR108/light"
+                                               << "orange"
+                                               << "yellow";
+    QTest::newRow("a violet of a green blue") << "PV19/rose"
+                                              << "PB35"
+                                              << "PB35"
+                                              << "green"
+                                              << "yellow";
+    QTest::newRow("a green of a violet blue") << "PY3"
+                                              << "PB29"
+                                              << "PB29"
+                                              << "violet"
+                                              << "red";
+    QTest::newRow("a green of an orange yellow") << "PY110"
+                                                 << "PB15:3"
+                                                 << "PY110"
+                                                 << "orange"
+                                                 << "red";
+    QTest::newRow("an orange of a crimson") << "PY153"
+                                            << "PR122"
+                                            << "PR122"
+                                            << "violet"
+                                            << "blue";
+    QTest::newRow("red and green") << "PR255"
+                                   << "PG7"
+                                   << ""
+                                   << ""
+                                   << "";
+    QTest::newRow("ultramarine and orange") << "PB29"
+                                            << "PO73"
+                                            << ""
+                                            << ""
+                                            << "";
+}
+
+void TestMending::theThirdPrimaryIsNamed()
+{
+    QFETCH(QString, first);
+    QFETCH(QString, second);
+    QFETCH(QString, culprit);
+    QFETCH(QString, leans);
+    QFETCH(QString, brings);
+    std::vector<Paint> paints{referencePaint(first.toLatin1()), referencePaint(second.toLatin1())};
+    for (const char* other : {"PV19/rose", "PR254", "PY3", "PB15:3", "PB29", "PY153"})
+        paints.push_back(referencePaint(other));
+    const Diagnosis found = diagnose({{{0, 1}, {1, 1}}, 0.6}, paints, [](std::size_t) { return true; });
+    QCOMPARE(found.standAcross, culprit.isEmpty());
+    if (culprit.isEmpty()) {
+        QVERIFY(!found.culprit && !found.instead);
+        return;
+    }
+    QCOMPARE(*found.culprit, culprit == first ? 0U : 1U);
+    QVERIFY(found.leans && found.carriesIn);
+    QCOMPARE(QString::fromStdString(std::string(nameOf(*found.leans))), leans);
+    QCOMPARE(QString::fromStdString(std::string(nameOf(*found.carriesIn))), brings);
 }
 
 void TestMending::whatIsCleanIsLeftAlone()

@@ -293,7 +293,7 @@ void TestPairs::findsWhatASlowSearchFinds()
         const double chroma = std::hypot(colour.a, colour.b);
         switch (options.kind) {
         case MixKind::Greys: return -chroma * 50 / (100 - colour.l);
-        case MixKind::Darks: return -colour.l;
+        case MixKind::Darks: return -std::hypot(colour.l - 15.5, chroma);
         case MixKind::Browns: return chroma;
         case MixKind::Oranges: return chroma * cosine(colour, HueFamily::Orange);
         case MixKind::Greens: return chroma * cosine(colour, HueFamily::Green);

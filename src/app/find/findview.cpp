@@ -12,6 +12,7 @@
 #include "app/parts/words.h"
 #include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
+#include "notebook/pool.h"
 #include "notebook/prices.h"
 #include "paint/ratings.h"
 #include "words/findwords.h"
@@ -319,7 +320,7 @@ void FindView::look(const FoundMixesPtr& found)
     m_helping.start(
         [found](const JobTools& tools) -> std::optional<QString> {
             std::vector<Paint> paints = found->studio->paints;
-            const std::vector<std::size_t> others = addTable(paints, Shelf::Usual);
+            const std::vector<std::size_t> others = addToBuy(paints, found->studio->notebook, Shelf::Usual);
             const auto helper = helperFor(found->wanted, paints, found->candidates, others,
                                           found->studio->notebook.brush, tools.workOptions());
             const auto rarer = rarerHelper(found->wanted, paints, found->candidates, helper,

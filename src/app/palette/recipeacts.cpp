@@ -8,6 +8,7 @@
 #include "app/parts/printdialog.h"
 #include "app/parts/words.h"
 #include "app/theme/theme.h"
+#include "drawing/shoppingpage.h"
 #include "files/outputfile.h"
 
 #include <QHBoxLayout>
@@ -43,7 +44,7 @@ RecipeActs::RecipeActs(Document& document, ChoiceModel& choice, ViewSettings& se
                   *panel, tr("Print to paint"), Qt::Key_T, [this] { print(); }, tr("The recipes as a sheet to paint")),
               addAct(
                   *panel, tr("Shopping list"), Qt::Key_L, [this] { writeShoppingList(); },
-                  tr("What is to be bought, as a list"))};
+                  tr("What is to be bought, as a page to print or a list"))};
 }
 
 QHBoxLayout* RecipeActs::makeRow(QWidget* page)
@@ -110,12 +111,14 @@ void RecipeActs::writeShoppingList()
     const ShownChoicePtr& shown = m_choice.shown();
     if (!shown)
         return;
-    const std::string csv = shoppingCsv(shown->set().tubes, shown->pool());
-    const QString path =
-        messages().fileToSave(m_panel, tr("A shopping list"), tr("Lists (*.csv)"), QStringLiteral(".csv"));
+    const ListToBuy list = listToBuy(shown->set().tubes, shown->pool(), shown->equals());
+    const QString path = messages().fileToSave(m_panel, tr("A shopping list"),
+                                               tr("A page to print (*.pdf);;Lists (*.csv)"), QStringLiteral(".pdf"));
     if (path.isEmpty())
         return;
-    if (const auto done = writeWhole(path, csv); !done)
+    const bool isList = path.endsWith(QLatin1String(".csv"), Qt::CaseInsensitive);
+    const std::string bytes = isList ? shoppingCsv(list) : shoppingPdf(list).toStdString();
+    if (const auto done = writeWhole(path, bytes); !done)
         messages().tell(m_panel, tr("A shopping list"), sentence(text(done.error().message)));
 }
 

@@ -5,6 +5,7 @@
 #include "app/parts/touchingcolours.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
+#include "notebook/pool.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
 
@@ -47,7 +48,7 @@ ReplaceDialog::ReplaceDialog(const StudioPtr& studio, TubeId tube, ViewSettings&
 {
     setWindowTitle(tr("What replaces %1?").arg(text(studio->paints[m_tube].name)));
     setMinimumSize(560, 520);
-    for (const std::size_t place : addTable(m_paints, Shelf::Everything))
+    for (const std::size_t place : addToBuy(m_paints, studio->notebook, Shelf::Everything))
         m_paints[place].name = nameAndCodes(m_paints[place]);
     m_table->setObjectName(QStringLiteral("replaceTable"));
     m_rare->setObjectName(QStringLiteral("replaceRare"));
