@@ -58,7 +58,7 @@ Result<std::size_t> TubeSource::find(std::string_view tube) const
     }
     std::vector<std::size_t> found;
     for (std::size_t i = 0; i < m_paints.size(); ++i)
-        if (m_ids[i] == tube || lowered(m_paints[i].name) == lowered(trimmed(tube)))
+        if (m_ids[i] == tube || isCalled(i, tube))
             found.push_back(i);
     if (found.empty())
         return tl::unexpected(notFound(std::string(tube)));
@@ -73,9 +73,10 @@ Result<Paint> TubeSource::paintCalled(std::string_view tube) const
     if (place)
         return m_paints[*place];
     const auto row = ReferenceTable::shipped().find(tube);
-    const bool mayBeMeant = std::ranges::none_of( // two of a name are no question for the table
-        m_paints, [&](const Paint& own) { return lowered(own.name) == lowered(trimmed(tube)); });
-    if (!row || !mayBeMeant)
+    bool isOwnName = false; // two of a name are no question for the table
+    for (std::size_t i = 0; i < m_paints.size(); ++i)
+        isOwnName = isOwnName || isCalled(i, tube);
+    if (!row || isOwnName)
         return tl::unexpected(place.error());
     if (isNotebook())
         m_remarks->push_back((*row)->id() + " is not in the notebook: the typical paint of the table is taken");
@@ -96,6 +97,13 @@ Result<std::vector<std::size_t>> TubeSource::find(const std::vector<std::string>
             places.push_back(*place);
     }
     return places;
+}
+
+/// By the name of its own, or the one that tells it from another of that name.
+bool TubeSource::isCalled(std::size_t place, std::string_view tube) const
+{
+    const std::string asked = lowered(trimmed(tube));
+    return lowered(m_paints[place].name) == asked || (isNotebook() && lowered(m_notebook.tubes[place].name) == asked);
 }
 
 /// Which of several of one name: they are told apart by maker and pigments, and named by their ids.

@@ -50,6 +50,7 @@ public:
 
 private:
     TubeSource at(const std::vector<std::size_t>& places) const;
+    bool isCalled(std::size_t place, std::string_view tube) const;
     Error oneOf(std::string_view tube, const std::vector<std::size_t>& places) const;
     Error notFound(const std::string& tube) const;
     void remarkOnForm(std::string_view tube, const ReferencePigment& row) const;

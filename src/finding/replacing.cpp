@@ -122,9 +122,18 @@ std::vector<StandIn> standInsFor(std::size_t tube, std::span<const Recipe> mixes
     std::vector<Recipe> tried;
     for (const std::size_t place : places)
         tried.push_back({{{place, 1}}, wash::full, options.brush});
-    for (Candidate& candidate : candidatesFor(like, paints, places, looks))
-        if (candidate.recipe.parts.size() == 2)
-            tried.push_back({std::move(candidate.recipe.parts), wash::full, options.brush});
+    std::vector<std::size_t> usual = places;
+    std::erase_if(usual, [&](std::size_t place) { return !standsOn(Shelf::Usual, paints[place]); });
+    const auto tryPairsOf = [&](const std::vector<std::size_t>& some) {
+        for (const Candidate& candidate : candidatesFor(like, paints, some, looks)) {
+            const Recipe recipe{candidate.recipe.parts, wash::full, options.brush};
+            if (recipe.parts.size() == 2 && std::ranges::find(tried, recipe) == tried.end())
+                tried.push_back(recipe);
+        }
+    };
+    tryPairsOf(places);
+    if (usual.size() < places.size()) // what is hard to get must not crowd out what would do as well
+        tryPairsOf(usual);
     std::vector<StandIn> found(tried.size());
     inParallel(tried.size(), options.work, [&](std::size_t i) {
         const Film film = mixedFilm(tried[i], paints);

@@ -50,17 +50,22 @@ std::shared_ptr<const std::vector<Paint>> paintsOf(const Notebook& notebook, Fil
         const Tube& tube = tubes[changed[i]];
         made[i] = paintOf(tube, ReferenceTable::shipped(), films, noises.of(tube)).value_or(unknownPaint(tube));
     });
+    const std::vector<std::string> names = namesApart(tubes);
+    for (std::size_t i = 0; i < changed.size(); ++i)
+        made[i].name = names[changed[i]];
     bool asBefore = tubes.size() == before.unlearnt.size();
     for (std::size_t place = 0; asBefore && place < tubes.size(); ++place)
-        asBefore = !same[place] || *same[place] == place;
+        asBefore = !same[place] || (*same[place] == place && before.unlearnt[place].name == names[place]);
     for (std::size_t i = 0; asBefore && i < changed.size(); ++i)
         asBefore = made[i] == before.unlearnt[changed[i]];
     if (asBefore)
         return before.parts.unlearnt;
     auto paints = std::make_shared<std::vector<Paint>>(tubes.size());
     for (std::size_t place = 0; place < tubes.size(); ++place)
-        if (same[place])
+        if (same[place]) {
             (*paints)[place] = before.unlearnt[*same[place]];
+            (*paints)[place].name = names[place];
+        }
     for (std::size_t i = 0; i < changed.size(); ++i)
         (*paints)[changed[i]] = std::move(made[i]);
     return paints;

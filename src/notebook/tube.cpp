@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <array>
 #include <chrono>
+#include <map>
 
 namespace iris {
 namespace {
@@ -137,6 +138,27 @@ bool areTwins(const Tube& first, const Tube& second, const ReferenceTable& table
     std::ranges::sort(one);
     std::ranges::sort(two);
     return !one.empty() && one == two && one.size() == first.codes.size() && two.size() == second.codes.size();
+}
+
+std::vector<std::string> namesApart(const std::vector<Tube>& tubes)
+{
+    std::map<std::string, std::vector<const Tube*>> byName;
+    for (const Tube& tube : tubes)
+        byName[lowered(tube.name)].push_back(&tube);
+    std::vector<std::string> names;
+    for (const Tube& tube : tubes) {
+        const std::vector<const Tube*>& alike = byName[lowered(tube.name)];
+        const auto others = [&](auto member) {
+            return std::ranges::count(alike, tube.*member, [&](const Tube* other) { return other->*member; }) - 1;
+        };
+        std::string name = tube.name;
+        if (alike.size() > 1 && others(&Tube::codes) == 0 && !tube.codes.empty())
+            name += " " + textOf(tube.codes);
+        else if (alike.size() > 1 && !tube.maker.empty())
+            name += ", " + tube.maker;
+        names.push_back(std::move(name));
+    }
+    return names;
 }
 
 } // namespace iris

@@ -113,6 +113,10 @@ struct Tube {
 /// True for a paint that can be mixed with today: neither only wished for nor used up.
 bool isAtHand(const Tube& tube);
 
+/// What each of some tubes is called where several stand together: its name, and where another bears that too its
+/// pigments, "Burnt Sienna PBr7", or its maker where those are the same.
+std::vector<std::string> namesApart(const std::vector<Tube>& tubes);
+
 /// The rows of the table a tube's codes stand for: the form it names, or else a form its name contains, or else the
 /// ordinary one. Codes the table does not know are left out.
 std::vector<const ReferencePigment*> typicalRows(const Tube& tube, const ReferenceTable& table);

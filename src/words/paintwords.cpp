@@ -36,7 +36,11 @@ std::string describe(const Transparency& transparency)
 
 std::string nameAndCodes(const Paint& paint)
 {
-    return paint.name + " (" + textOf(paint.codes) + (fades(paint.lightfastness) ? ", fades)" : ")");
+    const std::string codes = textOf(paint.codes);
+    const std::string fading = fades(paint.lightfastness) ? "fades" : "";
+    if (paint.name.ends_with(" " + codes)) // it is told apart by them already
+        return paint.name + (fading.empty() ? "" : " (" + fading + ")");
+    return paint.name + " (" + codes + (fading.empty() ? ")" : ", " + fading + ")");
 }
 
 std::string_view lightfastnessWord(int rating)

@@ -265,7 +265,7 @@ void TestFind::theSiftSifts()
 
 void TestFind::whatIsOutOfReachIsSaid()
 {
-    want({60, -70, 60});
+    want({75, -95, 85});
     QVERIFY2(find<QLabel>("findHeadline")->text().startsWith("Nothing comes near"),
              qPrintable(find<QLabel>("findHeadline")->text()));
     QVERIFY(find<QLabel>("findWhy")->text().contains("are not that clean"));

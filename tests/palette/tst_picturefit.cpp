@@ -3,6 +3,7 @@
 
 #include "colour/deltae.h"
 #include "colour/observer.h"
+#include "palette/choicesession.h"
 #include "palette/picturecolours.h"
 
 #include <QtTest>
@@ -21,6 +22,7 @@ private Q_SLOTS:
     void fogStaysFog();
     void noColourIsCleanerThanPaint();
     void tubesReachNoFartherThanPaint();
+    void whiteGreyAndBlackAreAnswered();
     void aPictureOfOneColour();
     void tellsWhyPaintDoesNotReach_data();
     void tellsWhyPaintDoesNotReach();
@@ -115,6 +117,29 @@ void TestPictureFit::tubesReachNoFartherThanPaint()
     const PaintRange none = PaintRange::of({}, usualBrush);
     QCOMPARE(none.darkest(), none.paper().l);
     QVERIFY(std::isfinite(PictureFitting(between(0, 100), none).at({50, 20, 20}).l));
+}
+
+/// White is left, a middle grey is mixed in one go, and the darkest dark is reached: creamy, or in two layers.
+void TestPictureFit::whiteGreyAndBlackAreAnswered()
+{
+    std::vector<Lab> pixels = std::vector<Lab>(300, {100, 0, 0});
+    pixels.insert(pixels.end(), 300, {50, 0, 0});
+    pixels.insert(pixels.end(), 300, {0, 0, 0});
+    const ColourCells picture = colourCells(pixels);
+    const ColourCells laid = PictureFitting(picture, watercolour()).laid(picture);
+    const std::vector<Need> needs = needsFor(pictureColours(laid, 3));
+    QCOMPARE(needs.size(), 3U);
+    std::vector<Paint> paints;
+    for (const char* id : {"PB29", "PBr7/burnt sienna", "PR179", "PG7"})
+        paints.push_back(paintOf(**ReferenceTable::shipped().find(id)));
+    ChoiceSession session(paints, needs, usualBrush);
+    const auto choice = session.choose({});
+    QVERIFY(choice && !choice->sets.empty());
+    const auto& answers = choice->sets.front().answers;
+    QVERIFY(std::ranges::all_of(answers, &NeedAnswer::met));
+    QVERIFY(answers[0].match.recipe.isBarePaper());
+    QVERIFY(!isLaidTwice(answers[1].match.recipe.wash) && answers[1].match.recipe.wash < 1);
+    QVERIFY(answers[2].match.recipe.wash >= 1);
 }
 
 void TestPictureFit::aPictureOfOneColour()
