@@ -9,6 +9,7 @@
 #include "palette/need.h"
 #include "words/findwords.h"
 #include "words/paintwords.h"
+#include "words/palettewords.h"
 
 #include <algorithm>
 #include <numeric>
@@ -129,9 +130,11 @@ Result<Output> matchCommand(const MatchArguments& arguments)
         const bool any = nearest != found.end();
         output.json["nearest"] = any ? candidateJson(*nearest, *wanted, paints) : Json(nullptr);
         output.text = any ? "No recipe comes within " + formatNumber(*tolerance, 1) + "." : "No tube is let through.";
+        const BeyondPaint beyond = beyondPaint(wanted->colour, *tolerance, PaintRange::ofWatercolour());
         if (any)
             output.text += " The nearest is " + candidateText(*nearest, *wanted, paints)
-                           + outOfReachWords(outOfReach(*wanted, *nearest));
+                           + (beyond == BeyondPaint::No ? outOfReachWords(outOfReach(*wanted, *nearest))
+                                                        : "It is " + std::string(beyondWords(beyond)) + ".");
         output.text += output.text.ends_with('\n') ? "" : "\n";
     }
     if (arguments.helper)

@@ -18,6 +18,7 @@
 #include "words/findwords.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
+#include "words/palettewords.h"
 
 #include <QComboBox>
 #include <QGridLayout>
@@ -302,15 +303,20 @@ void FindView::tell()
         paper > 0 ? tr("Leave the paper; %1 mixes come near as well.").arg(std::ssize(m_found->candidates) - paper)
         : near    ? tr("%1 mixes; the closest is %2.").arg(m_found->candidates.size()).arg(apart(nearest->apart))
                   : tr("Nothing comes near; the closest is %1.").arg(apart(nearest->apart)));
+    // Where no paint reaches it no tube would help.
+    const BeyondPaint beyond =
+        near ? BeyondPaint::No : beyondPaint(m_found->wanted.colour, nearEnough, PaintRange::ofWatercolour());
     QStringList why;
-    if (!near)
+    if (beyond != BeyondPaint::No)
+        why << tr("It is %1.").arg(text(beyondWords(beyond)));
+    else if (!near)
         why << text(outOfReachWords(outOfReach(m_found->wanted, *nearest)));
     if (const std::string tried = threesWords(m_found->tubes); m_found->mostTubes >= 3 && !tried.empty())
         why << sentence(text(tried)) + QLatin1Char('.');
     why.removeAll(QString());
     m_why->setText(why.join(QLatin1Char(' ')));
     m_why->setVisible(!why.isEmpty());
-    if (!near)
+    if (!near && beyond == BeyondPaint::No)
         look(m_found);
 }
 
