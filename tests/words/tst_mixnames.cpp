@@ -99,8 +99,8 @@ void TestMixNames::mostAreCalledAsPaintersCallThem()
     QVERIFY(agree >= 126);
 }
 
-/// A second and a third layer of a usual mix deepen it: its hue turns by no more than 12 degrees and it keeps nearly all
-/// of its chroma (0.85, our line) until it is dark (common practice, trade fact 28).
+/// A second and a third layer of a usual mix deepen it: its hue turns by no more than 12 degrees and it keeps nearly
+/// all of its chroma (0.85, our line) until it is dark (common practice, trade fact 28).
 void TestMixNames::layersStayWhatTheyAre()
 {
     constexpr double hasAHue = 15; // chroma
