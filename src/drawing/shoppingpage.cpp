@@ -53,9 +53,14 @@ public:
     }
     void wash(const QRectF& mm, const Paint& paint, unsigned seed)
     {
+        constexpr double perMm = 4; // as large as on the screen, so that its line and edge are
         WashStyle style;
         style.seed = seed;
-        paintWash(m_painter, at(mm), washColours(paint.film), style);
+        m_painter.save();
+        m_painter.scale(m_unit / perMm, m_unit / perMm);
+        paintWash(m_painter, {mm.left() * perMm, mm.top() * perMm, mm.width() * perMm, mm.height() * perMm},
+                  washColours(paint.film), style);
+        m_painter.restore();
     }
 
 private:
@@ -73,7 +78,8 @@ void drawRow(MmPainter& painter, const ToBuy& one, double top, unsigned seed)
     painter.words({words, top, wide, headHigh + 2}, QString::fromStdString(nameAndCodes(one.paint)), headHigh * 0.9,
                   true);
     painter.words({words, top + headHigh + 2, wide, rowHigh - headHigh - 3},
-                  QString::fromStdString(askForWords(one) + " " + insteadWords(one)), typeHigh);
+                  QString::fromStdString(upperFirst(std::string(soldWords(one.paint.sold))) + ". " + insteadWords(one)),
+                  typeHigh);
 }
 
 QString haveWords(const ListToBuy& list)
@@ -90,7 +96,9 @@ void drawShoppingPage(QPainter& painter, const ListToBuy& list, std::size_t numb
 {
     MmPainter mm(painter, unitsPerMm);
     mm.words({pageMargin, pageMargin, page.width() - 2 * pageMargin, headingHigh}, tr("To buy"), 7, true);
-    double top = pageMargin + headingHigh;
+    mm.words({pageMargin, pageMargin + headingHigh - 3, page.width() - 2 * pageMargin, headingHigh},
+             tr("Names differ from maker to maker: the code is what counts."), typeHigh);
+    double top = pageMargin + headingHigh + 6;
     const std::size_t first = number * boughtAPage;
     const std::size_t end = std::min(list.buy.size(), first + boughtAPage);
     for (std::size_t i = first; i < end; ++i, top += rowHigh)

@@ -3,6 +3,7 @@
 #include "base/csvreader.h"
 #include "base/text.h"
 #include "colour/deltae.h"
+#include "paint/ratings.h"
 #include "words/paintwords.h"
 
 #include <algorithm>
@@ -45,11 +46,14 @@ ToBuy toBuy(std::size_t tube, const std::vector<std::size_t>& set, const TubePoo
             const std::vector<std::vector<std::size_t>>& equals)
 {
     ToBuy one{pool.paints[tube], pool.forms[tube], {}, {}};
-    for (const std::size_t other : doAsWell(tube, set, equals)) {
+    std::vector<std::size_t> others = doAsWell(tube, set, equals);
+    std::erase_if(others, [&](std::size_t other) { return fades(pool.paints[other].lightfastness); });
+    std::ranges::stable_sort(others, std::greater<>(), [&](std::size_t other) { return pool.paints[other].sold; });
+    for (const std::size_t other : others) {
+        const bool isAnother = pool.paints[other].codes != one.paint.codes;
         if (pool.isOwned(other) && !one.owned)
             one.owned = pool.paints[other];
-        else if (!pool.isOwned(other) && one.instead.size() < mostInstead
-                 && pool.paints[other].codes != one.paint.codes)
+        else if (!pool.isOwned(other) && isAnother && one.instead.size() < mostInstead)
             one.instead.push_back({pool.paints[other], true});
     }
     for (Paint& other : lookAlikes(one.paint)) {
@@ -77,8 +81,7 @@ ListToBuy listToBuy(const std::vector<std::size_t>& tubes, const TubePool& pool,
 
 std::string askForWords(const ToBuy& one)
 {
-    return "Ask for " + one.paint.name + ", " + textOf(one.paint.codes) + ": " + std::string(soldWords(one.paint.sold))
-           + ". Names differ from maker to maker; the code is what counts.";
+    return nameAndCodes(one.paint) + ", " + std::string(soldWords(one.paint.sold)) + ".";
 }
 
 std::string insteadWords(const ToBuy& one)

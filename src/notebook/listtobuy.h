@@ -23,13 +23,14 @@ struct ListToBuy {
     std::vector<Paint> have; ///< the rest of the set
 };
 
-/// What stands in a tube's place is looked for among sets that do equally well, then among the paints shops usually
+/// What stands in a tube's place is looked for among sets that do equally well, the commonest first and nothing that
+/// fades, then among the paints shops usually
 /// have that look most alike: in full and thin wash together at most 14 apart (deltaE00, our judgement).
 /// @param equals such sets, as Choice::equals; may be empty
 ListToBuy listToBuy(const std::vector<std::size_t>& tubes, const TubePool& pool,
                     const std::vector<std::vector<std::size_t>>& equals);
 
-/// "Ask for quinacridone rose, PV19: sold by nearly every maker."
+/// What to ask for: "quinacridone rose (PV19), sold by nearly every maker."
 std::string askForWords(const ToBuy& one);
 /// "Or quinacridone magenta (PR122), which does as well; or ..., which looks much like it." Nothing without any.
 std::string insteadWords(const ToBuy& one);
