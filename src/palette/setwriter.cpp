@@ -96,11 +96,15 @@ PaletteSet SetWriter::written(const std::vector<std::size_t>& set)
 }
 
 /// A mix that is laid twice only where one in one go is seen to be farther off, or too far.
-Match SetWriter::inOneGo(std::size_t need, const Match& mix, const std::vector<std::size_t>& tubes) const
+Match SetWriter::inOneGo(std::size_t need, const Match& mix) const
 {
     if (m_sure || !isLaidTwice(mix.recipe.wash)) // what is sure was tried as it is
         return mix;
-    Match thinner = closestAtAnyDistance(need, tubes, {mix.recipe.brush.touchesAPart, true});
+    std::vector<std::size_t> own; // of the same tubes: all others would have to be measured anew
+    for (const Part& part : mix.recipe.parts)
+        own.push_back(part.paint);
+    std::ranges::sort(own);
+    Match thinner = closestAtAnyDistance(need, own, {mix.recipe.brush.touchesAPart, true});
     if (thinner.apart > std::min(m_needs[need].tolerance, mix.apart + worthASecondLayer))
         return mix;
     thinner.recipe.brush = mix.recipe.brush;
@@ -117,7 +121,7 @@ NeedAnswer SetWriter::answerTo(std::size_t need, const Closest& closest, bool me
         const Match paper = paperFor(asked);
         return {true, leavesPaper(paper, mix, asked) ? paper : mix};
     }
-    return met ? NeedAnswer{true, inOneGo(need, mix, tubes)}
+    return met ? NeedAnswer{true, inOneGo(need, mix)}
                : NeedAnswer{false, closestAtAnyDistance(need, tubes, m_closeness.brush())};
 }
 

@@ -67,7 +67,7 @@ private:
     };
 
     Reach reachOf(const std::vector<std::size_t>& set);
-    Match inOneGo(std::size_t need, const Match& mix, const std::vector<std::size_t>& tubes) const;
+    Match inOneGo(std::size_t need, const Match& mix) const;
     NeedAnswer answerTo(std::size_t need, const Closest& closest, bool met,
                         const std::vector<std::size_t>& tubes) const;
     std::vector<std::size_t> inSession(const std::vector<std::size_t>& set) const { return m_candidates.original(set); }
