@@ -660,7 +660,9 @@ void TestFind::mudIsExplained()
     QTimer::singleShot(200, this, [&] {
         auto* dialog = qobject_cast<DiagnosisDialog*>(QApplication::activeModalWidget());
         QVERIFY(dialog);
-        QVERIFY(dialog->findChild<QLabel*>("diagnosisWords")->text().startsWith("Scarlet leans orange and carries yellow in"));
+        QVERIFY(dialog->findChild<QLabel*>("diagnosisWords")
+                    ->text()
+                    .startsWith("Scarlet leans orange and carries yellow in"));
         QVERIFY(dialog->findChild<TouchingColours*>("diagnosisMendedWay"));
         dialog->findChild<QPushButton*>("takeMended")->click();
     });
