@@ -56,7 +56,7 @@ Result<void> writePictures(const QSqlDatabase& database, const std::vector<Pictu
 Result<void> loadSettings(const QSqlDatabase& database, Notebook& notebook)
 {
     std::map<std::string, std::string> values;
-    for (const char* name : {"warm_blue", "touches_a_part", "code"}) {
+    for (const char* name : {"warm_blue", "touches_a_part", "layers", "code"}) {
         auto value = loadSetting(database, name);
         if (!value)
             return tl::unexpected(value.error());

@@ -35,6 +35,7 @@ private Q_SLOTS:
     void aMotherColourTies();
     void mudIsExplained();
     void strongLightComesToPaper();
+    void whoPaintsInOneGo();
     void aPaletteIsDecided();
     void whatCannotBeIsRefused_data();
     void whatCannotBeIsRefused();
@@ -241,6 +242,20 @@ void TestFindCli::strongLightComesToPaper()
     QCOMPARE(darkest("as-is").first, darkest("as-is").second);
     QCOMPARE(run({"needs-from-picture", path("sunny.png"), "--values", "tubes"}).code, 2); // whose tubes
     QCOMPARE(run({"needs-from-picture", path("sunny.png"), "--values", "bright"}).code, 2);
+}
+
+/// Who paints in one go is asked once: the notebook keeps it, and nothing is told to be laid twice.
+void TestFindCli::whoPaintsInOneGo()
+{
+    QCOMPARE(makeDemoNotebook(path("onego.iris")).code, 0);
+    const std::vector<std::string> dark{"match", "--lab", "18,0,-3", "--notebook", path("onego.iris")};
+    QVERIFY(run(dark).out.find(", twice") != std::string::npos);
+    QCOMPARE(jsonOf({"touches", path("onego.iris"), "--layers", "one"})["layers"].get<std::string>(),
+             std::string("one"));
+    QCOMPARE(jsonOf({"touches", path("onego.iris")})["layers"].get<std::string>(), std::string("one"));
+    const Run result = run(dark);
+    QVERIFY2(result.code == 0 && result.out.find(", twice") == std::string::npos, result.out.c_str());
+    QCOMPARE(run({"touches", path("onego.iris"), "--layers", "three"}).code, 2);
 }
 
 /// What a picture needs, what each tube more buys and how sure it is: the commands say what the core says.
