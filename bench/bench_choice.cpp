@@ -40,7 +40,7 @@ double enumerationSecondsASet(const std::vector<Paint>& paints, const std::vecto
                                  for (const Ratio& ratio :
                                       triedRatiosOf(std::array{paints[set].strength, paints[set + 4].strength,
                                                                paints[set + 8].strength},
-                                                    usualBrush)) {
+                                                    usualHandling)) {
                                      const std::array films{WeightedFilm{&paints[set].film, double(ratio[0])},
                                                             WeightedFilm{&paints[set + 4].film, double(ratio[1])},
                                                             WeightedFilm{&paints[set + 8].film, double(ratio[2])}};
@@ -63,7 +63,7 @@ void measure(std::size_t tubes, std::size_t needCount, double tolerance)
     const std::vector<Need> needs = exampleNeeds(paints, needCount, tolerance);
     Choice choice;
     const double seconds = medianSeconds(tubes > 100 ? 1 : 3, [&] { choice = *choosePalette(paints, needs, {}); });
-    ChoiceSession session(paints, needs, usualBrush);
+    ChoiceSession session(paints, needs, usualHandling);
     (void)session.choose({});
     Limits banned;
     banned.never = {choice.sets.empty() ? 0 : choice.sets.front().tubes.front()};
@@ -71,10 +71,10 @@ void measure(std::size_t tubes, std::size_t needCount, double tolerance)
     std::printf("%zu tubes, %zu needs: one tube banned, asked again %.3f s, %.0f times faster than anew\n",
                 paints.size(), needs.size(), again, seconds / again);
     FirstGuess guess;
-    const double first = medianSeconds(3, [&] { guess = *firstGuess(paints, needs, {}, usualBrush); });
+    const double first = medianSeconds(3, [&] { guess = *firstGuess(paints, needs, {}, usualHandling); });
     std::printf("%zu tubes, %zu needs: a first guess of %zu tubes for %zu needs after %.3f s, %.0f times sooner\n",
                 paints.size(), needs.size(), guess.tubes.size(), guess.met, first, seconds / first);
-    const CoverageTable table = cover(paints, needs, usualBrush).table;
+    const CoverageTable table = cover(paints, needs, usualHandling).table;
     CoveringProblem problem;
     problem.table = &table;
     problem.needs = table.everything();
@@ -94,7 +94,7 @@ int main(int argc, char**)
 {
     if (argc > 1) { // as many paints and needs as there are at once, for a look at the memory
         const std::vector<Paint> paints = examplePaints(mostPaints);
-        const CoverageSummary summary = cover(paints, exampleNeeds(paints, mostNeeds, 0), usualBrush);
+        const CoverageSummary summary = cover(paints, exampleNeeds(paints, mostNeeds, 0), usualHandling);
         std::printf("%zu tubes, %zu needs: %zu needs met\n", paints.size(), mostNeeds,
                     summary.table.everything().count());
         return 0;

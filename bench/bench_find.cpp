@@ -22,7 +22,7 @@ double plainSeconds(const std::vector<Paint>& paints, const Wanted& wanted)
     const auto sets = static_cast<double>(paints.size() * (paints.size() - 1) * (paints.size() - 2)) / 6;
     return sets * medianSeconds(3, [&] {
                double least = 1000;
-               for (const Ratio& ratio : countableRatios(3, usualBrush))
+               for (const Ratio& ratio : countableRatios(3, usualHandling))
                    for (const double wash : recipeWashes)
                        least = std::min(
                            least, deltaE00(colourOf({{{0, ratio[0]}, {5, ratio[1]}, {9, ratio[2]}}, wash}, paints),

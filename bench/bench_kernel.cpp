@@ -52,9 +52,9 @@ template <typename Make> double vectors(int rounds, Make&& make)
 int main()
 {
     const std::vector<Paint> paints = examplePaints(60);
-    const MixKernel kernel(paints, usualBrush);
-    const std::vector<Ratio> ratios(countableRatios(3, usualBrush).begin(),
-                                    countableRatios(3, usualBrush).begin() + triedRatios[2]);
+    const MixKernel kernel(paints, usualHandling);
+    const std::vector<Ratio> ratios(countableRatios(3, usualHandling).begin(),
+                                    countableRatios(3, usualHandling).begin() + triedRatios[2]);
     const double recipes = static_cast<double>(ratios.size() * recipeWashes.size());
     const int plainRounds = 100;
     const int vectorRounds = 6000;

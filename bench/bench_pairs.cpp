@@ -37,7 +37,7 @@ std::vector<PaintedMix> painted(const std::vector<Paint>& paints, std::size_t co
     std::uniform_real_distribution<double> off(-1, 1);
     for (Paint& paint : truth)
         paint.strength *= std::exp(off(random));
-    std::vector<WantedMix> pairs = everyPair(paints, usualBrush);
+    std::vector<WantedMix> pairs = everyPair(paints, usualHandling);
     std::shuffle(pairs.begin(), pairs.end(), random);
     pairs.resize(count);
     std::vector<PaintedMix> squares;
@@ -91,9 +91,9 @@ int main()
     std::printf("strengths of 1,000 tubes from 5,000 squares: %.0f ms (typical miss %.2f)\n", heavy,
                 learned.typicalMiss().value_or(-1));
     const double worth =
-        milliseconds([&] { worthPainting(sixty, beforePainting(sixty), everyPair(sixty, usualBrush)); });
+        milliseconds([&] { worthPainting(sixty, beforePainting(sixty), everyPair(sixty, usualHandling)); });
     std::printf("12 squares worth painting out of 1,770 pairs: %.0f ms\n", worth);
-    const double wheel = milliseconds([&] { wheelOf(sixty, {0, 20, 40}, {}, wash::full, usualBrush); });
+    const double wheel = milliseconds([&] { wheelOf(sixty, {0, 20, 40}, {}, wash::full, usualHandling); });
     std::printf("a wheel of three with its rings: %.0f ms\n", wheel);
     return 0;
 }

@@ -54,10 +54,10 @@ Result<Recipe> parseRecipe(const std::vector<std::string>& texts, double wash, c
         typed.push_back(*part);
     }
     const bool anyTouches = std::ranges::any_of(typed, &TypedPart::touches);
-    Recipe recipe{{}, *checked, source.brush()};
+    Recipe recipe{{}, *checked, source.handling()};
     for (const TypedPart& one : typed)
         recipe.parts.push_back(
-            {one.part.paint, one.part.parts * (anyTouches && !one.touches ? recipe.brush.touchesAPart : 1)});
+            {one.part.paint, one.part.parts * (anyTouches && !one.touches ? recipe.handling.touchesAPart : 1)});
     return recipe;
 }
 

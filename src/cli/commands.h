@@ -306,9 +306,10 @@ struct TouchesArguments {
     std::string notebook;
     std::string number; ///< to set; empty to ask
     std::string layers; ///< one or two, to set
+    std::string paper;  ///< by its name or its white, to set
 };
-/// How many touches make a part, by the painter's brush, and whether a wash is laid twice: says it, or sets it in the
-/// notebook.
+/// How a painter counts and lays paint: how many touches make a part, whether a wash is laid twice, and on what paper.
+/// Says it, or sets it in the notebook.
 Result<Output> touchesCommand(const TouchesArguments& arguments);
 
 struct MixesArguments {

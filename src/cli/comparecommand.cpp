@@ -132,14 +132,14 @@ Result<Output> compareCommand(const CompareArguments& arguments)
         if (!scan)
             return tl::unexpected(scan.error());
         picture = colourCells(sampleOf(*scan, sampleSide).pixels);
-        picture = PictureFitting(*picture, PaintRange::ofWatercolour()).laid(*picture);
+        picture = PictureFitting(*picture, PaintRange::ofWatercolour(source->handling().paper)).laid(*picture);
     }
     std::vector<Need> needs;
     for (const NeedRecord& record : source->notebook().needs)
         needs.push_back(record.need);
     Output output{{}, {{"palettes", Json::array()}}, remarks};
     for (const Named& palette : *palettes) {
-        const PaletteReach reach = reachOf(palette.paints, source->brush(), watched());
+        const PaletteReach reach = reachOf(palette.paints, source->handling(), watched());
         Json object = reachJson(palette, reach);
         output.text += reachText(palette, reach);
         if (picture) {
@@ -150,7 +150,7 @@ Result<Output> compareCommand(const CompareArguments& arguments)
                            + formatNumber(100 * drawn.fallsShort, 0) + " % of it out of reach\n";
         }
         if (!needs.empty()) {
-            const NeedsMet own = needsMetBy(palette.paints, needs, source->brush());
+            const NeedsMet own = needsMetBy(palette.paints, needs, source->handling());
             object["needs"] = {{"met", own.met}, {"of", needs.size()}, {"threes", own.threes}};
             output.text += "  meets " + std::to_string(own.met) + " of " + std::to_string(needs.size()) + " needs, "
                            + std::to_string(own.threes) + " of them with three tubes\n";

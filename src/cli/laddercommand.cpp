@@ -68,7 +68,7 @@ Result<Output> ladderCommand(const LadderArguments& arguments)
     const auto spacing = named<LadderSpacing>(arguments.spacing);
     if (!spacing)
         return failure(ErrorCode::BadOption, "--spacing is strength, appearance or parts");
-    const Ladder ladder = ladderBetween(one, two, arguments.steps, *wash, source->brush(), *spacing);
+    const Ladder ladder = ladderBetween(one, two, arguments.steps, *wash, source->handling(), *spacing);
     const WayBetween way = wayBetween(one, two, *wash);
     const std::string reason = explain(one, two, way, cleanlinessAmong(*source, one, two, *wash));
     const auto advice = pairAdvice(source->paints(), *first, *second, *wash, way,

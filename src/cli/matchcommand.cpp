@@ -60,7 +60,7 @@ void addHelper(Output& output, const Wanted& wanted, const TubeSource& source, c
 {
     std::vector<Paint> paints = source.paints();
     const std::vector<std::size_t> others = addToBuy(paints, source.notebook(), source.shelf());
-    const auto helper = helperFor(wanted, paints, now, others, source.brush(), watched());
+    const auto helper = helperFor(wanted, paints, now, others, source.handling(), watched());
     const auto tell = [&](const char* key, const std::optional<Helper>& one, const std::string& which) {
         output.json[key] = one ? candidateJson(one->candidate, wanted, paints) : Json(nullptr);
         if (one)
@@ -71,7 +71,7 @@ void addHelper(Output& output, const Wanted& wanted, const TubeSource& source, c
     tell("helper", helper, "One tube more, ");
     if (source.shelf() == Shelf::Everything)
         return;
-    const auto rarer = rarerHelper(wanted, paints, now, helper, source.brush(), watched());
+    const auto rarer = rarerHelper(wanted, paints, now, helper, source.handling(), watched());
     tell("rarer_helper", rarer,
          rarer && fades(paints[rarer->place].lightfastness) ? "One that fades, " : "One that is hard to get, ");
 }
@@ -105,7 +105,7 @@ Result<Output> matchCommand(const MatchArguments& arguments)
     options.mostTubes = arguments.mostTubes;
     options.most = static_cast<std::size_t>(arguments.most);
     options.sift = *sift;
-    options.brush = source->brush();
+    options.handling = source->handling();
     options.work = watched();
     std::vector<std::size_t> places(paints.size());
     std::iota(places.begin(), places.end(), 0U);
@@ -130,7 +130,8 @@ Result<Output> matchCommand(const MatchArguments& arguments)
         const bool any = nearest != found.end();
         output.json["nearest"] = any ? candidateJson(*nearest, *wanted, paints) : Json(nullptr);
         output.text = any ? "No recipe comes within " + formatNumber(*tolerance, 1) + "." : "No tube is let through.";
-        const BeyondPaint beyond = beyondPaint(wanted->colour, *tolerance, PaintRange::ofWatercolour());
+        const BeyondPaint beyond =
+            beyondPaint(wanted->colour, *tolerance, PaintRange::ofWatercolour(source->handling().paper));
         if (any)
             output.text += " The nearest is " + candidateText(*nearest, *wanted, paints)
                            + (beyond == BeyondPaint::No ? outOfReachWords(outOfReach(*wanted, *nearest))

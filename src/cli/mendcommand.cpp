@@ -40,9 +40,9 @@ Result<Output> replaceCommand(const ReplaceArguments& arguments)
     std::vector<std::size_t> places = arguments.only.empty() ? placesAtHand(*source) : *only;
     std::erase_if(places, [&](std::size_t place) { return !letsThrough(arguments.terms, paints[place]); });
     std::vector<Recipe> mixes = recipesOf(source->notebook());
-    std::ranges::move(halfAndHalf(*tube, paints, places, source->brush()), std::back_inserter(mixes));
+    std::ranges::move(halfAndHalf(*tube, paints, places, source->handling()), std::back_inserter(mixes));
     const auto found = standInsFor(*tube, mixes, paints,
-                                   {places, static_cast<std::size_t>(arguments.most), source->brush(), watched()});
+                                   {places, static_cast<std::size_t>(arguments.most), source->handling(), watched()});
     Output output{"", Json{{"tube", paints[*tube].name}, {"stand_ins", Json::array()}}};
     for (const StandIn& one : found) {
         output.json["stand_ins"].push_back({{"parts", partsJson(one.recipe, paints)},

@@ -24,7 +24,7 @@ std::string mixText(const Recipe& recipe, const Lab& colour, const MixJudgement&
 /// What a recipe looks like as a glaze over a wash that has dried.
 void addGlaze(Output& output, const Recipe& recipe, const Recipe& below, const std::vector<Paint>& paints)
 {
-    const Spectrum dry = filmReflectance(mixedFilm(below, paints), below.wash, whitePaper());
+    const Spectrum dry = filmReflectance(mixedFilm(below, paints), below.wash, recipe.handling.paper.reflectance());
     const Lab colour = colourOf(recipe, paints, dry);
     output.text +=
         "  over " + recipeText(below, paints) + ": " + colourName(colour) + ", Lab " + labText(colour) + "\n";

@@ -32,11 +32,12 @@ Result<std::optional<Lab>> colourOf(const MixesArguments& arguments)
     return std::nullopt;
 }
 
-std::string mixText(const Listed& listed, bool sought, Brush brush)
+std::string mixText(const Listed& listed, bool sought, Handling handling)
 {
     const MixRecord& mix = *listed.mix;
     std::string text =
-        "  " + shown(mix.name.empty() ? partsText(mix.parts, brush) : mix.name + ": " + partsText(mix.parts, brush))
+        "  "
+        + shown(mix.name.empty() ? partsText(mix.parts, handling) : mix.name + ": " + partsText(mix.parts, handling))
         + ", " + washWord(mix.wash) + " wash";
     if (mix.painted)
         text += ": " + colourName(*mix.painted) + ", Lab " + labText(*mix.painted);
@@ -96,7 +97,7 @@ Result<Output> mixesCommand(const MixesArguments& arguments)
     Output output{listed.empty() ? "no such mix\n" : "", {{"mixes", Json::array()}}, open->store->remarks(), {}};
     listed.resize(std::min(listed.size(), static_cast<std::size_t>(arguments.most)));
     for (const Listed& one : listed) {
-        output.text += mixText(one, sought->has_value(), open->notebook.brush);
+        output.text += mixText(one, sought->has_value(), open->notebook.handling);
         output.json["mixes"].push_back(mixJson(one, sought->has_value()));
     }
     return output;

@@ -5,6 +5,7 @@
 #include "cli/tubesource.h"
 #include "notebook/edits.h"
 #include "notebook/notebookstore.h"
+#include "notebook/papers.h"
 #include "notebook/tubecsv.h"
 
 #include <algorithm>
@@ -121,25 +122,38 @@ Result<Output> notebookCommand(const NotebookArguments& arguments)
 
 Result<Output> touchesCommand(const TouchesArguments& arguments)
 {
-    const bool asks = arguments.number.empty() && arguments.layers.empty();
+    const bool asks = arguments.number.empty() && arguments.layers.empty() && arguments.paper.empty();
     const auto open = openNotebook(arguments.notebook, asks ? Access::Read : Access::Write);
     if (!open)
         return tl::unexpected(open.error());
-    Brush brush = open->notebook.brush;
+    Handling handling = open->notebook.handling;
     if (!arguments.number.empty())
-        brush.touchesAPart = static_cast<int>(parseWholeNumber(arguments.number, 1, 1000).value_or(0));
-    if (!canMakeAPart(brush.touchesAPart))
+        handling.touchesAPart = static_cast<int>(parseWholeNumber(arguments.number, 1, 1000).value_or(0));
+    if (!canMakeAPart(handling.touchesAPart))
         return failure(ErrorCode::BadOption, "a part is 4, 6, 8, 10 or 12 touches, not " + arguments.number);
     if (!arguments.layers.empty())
-        brush.inOneGo = arguments.layers == "one";
+        handling.inOneGo = arguments.layers == "one";
     if (!arguments.layers.empty() && arguments.layers != "one" && arguments.layers != "two")
         return failure(ErrorCode::BadOption, "--layers is one or two");
+    if (!arguments.paper.empty()) {
+        const auto paper = paperCalled(arguments.paper, open->notebook);
+        if (!paper)
+            return tl::unexpected(paper.error());
+        handling.paper = *paper;
+    }
     if (!asks)
-        if (const auto done = open->store->apply(handling(open->notebook, brush)); !done)
+        if (const auto done = open->store->apply(handlingPaint(open->notebook, handling)); !done)
             return tl::unexpected(done.error());
-    return Output{std::to_string(brush.touchesAPart) + " touches make a part; "
-                      + (brush.inOneGo ? "all is laid in one go\n" : "what needs it is laid twice\n"),
-                  Json{{"touches_a_part", brush.touchesAPart}, {"layers", brush.inOneGo ? "one" : "two"}},
+    Notebook then = open->notebook;
+    then.handling = handling;
+    const std::string paper = ownPaperName(then);
+    return Output{std::to_string(handling.touchesAPart) + " touches make a part; "
+                      + (handling.inOneGo ? "all is laid in one go" : "what needs it is laid twice") + "; painted on "
+                      + shown(paper) + " paper\n",
+                  Json{{"touches_a_part", handling.touchesAPart},
+                       {"layers", handling.inOneGo ? "one" : "two"},
+                       {"paper", paper},
+                       {"paper_white", toJson(handling.paper.white())}},
                   open->store->remarks(),
                   {}};
 }

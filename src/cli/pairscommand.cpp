@@ -52,7 +52,7 @@ Result<ChartPlan> planOf(const ChartArguments& arguments, const TubeSource& sour
                    !arguments.byParts,
                    *wash,
                    {},
-                   source.brush()};
+                   source.handling()};
     if (arguments.water)
         plan.waterSteps = {1, 0.7, 0.45, 0.3, 0.2, 0.1};
     return plan;
@@ -103,7 +103,7 @@ Result<WhatMakesOptions> optionsOf(const WhatMakesArguments& arguments, const Tu
     options.order = *order;
     options.mostTubes = arguments.mostTubes;
     options.most = static_cast<std::size_t>(std::max(1, arguments.most));
-    options.brush = source.brush();
+    options.handling = source.handling();
     options.work = watched();
     if (!arguments.with.empty()) {
         const auto with = source.find(arguments.with);
@@ -172,7 +172,7 @@ void addPartners(Output& output, const TubeSource& source)
     output.json["partners"] = Json::array();
     for (std::size_t i = 0; i < source.paints().size(); ++i) {
         const auto partner = greyPartnerOf(
-            source.paints(), i, [](std::size_t) { return true; }, source.brush());
+            source.paints(), i, [](std::size_t) { return true; }, source.handling());
         if (!partner)
             continue;
         const std::string& own = source.paints()[i].name;
@@ -304,7 +304,7 @@ Result<Output> wheelCommand(const WheelArguments& arguments)
         return failure(ErrorCode::BadOption, "a wheel is mixed from three different tubes");
     const auto& paints = source->paints();
     const Wheel wheel =
-        wheelOf(paints, {(*primaries)[0], (*primaries)[1], (*primaries)[2]}, *others, *wash, source->brush());
+        wheelOf(paints, {(*primaries)[0], (*primaries)[1], (*primaries)[2]}, *others, *wash, source->handling());
     Output output{"", {{"missing", wheel.missing()}, {"rim", Json::array()}, {"rings", Json::array()}}};
     const Recipe* last = nullptr;
     for (const WheelStep& step : wheel.rim) {

@@ -223,7 +223,7 @@ void tellFirstGuess(const Question& question)
     constexpr std::size_t manyTubes = 90; // about a second
     if (!isWatched() || question.paints().size() < manyTubes)
         return;
-    const auto guess = firstGuess(question.paints(), question.needs, question.limits, question.brush);
+    const auto guess = firstGuess(question.paints(), question.needs, question.limits, question.handling);
     if (!guess || guess->tubes.empty())
         return;
     std::vector<std::string> names;
@@ -324,10 +324,11 @@ std::vector<Falling> fallingShort(const Answered& answer)
         if (set.answers[n].met)
             continue;
         const Need& need = question.needs[n];
-        const BeyondPaint beyond = beyondPaint(need.target, need.tolerance, PaintRange::ofWatercolour());
+        const BeyondPaint beyond =
+            beyondPaint(need.target, need.tolerance, PaintRange::ofWatercolour(question.handling.paper));
         std::vector<Closer> closers;
         if (beyond == BeyondPaint::No)
-            closers = closersOf(need, question.paints(), set.tubes, others, question.brush, watched());
+            closers = closersOf(need, question.paints(), set.tubes, others, question.handling, watched());
         closers.resize(std::min(closers.size(), most));
         falling.push_back({n, std::move(closers), beyond});
     }

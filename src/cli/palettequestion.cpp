@@ -138,7 +138,7 @@ bool Question::ownsAny() const
 
 std::string Question::nothingMet() const
 {
-    if (metByPaper(needs).count() == needs.size())
+    if (metByPaper(needs, handling).count() == needs.size())
         return "Bare paper is all it takes.\n";
     return limits.surely ? "No mix of these tubes is sure enough for any of the needs.\n"
                          : "None of these tubes reaches any of the needs.\n";
@@ -146,7 +146,7 @@ std::string Question::nothingMet() const
 
 ChoiceSession Question::session() const
 {
-    return {pool.paints, needs, brush, limits.surely ? sureTestOf(pool.paints, learned, sure) : SureTest()};
+    return {pool.paints, needs, handling, limits.surely ? sureTestOf(pool.paints, learned, sure) : SureTest()};
 }
 
 Result<Question> paletteQuestion(const PaletteArguments& arguments)
@@ -160,7 +160,7 @@ Result<Question> paletteQuestion(const PaletteArguments& arguments)
         return tl::unexpected(all.error());
     if (!all->isNotebook() && !arguments.from.empty() && arguments.from != "table" && arguments.from != "everything")
         return failure(ErrorCode::BadOption, "--from " + arguments.from + " needs --notebook");
-    question.brush = all->brush();
+    question.handling = all->handling();
     auto needs = needsOf(arguments, *all, question.remarks);
     if (!needs)
         return tl::unexpected(needs.error());

@@ -14,7 +14,7 @@ struct Question {
     bool surestFirst = false; ///< what is forgiving is preferred
     int sure = 0;             ///< of 100 tries of a recipe so many must come out; 0 for none
     Learned learned;          ///< of the paints
-    Brush brush;
+    Handling handling;
     std::vector<std::string> remarks;
 
     const std::vector<Paint>& paints() const { return pool.paints; }

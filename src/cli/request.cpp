@@ -352,10 +352,13 @@ void setUpNotebooks(CLI::App& app, Request& request)
                              [&] { return tubesCommand(request.tubes); });
     addText(tubes, "NOTEBOOK", request.tubes.notebook, "The notebook")->required();
 
-    auto* touches = addCommand(app, request, "touches", "How many touches of your brush make a part, 8 unless said",
-                               [&] { return touchesCommand(request.touches); });
+    auto* touches =
+        addCommand(app, request, "touches", "How you count and lay paint: touches a part, layers, your paper",
+                   [&] { return touchesCommand(request.touches); });
     addText(touches, "NOTEBOOK", request.touches.notebook, "The notebook")->required();
     addText(touches, "NUMBER", request.touches.number, "4, 6, 8, 10 or 12, to count so from now on");
+    addText(touches, "--paper", request.touches.paper,
+            "What you paint on: white, natural white, cream, toned grey, toned tan, a paper of the notebook or L,a,b");
     addText(touches, "--layers", request.touches.layers,
             "How often a mix may be laid where one wash is too thin: one, two");
 

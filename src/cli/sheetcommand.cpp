@@ -44,7 +44,7 @@ Worth worthOf(const TubeSource& source, int squares)
     WorthOptions options;
     options.squares = static_cast<std::size_t>(squares);
     options.among = atHand(source.notebook());
-    options.brush = source.brush();
+    options.handling = source.handling();
     const auto wanted = wantedBy(source.notebook(), source.paints(),
                                  [&](std::size_t place) { return isAtHand(source.notebook().tubes[place]); });
     return {worthPainting(source.paints(), source.learned(), wanted, options),
@@ -71,10 +71,10 @@ Result<Squares> ladderSquares(const SheetArguments& arguments, const TubeSource&
                        "a ladder has two tubes, 2 to 101 steps, and --spacing strength, appearance or parts");
     const Paint& first = source.paints()[(*ends)[0]];
     const Paint& second = source.paints()[(*ends)[1]];
-    const Ladder ladder = ladderBetween(first, second, arguments.steps, wash::full, source.brush(), *spacing);
+    const Ladder ladder = ladderBetween(first, second, arguments.steps, wash::full, source.handling(), *spacing);
     std::vector<Recipe> recipes;
     for (const LadderStep& step : arguments.back ? thereAndBack(ladder) : ladder.steps) {
-        Recipe recipe{{}, wash::full, step.brush};
+        Recipe recipe{{}, wash::full, step.handling};
         for (std::size_t i = 0; i < 2; ++i)
             if (step.parts[i] > 0)
                 recipe.parts.push_back({(*ends)[i], step.parts[i]});
@@ -95,7 +95,7 @@ Result<Squares> chartSquares(const ChartArguments& arguments, const TubeSource& 
         return tl::unexpected(columns.error());
     if (!wash)
         return tl::unexpected(wash.error());
-    const ChartPlan plan{*rows, *columns, arguments.rowShare, !arguments.byParts, *wash, {}, source.brush()};
+    const ChartPlan plan{*rows, *columns, arguments.rowShare, !arguments.byParts, *wash, {}, source.handling()};
     return Squares{cellsOf(chartOf(plan, source.paints()), source.notebook()), static_cast<int>(columns->size()),
                    "Mixing chart"};
 }
@@ -189,10 +189,10 @@ Json lightJson(const LightJudgement& light)
             {"doubtful", light.doubtful || light.blackPale}};
 }
 
-Json squareJson(const SquareReading& square, const SheetRecord& sheet, bool filed, Brush brush)
+Json squareJson(const SquareReading& square, const SheetRecord& sheet, bool filed, Handling handling)
 {
     Json object{
-        {"square", square.cell + 1}, {"mix", partsText(sheet.cells[square.cell].parts, brush)}, {"filed", filed}};
+        {"square", square.cell + 1}, {"mix", partsText(sheet.cells[square.cell].parts, handling)}, {"filed", filed}};
     object["doubts"] = Json::array();
     for (const SquareDoubt doubt : square.doubts)
         object["doubts"].push_back(describe(doubt));
@@ -206,10 +206,10 @@ Json squareJson(const SquareReading& square, const SheetRecord& sheet, bool file
     return object;
 }
 
-std::string squareText(const SquareReading& square, const SheetRecord& sheet, bool filed, Brush brush)
+std::string squareText(const SquareReading& square, const SheetRecord& sheet, bool filed, Handling handling)
 {
-    std::string text =
-        "  " + std::to_string(square.cell + 1) + "  " + shown(partsText(sheet.cells[square.cell].parts, brush)) + ": ";
+    std::string text = "  " + std::to_string(square.cell + 1) + "  "
+                       + shown(partsText(sheet.cells[square.cell].parts, handling)) + ": ";
     if (!square.refused() && !square.blank())
         text += labText(square.painted) + ", " + colourName(square.painted) + ", " + formatNumber(square.apart, 1)
                 + " away from what was expected";
@@ -323,8 +323,8 @@ Result<Output> readSheetCommand(const ReadSheetArguments& arguments)
         output.text += "  " + remark + "\n";
     for (const SquareReading& square : reading->squares) {
         const bool filed = std::ranges::find(accepted, square.cell) != accepted.end();
-        output.json["squares"].push_back(squareJson(square, sheet, filed, source->brush()));
-        output.text += squareText(square, sheet, filed, source->brush());
+        output.json["squares"].push_back(squareJson(square, sheet, filed, source->handling()));
+        output.text += squareText(square, sheet, filed, source->handling());
     }
     return output;
 }

@@ -159,7 +159,7 @@ TubeSource TubeSource::at(const std::vector<std::size_t>& places) const
     TubeSource source;
     source.m_isReference = m_isReference;
     source.m_shelf = m_shelf;
-    source.m_notebook.brush = m_notebook.brush;
+    source.m_notebook.handling = m_notebook.handling;
     source.m_remarks = m_remarks;
     for (const std::size_t place : places) {
         source.m_paints.push_back(m_paints[place]);

@@ -22,7 +22,7 @@ public:
     /// The notebook the tubes come from, one tube for each paint; empty for the table.
     const Notebook& notebook() const { return m_notebook; }
     /// Of the notebook; the usual one for the table.
-    Brush brush() const { return m_notebook.brush; }
+    Handling handling() const { return m_notebook.handling; }
     /// What may be bought.
     Shelf shelf() const { return m_shelf; }
     bool isNotebook() const { return !m_isReference; }

@@ -3,6 +3,7 @@
 #include "base/text.h"
 #include "cli/json.h"
 #include "colour/srgb.h"
+#include "notebook/papers.h"
 
 #include <algorithm>
 
@@ -17,15 +18,16 @@ Result<Wanted> ofNeed(const std::string& name, const Notebook& notebook)
     return failure(ErrorCode::NotFound, "the notebook has no need called \"" + name + "\"");
 }
 
-Result<Wanted> ofMix(const std::string& name, const Notebook& notebook)
+Result<Wanted> ofMix(const std::string& name, const TubeSource& source)
 {
+    const Notebook& notebook = source.notebook();
     for (const MixRecord& mix : notebook.mixes) {
         if (std::to_string(mix.id.value) != name && (mix.name.empty() || lowered(mix.name) != lowered(trimmed(name))))
             continue;
         if (!mix.painted)
             return failure(ErrorCode::BadColour,
                            "the colour of mix \"" + name + "\" is not known; it was only written down");
-        return Wanted{*mix.painted, {}, false, false};
+        return Wanted{*onOwnPaper(mix, notebook, source.paints()), {}, false, false};
     }
     return failure(ErrorCode::NotFound, "the notebook has no mix \"" + name + "\"");
 }
@@ -43,9 +45,10 @@ Result<Wanted> asSaid(const WantedArguments& arguments, const TubeSource& source
     if (!arguments.hex.empty())
         return parseHex(arguments.hex).map([&](const Srgb& colour) { return alone(toLab(colour)); });
     if (!arguments.tube.empty())
-        return source.paintCalled(arguments.tube).map([](const Paint& paint) { return wantedLike(paint.swatch); });
-    return !arguments.need.empty() ? ofNeed(arguments.need, source.notebook())
-                                   : ofMix(arguments.mix, source.notebook());
+        return source.paintCalled(arguments.tube).map([&](const Paint& paint) {
+            return wantedLike(paint, source.handling().paper);
+        });
+    return !arguments.need.empty() ? ofNeed(arguments.need, source.notebook()) : ofMix(arguments.mix, source);
 }
 
 } // namespace

@@ -16,8 +16,8 @@ PuddleContents contentsOf(const Recipe& recipe, bool touches)
     PuddleContents contents;
     contents.wash = recipe.wash;
     for (const Part& part : recipe.parts)
-        contents.parts.emplace_back(part.paint,
-                                    touches ? static_cast<double>(part.parts) / recipe.brush.touchesAPart : part.parts);
+        contents.parts.emplace_back(part.paint, touches ? static_cast<double>(part.parts) / recipe.handling.touchesAPart
+                                                        : part.parts);
     return contents;
 }
 
@@ -38,11 +38,14 @@ Result<std::optional<Sight>> sightFrom(const NextTouchArguments& arguments, cons
     return sightOf(looks, wanted).map([](const Sight& sight) { return std::optional(sight); });
 }
 
-Json stepJson(const TouchStep& step, std::span<const Paint> paints, Brush brush)
+Json stepJson(const TouchStep& step, std::span<const Paint> paints, Handling handling)
 {
-    return {{"tube", paints[step.paint].name},          {"parts", rounded(step.parts, 4)},
-            {"amount", amountWords(step.parts, brush)}, {"wash", rounded(step.wash, 3)},
-            {"colour", toJson(step.laid.colour)},       {"apart", rounded(step.apart, 2)},
+    return {{"tube", paints[step.paint].name},
+            {"parts", rounded(step.parts, 4)},
+            {"amount", amountWords(step.parts, handling)},
+            {"wash", rounded(step.wash, 3)},
+            {"colour", toJson(step.laid.colour)},
+            {"apart", rounded(step.apart, 2)},
             {"transparency", toJson(step.transparency)}};
 }
 
@@ -62,7 +65,7 @@ Result<Output> nextTouchCommand(const NextTouchArguments& arguments)
     const bool touches =
         std::ranges::any_of(arguments.parts, [](const std::string& text) { return text.ends_with('t'); });
     const PuddleContents contents = contentsOf(*recipe, touches);
-    TouchOptions options{{}, arguments.tolerance, source->brush()};
+    TouchOptions options{{}, arguments.tolerance, source->handling()};
     const auto only = source->find(arguments.only);
     if (!only)
         return tl::unexpected(only.error());
@@ -77,8 +80,9 @@ Result<Output> nextTouchCommand(const NextTouchArguments& arguments)
     Belief belief = firstBelief(paints.size());
     Lab off;
     if (*sight) {
-        belief = corrected(belief, contents, **sight, paints);
-        off = unexplained(belief, contents, **sight, paints);
+        const Spectrum paper = source->handling().paper.reflectance();
+        belief = corrected(belief, contents, **sight, paints, paper);
+        off = unexplained(belief, contents, **sight, paints, paper);
     }
     const TouchAdvice advice = nextTouch(contents, aimedAt(*wanted, off), paints, belief, options);
 
@@ -93,7 +97,7 @@ Result<Output> nextTouchCommand(const NextTouchArguments& arguments)
                        {"leans_wrong", advice.leansWrong ? Json(paints[*advice.leansWrong].name) : Json(nullptr)},
                        {"words", adviceWords(advice, paints, options.tolerance).whole()}}};
     for (const TouchStep& step : advice.steps)
-        output.json["steps"].push_back(stepJson(step, paints, advice.brush));
+        output.json["steps"].push_back(stepJson(step, paints, advice.handling));
     for (const Part& part : recipe->parts) {
         const double factor = std::exp(belief.logFactor[part.paint]);
         output.json["in_the_well"].push_back({{"tube", paints[part.paint].name}, {"counts_as", rounded(factor, 2)}});
@@ -114,7 +118,7 @@ Result<Output> glazeCommand(const GlazeArguments& arguments)
     const auto below = parseRecipe(arguments.over, arguments.overWash, source);
     if (!below)
         return tl::unexpected(below.error());
-    Spectrum paper = whitePaper();
+    Spectrum paper = source.handling().paper.reflectance();
     if (!arguments.paper.empty()) {
         const auto white = parseLab(arguments.paper);
         if (!white)

@@ -67,12 +67,13 @@ double thicknessAlong(double share)
     return share <= fullUntil ? 1.0 : std::pow(thinnest, (share - fullUntil) / (1 - fullUntil));
 }
 
-WashColours washColours(const Film& film)
+WashColours washColours(const Film& film, const Paper& paper)
 {
     WashColours colours;
+    const Spectrum backing = paper.reflectance();
+    colours.paper = toLab(seen(backing));
     for (std::size_t i = 0; i < WashColours::steps; ++i)
-        colours.onPaper[i] =
-            seenLab(film, thicknessAlong(static_cast<double>(i) / (WashColours::steps - 1)), whitePaper());
+        colours.onPaper[i] = seenLab(film, thicknessAlong(static_cast<double>(i) / (WashColours::steps - 1)), backing);
     colours.overLine = seenLab(film, wash::full, blackLine());
     return colours;
 }
@@ -101,7 +102,7 @@ void paintWash(QPainter& painter, const QRectF& bounds, const WashColours& colou
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(Qt::NoPen);
-    painter.fillRect(geometry.paper, displayed(toLab(seen(whitePaper())), style.valuesOnly));
+    painter.fillRect(geometry.paper, displayed(colours.paper, style.valuesOnly));
     if (style.crossesLine)
         painter.fillRect(geometry.line, displayed(toLab(seen(blackLine())), style.valuesOnly));
     QPainterPath shape;

@@ -17,6 +17,7 @@ struct WashColours {
 
     std::array<Lab, steps> onPaper;
     Lab overLine;
+    Lab paper; ///< bare
 
     bool operator==(const WashColours&) const = default;
 };
@@ -24,7 +25,7 @@ struct WashColours {
 /// Film thickness along a wash: 1 over the first quarter, then let out evenly by the logarithm down to 0.1.
 double thicknessAlong(double share);
 
-WashColours washColours(const Film& film);
+WashColours washColours(const Film& film, const Paper& paper = {});
 
 /// How a wash is laid down.
 struct WashStyle {

@@ -145,9 +145,9 @@ public:
           m_paints(std::move(paints)),
           m_must(std::move(must)),
           m_options(options),
-          m_kernel(m_paints, options.brush),
-          m_tuner(wanted, m_paints, thickestWash(options.brush)),
-          m_oneGoTuner(wanted, m_paints),
+          m_kernel(m_paints, options.handling),
+          m_tuner(wanted, m_paints, options.handling.paper, thickestWash(options.handling)),
+          m_oneGoTuner(wanted, m_paints, options.handling.paper),
           m_pairs(m_paints.size() * m_paints.size(), far)
     {
     }
@@ -282,11 +282,12 @@ private:
     /// Laid twice only where that is seen to come nearer.
     CountedMix countedOut(const Begun& begun) const
     {
-        const CountedMix mix = countedNear(m_tuner, m_wanted, begun.set, m_paints, begun.mix, m_options.brush);
+        const CountedMix mix = countedNear(m_tuner, m_wanted, begun.set, m_paints, begun.mix, m_options.handling);
         if (!isLaidTwice(mix.recipe.wash))
             return mix;
         const Tuned inOneGo = m_oneGoTuner.tuned(begun.set, begun.mix);
-        const CountedMix thinner = countedNear(m_oneGoTuner, m_wanted, begun.set, m_paints, inOneGo, m_options.brush);
+        const CountedMix thinner =
+            countedNear(m_oneGoTuner, m_wanted, begun.set, m_paints, inOneGo, m_options.handling);
         return thinner.apart < mix.apart + worthASecondLayer ? thinner : mix;
     }
 
@@ -336,7 +337,7 @@ private:
     /// In order, without those that a smaller set serves as well, and with what else there is to know of each.
     std::vector<Candidate> listed(std::vector<Candidate> found) const
     {
-        Candidate paper = candidateOf(m_wanted, m_paints, {{}, wash::full, m_options.brush});
+        Candidate paper = candidateOf(m_wanted, m_paints, {{}, wash::full, m_options.handling});
         if (m_must.empty() && paper.apart <= closeMatch)
             found.push_back(std::move(paper));
         std::ranges::sort(found, {}, [](const Candidate& c) { return c.recipe.parts.size(); });
@@ -389,7 +390,7 @@ double worstOff(const Wanted& wanted, std::span<const Paint> paints, const Recip
                 const Paint& paint = paints[recipe.parts[j].paint];
                 films.push_back({&paint.film, recipe.parts[j].parts * paint.strength * (i == j ? factor : 1)});
             }
-            worst = std::max(worst, apartFrom(wanted, laidOut(mixedFilm(films), recipe.wash)));
+            worst = std::max(worst, apartFrom(wanted, laidOut(mixedFilm(films), recipe.wash, recipe.handling.paper)));
         }
     }
     return worst;
@@ -463,7 +464,7 @@ std::vector<Candidate> candidatesFor(const Wanted& wanted, std::span<const Paint
 Candidate candidateOf(const Wanted& wanted, std::span<const Paint> paints, const Recipe& recipe)
 {
     const Film film = mixedFilm(recipe, paints);
-    Candidate candidate{recipe, laidOut(film, recipe.wash), 0, 0, 0, transparencyOf(film)};
+    Candidate candidate{recipe, laidOut(film, recipe.wash, recipe.handling.paper), 0, 0, 0, transparencyOf(film)};
     candidate.apart = candidate.apartUncounted = apartFrom(wanted, candidate.laid);
     candidate.apartWhenCareless = recipe.parts.size() > 1 ? worstOff(wanted, paints, recipe) : candidate.apart;
     return candidate;
@@ -479,7 +480,7 @@ OutOfReach outOfReach(const Wanted& wanted, const Candidate& nearest)
 }
 
 std::optional<Helper> helperFor(const Wanted& wanted, std::span<const Paint> paints, const std::vector<Candidate>& now,
-                                const std::vector<std::size_t>& others, Brush brush, const WorkOptions& work)
+                                const std::vector<std::size_t>& others, Handling handling, const WorkOptions& work)
 {
     constexpr std::size_t mostBeside = 8;
     constexpr double helps = 0.5;
@@ -498,7 +499,7 @@ std::optional<Helper> helperFor(const Wanted& wanted, std::span<const Paint> pai
             places.push_back(others[i]);
         CandidateOptions options;
         options.most = 1;
-        options.brush = brush;
+        options.handling = handling;
         options.sift.must = {others[i]};
         options.work = {work.stop, {}, 1};
         if (auto own = candidatesFor(wanted, paints, std::move(places), options); !own.empty())
@@ -512,12 +513,12 @@ std::optional<Helper> helperFor(const Wanted& wanted, std::span<const Paint> pai
 }
 
 std::optional<Helper> rarerHelper(const Wanted& wanted, std::vector<Paint>& paints, const std::vector<Candidate>& now,
-                                  const std::optional<Helper>& usual, Brush brush, const WorkOptions& work)
+                                  const std::optional<Helper>& usual, Handling handling, const WorkOptions& work)
 {
     constexpr double plainly = 1;
     std::vector<std::size_t> rare = addTable(paints, Shelf::Everything);
     std::erase_if(rare, [&](std::size_t place) { return standsOn(Shelf::Usual, paints[place]); });
-    auto helper = helperFor(wanted, paints, now, rare, brush, work);
+    auto helper = helperFor(wanted, paints, now, rare, handling, work);
     const bool helpsMore = helper && (!usual || helper->candidate.apart < usual->candidate.apart - plainly);
     return helpsMore ? helper : std::nullopt;
 }

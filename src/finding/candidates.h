@@ -28,7 +28,7 @@ struct CandidateOptions {
     int mostTubes = 3;     ///< 1 to 4
     std::size_t most = 24; ///< how many to give
     Sift sift;
-    Brush brush = {};
+    Handling handling = {};
     WorkOptions work = {};
     /// Told what tubes alone and pairs give, in order, before three are tried; from the thread that asked.
     std::function<void(const std::vector<Candidate>&)> soFar = {};
@@ -83,11 +83,12 @@ struct Helper {
     Candidate candidate;
 };
 std::optional<Helper> helperFor(const Wanted& wanted, std::span<const Paint> paints, const std::vector<Candidate>& now,
-                                const std::vector<std::size_t>& others, Brush brush, const WorkOptions& work = {});
+                                const std::vector<std::size_t>& others, Handling handling,
+                                const WorkOptions& work = {});
 
 /// Of what no usual shelf has, the one that would help plainly more, by a unit, than what is there to buy.
 /// @param paints gets those paints behind its own
 std::optional<Helper> rarerHelper(const Wanted& wanted, std::vector<Paint>& paints, const std::vector<Candidate>& now,
-                                  const std::optional<Helper>& usual, Brush brush, const WorkOptions& work = {});
+                                  const std::optional<Helper>& usual, Handling handling, const WorkOptions& work = {});
 
 } // namespace iris

@@ -53,10 +53,10 @@ Amounts inAll(const std::vector<double>& wanted, int whole)
 }
 
 /// Small amounts in touches beside so many parts of the others.
-Amounts besideParts(const std::vector<double>& wanted, int parts, Brush brush)
+Amounts besideParts(const std::vector<double>& wanted, int parts, Handling handling)
 {
     const double sum = std::accumulate(wanted.begin(), wanted.end(), 0.0);
-    const int aPart = brush.touchesAPart;
+    const int aPart = handling.touchesAPart;
     Amounts touches;
     for (const double amount : wanted) {
         const double inTouches = amount / sum * parts * aPart;
@@ -66,11 +66,11 @@ Amounts besideParts(const std::vector<double>& wanted, int parts, Brush brush)
     return touches;
 }
 
-std::vector<Amounts> ratiosOf(const std::vector<double>& wanted, Brush brush)
+std::vector<Amounts> ratiosOf(const std::vector<double>& wanted, Handling handling)
 {
     std::vector<Amounts> found;
     if (wanted.size() <= 3) {
-        for (const Ratio& ratio : countableRatios(static_cast<int>(wanted.size()), brush))
+        for (const Ratio& ratio : countableRatios(static_cast<int>(wanted.size()), handling))
             found.emplace_back(ratio.begin(), ratio.begin() + static_cast<std::ptrdiff_t>(wanted.size()));
         return found;
     }
@@ -78,7 +78,7 @@ std::vector<Amounts> ratiosOf(const std::vector<double>& wanted, Brush brush)
         if (Amounts amounts = inAll(wanted, whole); total(amounts) <= mostParts)
             found.push_back(lowestTerms(std::move(amounts)));
     for (int parts = 1; parts <= mostPartsBesideTouches; ++parts)
-        found.push_back(lowestTerms(besideParts(wanted, parts, brush)));
+        found.push_back(lowestTerms(besideParts(wanted, parts, handling)));
     if (found.empty()
         || wanted.size() > static_cast<std::size_t>(mostParts)) // nobody can count that many; it is told as it is
         found = {inAll(wanted, 4 * static_cast<int>(wanted.size()))};
@@ -97,7 +97,7 @@ std::vector<Amounts> nearestOf(std::vector<Amounts> ratios, const std::vector<do
 } // namespace
 
 CountedMix countedNear(const Finetuner& tuner, const Wanted& wanted, std::span<const std::size_t> set,
-                       std::span<const Paint> paints, const Tuned& tuned, Brush brush)
+                       std::span<const Paint> paints, const Tuned& tuned, Handling handling)
 {
     constexpr double asGood = 0.1;
     std::vector<double> amounts;
@@ -105,7 +105,7 @@ CountedMix countedNear(const Finetuner& tuner, const Wanted& wanted, std::span<c
         amounts.push_back(tuned.shares[i] / paints[set[i]].strength);
     std::vector<std::pair<Amounts, Tuned>> tried;
     double least = std::numeric_limits<double>::infinity();
-    for (Amounts& ratio : nearestOf(ratiosOf(amounts, brush), amounts)) {
+    for (Amounts& ratio : nearestOf(ratiosOf(amounts, handling), amounts)) {
         Tuned mix{{}, tuned.wash, 0};
         for (std::size_t i = 0; i < set.size(); ++i)
             mix.shares.push_back(ratio[i] * paints[set[i]].strength);
@@ -117,11 +117,11 @@ CountedMix countedNear(const Finetuner& tuner, const Wanted& wanted, std::span<c
     const auto& [ratio, mix] = *std::ranges::min_element(
         tried, {}, [](const auto& one) { return std::pair(total(one.first), one.second.apart); });
     CountedMix result;
-    result.recipe.brush = brush;
+    result.recipe.handling = handling;
     result.recipe.wash = std::max(thinnestWash, std::round(mix.wash * 1000) / 1000); // as it is told
     for (std::size_t i = 0; i < set.size(); ++i)
         result.recipe.parts.push_back({set[i], ratio[i]});
-    result.laid = laidOut(mixedFilm(result.recipe, paints), result.recipe.wash);
+    result.laid = laidOut(mixedFilm(result.recipe, paints), result.recipe.wash, handling.paper);
     result.apart = apartFrom(wanted, result.laid);
     return result;
 }

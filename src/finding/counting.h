@@ -17,6 +17,6 @@ struct CountedMix {
 /// come within a tenth of the nearest.
 /// @param set one to four different places in the paints
 CountedMix countedNear(const Finetuner& tuner, const Wanted& wanted, std::span<const std::size_t> set,
-                       std::span<const Paint> paints, const Tuned& tuned, Brush brush);
+                       std::span<const Paint> paints, const Tuned& tuned, Handling handling);
 
 } // namespace iris

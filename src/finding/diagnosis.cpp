@@ -40,7 +40,7 @@ Wanted cleaner(const Lab& colour, const Aim& aim, double chroma)
 Exchange exchanged(const Recipe& recipe, std::size_t part, std::size_t instead, std::span<const Paint> paints,
                    const Wanted& wanted)
 {
-    const Finetuner tuner(wanted, paints);
+    const Finetuner tuner(wanted, paints, recipe.handling.paper);
     std::vector<std::size_t> set;
     Tuned start{{}, recipe.wash, 0};
     for (std::size_t i = 0; i < recipe.parts.size(); ++i) {
@@ -48,7 +48,7 @@ Exchange exchanged(const Recipe& recipe, std::size_t part, std::size_t instead, 
         set.push_back(i == part ? instead : own.paint);
         start.shares.push_back(own.parts * paints[own.paint].strength);
     }
-    const CountedMix mix = countedNear(tuner, wanted, set, paints, tuner.tuned(set, start), recipe.brush);
+    const CountedMix mix = countedNear(tuner, wanted, set, paints, tuner.tuned(set, start), recipe.handling);
     return {mix.recipe, mix.laid.colour};
 }
 

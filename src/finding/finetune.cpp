@@ -50,11 +50,11 @@ Tuned tunedAt(const Place& place, double thickest)
 
 } // namespace
 
-Finetuner::Finetuner(const Wanted& wanted, std::span<const Paint> paints, double thickest, const Spectrum& paper)
+Finetuner::Finetuner(const Wanted& wanted, std::span<const Paint> paints, const Paper& paper, double thickest)
     : m_wanted(wanted),
       m_paints(paints),
       m_thickest(thickest),
-      m_paper(paper)
+      m_paper(paper.reflectance())
 {
 }
 

@@ -23,8 +23,7 @@ class Finetuner {
 public:
     /// The arguments must outlive the object.
     /// @param thickest the thickest wash that is tried, as film thickness
-    Finetuner(const Wanted& wanted, std::span<const Paint> paints, double thickest = wash::full,
-              const Spectrum& paper = whitePaper());
+    Finetuner(const Wanted& wanted, std::span<const Paint> paints, const Paper& paper, double thickest = wash::full);
 
     /// @param set one to four different places in the paints; @param start shares by strength (> 0) and wash to begin
     /// at
@@ -42,7 +41,7 @@ private:
     const Wanted& m_wanted;
     std::span<const Paint> m_paints;
     double m_thickest;
-    const Spectrum& m_paper;
+    Spectrum m_paper;
 };
 
 } // namespace iris

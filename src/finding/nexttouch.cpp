@@ -60,6 +60,7 @@ class Trials {
 public:
     Trials(const Wanted& wanted, std::span<const Paint> paints, const TouchOptions& options)
         : m_wanted(wanted),
+          m_paper(options.handling.paper),
           m_places(options.places),
           m_paints(1)
     {
@@ -81,14 +82,14 @@ public:
     {
         std::vector<Paint> alone(1);
         alone[0].film = film;
-        const Finetuner tuner(m_wanted, alone);
+        const Finetuner tuner(m_wanted, alone, m_paper);
         return tuner.washOf(std::array{std::size_t{0}}, {{1}, 0.5, 0});
     }
 
     /// With some paints put in besides.
     Tuned with(const std::vector<std::size_t>& added, const Tuned& before) const
     {
-        const Finetuner tuner(m_wanted, m_paints);
+        const Finetuner tuner(m_wanted, m_paints, m_paper);
         std::vector<std::size_t> set{0};
         set.insert(set.end(), added.begin(), added.end());
         Tuned start = before;
@@ -107,6 +108,7 @@ public:
 
 private:
     const Wanted& m_wanted;
+    Paper m_paper;
     std::vector<std::size_t> m_places;
     std::vector<Paint> m_paints;
     double m_meanStrength = 1;
@@ -199,10 +201,10 @@ private:
 };
 
 /// Parts in whole touches, a little less than would be right; above a part in half parts. At least a touch.
-double carefully(double parts, double sd, Brush brush)
+double carefully(double parts, double sd, Handling handling)
 {
     const double careful = parts * std::exp(-nineInTen * sd);
-    const double aTouch = 1.0 / brush.touchesAPart;
+    const double aTouch = 1.0 / handling.touchesAPart;
     const double step = careful < 1 ? aTouch : 0.5;
     return std::max(aTouch, std::floor(careful / step + 1e-9) * step);
 }
@@ -256,7 +258,8 @@ Result<Sight> sightOf(const std::vector<Look>& looks, const Wanted& wanted)
     return sight;
 }
 
-Lab unexplained(const Belief& belief, const PuddleContents& contents, const Sight& sight, std::span<const Paint> paints)
+Lab unexplained(const Belief& belief, const PuddleContents& contents, const Sight& sight, std::span<const Paint> paints,
+                const Spectrum& paper)
 {
     constexpr double mixingSd = 4;
     if (contents.isEmpty())
@@ -265,9 +268,9 @@ Lab unexplained(const Belief& belief, const PuddleContents& contents, const Sigh
     for (const auto& part : contents.parts)
         films.push_back({&paints[part.first].film, weightOf(part, paints, belief)});
     const Film film = mixedFilm(films);
-    Lab reckoned = seenLab(film, contents.wash, whitePaper());
+    Lab reckoned = seenLab(film, contents.wash, paper);
     for (double wash = wash::full; wash > thinnestWash; wash *= 0.97)
-        if (const Lab colour = seenLab(film, wash, whitePaper());
+        if (const Lab colour = seenLab(film, wash, paper);
             deltaE00(colour, sight.colour) < deltaE00(reckoned, sight.colour))
             reckoned = colour;
     const double share = mixingSd * mixingSd / (mixingSd * mixingSd + sight.sd * sight.sd);
@@ -288,7 +291,7 @@ Wanted aimedAt(const Wanted& wanted, const Lab& off)
 }
 
 Belief corrected(const Belief& belief, const PuddleContents& contents, const Sight& sight,
-                 std::span<const Paint> paints)
+                 std::span<const Paint> paints, const Spectrum& paper)
 {
     constexpr double washSd = 0.7;
     constexpr double lengthOfTry = 1e-4;
@@ -304,7 +307,7 @@ Belief corrected(const Belief& belief, const PuddleContents& contents, const Sig
                 {&paints[part.first].film, weightOf(part, paints, belief) * std::exp(off(i) * belief.sd[part.first])});
         }
         const double wash = std::clamp(contents.wash * std::exp(off(count) * washSd), 1e-3, 4.0);
-        const auto terms = deltaE00Terms(sight.colour, seenLab(mixedFilm(films), wash, whitePaper()));
+        const auto terms = deltaE00Terms(sight.colour, seenLab(mixedFilm(films), wash, paper));
         Eigen::VectorXd miss(3 + count + 1);
         for (int i = 0; i < 3; ++i)
             miss(i) = terms[static_cast<std::size_t>(i)] / sight.sd;
@@ -344,7 +347,7 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
                       const Belief& belief, const TouchOptions& options)
 {
     TouchAdvice advice;
-    advice.brush = options.brush;
+    advice.handling = options.handling;
     if (contents.isEmpty())
         return advice;
     Trials trials(wanted, paints, options);
@@ -359,11 +362,11 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
         if (step == 0) {
             advice.apartNow = now.apart;
             advice.washNow = now.wash;
-            advice.laidNow = laidOut(film, now.wash);
+            advice.laidNow = laidOut(film, now.wash, options.handling.paper);
         } else {
             TouchStep& last = advice.steps.back();
             last.wash = now.wash;
-            last.laid = laidOut(film, now.wash);
+            last.laid = laidOut(film, now.wash, options.handling.paper);
             last.apart = now.apart;
             last.transparency = transparencyOf(film);
         }
@@ -375,7 +378,7 @@ TouchAdvice nextTouch(const PuddleContents& contents, const Wanted& wanted, std:
             made.paint = trials.placeOf(plan.added[at]);
             const double parts = plan.tuned.shares[at + 1] / plan.tuned.shares[0] * whole
                                  / (paints[made.paint].strength * std::exp(later.logFactor[made.paint]));
-            made.parts = carefully(parts, later.sd[made.paint], options.brush);
+            made.parts = carefully(parts, later.sd[made.paint], options.handling);
             return made;
         };
         const auto apartAfter = [&](const PuddleContents& then) {

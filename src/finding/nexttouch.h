@@ -42,15 +42,16 @@ Result<Sight> sightOf(const std::vector<Look>& looks, const Wanted& wanted);
 
 /// What is believed once a puddle was seen: which paint got in too much, or is stronger, as little as explains the
 /// sight. The wash of what was seen is free, since dabs are laid thicker and thinner.
+/// @param paper under its surface, which the puddle is tried on
 Belief corrected(const Belief& belief, const PuddleContents& contents, const Sight& sight,
-                 std::span<const Paint> paints);
+                 std::span<const Paint> paints, const Spectrum& paper);
 
 /// What a sight shows that no belief about amounts explains: the puddle is that much off what is reckoned, because its
 /// paints are other than thought. To be reckoned with until something else is seen. It is taken as far as the sight is
 /// surer than the mixing (4 deltaE, our judgement, against the sight's own sd).
 /// @param belief as corrected() by that sight
-Lab unexplained(const Belief& belief, const PuddleContents& contents, const Sight& sight,
-                std::span<const Paint> paints);
+Lab unexplained(const Belief& belief, const PuddleContents& contents, const Sight& sight, std::span<const Paint> paints,
+                const Spectrum& paper);
 
 /// What to aim at so that a puddle that is off by so much comes out as wanted.
 Wanted aimedAt(const Wanted& wanted, const Lab& off);
@@ -71,7 +72,7 @@ struct TouchAdvice {
     double washNow = wash::full;
     Laid laidNow;
     std::vector<TouchStep> steps; ///< none when nothing helps, or when it is there
-    Brush brush = {};             ///< they are counted with
+    Handling handling = {};       ///< they are counted with
     /// Without steps: a tube that would help, were a touch of it not too much for so small a puddle.
     std::optional<std::size_t> tooMuch;
     /// No tube helps by itself: the first two steps are done before one looks.
@@ -89,7 +90,7 @@ inline constexpr double thereBelow = 2;
 struct TouchOptions {
     std::vector<std::size_t> places; ///< paints that may be put in
     double tolerance = thereBelow;
-    Brush brush = {}; ///< whose touches are put in
+    Handling handling = {}; ///< whose touches are put in
 };
 
 /// What to add so that it does not overshoot even if the tube is stronger than thought: the amount that would be right

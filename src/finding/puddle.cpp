@@ -63,14 +63,14 @@ Film filmOf(const PuddleContents& contents, std::span<const Paint> paints)
     return mixedFilm(films);
 }
 
-std::optional<Recipe> recipeOf(const PuddleContents& contents, Brush brush)
+std::optional<Recipe> recipeOf(const PuddleContents& contents, Handling handling)
 {
     if (contents.isEmpty())
         return std::nullopt;
-    Recipe recipe{{}, std::clamp(contents.wash, 0.001, 4.0), brush};
+    Recipe recipe{{}, std::clamp(contents.wash, 0.001, 4.0), handling};
     int divisor = 0;
     for (const auto& [paint, amount] : contents.parts) {
-        const int touches = std::clamp(static_cast<int>(std::lround(amount * brush.touchesAPart)), 1, 1000);
+        const int touches = std::clamp(static_cast<int>(std::lround(amount * handling.touchesAPart)), 1, 1000);
         recipe.parts.push_back({paint, touches});
         divisor = std::gcd(divisor, touches);
     }

@@ -51,7 +51,7 @@ Film filmOf(const PuddleContents& contents, std::span<const Paint> paints);
 /// What is in a puddle as a recipe that can be counted; nothing of an empty one. Amounts are whole touches of
 /// a brush; what is
 /// less than a touch in the whole still counts as one. The wash is the puddle's.
-std::optional<Recipe> recipeOf(const PuddleContents& contents, Brush brush);
+std::optional<Recipe> recipeOf(const PuddleContents& contents, Handling handling);
 
 /// A recipe as it would be put into an empty well: in the order of startOrder(), then let out to its wash.
 Puddle puddleOf(const Recipe& recipe, std::span<const Paint> paints);

@@ -43,7 +43,7 @@ std::vector<Scene> scenesOf(std::size_t tube, std::span<const Recipe> mixes, std
         if (!others.empty())
             scene.others = mixedFilm(others);
         scene.wash = recipe.wash;
-        scene.colour = colourOf(recipe, paints);
+        scene.colour = colourOf(recipe, paints, whitePaper());
         scenes.push_back(scene);
     }
     return scenes;
@@ -94,13 +94,13 @@ double strengthOf(const Recipe& recipe, std::span<const Paint> paints)
 } // namespace
 
 std::vector<Recipe> halfAndHalf(std::size_t tube, std::span<const Paint> paints, const std::vector<std::size_t>& places,
-                                Brush brush)
+                                Handling handling)
 {
-    std::vector<Recipe> mixes{{{{tube, 1}}, wash::full, brush}, {{{tube, 1}}, wash::thin, brush}};
+    std::vector<Recipe> mixes{{{{tube, 1}}, wash::full, handling}, {{{tube, 1}}, wash::thin, handling}};
     for (const std::size_t other : places)
         if (other != tube) {
-            const auto parts = nearestParts(paints[other].strength / paints[tube].strength, brush);
-            mixes.push_back({{{tube, parts[0]}, {other, parts[1]}}, wash::full, brush});
+            const auto parts = nearestParts(paints[other].strength / paints[tube].strength, handling);
+            mixes.push_back({{{tube, parts[0]}, {other, parts[1]}}, wash::full, handling});
         }
     return mixes;
 }
@@ -108,25 +108,26 @@ std::vector<Recipe> halfAndHalf(std::size_t tube, std::span<const Paint> paints,
 std::vector<StandIn> standInsFor(std::size_t tube, std::span<const Recipe> mixes, std::span<const Paint> paints,
                                  const ReplaceOptions& options)
 {
+    const Handling handling = onWhitePaper(options.handling);
     std::vector<std::size_t> places = options.places;
     std::erase(places, tube);
     std::vector<Scene> scenes = scenesOf(tube, mixes, paints);
     if (scenes.empty())
-        scenes = scenesOf(tube, halfAndHalf(tube, paints, places, options.brush), paints);
-    const Wanted like = wantedLike({laidOut(paints[tube].film, 1).colour, laidOut(paints[tube].film, 1).thin, {}});
+        scenes = scenesOf(tube, halfAndHalf(tube, paints, places, handling), paints);
+    const Wanted like = wantedLike(swatchOf(paints[tube].film));
     CandidateOptions looks;
     looks.mostTubes = 2;
     looks.most = 4 * options.most;
-    looks.brush = options.brush;
+    looks.handling = handling;
     looks.work = options.work;
     std::vector<Recipe> tried;
     for (const std::size_t place : places)
-        tried.push_back({{{place, 1}}, wash::full, options.brush});
+        tried.push_back({{{place, 1}}, wash::full, handling});
     std::vector<std::size_t> usual = places;
     std::erase_if(usual, [&](std::size_t place) { return !standsOn(Shelf::Usual, paints[place]); });
     const auto tryPairsOf = [&](const std::vector<std::size_t>& some) {
         for (const Candidate& candidate : candidatesFor(like, paints, some, looks)) {
-            const Recipe recipe{candidate.recipe.parts, wash::full, options.brush};
+            const Recipe recipe{candidate.recipe.parts, wash::full, handling};
             if (recipe.parts.size() == 2 && std::ranges::find(tried, recipe) == tried.end())
                 tried.push_back(recipe);
         }
@@ -138,7 +139,7 @@ std::vector<StandIn> standInsFor(std::size_t tube, std::span<const Recipe> mixes
     inParallel(tried.size(), options.work, [&](std::size_t i) {
         const Film film = mixedFilm(tried[i], paints);
         found[i].recipe = tried[i];
-        found[i].apartAlone = apartFrom(like, laidOut(film, wash::full));
+        found[i].apartAlone = apartFrom(like, laidOut(film, wash::full, handling.paper));
         measure(found[i], scenes, film, paints[tube].strength, strengthOf(tried[i], paints));
     });
     if (options.work.stop.stop_requested())

@@ -19,14 +19,14 @@ struct StandIn {
 struct ReplaceOptions {
     std::vector<std::size_t> places; ///< paints that may stand in; the tube itself is left out
     std::size_t most = 10;
-    Brush brush = {};
+    Handling handling = {};
     WorkOptions work = {};
 };
 
 /// A tube by itself, full and thin, and half and half by strength with each of the places: how it mixes when nobody has
 /// mixed it.
 std::vector<Recipe> halfAndHalf(std::size_t tube, std::span<const Paint> paints, const std::vector<std::size_t>& places,
-                                Brush brush);
+                                Handling handling);
 
 /// What replaces a tube best, ranked by how it mixes: every mix that has the tube in it is mixed again with the
 /// stand-in, as much of it as does most for all of them, and the mean distance counts. Without mixes it is tried

@@ -50,9 +50,18 @@ Wanted wantedLike(const Swatch& swatch)
     return {swatch.full, swatch.thin, false, false};
 }
 
-Laid laidOut(const Film& film, double thickness, const Spectrum& paper)
+Wanted wantedLike(const Paint& paint, const Paper& paper)
 {
-    return {seenLab(film, thickness, paper), seenLab(film, thickness * wash::thin, paper)};
+    if (paper.isWhitePaper())
+        return wantedLike(paint.swatch);
+    const Laid laid = laidOut(paint.film, wash::full, paper);
+    return {laid.colour, laid.thin, false, false};
+}
+
+Laid laidOut(const Film& film, double thickness, const Paper& paper)
+{
+    const Spectrum backing = paper.reflectance();
+    return {seenLab(film, thickness, backing), seenLab(film, thickness * wash::thin, backing)};
 }
 
 std::array<double, 6> missOf(const Wanted& wanted, const Laid& laid)

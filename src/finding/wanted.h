@@ -18,7 +18,8 @@ struct Wanted {
     bool operator==(const Wanted&) const = default;
 };
 
-/// What a tube is matched by: its full wash and its thin one together.
+/// What a tube is matched by: its full wash and its thin one together, as they look on a paper.
+Wanted wantedLike(const Paint& paint, const Paper& paper);
 Wanted wantedLike(const Swatch& swatch);
 
 /// A mix beside what is wanted: its colour, and let out thin.
@@ -30,7 +31,7 @@ struct Laid {
 };
 
 /// @param thickness of the film, > 0
-Laid laidOut(const Film& film, double thickness, const Spectrum& paper = whitePaper());
+Laid laidOut(const Film& film, double thickness, const Paper& paper);
 
 /// How far a mix is from what is wanted, deltaE00; with a thin wash the root mean square of both. Value first divides
 /// the difference in lightness by kL = 1/2 (CIEDE2000's own factor), thin matters counts the thin wash twice.

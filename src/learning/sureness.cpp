@@ -88,6 +88,7 @@ public:
     Trial(const Recipe& recipe, std::span<const Paint> paints, const Learned& learned, const Aim& aim,
           const SurenessOptions& options)
         : m_recipe(recipe),
+          m_paper(recipe.handling.paper.reflectance()),
           m_paints(paints),
           m_learned(learned),
           m_aim(aim),
@@ -229,7 +230,7 @@ private:
             Eigen::Map<Lanes>(films.scattering[band].data()) = mixes[1].col(column) * thickness;
         }
         LabChunk colours;
-        washesOf(films, whitePaper(), colours);
+        washesOf(films, m_paper, colours);
         blurChunk(colours, washes, draws);
         std::array<float, chunkRecipes> apart;
         measure(colours, washes, apart);
@@ -271,7 +272,7 @@ private:
         double least = std::numeric_limits<double>::infinity();
         double best = 1;
         const auto lookAt = [&](double factor) {
-            const Lab colour = seenLab(film, m_recipe.wash * factor, whitePaper());
+            const Lab colour = seenLab(film, m_recipe.wash * factor, m_paper);
             const auto [l, a, b] = blurred(colour.l, colour.a, colour.b, draw.seen);
             if (const double here = deltaE00({l, a, b}, m_aim.target, m_aim.kL); here < least) {
                 least = here;
@@ -289,6 +290,7 @@ private:
     }
 
     const Recipe& m_recipe;
+    Spectrum m_paper;
     std::span<const Paint> m_paints;
     const Learned& m_learned;
     Aim m_aim;

@@ -204,7 +204,7 @@ std::vector<Candidate> candidatesOf(std::span<const Paint> paints, const Board& 
             Candidate best;
             double most = -1;
             for (const double share : {0.35, 0.5, 0.65}) {
-                const Recipe recipe = pairAt(paints, among[i], among[j], share, options.wash, options.brush);
+                const Recipe recipe = pairAt(paints, among[i], among[j], share, options.wash, options.handling);
                 Look look = board.lookAt(recipe, options.readingSd);
                 if (const double gain = board.gain(look); gain > most) {
                     most = gain;
@@ -219,18 +219,18 @@ std::vector<Candidate> candidatesOf(std::span<const Paint> paints, const Board& 
 } // namespace
 
 Recipe pairAt(std::span<const Paint> paints, std::size_t first, std::size_t second, double share, double wash,
-              Brush brush)
+              Handling handling)
 {
-    const auto parts = nearestParts((1 - share) / paints[first].strength / (share / paints[second].strength), brush);
-    return {{{first, parts[0]}, {second, parts[1]}}, wash, brush};
+    const auto parts = nearestParts((1 - share) / paints[first].strength / (share / paints[second].strength), handling);
+    return {{{first, parts[0]}, {second, parts[1]}}, wash, handling};
 }
 
-std::vector<WantedMix> everyPair(std::span<const Paint> paints, Brush brush, double wash, double weight)
+std::vector<WantedMix> everyPair(std::span<const Paint> paints, Handling handling, double wash, double weight)
 {
     std::vector<WantedMix> wanted;
     for (std::size_t i = 0; i < paints.size(); ++i)
         for (std::size_t j = i + 1; j < paints.size(); ++j)
-            wanted.push_back({pairAt(paints, i, j, 0.5, wash, brush), weight});
+            wanted.push_back({pairAt(paints, i, j, 0.5, wash, handling), weight});
     return wanted;
 }
 

@@ -26,17 +26,17 @@ struct WorthOptions {
     double wash = wash::full;
     double readingSd = 1.5;         ///< what a painted square is off by: reading and model together, deltaE
     std::vector<std::size_t> among; ///< the paints that may be used; all when empty
-    Brush brush = {};
+    Handling handling = {};
     std::stop_token stop;
 };
 
 /// Every pair of the paints in balanced amounts: what is wanted when nothing else is known.
-std::vector<WantedMix> everyPair(std::span<const Paint> paints, Brush brush, double wash = wash::full,
+std::vector<WantedMix> everyPair(std::span<const Paint> paints, Handling handling, double wash = wash::full,
                                  double weight = 1);
 
 /// The two paints in what can be counted out nearest to a share of the second by tinting strength.
 Recipe pairAt(std::span<const Paint> paints, std::size_t first, std::size_t second, double share, double wash,
-              Brush brush);
+              Handling handling);
 
 /// The squares that would teach most about what is wanted, best first. Each is chosen to take away most of
 /// tr(G C), the mean squared miss of the wanted mixes (G their slopes, C the covariance of what is unknown), given

@@ -18,7 +18,7 @@ double leastChroma(const Paint& own, const Paint& other)
 } // namespace
 
 std::optional<GreyPartner> greyPartnerOf(const std::vector<Paint>& paints, std::size_t own,
-                                         const std::function<bool(std::size_t)>& allowed, Brush brush)
+                                         const std::function<bool(std::size_t)>& allowed, Handling handling)
 {
     std::vector<std::pair<double, std::size_t>> nearest;
     for (std::size_t i = 0; i < paints.size(); ++i) {
@@ -30,7 +30,7 @@ std::optional<GreyPartner> greyPartnerOf(const std::vector<Paint>& paints, std::
     std::ranges::partial_sort(nearest, nearest.begin() + static_cast<std::ptrdiff_t>(kept));
     std::optional<GreyPartner> best;
     for (std::size_t i = 0; i < kept; ++i) {
-        const Ladder ladder = ladderBetween(paints[own], paints[nearest[i].second], 11, wash::full, brush);
+        const Ladder ladder = ladderBetween(paints[own], paints[nearest[i].second], 11, wash::full, handling);
         const LadderStep& step = ladder.steps[ladder.mostNeutral];
         const bool mixed = step.parts[0] > 0 && step.parts[1] > 0;
         if (mixed && (!best || step.lch.chroma < best->step.lch.chroma))

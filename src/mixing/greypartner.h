@@ -18,6 +18,6 @@ struct GreyPartner {
 /// that come nearest at all eleven, so that a long list stays quick.
 /// @param allowed which places may be chosen
 std::optional<GreyPartner> greyPartnerOf(const std::vector<Paint>& paints, std::size_t own,
-                                         const std::function<bool(std::size_t)>& allowed, Brush brush);
+                                         const std::function<bool(std::size_t)>& allowed, Handling handling);
 
 } // namespace iris

@@ -9,13 +9,13 @@
 namespace iris {
 namespace {
 
-std::array<int, 2> partsAt(const Paint& first, const Paint& second, double share, Brush brush)
+std::array<int, 2> partsAt(const Paint& first, const Paint& second, double share, Handling handling)
 {
     if (share <= 0)
         return {1, 0};
     if (share >= 1)
         return {0, 1};
-    return nearestParts((1 - share) / first.strength / (share / second.strength), brush);
+    return nearestParts((1 - share) / first.strength / (share / second.strength), handling);
 }
 
 LadderStep stepAt(const Paint& first, const Paint& second, double share, double wash, const Spectrum& paper)
@@ -98,15 +98,16 @@ Film filmBetween(const Paint& first, const Paint& second, double share)
     return mixedFilm(std::array{WeightedFilm{&first.film, 1 - share}, WeightedFilm{&second.film, share}});
 }
 
-Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double wash, Brush brush,
-                     LadderSpacing spacing, const Spectrum& paper)
+Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double wash, Handling handling,
+                     LadderSpacing spacing)
 {
     Ladder ladder;
+    const Spectrum paper = handling.paper.reflectance();
     for (const double share : sharesOf(first, second, steps, wash, paper, spacing)) {
-        const std::array<int, 2> parts = partsAt(first, second, share, brush);
+        const std::array<int, 2> parts = partsAt(first, second, share, handling);
         ladder.steps.push_back(stepAt(first, second, shareByStrength(parts, first, second), wash, paper));
         ladder.steps.back().parts = parts;
-        ladder.steps.back().brush = brush;
+        ladder.steps.back().handling = handling;
     }
     mark(ladder);
     return ladder;
@@ -133,7 +134,7 @@ std::string partsText(const LadderStep& step)
 {
     if (step.parts[0] == 0 || step.parts[1] == 0)
         return "pure";
-    const Counted count = counted({step.parts[0], step.parts[1]}, step.brush);
+    const Counted count = counted({step.parts[0], step.parts[1]}, step.handling);
     return count.text(0) + ':' + count.text(1);
 }
 

@@ -11,7 +11,7 @@ namespace iris {
 struct LadderStep {
     double share = 0;           ///< of the second tube, by tinting strength, 0 to 1
     std::array<int, 2> parts{}; ///< of tube paint, first to second, as nearestParts(); 1:0 and 0:1 at the ends
-    Brush brush = {};           ///< they are counted out with
+    Handling handling = {};     ///< they are counted out with
     Lab colour;                 ///< of these parts at the ladder's wash
     Lch lch;
 
@@ -43,8 +43,8 @@ struct Ladder {
 /// Each step is the ratio that can be counted out with a brush and comes nearest to where it should stand, and has the
 /// colour of that ratio. Of many steps some may therefore be the same.
 /// @param steps 2 to 101, both ends counted; @param wash film thickness, 0 < x <= 4
-Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double wash, Brush brush,
-                     LadderSpacing spacing = LadderSpacing::Strength, const Spectrum& paper = whitePaper());
+Ladder ladderBetween(const Paint& first, const Paint& second, int steps, double wash, Handling handling,
+                     LadderSpacing spacing = LadderSpacing::Strength);
 
 /// The way as if paint could be shared out to any degree, even in strength: to judge it by, not to mix it. Its steps
 /// have no parts.

@@ -115,7 +115,7 @@ Match closestOfSet(const Lab& wanted, std::span<const std::size_t> set, std::spa
 
 std::vector<Match> matchesFor(const Lab& wanted, std::span<const Paint> paints, const MatchOptions& options)
 {
-    const MixKernel kernel(paints, options.brush);
+    const MixKernel kernel(paints, options.handling);
     const ChunkTarget target(wanted);
     Closeness closeness(paints.size());
     std::vector<Match> matches;
@@ -146,9 +146,9 @@ std::vector<Match> matchesFor(const Lab& wanted, std::span<const Paint> paints, 
 }
 
 std::optional<Match> closestMatch(const Lab& wanted, std::span<const Paint> paints, int mostTubes,
-                                  const WorkOptions& work, Brush brush)
+                                  const WorkOptions& work, Handling handling)
 {
-    const MixKernel kernel(paints, brush);
+    const MixKernel kernel(paints, handling);
     const ChunkTarget target(wanted);
     Nearest best;
     std::vector<std::size_t> bestSet;

@@ -26,7 +26,7 @@ struct MatchOptions {
     double tolerance = 7;         ///< deltaE00 within which a recipe covers the need, > 0
     int mostTubes = 3;            ///< 1 to 3
     std::size_t mostMatches = 20; ///< how many sets of tubes to list
-    Brush brush = {};
+    Handling handling = {};
     WorkOptions work = {};
 };
 
@@ -49,7 +49,7 @@ Match closestOfSet(const Lab& wanted, std::span<const std::size_t> set, std::spa
 /// The closest recipe of any set of up to `mostTubes` paints; fewest tubes among equals. Nothing for no paints,
 /// or when stopped.
 std::optional<Match> closestMatch(const Lab& wanted, std::span<const Paint> paints, int mostTubes = 3,
-                                  const WorkOptions& work = {}, Brush brush = {});
+                                  const WorkOptions& work = {}, Handling handling = {});
 
 /// Calls visit(set) for every set of 1 to `mostTubes` paints out of `count`, in order, single paints first.
 template <typename Visit> void forEachSet(std::size_t count, int mostTubes, Visit&& visit)

@@ -440,9 +440,10 @@ void repeatFullWash(LabChunk& chunk)
 
 } // namespace
 
-MixKernel::MixKernel(std::span<const Paint> paints, Brush brush, const Spectrum& paper) : m_brush(brush)
+MixKernel::MixKernel(std::span<const Paint> paints, Handling handling) : m_handling(handling)
 {
-    std::ranges::transform(paper, m_paper.begin(), [](double r) { return static_cast<float>(r); });
+    std::ranges::transform(handling.paper.reflectance(), m_paper.begin(),
+                           [](double r) { return static_cast<float>(r); });
     m_films.reserve(paints.size() * 2 * bandCount);
     for (const Paint& paint : paints) {
         m_strengths.push_back(static_cast<float>(paint.strength));
@@ -464,20 +465,20 @@ void MixKernel::ratiosFrom(std::span<const std::size_t> set, std::size_t place, 
     std::array<double, 3> logs{};
     for (std::size_t tube = 0; tube < set.size(); ++tube)
         logs[tube] = m_logStrengths[set[tube]];
-    fillTriedRatios({logs.data(), set.size()}, place, ratios, m_brush);
+    fillTriedRatios({logs.data(), set.size()}, place, ratios, m_handling);
 }
 
 double MixKernel::washAt(std::size_t place) const
 {
     const std::size_t wash = place / chunkRatios;
-    return recipeWashes[m_brush.inOneGo ? std::max(wash, fullWashPlace) : wash];
+    return recipeWashes[m_handling.inOneGo ? std::max(wash, fullWashPlace) : wash];
 }
 
 Recipe MixKernel::recipeAt(std::span<const std::size_t> set, std::size_t chunk, std::size_t place) const
 {
     std::array<Ratio, 1> ratio;
     ratiosFrom(set, chunk * chunkRatios + place % chunkRatios, ratio);
-    Recipe recipe{{}, washAt(place), m_brush};
+    Recipe recipe{{}, washAt(place), m_handling};
     for (std::size_t tube = 0; tube < set.size(); ++tube)
         recipe.parts.push_back({set[tube], ratio[0][tube]});
     return recipe;
@@ -520,7 +521,7 @@ void MixKernel::make(Maker maker, std::span<const std::size_t> set, std::size_t 
             for (std::size_t tube = 0; tube < set.size(); ++tube)
                 job.parts[tube][lane] = static_cast<float>(ratios[chunk * chunkRatios + lane][tube]);
         maker(job, kernel::weights(), out[chunk]);
-        if (m_brush.inOneGo)
+        if (m_handling.inOneGo)
             repeatFullWash(out[chunk]);
     }
 }

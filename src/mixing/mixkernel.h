@@ -30,9 +30,9 @@ inline constexpr float nearEstimate = 0.05F;
 /// Colours may differ in the last bits between processors: whoever decides on them checks near calls in double.
 class MixKernel {
 public:
-    /// @param brush its recipes can be counted out with; where it lays all in one go, the full wash stands in the
+    /// @param handling its recipes can be counted out with; where it lays all in one go, the full wash stands in the
     /// places of the thicker ones, too
-    MixKernel(std::span<const Paint> paints, Brush brush, const Spectrum& paper = whitePaper());
+    MixKernel(std::span<const Paint> paints, Handling handling);
 
     /// How many chunks a set of this many tubes has: 1, 2 and 4.
     static std::size_t chunkCount(std::size_t tubes);
@@ -60,7 +60,7 @@ private:
     void ratiosFrom(std::span<const std::size_t> set, std::size_t place, std::span<Ratio> ratios) const;
 
     std::vector<float> m_films; ///< for each paint strength * K, then strength * S, 36 bands each
-    Brush m_brush;
+    Handling m_handling;
     std::vector<float> m_strengths;
     std::vector<double> m_logStrengths;
     std::array<float, bandCount> m_paper{};

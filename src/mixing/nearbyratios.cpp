@@ -10,7 +10,7 @@ std::vector<Recipe> nearbyRatios(const Recipe& recipe)
     const auto isNear = [](double one, double other) { return std::abs(std::log(one / other)) < nearby; };
     const auto& own = recipe.parts;
     std::vector<Recipe> found;
-    for (const Ratio& ratio : countableRatios(3, recipe.brush)) {
+    for (const Ratio& ratio : countableRatios(3, recipe.handling)) {
         const double times = static_cast<double>(ratio[0]) / own[0].parts;
         if (!isNear(ratio[1], times * own[1].parts) || !isNear(ratio[2], times * own[2].parts))
             continue;

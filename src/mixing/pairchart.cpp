@@ -45,8 +45,8 @@ Recipe recipeAt(const ChartPlan& plan, std::span<const Paint> paints, std::size_
     double ratio = plan.rowShare / (1 - plan.rowShare);
     if (plan.byStrength)
         ratio *= paints[second].strength / paints[first].strength;
-    const auto parts = nearestParts(ratio, plan.brush);
-    return {{{first, parts[0]}, {second, parts[1]}}, plan.wash, plan.brush};
+    const auto parts = nearestParts(ratio, plan.handling);
+    return {{{first, parts[0]}, {second, parts[1]}}, plan.wash, plan.handling};
 }
 
 PairChart chartOf(const ChartPlan& plan, std::span<const Paint> paints)

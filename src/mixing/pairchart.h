@@ -35,7 +35,7 @@ struct ChartPlan {
     double wash = wash::full;
     /// When not empty, every row is one tube alone and the columns are these washes.
     std::vector<double> waterSteps;
-    Brush brush = {}; ///< the cells are counted out with
+    Handling handling = {}; ///< the cells are counted out with
 
     std::size_t columnCount() const { return waterSteps.empty() ? columns.size() : waterSteps.size(); }
     std::size_t cellCount() const { return rows.size() * columnCount(); }

@@ -198,9 +198,9 @@ template <int touches> const Countable& countableWith()
     return countable;
 }
 
-const Countable& countableWith(Brush brush)
+const Countable& countableWith(Handling handling)
 {
-    switch (brush.touchesAPart) {
+    switch (handling.touchesAPart) {
     case 4: return countableWith<4>();
     case 6: return countableWith<6>();
     case 10: return countableWith<10>();
@@ -253,18 +253,25 @@ TriedShares triedTriples()
 
 } // namespace
 
+Handling onWhitePaper(Handling handling)
+{
+    handling.paper = {};
+    return handling;
+}
+
 bool canMakeAPart(int touches)
 {
     return std::ranges::find(allTouchesAPart, touches) != allTouchesAPart.end();
 }
 
-std::span<const Ratio> countableRatios(int tubes, Brush brush)
+std::span<const Ratio> countableRatios(int tubes, Handling handling)
 {
     assert(tubes >= 1 && tubes <= 3);
-    return countableWith(brush).countable[static_cast<std::size_t>(tubes - 1)];
+    return countableWith(handling).countable[static_cast<std::size_t>(tubes - 1)];
 }
 
-void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios, Brush brush)
+void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios,
+                     Handling handling)
 {
     static const TriedShares pairs = triedPairs();
     static const TriedShares triples = triedTriples();
@@ -274,7 +281,7 @@ void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, st
         std::ranges::fill(ratios, Ratio{1, 0, 0});
         return;
     }
-    const Countable& countable = countableWith(brush);
+    const Countable& countable = countableWith(handling);
     const NearestRatios& nearest = tubes == 2 ? countable.pairs : countable.triples;
     // A share by strength is amount times strength.
     const LogRatio stronger =
@@ -293,23 +300,23 @@ void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, st
         ratios[i] = nearest.inCell(cells[i]);
 }
 
-std::vector<Ratio> triedRatiosOf(std::span<const double> strengths, Brush brush)
+std::vector<Ratio> triedRatiosOf(std::span<const double> strengths, Handling handling)
 {
     std::vector<double> logs;
     for (const double strength : strengths)
         logs.push_back(std::log(strength));
     std::vector<Ratio> ratios;
     std::vector<Ratio> tried(triedRatios[strengths.size() - 1]);
-    fillTriedRatios(logs, 0, tried, brush);
+    fillTriedRatios(logs, 0, tried, handling);
     for (const Ratio& ratio : tried)
         if (std::ranges::find(ratios, ratio) == ratios.end())
             ratios.push_back(ratio);
     return ratios;
 }
 
-std::array<int, 2> nearestParts(double ratio, Brush brush)
+std::array<int, 2> nearestParts(double ratio, Handling handling)
 {
-    const double most = brush.touchesAPart * mostPartsBesideTouches;
+    const double most = handling.touchesAPart * mostPartsBesideTouches;
     if (ratio > most)
         return {static_cast<int>(std::lround(ratio)), 1};
     if (ratio < 1 / most)
@@ -317,36 +324,36 @@ std::array<int, 2> nearestParts(double ratio, Brush brush)
     const auto distance = [&](const Ratio& r) {
         return std::abs(std::log(static_cast<double>(r[0]) / r[1]) - std::log(ratio));
     };
-    const Ratio best = *std::ranges::min_element(countableRatios(2, brush), {}, distance);
+    const Ratio best = *std::ranges::min_element(countableRatios(2, handling), {}, distance);
     return {best[0], best[1]};
 }
 
-Ratio nearestParts(const std::array<double, 3>& amounts, Brush brush)
+Ratio nearestParts(const std::array<double, 3>& amounts, Handling handling)
 {
     assert(amounts[0] > 0);
     if (amounts[1] <= 0)
         return {1, 0, 0};
     if (amounts[2] <= 0) {
-        const auto pair = nearestParts(amounts[0] / amounts[1], brush);
+        const auto pair = nearestParts(amounts[0] / amounts[1], handling);
         return {pair[0], pair[1], 0};
     }
     const double least = std::ranges::min(amounts);
-    if (amounts[0] + amounts[1] + amounts[2] > least * (brush.touchesAPart * mostPartsBesideTouches + 2)) {
+    if (amounts[0] + amounts[1] + amounts[2] > least * (handling.touchesAPart * mostPartsBesideTouches + 2)) {
         Ratio parts{};
         for (std::size_t i = 0; i < 3; ++i)
             parts[i] = std::max(1, static_cast<int>(std::lround(amounts[i] / least)));
         return parts;
     }
     const LogRatio wanted{std::log(amounts[1] / amounts[0]), std::log(amounts[2] / amounts[0])};
-    return *std::ranges::min_element(countableRatios(3, brush), {},
+    return *std::ranges::min_element(countableRatios(3, handling), {},
                                      [&](const Ratio& ratio) { return squaredBetween(wanted, logsOf(ratio)); });
 }
 
-Counted counted(std::vector<int> amounts, Brush brush)
+Counted counted(std::vector<int> amounts, Handling handling)
 {
     if (std::ranges::max(amounts) <= mostParts)
         return {std::move(amounts), 0};
-    const int aPart = brush.touchesAPart;
+    const int aPart = handling.touchesAPart;
     for (int times = 1; times < aPart; ++times) {
         const bool countable = std::ranges::all_of(amounts, [&](int amount) {
             const int touches = times * amount;

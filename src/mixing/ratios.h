@@ -1,6 +1,6 @@
 #pragma once
 
-#include "mixing/brush.h"
+#include "mixing/handling.h"
 
 #include <array>
 #include <span>
@@ -22,7 +22,7 @@ using Ratio = std::array<int, 3>;
 /// Every way to count out `tubes` tubes (1 to 3) with a brush, no two the same mix, least paint first: up to mostParts
 /// whole parts in all, each tube at least one; or one or two tubes by touches, fewer than make a part, in up to
 /// mostPartsBesideTouches parts of the others.
-std::span<const Ratio> countableRatios(int tubes, Brush brush);
+std::span<const Ratio> countableRatios(int tubes, Handling handling);
 
 /// How many ratios of a set of tubes are tried: 1, 32 and 64.
 inline constexpr std::array<std::size_t, 3> triedRatios{1, 32, 64};
@@ -33,10 +33,11 @@ inline constexpr std::array<std::size_t, 3> triedRatios{1, 32, 64};
 /// touches, and a weak one is not spent on ratios that look alike.
 /// @param logStrengths ln(tinting strength) of the 1 to 3 tubes
 /// @param ratios as many as are wanted, up to triedRatios of that many tubes; of one tube any number
-void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios, Brush brush);
+void fillTriedRatios(std::span<const double> logStrengths, std::size_t first, std::span<Ratio> ratios,
+                     Handling handling);
 
 /// All that are tried of some tubes, each once, in the order of their places.
-std::vector<Ratio> triedRatiosOf(std::span<const double> strengths, Brush brush);
+std::vector<Ratio> triedRatiosOf(std::span<const double> strengths, Handling handling);
 
 /// The washes a recipe is tried at: film thickness on a ladder of factor sqrt(2), 2 down to 0.088. What is thicker than
 /// a full wash is laid twice, or creamy.
@@ -48,9 +49,9 @@ inline constexpr std::size_t fullWashPlace = 2;
 static_assert(recipeWashes[fullWashPlace] == 1);
 
 /// The thickest a brush lays: twice a full wash, or a full wash where all is laid in one go.
-inline double thickestWash(Brush brush)
+inline double thickestWash(Handling handling)
 {
-    return recipeWashes[brush.inOneGo ? fullWashPlace : 0];
+    return recipeWashes[handling.inOneGo ? fullWashPlace : 0];
 }
 
 /// Whether a film is thicker than a full wash, as wash words tell it: to be laid twice, or creamy.
@@ -65,12 +66,12 @@ inline constexpr double worthASecondLayer = 2;
 
 /// The countable ratio (first, second) nearest to first/second, by the logarithm; beyond six parts to a touch so
 /// many parts to one. The ratio must be positive.
-std::array<int, 2> nearestParts(double ratio, Brush brush);
+std::array<int, 2> nearestParts(double ratio, Handling handling);
 
 /// The countable ratio nearest to amounts of two or three tubes (> 0; 0 for an unused place), by the sum of squared
 /// logarithms of what each is to each other; where one is less than a touch in six parts, so many parts to one of the
 /// least.
-Ratio nearestParts(const std::array<double, 3>& amounts, Brush brush);
+Ratio nearestParts(const std::array<double, 3>& amounts, Handling handling);
 
 /// How amounts in proportion are counted out with a brush.
 struct Counted {
@@ -84,15 +85,15 @@ struct Counted {
 };
 
 /// In parts where no amount is beyond mostParts, or where nothing else can be counted; else in touches.
-Counted counted(std::vector<int> amounts, Brush brush);
+Counted counted(std::vector<int> amounts, Handling handling);
 
 /// The same of the parts of a recipe or of a record; nothing of none.
-template <typename Parts> Counted countedParts(const Parts& parts, Brush brush)
+template <typename Parts> Counted countedParts(const Parts& parts, Handling handling)
 {
     std::vector<int> amounts;
     for (const auto& part : parts)
         amounts.push_back(part.parts);
-    return amounts.empty() ? Counted{} : counted(std::move(amounts), brush);
+    return amounts.empty() ? Counted{} : counted(std::move(amounts), handling);
 }
 
 } // namespace iris

@@ -22,9 +22,14 @@ Film mixedFilm(const Recipe& recipe, std::span<const Paint> paints)
     return mixedFilm(films);
 }
 
-Lab colourOf(const Recipe& recipe, std::span<const Paint> paints, const Spectrum& paper)
+Lab colourOf(const Recipe& recipe, std::span<const Paint> paints)
 {
-    return seenLab(mixedFilm(recipe, paints), recipe.wash, paper);
+    return colourOf(recipe, paints, recipe.handling.paper.reflectance());
+}
+
+Lab colourOf(const Recipe& recipe, std::span<const Paint> paints, const Spectrum& backing)
+{
+    return seenLab(mixedFilm(recipe, paints), recipe.wash, backing);
 }
 
 Separation separationOf(std::span<const int> granulations)
@@ -58,7 +63,7 @@ MixJudgement judge(const Recipe& recipe, std::span<const Paint> paints)
 
 Counted countedParts(const Recipe& recipe)
 {
-    return countedParts(recipe.parts, recipe.brush);
+    return countedParts(recipe.parts, recipe.handling);
 }
 
 std::string partsText(const Recipe& recipe)

@@ -24,7 +24,7 @@ struct Part {
 struct Recipe {
     std::vector<Part> parts;
     double wash = wash::full; ///< film thickness, 0 < x <= 4
-    Brush brush = {};         ///< it is counted out with
+    Handling handling = {};   ///< it is counted out, laid, and on what
 
     bool isBarePaper() const { return parts.empty(); }
 
@@ -35,8 +35,11 @@ struct Recipe {
 /// Of bare paper one that neither absorbs nor scatters.
 Film mixedFilm(const Recipe& recipe, std::span<const Paint> paints);
 
-/// The colour of a recipe at its wash, dry, on a paper (under its surface; see paper.h).
-Lab colourOf(const Recipe& recipe, std::span<const Paint> paints, const Spectrum& paper = whitePaper());
+/// The colour of a recipe at its wash, dry, on its own paper.
+Lab colourOf(const Recipe& recipe, std::span<const Paint> paints);
+
+/// The same on another backing (reflectance under its surface; see paper.h).
+Lab colourOf(const Recipe& recipe, std::span<const Paint> paints, const Spectrum& backing);
 
 /// Whether the paints of a mix part as they dry. Painters see it where two of them granulate, and already where one
 /// does and another does a little, as ultramarine and light red do (common practice, without a source).

@@ -378,7 +378,7 @@ bool isOfKind(const Lab& colour, MixKind kind)
 
 std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOptions& options)
 {
-    const MixKernel kernel(paints, options.brush);
+    const MixKernel kernel(paints, onWhitePaper(options.handling));
     std::vector<Candidate> found = candidatesOf(paints, kernel, options);
     if (options.work.stop.stop_requested())
         return {};
@@ -401,6 +401,10 @@ std::vector<Finding> whatMakes(std::span<const Paint> paints, const WhatMakesOpt
     std::ranges::stable_sort(findings, {}, [&](const Finding& f) { return rankOf(f, paints, options); });
     if (findings.size() > options.most)
         findings.resize(options.most);
+    for (Finding& finding : findings) {
+        finding.recipe.handling = options.handling;
+        finding.colour = colourOf(finding.recipe, paints);
+    }
     return findings;
 }
 
@@ -424,7 +428,7 @@ std::optional<NearMiss> nearestTo(std::span<const Paint> paints, const WhatMakes
     if (!dark && options.kind != MixKind::Greys)
         return std::nullopt;
     const Lab neutral{dark ? blackest : 50.0, 0, 0};
-    const MixKernel kernel(paints, options.brush);
+    const MixKernel kernel(paints, onWhitePaper(options.handling));
     const Sieve sieve(paints, options);
     std::optional<Match> nearest;
     std::mutex mutex;
@@ -463,7 +467,7 @@ std::optional<Recipe> nudged(const Recipe& recipe, std::span<const Paint> paints
     std::vector<double> strengths;
     for (const Part& part : recipe.parts)
         strengths.push_back(paints[part.paint].strength);
-    for (const Ratio& ratio : triedRatiosOf(strengths, recipe.brush)) {
+    for (const Ratio& ratio : triedRatiosOf(strengths, recipe.handling)) {
         Recipe other = recipe;
         for (std::size_t i = 0; i < other.parts.size(); ++i)
             other.parts[i].parts = ratio[i];

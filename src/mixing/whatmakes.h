@@ -69,7 +69,7 @@ struct WhatMakesOptions {
     double thinnest = 0.17;          ///< the thinnest wash that is looked at
     bool withBlacks = false;         ///< greys and darks may be mixed with a tube of black, which is no find
     std::optional<std::size_t> with; ///< only mixes of this tube
-    Brush brush = {};
+    Handling handling = {};
     WorkOptions work = {};
 };
 

@@ -30,10 +30,10 @@ Film filmOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& pri
 }
 
 /// What can be counted out of two tubes, from the first alone to the last before the second alone.
-std::vector<Ratio> fromFirstToSecond(Brush brush)
+std::vector<Ratio> fromFirstToSecond(Handling handling)
 {
     std::vector<Ratio> ratios{{1, 0, 0}};
-    for (const Ratio& ratio : countableRatios(2, brush))
+    for (const Ratio& ratio : countableRatios(2, handling))
         ratios.push_back(ratio);
     std::ranges::sort(ratios, std::ranges::greater(),
                       [](const Ratio& ratio) { return static_cast<double>(ratio[0]) / (ratio[0] + ratio[1]); });
@@ -42,9 +42,10 @@ std::vector<Ratio> fromFirstToSecond(Brush brush)
 
 /// Everything along the sides of the triad that can be counted out.
 std::vector<Mixed> walk(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries, double wash,
-                        Brush brush)
+                        Handling handling)
 {
-    const std::vector<Ratio> ratios = fromFirstToSecond(brush);
+    const std::vector<Ratio> ratios = fromFirstToSecond(handling);
+    const Spectrum paper = handling.paper.reflectance();
     std::vector<Mixed> way;
     for (std::size_t side = 0; side < 3; ++side)
         for (const Ratio& ratio : ratios) {
@@ -54,7 +55,7 @@ std::vector<Mixed> walk(std::span<const Paint> paints, const std::array<std::siz
                 shareByStrength({ratio[0], ratio[1]}, paints[primaries[side]], paints[primaries[next]]);
             mixed.shares[side] = 1 - mixed.shares[next];
             mixed.film = filmOf(paints, primaries, mixed.shares);
-            mixed.lch = toLch(seenLab(mixed.film, wash, whitePaper()));
+            mixed.lch = toLch(seenLab(mixed.film, wash, paper));
             mixed.toCount = ratio[0] + ratio[1];
             way.push_back(mixed);
         }
@@ -63,7 +64,7 @@ std::vector<Mixed> walk(std::span<const Paint> paints, const std::array<std::siz
 
 /// Parts of tube paint for shares by tinting strength, as near as they can be counted.
 Recipe recipeOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries,
-                const std::array<double, 3>& shares, double wash, Brush brush)
+                const std::array<double, 3>& shares, double wash, Handling handling)
 {
     std::array<double, 3> amounts{};
     std::array<std::size_t, 3> used{};
@@ -73,8 +74,8 @@ Recipe recipeOf(std::span<const Paint> paints, const std::array<std::size_t, 3>&
             amounts[count] = shares[i] / paints[primaries[i]].strength;
             used[count++] = primaries[i];
         }
-    const Ratio parts = nearestParts(amounts, brush);
-    Recipe recipe{{}, wash, brush};
+    const Ratio parts = nearestParts(amounts, handling);
+    Recipe recipe{{}, wash, handling};
     for (std::size_t i = 0; i < count; ++i)
         recipe.parts.push_back({used[i], parts[i]});
     return recipe;
@@ -101,12 +102,12 @@ const Mixed& nearestTo(const std::vector<Mixed>& way, double hue)
 
 /// What is counted out for a mix that should stand at a hue.
 WheelStep stepOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries, const Mixed& mixed,
-                 double hue, double wash, Brush brush)
+                 double hue, double wash, Handling handling)
 {
     WheelStep step;
-    step.recipe = recipeOf(paints, primaries, mixed.shares, wash, brush);
+    step.recipe = recipeOf(paints, primaries, mixed.shares, wash, handling);
     step.film = mixedFilm(step.recipe, paints);
-    step.colour = seenLab(step.film, wash, whitePaper());
+    step.colour = colourOf(step.recipe, paints);
     step.wantedHue = normalisedDegrees(hue);
     step.reached = std::abs(signedDegreesBetween(toLch(step.colour).hueDegrees, hue)) <= near;
     return step;
@@ -179,10 +180,10 @@ std::size_t Wheel::missing() const
 }
 
 Wheel wheelOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries,
-              std::span<const std::size_t> others, double wash, Brush brush)
+              std::span<const std::size_t> others, double wash, Handling handling)
 {
     Wheel wheel{primaries, {}, {}, {}};
-    const std::vector<Mixed> way = walk(paints, primaries, wash, brush);
+    const std::vector<Mixed> way = walk(paints, primaries, wash, handling);
     const double start = way.front().lch.hueDegrees;
     const double second = way[way.size() / 3].lch.hueDegrees;
     const double turn = signedDegreesBetween(start, second) >= 0 ? 360.0 / Wheel::steps : -360.0 / Wheel::steps;
@@ -190,7 +191,7 @@ Wheel wheelOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& p
     for (std::size_t i = 0; i < Wheel::steps; ++i) {
         const double hue = start + turn * static_cast<double>(i);
         rim.push_back(nearestTo(way, hue));
-        wheel.rim.push_back(stepOf(paints, primaries, rim.back(), hue, wash, brush));
+        wheel.rim.push_back(stepOf(paints, primaries, rim.back(), hue, wash, handling));
     }
     std::array<std::size_t, Wheel::steps> partners{};
     for (std::size_t i = 0; i < Wheel::steps; ++i)
@@ -199,12 +200,12 @@ Wheel wheelOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& p
         std::vector<WheelStep> ring;
         for (std::size_t i = 0; i < Wheel::steps; ++i) {
             const Mixed mixed = neutralised(paints, primaries, rim[i], rim[partners[i]], depth, wash);
-            ring.push_back(stepOf(paints, primaries, mixed, wheel.rim[i].wantedHue, wash, brush));
+            ring.push_back(stepOf(paints, primaries, mixed, wheel.rim[i].wantedHue, wash, handling));
         }
         wheel.rings.push_back(std::move(ring));
     }
     for (const std::size_t place : others) {
-        const Lch lch = toLch(seenLab(paints[place].film, wash, whitePaper()));
+        const Lch lch = toLch(seenLab(paints[place].film, wash, handling.paper.reflectance()));
         const double rimAt = rimChroma(wheel, lch.hueDegrees);
         wheel.others.push_back({place, lch.hueDegrees, rimAt > 0 ? lch.chroma / rimAt : 0});
     }

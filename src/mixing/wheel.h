@@ -50,6 +50,6 @@ inline constexpr std::array<double, 2> ringDepths{0.4, 0.75};
 /// of the nearest and 2 in chroma of the strongest the one that is counted out most easily.
 /// @param primaries three different places; @param others places of tubes to set on the wheel
 Wheel wheelOf(std::span<const Paint> paints, const std::array<std::size_t, 3>& primaries,
-              std::span<const std::size_t> others, double wash, Brush brush);
+              std::span<const std::size_t> others, double wash, Handling handling);
 
 } // namespace iris

@@ -181,11 +181,11 @@ NotebookEdit callingWarm(const Notebook& notebook, WarmBlue side)
     return edit;
 }
 
-NotebookEdit handling(const Notebook& notebook, Brush brush)
+NotebookEdit handlingPaint(const Notebook& notebook, Handling handling)
 {
     NotebookEdit edit;
-    if (brush != notebook.brush)
-        edit.brush = brush;
+    if (handling != notebook.handling)
+        edit.handling = handling;
     return edit;
 }
 

@@ -81,7 +81,7 @@ NotebookEdit beginning(const Notebook& notebook, const WellRecord& well);
 // Each is nothing where it is so already.
 NotebookEdit wishing(const Notebook& notebook, const PaletteWishes& wishes);
 NotebookEdit callingWarm(const Notebook& notebook, WarmBlue side);
-/// @param brush its touches one of allTouchesAPart
-NotebookEdit handling(const Notebook& notebook, Brush brush);
+/// @param handling its touches one of allTouchesAPart
+NotebookEdit handlingPaint(const Notebook& notebook, Handling handling);
 
 } // namespace iris

@@ -86,13 +86,13 @@ std::vector<WantedMix> wantedBy(const Notebook& notebook, std::span<const Paint>
         options.tolerance = record.need.tolerance + 4; // recipes that look a little off may be right once learnt
         options.mostTubes = 2;
         options.mostMatches = recipesANeed;
-        options.brush = notebook.brush;
+        options.handling = notebook.handling;
         options.work.stop = work.stop;
         for (const Match& match : matchesFor(record.need.target, atHand, options))
             if (match.recipe.parts.size() > 1)
                 wanted.push_back({inNotebook(match.recipe), static_cast<double>(record.need.importance)});
     }
-    for (const WantedMix& pair : everyPair(atHand, notebook.brush, wash::full, everyPairWeight))
+    for (const WantedMix& pair : everyPair(atHand, notebook.handling, wash::full, everyPairWeight))
         wanted.push_back({inNotebook(pair.recipe), pair.weight});
     return wanted;
 }
@@ -107,7 +107,7 @@ std::vector<MixPart> mixPartsOf(const Recipe& recipe, const Notebook& notebook)
 
 std::optional<Recipe> recipeOf(const std::vector<MixPart>& parts, double wash, const Notebook& notebook)
 {
-    Recipe recipe{{}, wash, notebook.brush};
+    Recipe recipe{{}, wash, onWhitePaper(notebook.handling)};
     for (const MixPart& part : parts) {
         const auto place = placeOf(notebook, part.tube);
         if (!place)

@@ -29,7 +29,7 @@ std::vector<WantedMix> wantedBy(const Notebook& notebook, std::span<const Paint>
 /// A recipe's tubes by number and name.
 std::vector<MixPart> mixPartsOf(const Recipe& recipe, const Notebook& notebook);
 
-/// The recipe of some parts; nothing when one of the tubes is gone.
+/// The recipe of some parts, on white paper, as painted squares are kept; nothing when one of the tubes is gone.
 std::optional<Recipe> recipeOf(const std::vector<MixPart>& parts, double wash, const Notebook& notebook);
 
 /// Every mix of the notebook whose tubes are all there.

@@ -39,18 +39,18 @@ Result<void> validate(const MixRecord& mix)
     return checkSound(mix);
 }
 
-std::string partsText(const std::vector<MixPart>& parts, Brush brush)
+std::string partsText(const std::vector<MixPart>& parts, Handling handling)
 {
-    const Counted count = countedParts(parts, brush);
+    const Counted count = countedParts(parts, handling);
     std::string text;
     for (std::size_t i = 0; i < parts.size(); ++i)
         text += (text.empty() ? "" : " + ") + (parts.size() > 1 ? count.words(i) + " " : "") + parts[i].name;
     return text;
 }
 
-std::string titleOf(const MixRecord& mix, Brush brush)
+std::string titleOf(const MixRecord& mix, Handling handling)
 {
-    return mix.name.empty() ? partsText(mix.parts, brush) : mix.name;
+    return mix.name.empty() ? partsText(mix.parts, handling) : mix.name;
 }
 
 bool sameMix(const std::vector<MixPart>& one, const std::vector<MixPart>& two)

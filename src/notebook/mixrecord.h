@@ -1,7 +1,7 @@
 #pragma once
 
 #include "base/named.h"
-#include "mixing/brush.h"
+#include "mixing/handling.h"
 #include "notebook/allowed.h"
 #include "notebook/field.h"
 #include "notebook/tube.h"
@@ -101,10 +101,10 @@ struct MixRecord {
 Result<void> validate(const MixRecord& mix);
 
 /// "3 Lemon Yellow + 1 Ultramarine", by the names that were kept.
-std::string partsText(const std::vector<MixPart>& parts, Brush brush);
+std::string partsText(const std::vector<MixPart>& parts, Handling handling);
 
 /// What a mix goes by: its own name, or else what is in it.
-std::string titleOf(const MixRecord& mix, Brush brush);
+std::string titleOf(const MixRecord& mix, Handling handling);
 
 /// True for the same tubes in the same proportions, in any order.
 bool sameMix(const std::vector<MixPart>& one, const std::vector<MixPart>& two);

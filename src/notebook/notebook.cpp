@@ -27,7 +27,7 @@ Notebook edited(Notebook notebook, const NotebookEdit& edit)
         std::ranges::sort(notebook.wishes.never);
     }
     notebook.warmBlue = edit.warmBlue.value_or(notebook.warmBlue);
-    notebook.brush = edit.brush.value_or(notebook.brush);
+    notebook.handling = edit.handling.value_or(notebook.handling);
     notebook.code = edit.code.value_or(notebook.code);
     return notebook;
 }
@@ -43,8 +43,8 @@ NotebookEdit inverseOf(const Notebook& before, const NotebookEdit& edit)
         back.wishes = before.wishes;
     if (edit.warmBlue)
         back.warmBlue = before.warmBlue;
-    if (edit.brush)
-        back.brush = before.brush;
+    if (edit.handling)
+        back.handling = before.handling;
     if (edit.code)
         back.code = before.code;
     return back;

@@ -95,7 +95,7 @@ struct Notebook {
     std::vector<WellRecord> wells;       ///< what lies on the mixing palette, the oldest first; at most mostWells
     PaletteWishes wishes;
     WarmBlue warmBlue = WarmBlue::VioletSide;
-    Brush brush;
+    Handling handling;
     std::string code; ///< six hexadecimal digits that tell its printed sheets from those of other notebooks
 
     const Tube* tube(TubeId id) const;
@@ -148,7 +148,7 @@ struct NotebookEdit {
     Changes<WellRecord> wells;
     std::optional<PaletteWishes> wishes;
     std::optional<WarmBlue> warmBlue;
-    std::optional<Brush> brush;
+    std::optional<Handling> handling;
     std::optional<std::string> code;
     std::vector<Picture> pictures;
     UsedIds usedIds; ///< numbers not to be given out again, besides those of the records themselves

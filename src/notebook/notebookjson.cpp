@@ -89,8 +89,10 @@ NotebookDump readDump(const Json& json)
     if (reader.has("wishes"))
         notebook.wishes = readWishes(reader.child("wishes"));
     notebook.warmBlue = reader.named("warm_blue", named<WarmBlue>).value_or(WarmBlue::VioletSide);
-    notebook.brush.touchesAPart = reader.get<int>("touches_a_part", usualTouchesAPart);
-    notebook.brush.inOneGo = reader.get<std::string>("layers", "two") == "one";
+    notebook.handling.touchesAPart = reader.get<int>("touches_a_part", usualTouchesAPart);
+    notebook.handling.inOneGo = reader.get<std::string>("layers", "two") == "one";
+    if (reader.has("own_paper"))
+        notebook.handling.paper = Paper(reader.lab("own_paper"));
     if (reader.has("used_ids"))
         dump.usedIds = readUsedIds(reader.child("used_ids"));
     check(dump);
@@ -106,8 +108,10 @@ std::string textWithoutPictures(const NotebookDump& dump)
     json["wishes"] = jsonOf(notebook.wishes);
     json["code"] = notebook.code;
     json["warm_blue"] = nameOf(notebook.warmBlue);
-    json["touches_a_part"] = notebook.brush.touchesAPart;
-    json["layers"] = notebook.brush.inOneGo ? "one" : "two";
+    json["touches_a_part"] = notebook.handling.touchesAPart;
+    json["layers"] = notebook.handling.inOneGo ? "one" : "two";
+    if (!notebook.handling.paper.isWhitePaper())
+        json["own_paper"] = jsonOf(notebook.handling.paper.white());
     json["used_ids"] = Json::object();
     for (const auto& [kind, last] : dump.usedIds)
         json["used_ids"][kind] = last;
@@ -250,7 +254,7 @@ NotebookEdit filling(const NotebookDump& dump)
         edit.code = notebook.code;
     edit.wishes = notebook.wishes;
     edit.warmBlue = notebook.warmBlue;
-    edit.brush = notebook.brush;
+    edit.handling = notebook.handling;
     edit.pictures = dump.pictures;
     edit.usedIds = dump.usedIds;
     return edit;

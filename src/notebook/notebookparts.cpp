@@ -9,7 +9,7 @@ NotebookParts changedBy(const NotebookEdit& edit, const Studio& before, const St
     const bool samePaints = before.parts.paints == now.parts.paints || before.paints == now.paints;
     NotebookParts changed;
     changed.setFlag(NotebookPart::Tubes,
-                    !edit.tubes.isEmpty() || !edit.swatches.isEmpty() || !samePaints || was.brush != is.brush);
+                    !edit.tubes.isEmpty() || !edit.swatches.isEmpty() || !samePaints || was.handling != is.handling);
     changed.setFlag(NotebookPart::Mixes, was.mixes != is.mixes);
     changed.setFlag(NotebookPart::Sheets, was.sheets != is.sheets);
     changed.setFlag(NotebookPart::Papers, was.papers != is.papers);

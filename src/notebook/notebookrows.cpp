@@ -52,11 +52,19 @@ Result<void> writePictures(const QSqlDatabase& database, const std::vector<Pictu
     return {};
 }
 
+/// As parseLab() takes it, to the last digit; nothing for white paper.
+std::string writtenPaper(const Paper& paper)
+{
+    const auto exact = [](double value) { return QString::number(value, 'g', 17).toStdString(); };
+    const Lab white = paper.white();
+    return paper.isWhitePaper() ? "" : exact(white.l) + "," + exact(white.a) + "," + exact(white.b);
+}
+
 /// What a notebook has one of, each under its name.
 Result<void> loadSettings(const QSqlDatabase& database, Notebook& notebook)
 {
     std::map<std::string, std::string> values;
-    for (const char* name : {"warm_blue", "touches_a_part", "layers", "code"}) {
+    for (const char* name : {"warm_blue", "touches_a_part", "layers", "own_paper", "code"}) {
         auto value = loadSetting(database, name);
         if (!value)
             return tl::unexpected(value.error());
@@ -64,8 +72,10 @@ Result<void> loadSettings(const QSqlDatabase& database, Notebook& notebook)
     }
     notebook.warmBlue = named<WarmBlue>(values["warm_blue"]).value_or(notebook.warmBlue);
     if (const std::string& touches = values["touches_a_part"]; !touches.empty())
-        notebook.brush.touchesAPart = static_cast<int>(parseWholeNumber(touches, 1, 100).value_or(0));
-    notebook.brush.inOneGo = values["layers"] == "one";
+        notebook.handling.touchesAPart = static_cast<int>(parseWholeNumber(touches, 1, 100).value_or(0));
+    notebook.handling.inOneGo = values["layers"] == "one";
+    if (const std::string& paper = values["own_paper"]; !paper.empty())
+        notebook.handling.paper = Paper(parseLab(paper).value_or(Lab{}));
     notebook.code = values["code"];
     auto wishes = loadWishes(database);
     if (!wishes)
@@ -81,10 +91,12 @@ Result<void> writeSettings(const QSqlDatabase& database, const NotebookEdit& edi
         done = writeWishes(database, *edit.wishes);
     if (done && edit.warmBlue)
         done = writeSetting(database, "warm_blue", nameOf(*edit.warmBlue));
-    if (done && edit.brush)
-        done = writeSetting(database, "touches_a_part", std::to_string(edit.brush->touchesAPart));
-    if (done && edit.brush)
-        done = writeSetting(database, "layers", edit.brush->inOneGo ? "one" : "two");
+    if (done && edit.handling)
+        done = writeSetting(database, "touches_a_part", std::to_string(edit.handling->touchesAPart));
+    if (done && edit.handling)
+        done = writeSetting(database, "layers", edit.handling->inOneGo ? "one" : "two");
+    if (done && edit.handling)
+        done = writeSetting(database, "own_paper", writtenPaper(edit.handling->paper));
     if (done && edit.code)
         done = writeSetting(database, "code", *edit.code);
     return done;

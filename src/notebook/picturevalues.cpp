@@ -7,11 +7,11 @@ PictureFitting fittingFor(PictureFit fit, const ColourCells& picture, const Stud
     if (fit == PictureFit::AsItIs)
         return {};
     if (fit == PictureFit::ToPaint)
-        return {picture, PaintRange::ofWatercolour()};
+        return {picture, PaintRange::ofWatercolour(studio.notebook.handling.paper)};
     std::vector<Paint> paints;
     for (const std::size_t place : studio.atHand())
         paints.push_back(studio.paints[place]);
-    return {picture, PaintRange::of(paints, studio.notebook.brush)};
+    return {picture, PaintRange::of(paints, studio.notebook.handling)};
 }
 
 } // namespace iris

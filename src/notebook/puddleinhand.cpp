@@ -23,7 +23,7 @@ std::vector<std::size_t> mayGoIn(const Studio& studio)
 
 Lab PuddleInHand::colour() const
 {
-    return seenLab(film(), state.contents.wash, whitePaper());
+    return seenLab(film(), state.contents.wash, studio->notebook.handling.paper.reflectance());
 }
 
 Lab PuddleInHand::asSeen(const Lab& reckoned) const
@@ -37,7 +37,7 @@ PuddleInHand puddleInHand(const StudioPtr& studio, const WellRecord& well)
     if (well.wanted && !puddle.isClean())
         puddle.advice =
             nextTouch(puddle.state.contents, aimedAt({*well.wanted, {}, false, false}, puddle.state.off),
-                      studio->paints, puddle.state.belief, {mayGoIn(*studio), thereBelow, studio->notebook.brush});
+                      studio->paints, puddle.state.belief, {mayGoIn(*studio), thereBelow, studio->notebook.handling});
     return puddle;
 }
 

@@ -14,11 +14,11 @@ constexpr std::size_t mostTold = 3;
 
 std::optional<Shortfall::Helper> bestOf(const Need& need, const std::vector<Paint>& paints,
                                         const std::vector<std::size_t>& set, const std::vector<std::size_t>& others,
-                                        Brush brush, std::stop_token stop)
+                                        Handling handling, std::stop_token stop)
 {
     WorkOptions work;
     work.stop = stop;
-    const std::vector<Closer> closers = closersOf(need, paints, set, others, brush, work);
+    const std::vector<Closer> closers = closersOf(need, paints, set, others, handling, work);
     if (closers.empty())
         return std::nullopt;
     return Shortfall::Helper{paints[closers.front().paint], closers.front().match};
@@ -40,7 +40,7 @@ std::vector<Shortfall> shortfallsOf(const ShownChoice& shown, std::stop_token st
 {
     const TubePool& pool = shown.pool();
     const std::vector<Need>& needs = shown.needs();
-    const Brush brush = shown.question->studio->notebook.brush;
+    const Handling handling = shown.question->studio->notebook.handling;
     std::vector<Paint> paints = pool.paints;
     std::vector<std::size_t> owned, table, rare;
     for (std::size_t place = 0; place < pool.paints.size(); ++place)
@@ -56,19 +56,20 @@ std::vector<Shortfall> shortfallsOf(const ShownChoice& shown, std::stop_token st
         const NeedAnswer& answer = shown.set().answers[n];
         if (answer.met || answer.isUnsure(needs[n]))
             continue;
-        const BeyondPaint beyond = beyondPaint(needs[n].target, needs[n].tolerance, PaintRange::ofWatercolour());
+        const BeyondPaint beyond =
+            beyondPaint(needs[n].target, needs[n].tolerance, PaintRange::ofWatercolour(handling.paper));
         if (beyond != BeyondPaint::No) {
             shortfalls.push_back({n, {}, {}, {}, beyond});
             continue;
         }
-        Shortfall one{n, bestOf(needs[n], paints, shown.set().tubes, owned, brush, stop), {}, {}};
+        Shortfall one{n, bestOf(needs[n], paints, shown.set().tubes, owned, handling, stop), {}, {}};
         const auto meets = [&](const std::optional<Shortfall::Helper>& helper) {
             return helper && helper->match.apart <= needs[n].tolerance;
         };
         if (!meets(one.owned))
-            one.bought = bestOf(needs[n], paints, shown.set().tubes, table, brush, stop);
+            one.bought = bestOf(needs[n], paints, shown.set().tubes, table, handling, stop);
         if (!meets(one.owned) && !meets(one.bought))
-            one.rarer = bestOf(needs[n], paints, shown.set().tubes, rare, brush, stop);
+            one.rarer = bestOf(needs[n], paints, shown.set().tubes, rare, handling, stop);
         if (!meets(one.rarer))
             one.rarer.reset();
         if (stop.stop_requested())

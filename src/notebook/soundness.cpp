@@ -112,9 +112,14 @@ void mend(PaletteWishes& wishes, Complaints& complaints)
     }
 }
 
-std::string cannotMakeAPart(int touches)
+/// Why nobody can handle paint so; nothing where one can.
+std::optional<std::string> unsoundIn(const Handling& handling)
 {
-    return "a part is 4, 6, 8, 10 or 12 touches, not " + std::to_string(touches);
+    if (!canMakeAPart(handling.touchesAPart))
+        return "a part is 4, 6, 8, 10 or 12 touches, not " + std::to_string(handling.touchesAPart);
+    if (!Paper::canBe(handling.paper.white()))
+        return "the colour of the paper that is painted on is none of paper";
+    return std::nullopt;
 }
 
 bool isNotebookCode(std::string_view text)
@@ -165,9 +170,9 @@ void mend(Notebook& notebook, Complaints& complaints)
         complaints.push_back("the notebook's code is not six hexadecimal digits");
         notebook.code.clear();
     }
-    if (!canMakeAPart(notebook.brush.touchesAPart)) {
-        complaints.push_back(cannotMakeAPart(notebook.brush.touchesAPart));
-        notebook.brush.touchesAPart = usualTouchesAPart;
+    if (const auto unsound = unsoundIn(notebook.handling)) {
+        complaints.push_back(*unsound);
+        notebook.handling = usualHandling;
     }
 }
 
@@ -184,8 +189,9 @@ Result<void> checkSound(const NotebookEdit& edit)
         sound = checkSound(*edit.wishes);
     if (sound && edit.code && !isNotebookCode(*edit.code))
         sound = failure(ErrorCode::BadValue, "the notebook's code is not six hexadecimal digits");
-    if (sound && edit.brush && !canMakeAPart(edit.brush->touchesAPart))
-        sound = failure(ErrorCode::BadValue, cannotMakeAPart(edit.brush->touchesAPart));
+    if (sound && edit.handling)
+        if (const auto unsound = unsoundIn(*edit.handling))
+            sound = failure(ErrorCode::BadValue, *unsound);
     return sound;
 }
 

@@ -11,6 +11,7 @@ WellState stateOf(const WellRecord& well, const Studio& studio)
 {
     WellState state;
     state.belief = firstBelief(studio.paints.size());
+    const Spectrum paper = studio.notebook.handling.paper.reflectance();
     for (const WellStep& step : well.steps) {
         switch (step.kind) {
         case WellStep::Kind::Paint:
@@ -23,8 +24,9 @@ WellState stateOf(const WellRecord& well, const Studio& studio)
         case WellStep::Kind::Poured: // is less of it, too
         case WellStep::Kind::Blot: state.puddle.acts.push_back({WellAct::Kind::Blot, 0, step.amount}); break;
         case WellStep::Kind::Seen:
-            state.belief = corrected(state.belief, contentsOf(state.puddle), {step.seen, step.sd}, studio.paints);
-            state.off = unexplained(state.belief, contentsOf(state.puddle), {step.seen, step.sd}, studio.paints);
+            state.belief =
+                corrected(state.belief, contentsOf(state.puddle), {step.seen, step.sd}, studio.paints, paper);
+            state.off = unexplained(state.belief, contentsOf(state.puddle), {step.seen, step.sd}, studio.paints, paper);
             break;
         }
     }

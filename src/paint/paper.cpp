@@ -25,18 +25,7 @@ Eigen::Vector3d colourOf(const Eigen::Vector3d& bend)
     return {lab.l, lab.a, lab.b};
 }
 
-} // namespace
-
-const Spectrum& whitePaper()
-{
-    static const Spectrum paper = spectrumFrom([](double nm) {
-        const double bend = (nm - 380.0) / 40.0;
-        return 0.90 - 0.05 * std::exp(-bend * bend);
-    });
-    return paper;
-}
-
-Spectrum paperSeenAs(const Lab& white)
+Eigen::Vector3d bendTo(const Lab& white)
 {
     const Eigen::Vector3d target(white.l, white.a, white.b);
     Eigen::Vector3d bend = Eigen::Vector3d::Zero();
@@ -53,7 +42,46 @@ Spectrum paperSeenAs(const Lab& white)
         bend += normal.ldlt().solve(slopes.transpose() * miss);
         bend = bend.cwiseMax(-1.5).cwiseMin(0.5);
     }
-    return bentPaper(bend);
+    return bend;
+}
+
+} // namespace
+
+const Spectrum& whitePaper()
+{
+    static const Spectrum paper = spectrumFrom([](double nm) {
+        const double bend = (nm - 380.0) / 40.0;
+        return 0.90 - 0.05 * std::exp(-bend * bend);
+    });
+    return paper;
+}
+
+Spectrum paperSeenAs(const Lab& white)
+{
+    return bentPaper(bendTo(white));
+}
+
+Paper::Paper(const Lab& white) : m_white(white)
+{
+    if (canBe(white))
+        Eigen::Vector3d::Map(m_bend.data()) = bendTo(white);
+}
+
+bool Paper::canBe(const Lab& white)
+{
+    constexpr double darkest = 60;
+    constexpr double mostChroma = 25;
+    return isInRange(white) && white.l >= darkest && toLch(white).chroma <= mostChroma;
+}
+
+Lab Paper::white() const
+{
+    return m_white ? *m_white : toLab(seen(whitePaper()));
+}
+
+Spectrum Paper::reflectance() const
+{
+    return isWhitePaper() ? whitePaper() : bentPaper(Eigen::Vector3d::Map(m_bend.data()));
 }
 
 const Spectrum& blackLine()

@@ -3,6 +3,9 @@
 #include "colour/cielab.h"
 #include "paint/film.h"
 
+#include <array>
+#include <optional>
+
 namespace iris {
 
 /// The washes painters speak of, as film thickness.
@@ -24,6 +27,28 @@ const Spectrum& whitePaper();
 /// -1 (380 nm) to 1 (730 nm), until its CIELAB D50 is met; never above 1. Meant for papers (L* 60 to 100, chroma
 /// under 25); anything else comes out as near as such a bend gets.
 Spectrum paperSeenAs(const Lab& white);
+
+/// The paper somebody paints on: one that is seen as a given white, or the white paper of the table.
+class Paper {
+public:
+    Paper() = default;
+
+    /// @param white its CIELAB D50; what cannot be one reflects as white paper does
+    explicit Paper(const Lab& white);
+
+    /// Whether a colour is one of paper still: L* from 60 on, chroma up to 25.
+    static bool canBe(const Lab& white);
+
+    bool isWhitePaper() const { return !m_white; }
+    Lab white() const;            ///< as it is seen, D50
+    Spectrum reflectance() const; ///< under its surface
+
+    bool operator==(const Paper& other) const { return m_white == other.m_white; }
+
+private:
+    std::optional<Lab> m_white;
+    std::array<double, 3> m_bend{}; ///< see paperSeenAs()
+};
 
 /// Reflectance under the surface of the waterproof black line that swatches cross: 0.03.
 const Spectrum& blackLine();

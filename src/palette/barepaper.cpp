@@ -2,17 +2,18 @@
 
 namespace iris {
 
-Match paperFor(const Need& need)
+Match paperFor(const Need& need, const Handling& handling)
 {
-    const Lab colour = colourOf(Recipe{}, {});
-    return {Recipe{}, colour, apartFrom(need, colour)};
+    const Recipe paper{{}, wash::full, handling};
+    const Lab colour = colourOf(paper, {});
+    return {paper, colour, apartFrom(need, colour)};
 }
 
-NeedMask metByPaper(std::span<const Need> needs)
+NeedMask metByPaper(std::span<const Need> needs, const Handling& handling)
 {
     NeedMask met;
     for (std::size_t n = 0; n < needs.size(); ++n)
-        if (paperFor(needs[n]).apart <= needs[n].tolerance)
+        if (paperFor(needs[n], handling).apart <= needs[n].tolerance)
             met.add(n);
     return met;
 }

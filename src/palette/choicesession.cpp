@@ -36,7 +36,7 @@ WorkOptions stage(const WorkOptions& work, double from, double to)
 }
 
 std::vector<Unreachable> findUnreachable(const Candidates& candidates, std::span<const Need> needs,
-                                         const CoverageTable& table, const NeedMask& onPaper, Brush brush,
+                                         const CoverageTable& table, const NeedMask& onPaper, Handling handling,
                                          const WorkOptions& work)
 {
     const NeedMask reachable = table.everything() | onPaper;
@@ -50,7 +50,7 @@ std::vector<Unreachable> findUnreachable(const Candidates& candidates, std::span
     }
     if (missed.empty())
         return result;
-    const std::vector<Match> nearest = closestOfAll(candidates.paints, missed, brush, work);
+    const std::vector<Match> nearest = closestOfAll(candidates.paints, missed, handling, work);
     for (std::size_t i = 0; i < result.size(); ++i)
         result[i].nearest = withOriginalTubes(nearest[i], candidates);
     return result;
@@ -90,11 +90,11 @@ Result<void> checkQuestion(std::span<const Paint> paints, std::span<const Need> 
 
 } // namespace
 
-ChoiceSession::ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs, Brush brush, SureTest test)
+ChoiceSession::ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs, Handling handling, SureTest test)
     : m_paints(std::move(paints)),
       m_needs(std::move(needs)),
-      m_brush(brush),
-      m_onPaper(metByPaper(m_needs)),
+      m_handling(handling),
+      m_onPaper(metByPaper(m_needs, m_handling)),
       m_test(std::move(test))
 {
 }
@@ -108,7 +108,7 @@ std::optional<std::uint64_t> ChoiceSession::coverAll(const std::vector<std::size
     std::vector<Paint> paints;
     for (const std::size_t place : places)
         paints.push_back(m_paints[place]);
-    CoverageSummary coverage = cover(paints, m_needs, grids(), m_brush, work);
+    CoverageSummary coverage = cover(paints, m_needs, grids(), m_handling, work);
     if (coverage.stopped)
         return std::nullopt;
     m_covered = {places, std::move(coverage.table), coverage.recipesInAll};
@@ -121,7 +121,7 @@ std::vector<std::size_t> ChoiceSession::chosenFrom(const Limits& limits, const W
     for (std::size_t i = 0; i < m_paints.size(); ++i)
         if (std::ranges::find(limits.never, i) == limits.never.end())
             allowed.push_back(i);
-    return mostHelpful(m_paints, m_needs, limits, allowed, m_brush, work);
+    return mostHelpful(m_paints, m_needs, limits, allowed, m_handling, work);
 }
 
 std::size_t ChoiceSession::passedOver(const Candidates& candidates, const Limits& limits) const
@@ -148,7 +148,7 @@ CoverageTable ChoiceSession::tableOfSome(const std::vector<std::size_t>& places)
 Closeness& ChoiceSession::closeness()
 {
     if (!m_closeness)
-        m_closeness = std::make_unique<Closeness>(m_paints, m_needs, grids(), m_brush);
+        m_closeness = std::make_unique<Closeness>(m_paints, m_needs, grids(), m_handling);
     m_closeness->forgetIfMany();
     return *m_closeness;
 }
@@ -193,7 +193,7 @@ Result<Staircase> ChoiceSession::staircase(const Limits& limits, const WorkOptio
     if (sure)
         writer.countSurely(sureRecipes(), work.stop);
     stairs.unreachable =
-        findUnreachable(candidates, m_needs, sure ? sure->table() : table, m_onPaper, m_brush, stage(work, 0.9, 1));
+        findUnreachable(candidates, m_needs, sure ? sure->table() : table, m_onPaper, m_handling, stage(work, 0.9, 1));
     std::vector<std::size_t> before;
     for (const StaircaseStep& step : steps) {
         const std::vector<std::size_t> best = writer.bestOfStep(step.answer.sets, before, work);
@@ -242,8 +242,8 @@ Result<Choice> ChoiceSession::choose(const Limits& limits, const WorkOptions& wo
              : solveCovering(problem, work);
     if (sure)
         writer.countSurely(sureRecipes(), work.stop);
-    choice.unreachable =
-        findUnreachable(candidates, m_needs, sure ? sure->table() : table, m_onPaper, m_brush, stage(work, 0.8, 0.85));
+    choice.unreachable = findUnreachable(candidates, m_needs, sure ? sure->table() : table, m_onPaper, m_handling,
+                                         stage(work, 0.8, 0.85));
     if (work.stop.stop_requested())
         return choice;
     choice.ruledOut = covering.smaller;

@@ -16,14 +16,14 @@ struct Candidates;
 /// one waits for the one before.
 class ChoiceSession {
 public:
-    /// @param brush every recipe can be counted out with; @param test what Limits::surely is to mean; nothing where it
-    /// is not asked
-    ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs, Brush brush, SureTest test = {});
+    /// @param handling every recipe can be counted out with; @param test what Limits::surely is to mean; nothing where
+    /// it is not asked
+    ChoiceSession(std::vector<Paint> paints, std::vector<Need> needs, Handling handling, SureTest test = {});
     ~ChoiceSession();
 
     const std::vector<Paint>& paints() const { return m_paints; }
     const std::vector<Need>& needs() const { return m_needs; }
-    Brush brush() const { return m_brush; }
+    Handling handling() const { return m_handling; }
 
     /// As choosePalette(), and surely where that is asked; then no more than limits.mostSets sets are listed, and each
     /// need is answered by the closest recipe that passes the test. Tubes that were banned in every question so far and
@@ -55,7 +55,7 @@ private:
 
     std::vector<Paint> m_paints;
     std::vector<Need> m_needs;
-    Brush m_brush;
+    Handling m_handling;
     NeedMask m_onPaper; ///< met by bare paper
     std::mutex m_oneAtATime;
     Covered m_covered;

@@ -87,10 +87,10 @@ Recipe RecipePlace::recipe(const MixKernel& kernel) const
 }
 
 Closeness::Closeness(std::span<const Paint> paints, std::span<const Need> needs, const std::vector<NeedGrid>& grids,
-                     Brush brush)
+                     Handling handling)
     : m_needs(needs.size()),
-      m_brush(brush),
-      m_kernel(paints, brush),
+      m_handling(handling),
+      m_kernel(paints, handling),
       m_grids(grids),
       m_allowed(needsAllowing(paints, needs))
 {
@@ -219,10 +219,10 @@ std::vector<std::vector<Closest>> Closeness::allWithin(const std::vector<std::si
     return all;
 }
 
-std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, Brush brush,
+std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, Handling handling,
                                 const WorkOptions& work)
 {
-    const MixKernel kernel(paints, brush);
+    const MixKernel kernel(paints, handling);
     // What one and two paints give, a quick first answer, narrows the search among three.
     std::vector<double> radii(needs.size(), anyDistance);
     std::vector<Closest> best = closestWithin(radii, 1, 2, paints, needs, kernel, quiet(work));
@@ -239,11 +239,11 @@ std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const N
 }
 
 std::vector<Closer> closersOf(const Need& need, std::span<const Paint> paints, const std::vector<std::size_t>& set,
-                              const std::vector<std::size_t>& others, Brush brush, const WorkOptions& work)
+                              const std::vector<std::size_t>& others, Handling handling, const WorkOptions& work)
 {
     const std::vector<Need> needs{need};
     const std::vector<NeedGrid> grids = gridsOf(needs, std::vector<double>{anyDistance});
-    Closeness closeness(paints, needs, grids, brush);
+    Closeness closeness(paints, needs, grids, handling);
     const float now = set.empty() ? std::numeric_limits<float>::infinity() : closeness.within(set).front().apart;
     std::vector<Closer> closers;
     for (const std::size_t other : others) {
@@ -260,18 +260,18 @@ std::vector<Closer> closersOf(const Need& need, std::span<const Paint> paints, c
     return closers;
 }
 
-NeedsMet needsMetBy(std::span<const Paint> paints, std::span<const Need> needs, Brush brush)
+NeedsMet needsMetBy(std::span<const Paint> paints, std::span<const Need> needs, Handling handling)
 {
     NeedsMet result;
     const std::vector<NeedGrid> grids = gridsOf(needs);
-    Closeness closeness(paints, needs, grids, brush);
+    Closeness closeness(paints, needs, grids, handling);
     std::vector<std::size_t> all(paints.size());
     std::iota(all.begin(), all.end(), std::size_t{0});
     const std::vector<Closest> closest = closeness.within(all);
     for (std::size_t n = 0; n < needs.size(); ++n) {
         const Match mix =
             closest[n].at.tubes > 0 ? matchFor(needs[n], closeness.recipeOf(closest[n]), paints) : Match{};
-        const Match paper = paperFor(needs[n]);
+        const Match paper = paperFor(needs[n], handling);
         const Match& match = leavesPaper(paper, mix, needs[n]) ? paper : mix;
         if (match.apart > needs[n].tolerance)
             continue;

@@ -39,9 +39,9 @@ public:
     /// Looks no farther than the map does, and only among the paints a need allows. The arguments must outlive the
     /// object.
     Closeness(std::span<const Paint> paints, std::span<const Need> needs, const std::vector<NeedGrid>& grids,
-              Brush brush);
+              Handling handling);
 
-    Brush brush() const { return m_brush; }
+    Handling handling() const { return m_handling; }
 
     /// Measures what is not known yet of many palettes, on several threads; within() of them is quick then. What a stop
     /// leaves out within() measures.
@@ -73,7 +73,7 @@ private:
     std::vector<Touch> measured(const Set& set, TouchFinder& finder, std::vector<Closest>& scratch) const;
 
     std::size_t m_needs;
-    Brush m_brush;
+    Handling m_handling;
     MixKernel m_kernel;
     const std::vector<NeedGrid>& m_grids;
     std::vector<NeedMask> m_allowed; ///< for each paint the needs it may serve
@@ -82,7 +82,7 @@ private:
 
 /// The closest recipe out of all the paints it allows for each of a few needs, however far; exact in single precision.
 /// Every recipe is looked at: long work. A need that allows none of the paints has no recipe and is infinitely far.
-std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, Brush brush,
+std::vector<Match> closestOfAll(std::span<const Paint> paints, std::span<const Need> needs, Handling handling,
                                 const WorkOptions& work);
 
 /// What some paints, and the bare paper, do for some needs.
@@ -94,7 +94,7 @@ struct NeedsMet {
     bool operator==(const NeedsMet&) const = default;
 };
 /// @param paints as few as a palette has; every set of up to three is tried
-NeedsMet needsMetBy(std::span<const Paint> paints, std::span<const Need> needs, Brush brush);
+NeedsMet needsMetBy(std::span<const Paint> paints, std::span<const Need> needs, Handling handling);
 
 /// A paint that brings a set nearer to a need.
 struct Closer {
@@ -108,6 +108,6 @@ struct Closer {
 /// @param set, others places among the paints; a place that is in both is passed over
 /// @return empty when none does, or when stopped
 std::vector<Closer> closersOf(const Need& need, std::span<const Paint> paints, const std::vector<std::size_t>& set,
-                              const std::vector<std::size_t>& others, Brush brush, const WorkOptions& work = {});
+                              const std::vector<std::size_t>& others, Handling handling, const WorkOptions& work = {});
 
 } // namespace iris

@@ -172,13 +172,13 @@ CoverageTable CoverageTable::within(const std::vector<std::size_t>& places) cons
 namespace {
 
 CoverageSummary coverUpTo(std::size_t most, std::span<const Paint> paints, std::span<const Need> needs,
-                          const std::vector<NeedGrid>& grids, Brush brush, const WorkOptions& work)
+                          const std::vector<NeedGrid>& grids, Handling handling, const WorkOptions& work)
 {
     assert(paints.size() <= mostPaints && needs.size() <= mostNeeds);
     const std::size_t count = paints.size();
     CoverageSummary summary{CoverageTable(count, most > 2 ? needs.size() : 0), 0, recipesInAll(count), false};
     CoverageTable& table = summary.table;
-    const MixKernel kernel(paints, brush);
+    const MixKernel kernel(paints, handling);
     const std::vector<NeedMask> allowed = needsAllowing(paints, needs);
     std::atomic<std::uint64_t> mixed = 0;
     SpareSpaces<SetCoverer> coverers;
@@ -205,21 +205,22 @@ CoverageSummary coverUpTo(std::size_t most, std::span<const Paint> paints, std::
 
 } // namespace
 
-CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, Brush brush, const WorkOptions& work)
+CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, Handling handling,
+                      const WorkOptions& work)
 {
-    return coverUpTo(3, paints, needs, gridsOf(needs), brush, work);
+    return coverUpTo(3, paints, needs, gridsOf(needs), handling, work);
 }
 
 CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, const std::vector<NeedGrid>& grids,
-                      Brush brush, const WorkOptions& work)
+                      Handling handling, const WorkOptions& work)
 {
-    return coverUpTo(3, paints, needs, grids, brush, work);
+    return coverUpTo(3, paints, needs, grids, handling, work);
 }
 
-CoverageSummary coverPairs(std::span<const Paint> paints, std::span<const Need> needs, Brush brush,
+CoverageSummary coverPairs(std::span<const Paint> paints, std::span<const Need> needs, Handling handling,
                            const WorkOptions& work)
 {
-    return coverUpTo(2, paints, needs, gridsOf(needs), brush, work);
+    return coverUpTo(2, paints, needs, gridsOf(needs), handling, work);
 }
 
 } // namespace iris

@@ -85,15 +85,15 @@ struct CoverageSummary {
 /// double precision wherever single precision comes near the limit, so that the table does not depend on the
 /// processor or on the number of threads.
 /// @param paints at most mostPaints; @param needs at most mostNeeds
-CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, Brush brush,
+CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, Handling handling,
                       const WorkOptions& work = {});
 
 /// The same with a map of the needs that is there already, gridsOf(needs).
 CoverageSummary cover(std::span<const Paint> paints, std::span<const Need> needs, const std::vector<NeedGrid>& grids,
-                      Brush brush, const WorkOptions& work);
+                      Handling handling, const WorkOptions& work);
 
 /// The same of single paints and pairs alone: a few thousandths of the work.
-CoverageSummary coverPairs(std::span<const Paint> paints, std::span<const Need> needs, Brush brush,
+CoverageSummary coverPairs(std::span<const Paint> paints, std::span<const Need> needs, Handling handling,
                            const WorkOptions& work = {});
 
 /// The most paints a palette is chosen from at once; beyond it the tables outgrow the memory and the patience.

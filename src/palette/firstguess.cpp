@@ -95,7 +95,7 @@ std::vector<std::size_t> bestPair(const CoverageTable& pairs, const std::vector<
 } // namespace
 
 Result<FirstGuess> firstGuess(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits,
-                              Brush brush, const WorkOptions& work)
+                              Handling handling, const WorkOptions& work)
 {
     if (auto fine = limits.validate(paints); !fine)
         return tl::unexpected(fine.error());
@@ -112,7 +112,7 @@ Result<FirstGuess> firstGuess(std::span<const Paint> paints, std::span<const Nee
         places.push_back(i);
         own.push_back(paints[i]);
     }
-    const CoverageSummary pairs = coverPairs(own, needs, brush, quiet(work));
+    const CoverageSummary pairs = coverPairs(own, needs, handling, quiet(work));
     FirstGuess guess;
     if (pairs.stopped)
         return guess;

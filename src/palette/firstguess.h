@@ -13,6 +13,6 @@ struct FirstGuess {
 
 /// @return as ChoiceSession::choose() for a question without sense
 Result<FirstGuess> firstGuess(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits,
-                              Brush brush, const WorkOptions& work = {});
+                              Handling handling, const WorkOptions& work = {});
 
 } // namespace iris

@@ -36,14 +36,15 @@ std::vector<double> worthOf(const std::vector<NeedMask>& help)
 } // namespace
 
 std::vector<std::size_t> mostHelpful(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits,
-                                     const std::vector<std::size_t>& allowed, Brush brush, const WorkOptions& work)
+                                     const std::vector<std::size_t>& allowed, Handling handling,
+                                     const WorkOptions& work)
 {
     if (allowed.size() <= mostChosenFrom)
         return allowed;
     std::vector<Paint> own;
     for (const std::size_t place : allowed)
         own.push_back(paints[place]);
-    const CoverageSummary pairs = coverPairs(own, needs, brush, quiet(work));
+    const CoverageSummary pairs = coverPairs(own, needs, handling, quiet(work));
     if (pairs.stopped)
         return allowed;
     const std::vector<double> worth = worthOf(helpOf(pairs.table));

@@ -13,6 +13,7 @@ inline constexpr std::size_t mostChosenFrom = mostInThrees;
 /// that must be in. All of them where they are fewer.
 /// @return places in rising order; all where it was stopped
 std::vector<std::size_t> mostHelpful(std::span<const Paint> paints, std::span<const Need> needs, const Limits& limits,
-                                     const std::vector<std::size_t>& allowed, Brush brush, const WorkOptions& work);
+                                     const std::vector<std::size_t>& allowed, Handling handling,
+                                     const WorkOptions& work);
 
 } // namespace iris

@@ -6,6 +6,8 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <mutex>
 
 namespace iris {
 namespace {
@@ -50,13 +52,13 @@ std::vector<Paint> farthestOf(std::span<const Paint> paints)
 
 } // namespace
 
-PaintRange PaintRange::of(std::span<const Paint> paints, Brush brush, const Spectrum& paper)
+PaintRange PaintRange::of(std::span<const Paint> paints, Handling handling)
 {
     PaintRange range;
-    range.m_paper = toLab(seen(paper));
+    range.m_paper = handling.paper.white();
     range.note(range.m_paper);
     const std::vector<Paint> mixed = farthestOf(paints);
-    const MixKernel kernel(mixed, brush, paper);
+    const MixKernel kernel(mixed, handling);
     const auto note = [&](const Lab& colour) { range.note(colour); };
     for (std::size_t one = 0; one < mixed.size(); ++one) {
         forEachColour(kernel, std::array{one}, note);
@@ -69,14 +71,21 @@ PaintRange PaintRange::of(std::span<const Paint> paints, Brush brush, const Spec
     return range;
 }
 
-const PaintRange& PaintRange::ofWatercolour()
+const PaintRange& PaintRange::ofWatercolour(const Paper& paper)
 {
-    static const PaintRange range = [] {
+    static std::mutex mutex;
+    static std::map<std::array<double, 3>, PaintRange> ranges;
+    const Lab white = paper.white();
+    const std::scoped_lock lock(mutex);
+    const auto [range, isNew] = ranges.try_emplace({white.l, white.a, white.b});
+    if (isNew) {
         std::vector<Paint> paints;
         addTable(paints, Shelf::Usual);
-        return of(paints, usualBrush);
-    }();
-    return range;
+        Handling handling;
+        handling.paper = paper;
+        range->second = of(paints, handling);
+    }
+    return range->second;
 }
 
 void PaintRange::note(const Lab& colour)

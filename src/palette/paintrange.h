@@ -1,6 +1,6 @@
 #pragma once
 
-#include "mixing/brush.h"
+#include "mixing/handling.h"
 #include "paint/paint.h"
 #include "paint/paper.h"
 
@@ -14,11 +14,11 @@ namespace iris {
 class PaintRange {
 public:
     /// @param paints of more than 128 those that reach farthest alone are mixed; without any only the paper is there
-    static PaintRange of(std::span<const Paint> paints, Brush brush, const Spectrum& paper = whitePaper());
+    static PaintRange of(std::span<const Paint> paints, Handling handling);
 
-    /// What watercolour reaches: all the table's paints that shops usually have and that last. Worked out when it is
-    /// first asked for, which takes a moment.
-    static const PaintRange& ofWatercolour();
+    /// What watercolour reaches on a paper: all the table's paints that shops usually have and that last. Worked out
+    /// when it is first asked for, which takes a moment, and remembered.
+    static const PaintRange& ofWatercolour(const Paper& paper);
 
     const Lab& paper() const { return m_paper; } ///< its colour, D50
     double darkest() const { return m_darkest; } ///< L* of the darkest dark that is nearly neutral

@@ -201,12 +201,13 @@ double PaletteReach::chromaBetween(double from, double to) const
     return most;
 }
 
-PaletteReach reachOf(std::span<const Paint> paints, Brush brush, const WorkOptions& work)
+PaletteReach reachOf(std::span<const Paint> paints, Handling handling, const WorkOptions& work)
 {
     assert(!paints.empty());
     PaletteReach reach;
+    reach.paper = handling.paper.white();
     Gatherer gatherer(reach);
-    const MixKernel kernel(paints, brush);
+    const MixKernel kernel(paints, handling);
     LabChunk chunk;
     forEachSet(paints.size(), 3, [&](std::span<const std::size_t> set) {
         for (std::size_t part = 0; part < MixKernel::chunkCount(set.size()) && !work.stop.stop_requested(); ++part) {
@@ -225,7 +226,7 @@ PaletteReach reachOf(std::span<const Paint> paints, Brush brush, const WorkOptio
 Redrawn redrawn(const ColourCells& picture, const PaletteReach& reach, const WorkOptions& work)
 {
     std::vector<Lab> colours = reach.colours;
-    colours.push_back(toLab(seen(whitePaper())));
+    colours.push_back(reach.paper);
     const NearestReached nearest(std::move(colours));
     Redrawn result;
     result.cells.resize(picture.colours.size());

@@ -29,6 +29,7 @@ struct Reached {
 /// What a few tubes can mix, over all recipes of up to three of them in all washes that are tried. What is laid twice
 /// counts for the colours, and for how dark they go.
 struct PaletteReach {
+    Lab paper;                                 ///< what it is laid on
     std::vector<Lab> colours;                  ///< one for each cell of CIELAB, 3 wide, that some recipe falls into
     std::array<double, hueStretches> chroma{}; ///< the most for each stretch of hue, 0 where there is none
     std::array<std::optional<Reached>, hueStretches> cleanestAt; ///< what has that chroma
@@ -55,7 +56,7 @@ struct PaletteReach {
 };
 
 /// @param paints 1 to 24
-PaletteReach reachOf(std::span<const Paint> paints, Brush brush, const WorkOptions& work = {});
+PaletteReach reachOf(std::span<const Paint> paints, Handling handling, const WorkOptions& work = {});
 
 /// A picture as a palette can paint it.
 struct Redrawn {

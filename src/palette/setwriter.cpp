@@ -104,10 +104,10 @@ Match SetWriter::inOneGo(std::size_t need, const Match& mix) const
     for (const Part& part : mix.recipe.parts)
         own.push_back(part.paint);
     std::ranges::sort(own);
-    Match thinner = closestAtAnyDistance(need, own, {mix.recipe.brush.touchesAPart, true});
+    Match thinner = closestAtAnyDistance(need, own, {mix.recipe.handling.touchesAPart, true});
     if (thinner.apart > std::min(m_needs[need].tolerance, mix.apart + worthASecondLayer))
         return mix;
-    thinner.recipe.brush = mix.recipe.brush;
+    thinner.recipe.handling = mix.recipe.handling;
     return thinner;
 }
 
@@ -118,11 +118,11 @@ NeedAnswer SetWriter::answerTo(std::size_t need, const Closest& closest, bool me
     const Need& asked = m_needs[need];
     const Match mix = closest.at.tubes > 0 ? matchFor(asked, m_closeness.recipeOf(closest), m_paints) : Match{};
     if (m_onPaper.has(need)) {
-        const Match paper = paperFor(asked);
+        const Match paper = paperFor(asked, m_closeness.handling());
         return {true, leavesPaper(paper, mix, asked) ? paper : mix};
     }
     return met ? NeedAnswer{true, inOneGo(need, mix)}
-               : NeedAnswer{false, closestAtAnyDistance(need, tubes, m_closeness.brush())};
+               : NeedAnswer{false, closestAtAnyDistance(need, tubes, m_closeness.handling())};
 }
 
 std::vector<std::size_t> SetWriter::bestOfStep(const std::vector<std::vector<std::size_t>>& sets,
@@ -201,12 +201,12 @@ std::vector<SetWriter::Ranked> SetWriter::ranked(const std::vector<std::vector<s
     return order;
 }
 
-Match SetWriter::closestAtAnyDistance(std::size_t need, const std::vector<std::size_t>& tubes, Brush brush) const
+Match SetWriter::closestAtAnyDistance(std::size_t need, const std::vector<std::size_t>& tubes, Handling handling) const
 {
     std::vector<Paint> paints;
     for (const std::size_t tube : tubes)
         paints.push_back(m_paints[tube]);
-    Match match = closestOfAll(paints, m_needs.subspan(need, 1), brush, {}).front();
+    Match match = closestOfAll(paints, m_needs.subspan(need, 1), handling, {}).front();
     for (Part& part : match.recipe.parts)
         part.paint = tubes[part.paint];
     return match;

@@ -76,7 +76,7 @@ private:
     double heldAgainst(const std::vector<std::size_t>& set, const Limits& limits);
     std::vector<Ranked> ranked(const std::vector<std::vector<std::size_t>>& sets, const Limits& limits,
                                const WorkOptions& work);
-    Match closestAtAnyDistance(std::size_t need, const std::vector<std::size_t>& tubes, Brush brush) const;
+    Match closestAtAnyDistance(std::size_t need, const std::vector<std::size_t>& tubes, Handling handling) const;
     TubeReason reasonFor(std::size_t tube, std::vector<std::size_t> set, const NeedMask& met);
 
     const Candidates& m_candidates;

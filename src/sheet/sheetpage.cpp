@@ -40,7 +40,7 @@ QString tubeText(const MixPart& part, const Notebook& notebook)
 QStringList labelOf(const SheetCell& cell, const Notebook& notebook)
 {
     QStringList lines;
-    const Counted count = countedParts(cell.parts, notebook.brush);
+    const Counted count = countedParts(cell.parts, notebook.handling);
     for (std::size_t i = 0; i < cell.parts.size(); ++i)
         lines << (cell.parts.size() > 1 ? text(count.text(i)) + QStringLiteral("  ") : QString())
                      + tubeText(cell.parts[i], notebook);
@@ -152,7 +152,7 @@ Result<SheetPage> pageOf(const SheetRecord& sheet, const Notebook& notebook)
     if (!marks)
         return tl::unexpected(marks.error());
     SheetPage page{sheet, std::move(*layout), text(code), std::move(*marks), {}, {}};
-    const Counted touch = counted({mostParts * notebook.brush.touchesAPart, 1}, notebook.brush);
+    const Counted touch = counted({mostParts * notebook.handling.touchesAPart, 1}, notebook.handling);
     page.aTouch = QObject::tr("A part is a loaded brush; %1 of it is a touch.").arg(text(touch.text(1)));
     for (const SheetCell& cell : sheet.cells)
         page.labels.push_back(labelOf(cell, notebook));

@@ -92,9 +92,9 @@ std::string differenceWords(const Lab& colour, const Lab& wanted)
     return with(degree, joinedInWords(words));
 }
 
-std::string amountWords(double parts, Brush brush)
+std::string amountWords(double parts, Handling handling)
 {
-    const int aPart = brush.touchesAPart;
+    const int aPart = handling.touchesAPart;
     const auto touches = static_cast<int>(std::lround(parts * aPart));
     if (touches < aPart)
         return touches <= 1 ? "a touch" : std::to_string(touches) + " touches";
@@ -108,11 +108,11 @@ std::string amountWords(double parts, Brush brush)
     return words;
 }
 
-std::string contentsWords(const PuddleContents& contents, std::span<const Paint> paints, Brush brush)
+std::string contentsWords(const PuddleContents& contents, std::span<const Paint> paints, Handling handling)
 {
     std::string words;
     for (const auto& [paint, parts] : contents.parts)
-        words += (words.empty() ? "" : " + ") + amountWords(parts, brush) + " of " + paints[paint].name;
+        words += (words.empty() ? "" : " + ") + amountWords(parts, handling) + " of " + paints[paint].name;
     return words;
 }
 
@@ -130,9 +130,9 @@ std::string startWords(const Recipe& recipe, std::span<const Paint> paints)
         const std::string& name = paints[act.paint].name;
         if (last && act.amount < 1)
             words += "; then " + name + " by touches, about "
-                     + std::to_string(std::lround(act.amount * recipe.brush.touchesAPart));
+                     + std::to_string(std::lround(act.amount * recipe.handling.touchesAPart));
         else
-            words += (words.empty() ? "" : "; then ") + amountWords(act.amount, recipe.brush) + " of " + name;
+            words += (words.empty() ? "" : "; then ") + amountWords(act.amount, recipe.handling) + " of " + name;
     }
     if (recipe.parts.size() > 1)
         words += "; stop at a " + colourName(colourOf(recipe, paints));
@@ -159,7 +159,7 @@ AdviceWords adviceWords(const TouchAdvice& advice, std::span<const Paint> paints
                                   : ""};
     const TouchStep& step = advice.steps.front();
     const auto put = [&](const TouchStep& one) {
-        return amountWords(one.parts, advice.brush) + " of " + paints[one.paint].name;
+        return amountWords(one.parts, advice.handling) + " of " + paints[one.paint].name;
     };
     const std::size_t atOnce = advice.atOnce();
     const TouchStep& looked = advice.steps[atOnce - 1];

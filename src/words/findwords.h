@@ -14,10 +14,10 @@ namespace iris {
 std::string differenceWords(const Lab& colour, const Lab& wanted);
 
 /// An amount to put in: "2 parts", "half a part", "a touch", "3 touches", "2 and a half parts".
-std::string amountWords(double parts, Brush brush);
+std::string amountWords(double parts, Handling handling);
 
 /// What lies in a well: "3 parts of Lemon Yellow + 2 touches of Phthalo Blue".
-std::string contentsWords(const PuddleContents& contents, std::span<const Paint> paints, Brush brush);
+std::string contentsWords(const PuddleContents& contents, std::span<const Paint> paints, Handling handling);
 
 /// How to mix a recipe with the brush in hand: "6 parts of Lemon Yellow; then Phthalo Blue by touches, about 2; stop at
 /// a mid value, muted yellow-green. Let it out to a thin wash." In startOrder().

@@ -38,7 +38,8 @@ std::string nearestWords(const Unreachable& missed, const Need& need, std::span<
         "; nearest is " + laidWords(match.recipe, paints) + " (" + formatNumber(match.apart, 1) + " apart).";
     if (match.apart <= need.tolerance)
         return "No mix is sure enough for " + need.name + nearest;
-    const BeyondPaint beyond = beyondPaint(need.target, need.tolerance, PaintRange::ofWatercolour());
+    const BeyondPaint beyond =
+        beyondPaint(need.target, need.tolerance, PaintRange::ofWatercolour(match.recipe.handling.paper));
     if (beyond != BeyondPaint::No)
         return need.name + " is " + std::string(beyondWords(beyond)) + nearest;
     return (ofKept ? "It does not reach " : "No tubes of yours reach ") + need.name + nearest;

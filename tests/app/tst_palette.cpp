@@ -187,7 +187,7 @@ void TestPalette::strongLightComesToPaper()
     QVERIFY(find<QWidget>("laidPicture")->isVisible());
     click("propose");
     QVERIFY(QTest::qWaitFor([&] { return !page().isProposing(); }, 10000));
-    const PaintRange& range = PaintRange::ofWatercolour();
+    const PaintRange& range = PaintRange::ofWatercolour({});
     std::vector<Lab> laid;
     for (const NeedRecord& record : notebook().needs) {
         laid.push_back(record.need.target);

@@ -13,9 +13,9 @@
 #include "app/tubes/tubedialog.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/exchange.h"
+#include "app/window/handlingdialog.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
-#include "app/window/touchesdialog.h"
 #include "app/window/warmbluedialog.h"
 #include "colour/deltae.h"
 #include "notebook/edits.h"
@@ -638,12 +638,17 @@ void TestReading::warmBlueIsTheirsToSay()
 
 void TestReading::aTouchIsTheirsToSay()
 {
-    TouchesDialog dialog(Brush{});
-    QCOMPARE(dialog.brush(), usualBrush);
+    HandlingDialog dialog(m_document->notebook());
+    QCOMPARE(dialog.handling(), usualHandling);
     in<QCheckBox>(dialog, "laysTwice")->setChecked(false);
     in<QRadioButton>(dialog, "touches10")->setChecked(true);
-    m_document->apply(handling(m_document->notebook(), dialog.brush()));
-    QCOMPARE(m_document->notebook().brush, (Brush{10, true}));
+    auto* paper = in<QComboBox>(dialog, "ownPaper");
+    paper->setCurrentIndex(paper->findText("on cream paper"));
+    m_document->apply(handlingPaint(m_document->notebook(), dialog.handling()));
+    const Handling kept = m_document->notebook().handling;
+    QCOMPARE(kept.touchesAPart, 10);
+    QVERIFY(kept.inOneGo && !kept.paper.isWhitePaper());
+    QCOMPARE(HandlingDialog(m_document->notebook()).handling(), kept);
     MixRecord mix;
     mix.parts = {{m_document->notebook().tubes[0].id, "a", 60}, {m_document->notebook().tubes[1].id, "b", 1}};
     MixDialog record(*m_document, mix);
@@ -660,7 +665,7 @@ void TestReading::aTouchIsTheirsToSay()
     QCOMPARE(unchanged->parts[0].parts, 25);
     QCOMPARE(unchanged->parts[1].parts, 2);
     m_document->undoStack().undo();
-    QCOMPARE(m_document->notebook().brush, usualBrush);
+    QCOMPARE(m_document->notebook().handling, usualHandling);
 }
 
 void TestReading::aSecondWindowOnlyReads()

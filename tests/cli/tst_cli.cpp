@@ -95,7 +95,7 @@ void TestCli::ladderHasItsSteps()
 {
     const auto way = jsonOf({"ladder", "PB29", "PBr7/burnt sienna", "--steps", "21"});
     const Ladder ladder =
-        ladderBetween(referencePaint("PB29"), referencePaint("PBr7/burnt sienna"), 21, wash::full, usualBrush);
+        ladderBetween(referencePaint("PB29"), referencePaint("PBr7/burnt sienna"), 21, wash::full, usualHandling);
     QCOMPARE(way["steps"].size(), 21U);
     QCOMPARE(way["most_neutral_step"].get<std::size_t>(), ladder.mostNeutral);
     QVERIFY(std::abs(way["steps"][7]["chroma"].get<double>() - ladder.steps[7].lch.chroma) < 0.001);

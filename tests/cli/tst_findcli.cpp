@@ -36,6 +36,7 @@ private Q_SLOTS:
     void mudIsExplained();
     void strongLightComesToPaper();
     void whoPaintsInOneGo();
+    void onWhatPaper();
     void aPaletteIsDecided();
     void whatCannotBeIsRefused_data();
     void whatCannotBeIsRefused();
@@ -237,7 +238,7 @@ void TestFindCli::strongLightComesToPaper()
         return std::pair(labOf(last["target"]).l, labOf(last["seen"]).l);
     };
     const auto paint = darkest("paint");
-    QVERIFY(std::abs(paint.first - PaintRange::ofWatercolour().darkest()) < 2 && paint.second < 5);
+    QVERIFY(std::abs(paint.first - PaintRange::ofWatercolour({}).darkest()) < 2 && paint.second < 5);
     QVERIFY(darkest("tubes").first >= paint.first - 1);
     QCOMPARE(darkest("as-is").first, darkest("as-is").second);
     QCOMPARE(run({"needs-from-picture", path("sunny.png"), "--values", "tubes"}).code, 2); // whose tubes
@@ -256,6 +257,32 @@ void TestFindCli::whoPaintsInOneGo()
     const Run result = run(dark);
     QVERIFY2(result.code == 0 && result.out.find(", twice") == std::string::npos, result.out.c_str());
     QCOMPARE(run({"touches", path("onego.iris"), "--layers", "three"}).code, 2);
+}
+
+/// A paper of one's own is said once: its white is left, and a thin wash is what shines through.
+void TestFindCli::onWhatPaper()
+{
+    QCOMPARE(makeDemoNotebook(path("cream.iris")).code, 0);
+    const std::vector<std::string> white{"match", "--lab", "92,1,10", "--notebook", path("cream.iris")};
+    QVERIFY(run(white).out.find("the paper") == std::string::npos);
+    const std::vector<std::string> wash{"mix", "Ultramarine:1", "--wash", "0.1", "--notebook", path("cream.iris")};
+    const Lab before = labOf(jsonOf(wash)["colour"]);
+    QCOMPARE(jsonOf({"touches", path("cream.iris"), "--paper", "Cream"})["paper"].get<std::string>(),
+             std::string("cream"));
+    const auto kept = jsonOf({"touches", path("cream.iris")});
+    QVERIFY(deltaE00(labOf(kept["paper_white"]), {92, 1, 10}) < 0.01);
+    QVERIFY2(run(white).out.find("the paper") != std::string::npos, run(white).out.c_str());
+    QVERIFY(labOf(jsonOf(wash)["colour"]).b > before.b + 3);
+    QCOMPARE(jsonOf({"touches", path("cream.iris"), "--paper", "88, 3, 14"})["paper"].get<std::string>(),
+             std::string("88.0,3.0,14.0"));
+    for (const char* none : {"20,0,0", "90,60,0", "wove", "1e400,0,0", "nan,0,0"}) {
+        const Run refused = run({"touches", path("cream.iris"), "--paper", none});
+        QVERIFY2(refused.code == 2 && refused.err.find("paper") != std::string::npos, refused.err.c_str());
+    }
+    QCOMPARE(jsonOf({"touches", path("cream.iris")})["paper"].get<std::string>(), std::string("88.0,3.0,14.0"));
+    QCOMPARE(jsonOf({"touches", path("cream.iris"), "--paper", "white"})["paper"].get<std::string>(),
+             std::string("white"));
+    QCOMPARE(labOf(jsonOf(wash)["colour"]), before);
 }
 
 /// What a picture needs, what each tube more buys and how sure it is: the commands say what the core says.
@@ -299,7 +326,7 @@ void TestFindCli::aPaletteIsDecided()
     QCOMPARE(compared["palettes"].size(), 3U);
     const PaletteReach bright = reachOf(
         std::vector<Paint>{referencePaint("PY3"), referencePaint("PV19/rose"), referencePaint("PB15:3/green shade")},
-        usualBrush);
+        usualHandling);
     QCOMPARE(compared["palettes"][0]["volume"].get<std::size_t>(), bright.volume());
     QVERIFY(compared["palettes"][1]["picture"]["falls_short"].get<double>() >= 0);
     // Out of everything there is, with nothing listed: what is not owned is to buy.
@@ -356,11 +383,11 @@ void TestFindCli::wordsSayWhatIsSeen()
     QVERIFY(differenceWords({50, 10, 10}, {50, 40, 40}).find("duller") != std::string::npos);
     QVERIFY(differenceWords({20, 0, 0}, {80, 0, 0}).starts_with("much darker"));
     QVERIFY(differenceWords({51.5, 20, 20}, {50, 20, 20}).starts_with("a touch lighter"));
-    QCOMPARE(amountWords(0.125, usualBrush), std::string("a touch"));
-    QCOMPARE(amountWords(0.375, usualBrush), std::string("3 touches"));
-    QCOMPARE(amountWords(1, usualBrush), std::string("1 part"));
-    QCOMPARE(amountWords(2.5, usualBrush), std::string("2 and a half parts"));
-    QCOMPARE(amountWords(3.125, usualBrush), std::string("3 parts and a touch"));
+    QCOMPARE(amountWords(0.125, usualHandling), std::string("a touch"));
+    QCOMPARE(amountWords(0.375, usualHandling), std::string("3 touches"));
+    QCOMPARE(amountWords(1, usualHandling), std::string("1 part"));
+    QCOMPARE(amountWords(2.5, usualHandling), std::string("2 and a half parts"));
+    QCOMPARE(amountWords(3.125, usualHandling), std::string("3 parts and a touch"));
     const std::vector<Paint> paints{referencePaint("PB15:3"), referencePaint("PY3")};
     const std::string start = startWords({{{0, 1}, {1, 24}}, 0.2}, paints);
     QVERIFY2(start.starts_with("3 parts of PY3; then PB15:3/green shade by touches, about 1; stop at a "),

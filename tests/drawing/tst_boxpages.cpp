@@ -66,7 +66,7 @@ BoxContents TestBoxPages::contents(std::size_t needs, BoxOptions options) const
     std::vector<Need> wanted;
     for (std::size_t i = 0; i < needs; ++i)
         wanted.push_back({"need " + std::to_string(i), {60, 10.0 + double(i % 5), 20.0 - double(i % 7)}, 7, 2});
-    ChoiceSession session(m_paints, wanted, usualBrush);
+    ChoiceSession session(m_paints, wanted, usualHandling);
     const auto choice = session.choose(limitsOfJust({0, 1, 2, 3, 4, 5}, m_paints.size()));
     return boxContentsOf("A box <b>of</b> six", choice->sets.front(), wanted, m_paints, {options, 30, 20, {}}).value();
 }

@@ -73,7 +73,7 @@ Hidden hiddenMix(const std::vector<Paint>& paints, std::mt19937& random)
         hidden.mix.shares.push_back(0.05 + share(random));
     hidden.mix.wash = std::exp(wash(random));
     const Wanted none;
-    hidden.colour = Finetuner(none, paints).laid(hidden.set, hidden.mix.shares, hidden.mix.wash).colour;
+    hidden.colour = Finetuner(none, paints, Paper()).laid(hidden.set, hidden.mix.shares, hidden.mix.wash).colour;
     return hidden;
 }
 
@@ -123,8 +123,8 @@ void TestCandidates::aGeneralOptimiserDoesNoBetter()
         std::uniform_real_distribution<double> l(25, 85);
         std::uniform_real_distribution<double> ab(-45, 45);
         const Wanted wanted{{l(random), ab(random), ab(random)}, {}, false, false};
-        const Finetuner tuner(wanted, paints);
-        const MixKernel kernel(paints, usualBrush);
+        const Finetuner tuner(wanted, paints, Paper());
+        const MixKernel kernel(paints, usualHandling);
         const auto found = candidatesFor(wanted, paints, placesOf(12));
         const auto best = std::ranges::min_element(found, {}, &Candidate::apartUncounted);
         std::vector<std::size_t> set;
@@ -210,7 +210,7 @@ void TestCandidates::everyRecipeGivesWhatItSays()
             std::vector<int> amounts;
             for (const Part& part : candidate.recipe.parts)
                 amounts.push_back(part.parts);
-            const Counted count = counted(amounts, usualBrush);
+            const Counted count = counted(amounts, usualHandling);
             QVERIFY(count.touches > 0 || std::ranges::max(amounts) <= mostParts);
             QVERIFY(candidate.recipe.wash >= thinnestWash && candidate.recipe.wash <= 1);
         }
@@ -229,9 +229,9 @@ void TestCandidates::fourTubesReachFurther()
         std::ranges::sort(set);
         const Wanted none;
         // A colour alone is mostly met by three; its undertone asks for more.
-        const Wanted both{Finetuner(none, paints).laid(set, std::array{0.3, 0.3, 0.2, 0.2}, 1).colour,
-                          Finetuner(none, paints).laid(set, std::array{0.3, 0.3, 0.2, 0.2}, wash::thin).colour, false,
-                          false};
+        const Wanted both{Finetuner(none, paints, Paper()).laid(set, std::array{0.3, 0.3, 0.2, 0.2}, 1).colour,
+                          Finetuner(none, paints, Paper()).laid(set, std::array{0.3, 0.3, 0.2, 0.2}, wash::thin).colour,
+                          false, false};
         CandidateOptions options;
         const double three = closest(candidatesFor(both, paints, placesOf(10), options));
         options.mostTubes = 4;
@@ -394,11 +394,11 @@ void TestCandidates::aHelperHelps()
             others.push_back(i);
     const Wanted wanted{{55, -45, 35}, {}, false, false};
     const auto now = candidatesFor(wanted, paints, own);
-    const auto helper = helperFor(wanted, paints, now, others, usualBrush);
+    const auto helper = helperFor(wanted, paints, now, others, usualHandling);
     QVERIFY(helper.has_value());
     QVERIFY(helper->candidate.apart < closest(now) - 0.5);
     QVERIFY(std::ranges::find(own, helper->place) == own.end());
-    QVERIFY(!helperFor(wanted, paints, now, {}, usualBrush));
+    QVERIFY(!helperFor(wanted, paints, now, {}, usualHandling));
 }
 
 void TestCandidates::nothingComesOfNothing()
@@ -471,6 +471,16 @@ void TestCandidates::nearWhiteIsThePaper()
     withBlue.sift.must = {2};
     for (const Candidate& candidate : candidatesFor(gull, paints, places, withBlue))
         QVERIFY(!candidate.recipe.isBarePaper());
+    CandidateOptions onCream;
+    onCream.handling.paper = Paper(Lab{91, 2, 14});
+    const auto cream = candidatesFor({{91, 2, 14}, {}, false, false}, paints, places, onCream);
+    QVERIFY(!cream.empty() && cream.front().recipe.isBarePaper() && cream.front().apart < 0.1);
+    // No bright white is left of it, and what a thin wash gives is as it shines through.
+    for (const Candidate& candidate : candidatesFor(gull, paints, places, onCream))
+        QVERIFY(!candidate.recipe.isBarePaper());
+    const Recipe thin{{{2, 1}}, wash::thin, onCream.handling};
+    const Spectrum sheet = paperSeenAs({91, 2, 14});
+    QVERIFY(deltaE00(candidateOf(gull, paints, thin).laid.colour, seenLab(paints[2].film, wash::thin, sheet)) < 0.01);
     for (const Candidate& candidate : candidatesFor({{60, 20, 30}, {}, false, false}, paints, places))
         QVERIFY(!candidate.recipe.isBarePaper());
 }

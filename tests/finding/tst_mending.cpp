@@ -134,10 +134,10 @@ void TestMending::withoutMixesAllPairsAreTried()
     const auto found = standInsFor(0, {}, paints, {placesOf(paints), 10, {}});
     QCOMPARE(found.front().recipe.parts[0].paint, 1U);
     QCOMPARE(found.front().apartOf.size(), 5U); // full, thin, and with each of three
-    QVERIFY(standInsFor(0, {}, {paints.data(), 1}, {{0}, 10, usualBrush, {}}).empty());
+    QVERIFY(standInsFor(0, {}, {paints.data(), 1}, {{0}, 10, usualHandling, {}}).empty());
     std::stop_source stop;
     stop.request_stop();
-    QVERIFY(standInsFor(0, {}, paints, {placesOf(paints), 10, usualBrush, {stop.get_token(), {}, 0}}).empty());
+    QVERIFY(standInsFor(0, {}, paints, {placesOf(paints), 10, usualHandling, {stop.get_token(), {}, 0}}).empty());
 }
 
 void TestMending::aMotherColourTies()

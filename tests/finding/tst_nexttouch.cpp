@@ -151,8 +151,8 @@ Arrival withAdvice(const Wanted& wanted, const Recipe& first, unsigned seed, dou
             arrival.arrived = true;
             break;
         }
-        belief = corrected(belief, painter.counted(), {seen, 0.7}, box());
-        const Lab off = reckons ? unexplained(belief, painter.counted(), {seen, 0.7}, box()) : Lab{};
+        belief = corrected(belief, painter.counted(), {seen, 0.7}, box(), whitePaper());
+        const Lab off = reckons ? unexplained(belief, painter.counted(), {seen, 0.7}, box(), whitePaper()) : Lab{};
         const TouchAdvice advice =
             nextTouch(painter.counted(), aimedAt(wanted, off), box(), belief, {everyPlace(), there * 0.7});
         if (advice.steps.empty())
@@ -214,7 +214,7 @@ void TestNextTouch::aPuddleIsWhatWentIn()
 {
     Puddle puddle;
     QVERIFY(contentsOf(puddle).isEmpty());
-    QVERIFY(!recipeOf(contentsOf(puddle), usualBrush));
+    QVERIFY(!recipeOf(contentsOf(puddle), usualHandling));
     puddle.acts = {{WellAct::Kind::Paint, 3, 2},
                    {WellAct::Kind::Paint, 1, 0.125},
                    {WellAct::Kind::Paint, 3, 1},
@@ -225,7 +225,7 @@ void TestNextTouch::aPuddleIsWhatWentIn()
     QCOMPARE(contents.parts[0], (std::pair<std::size_t, double>(3, 1.5)));
     QCOMPARE(contents.parts[1], (std::pair<std::size_t, double>(1, 0.0625)));
     QCOMPARE(contents.wash, 0.5);
-    QCOMPARE(recipeOf(contents, usualBrush)->parts,
+    QCOMPARE(recipeOf(contents, usualHandling)->parts,
              (std::vector<Part>{{3, 12}, {1, 1}})); // half a touch still counts as one
     const Film by = filmOf(contents, box());
     const std::array films{WeightedFilm{&box()[3].film, 24 * box()[3].strength},
@@ -251,7 +251,7 @@ void TestNextTouch::stepsCanBeTakenBack()
     QCOMPARE(contentsOf(puddle, 1).parts.size(), 1U);
     QCOMPARE(contentsOf(puddle, 0).parts.size(), 0U);
     QCOMPARE(contentsOf(puddle, 99), contentsOf(puddle));
-    QCOMPARE(deltaE00(colourOf(*recipeOf(contentsOf(puddle), usualBrush), box()), colourOf(recipe, box())), 0.0);
+    QCOMPARE(deltaE00(colourOf(*recipeOf(contentsOf(puddle), usualHandling), box()), colourOf(recipe, box())), 0.0);
 }
 
 void TestNextTouch::whatIsWeakGoesInFirst()
@@ -302,12 +302,13 @@ void TestNextTouch::aSightSaysWhichGotInTooMuch()
     const PuddleContents contents{{{0, 6}, {5, 0.25}}, 1};
     const Lab seen = seenLab(filmOf({{{0, 6}, {5, 0.5}}, 1}, box()), 1, whitePaper());
     const Belief first = firstBelief(box().size());
-    const Belief after = corrected(first, contents, {seen, 0.5}, box());
+    const Belief after = corrected(first, contents, {seen, 0.5}, box(), whitePaper());
     const double factor = std::exp(after.logFactor[5] - after.logFactor[0]);
     QVERIFY2(factor > 1.6 && factor < 2.2, qPrintable(QString::number(factor)));
     QVERIFY(after.sd[5] < first.sd[5]);
     QCOMPARE(after.logFactor[4], 0.0); // what is not in it is not judged
-    const Belief same = corrected(first, contents, {seenLab(filmOf(contents, box()), 1, whitePaper()), 0.5}, box());
+    const Belief same =
+        corrected(first, contents, {seenLab(filmOf(contents, box()), 1, whitePaper()), 0.5}, box(), whitePaper());
     QVERIFY(std::abs(same.logFactor[5]) < 0.05);
 }
 
@@ -399,8 +400,8 @@ void TestNextTouch::whatIsSaidIsNeverPassedOver()
                 const PuddleContents contents{parts, wash};
                 const Wanted wanted{seenLab(filmOf(contents, box()), wash, whitePaper()), {}, false, false};
                 const Sight sight = *sightOf({look}, wanted);
-                const Belief belief = corrected(firstBelief(box().size()), contents, sight, box());
-                const Wanted aimed = aimedAt(wanted, unexplained(belief, contents, sight, box()));
+                const Belief belief = corrected(firstBelief(box().size()), contents, sight, box(), whitePaper());
+                const Wanted aimed = aimedAt(wanted, unexplained(belief, contents, sight, box(), whitePaper()));
                 const TouchAdvice advice = nextTouch(contents, aimed, box(), belief, {everyPlace(), 2});
                 // Lighter and darker is water's to mend, and a thinner wash is duller, too.
                 if (look == Look::TooLight || look == Look::TooDark || look == Look::TooDull)

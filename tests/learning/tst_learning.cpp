@@ -73,7 +73,7 @@ PaintedMix painted(const Recipe& recipe, const std::vector<Paint>& truth, std::m
 double medianMiss(const std::vector<Paint>& believed, const std::vector<Paint>& truth)
 {
     std::vector<double> misses;
-    for (const WantedMix& pair : everyPair(believed, usualBrush))
+    for (const WantedMix& pair : everyPair(believed, usualHandling))
         misses.push_back(deltaE00(colourOf(pair.recipe, believed), colourOf(pair.recipe, truth)));
     std::ranges::sort(misses);
     return misses[misses.size() / 2];
@@ -92,7 +92,7 @@ std::vector<PaintedMix> allPairsPainted(const std::vector<Paint>& believed, cons
 {
     std::mt19937 random(seed);
     std::vector<PaintedMix> squares;
-    for (const WantedMix& pair : everyPair(believed, usualBrush))
+    for (const WantedMix& pair : everyPair(believed, usualHandling))
         squares.push_back(painted(pair.recipe, truth, random, noise));
     return squares;
 }
@@ -282,11 +282,12 @@ void TestLearning::twelveSquaresHalveTheMiss()
             return medianMiss(asLearnt(paints, learnFrom(paints, squares)), truth);
         };
         std::vector<Recipe> worth;
-        for (const WorthSquare& square : worthPainting(paints, beforePainting(paints), everyPair(paints, usualBrush)))
+        for (const WorthSquare& square :
+             worthPainting(paints, beforePainting(paints), everyPair(paints, usualHandling)))
             worth.push_back(square.recipe);
         QCOMPARE(worth.size(), std::size_t{12});
         std::vector<Recipe> chance;
-        for (const WantedMix& pair : everyPair(paints, usualBrush))
+        for (const WantedMix& pair : everyPair(paints, usualHandling))
             chance.push_back(pair.recipe);
         std::ranges::shuffle(chance, random);
         chance.resize(12);
@@ -310,12 +311,12 @@ void TestLearning::theStatedMissCovers()
         const std::vector<Paint> truth = withHiddenStrengths(paints, 300 + painter, std::exp(0.5 * std::sqrt(3.0)));
         std::mt19937 random(painter);
         std::vector<PaintedMix> squares;
-        for (const WorthSquare& square : worthPainting(paints, beforePainting(paints), everyPair(paints, usualBrush),
-                                                       {6, wash::full, 1.5, {}, usualBrush, {}}))
+        for (const WorthSquare& square : worthPainting(paints, beforePainting(paints), everyPair(paints, usualHandling),
+                                                       {6, wash::full, 1.5, {}, usualHandling, {}}))
             squares.push_back(painted(square.recipe, truth, random));
         const Learned learned = learnFrom(paints, squares);
         const std::vector<Paint> believed = asLearnt(paints, learned);
-        for (const WantedMix& pair : everyPair(believed, usualBrush)) {
+        for (const WantedMix& pair : everyPair(believed, usualHandling)) {
             double apart = 1e9; // the painter lays the wash as it matches best
             for (int step = -40; step <= 40; ++step)
                 apart = std::min(apart, deltaE00(colourOf({pair.recipe.parts, std::exp(0.02 * step)}, truth),
@@ -334,8 +335,8 @@ void TestLearning::gainIsWhatTheCovarianceLoses()
     // Two paints, one wanted mix: the share of the doubt a square takes away is in closed form pi v / (1 + pi v).
     const std::vector<Paint> paints = paintsOf({"PY3", "PB29"});
     const Learned known = beforePainting(paints);
-    const std::vector<WantedMix> wanted = everyPair(paints, usualBrush);
-    const auto squares = worthPainting(paints, known, wanted, {1, wash::full, 1.5, {}, usualBrush, {}});
+    const std::vector<WantedMix> wanted = everyPair(paints, usualHandling);
+    const auto squares = worthPainting(paints, known, wanted, {1, wash::full, 1.5, {}, usualHandling, {}});
     QCOMPARE(squares.size(), std::size_t{1});
     const auto slopes = slopesAtMatchedWash(slopeOf(squares[0].recipe, paints, known.strengths));
     const double squared = slopes[0][0] * slopes[0][0] + slopes[0][1] * slopes[0][1] + slopes[0][2] * slopes[0][2];
@@ -350,7 +351,7 @@ void TestLearning::onlyAllowedTubesAreProposed()
     WorthOptions options;
     options.squares = 40;
     options.among = {1, 6, 8, 10};
-    const auto squares = worthPainting(paints, beforePainting(paints), everyPair(paints, usualBrush), options);
+    const auto squares = worthPainting(paints, beforePainting(paints), everyPair(paints, usualHandling), options);
     QCOMPARE(squares.size(), std::size_t{6}); // every pair of four, once
     double all = 0;
     for (const WorthSquare& square : squares) {
@@ -363,14 +364,14 @@ void TestLearning::onlyAllowedTubesAreProposed()
     std::stop_source stop;
     stop.request_stop();
     options.stop = stop.get_token();
-    QVERIFY(worthPainting(paints, beforePainting(paints), everyPair(paints, usualBrush), options).empty());
+    QVERIFY(worthPainting(paints, beforePainting(paints), everyPair(paints, usualHandling), options).empty());
 }
 
 void TestLearning::tubesThatAreInNoSquareKeepTheirDoubt()
 {
     const std::vector<Paint> paints = paintsOf(drawer);
     std::mt19937 random(1);
-    const PaintedMix square = painted(pairAt(paints, 2, 7, 0.5, 1, usualBrush), paints, random);
+    const PaintedMix square = painted(pairAt(paints, 2, 7, 0.5, 1, usualHandling), paints, random);
     const Learned learned = learnFrom(paints, {&square, 1});
     QCOMPARE(learned.touched, (std::vector<std::size_t>{2, 7}));
     QVERIFY(learned.isTouched(7) && !learned.isTouched(3));

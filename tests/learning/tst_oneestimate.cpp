@@ -102,7 +102,7 @@ std::vector<PaintedMix> squaresOf(Painter& painter, std::size_t count)
     WorthOptions options;
     options.squares = count;
     for (const WorthSquare& square : worthPainting(painter.believed, beforePainting(painter.believed),
-                                                   everyPair(painter.believed, usualBrush), options))
+                                                   everyPair(painter.believed, usualHandling), options))
         squares.push_back(painter.painted(square.recipe));
     return squares;
 }
@@ -150,7 +150,7 @@ void TestOneEstimate::squaresTeachColourToo()
         const std::vector<Paint> sure = sureOfFilms(painter.believed);
         const std::vector<Paint> strong = asLearnt(sure, learnFrom(sure, squares));
         const std::vector<Paint> all = asLearnt(painter.believed, learnFrom(painter.believed, squares));
-        for (const WantedMix& pair : everyPair(painter.believed, usualBrush)) {
+        for (const WantedMix& pair : everyPair(painter.believed, usualHandling)) {
             if (isOf(pair.recipe, squares))
                 continue;
             before.push_back(matchedMiss(pair.recipe, painter.believed, painter.truth));
@@ -183,7 +183,7 @@ void TestOneEstimate::theStatedMissCovers()
         const Learned learned = learnFrom(painter.believed, squaresOf(painter, static_cast<std::size_t>(squares)));
         const std::vector<Paint> learnt = asLearnt(painter.believed, learned);
         model.push_back(learned.modelMiss);
-        for (const WantedMix& pair : everyPair(learnt, usualBrush)) {
+        for (const WantedMix& pair : everyPair(learnt, usualHandling)) {
             stated.push_back(expectedMiss(pair.recipe, learnt, learned));
             missed.push_back(matchedMiss(pair.recipe, learnt, painter.truth));
             within += missed.back() <= stated.back();
@@ -199,7 +199,7 @@ void TestOneEstimate::theStatedMissCovers()
 void TestOneEstimate::aCardTakesDoubtAway()
 {
     const Painter painter(3);
-    const auto wanted = everyPair(painter.believed, usualBrush);
+    const auto wanted = everyPair(painter.believed, usualHandling);
     const Learned known = beforePainting(painter.believed);
     const auto cards = cardsWorthReading(painter.believed, known, wanted);
     QCOMPARE(cards.size(), drawer.size());
@@ -223,7 +223,7 @@ void TestOneEstimate::hundredsOfTubesStayWithinBounds()
         paints.push_back(referencePaint(drawer[static_cast<std::size_t>(i) % drawer.size()]));
     std::vector<PaintedMix> squares;
     for (std::size_t i = 0; i + 1 < paints.size(); ++i) {
-        const Recipe recipe = pairAt(paints, i, i + 1, 0.5, 1, usualBrush);
+        const Recipe recipe = pairAt(paints, i, i + 1, 0.5, 1, usualHandling);
         squares.push_back({recipe.parts, 1, colourOf(recipe, paints), 1});
     }
     const Learned learned = learnFrom(paints, squares);

@@ -25,7 +25,7 @@ inline std::vector<iris::Ratio> triedRatiosOf(const std::vector<iris::Paint>& pa
     std::vector<double> strengths;
     for (const std::size_t paint : set)
         strengths.push_back(paints[paint].strength);
-    return iris::triedRatiosOf(strengths, iris::usualBrush);
+    return iris::triedRatiosOf(strengths, iris::usualHandling);
 }
 
 /// One paint of the table by its id.

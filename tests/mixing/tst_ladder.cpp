@@ -40,7 +40,7 @@ void TestLadder::endsAreTheTubes()
 {
     const Paint& blue = referencePaint("PB29");
     const Paint& earth = referencePaint("PBr7/burnt sienna");
-    const Ladder ladder = ladderBetween(blue, earth, 11, wash::full, usualBrush);
+    const Ladder ladder = ladderBetween(blue, earth, 11, wash::full, usualHandling);
     QCOMPARE(ladder.steps.size(), 11U);
     QCOMPARE(partsText(ladder.steps.front()), std::string("pure"));
     QVERIFY(std::abs(ladder.steps.front().colour.l - blue.swatch.full.l) < 0.2);
@@ -49,8 +49,8 @@ void TestLadder::endsAreTheTubes()
 
 void TestLadder::isTheSameBothWays()
 {
-    const Ladder there = ladderBetween(referencePaint("PY3"), referencePaint("PB15:3"), 9, wash::middle, usualBrush);
-    const Ladder back = ladderBetween(referencePaint("PB15:3"), referencePaint("PY3"), 9, wash::middle, usualBrush);
+    const Ladder there = ladderBetween(referencePaint("PY3"), referencePaint("PB15:3"), 9, wash::middle, usualHandling);
+    const Ladder back = ladderBetween(referencePaint("PB15:3"), referencePaint("PY3"), 9, wash::middle, usualHandling);
     for (std::size_t i = 0; i < 9; ++i) {
         QVERIFY(std::abs(there.steps[i].colour.a - back.steps[8 - i].colour.a) < 1e-9);
         QCOMPARE(there.steps[i].parts[0], back.steps[8 - i].parts[1]);
@@ -59,7 +59,7 @@ void TestLadder::isTheSameBothWays()
 
 void TestLadder::goesThereAndBack()
 {
-    const Ladder ladder = ladderBetween(referencePaint("PY3"), referencePaint("PB29"), 7, wash::full, usualBrush);
+    const Ladder ladder = ladderBetween(referencePaint("PY3"), referencePaint("PB29"), 7, wash::full, usualHandling);
     const std::vector<LadderStep> both = thereAndBack(ladder);
     QCOMPARE(both.size(), 13U);
     for (std::size_t i = 0; i < 7; ++i) {
@@ -90,7 +90,7 @@ void TestLadder::everySpacingHolds()
         const Paint& second = paints[any(random)];
         const int steps = 3 + round % 13;
         const Ladder ladder =
-            ladderBetween(first, second, steps, wash::middle, usualBrush, static_cast<LadderSpacing>(spacing));
+            ladderBetween(first, second, steps, wash::middle, usualHandling, static_cast<LadderSpacing>(spacing));
         QCOMPARE(static_cast<int>(ladder.steps.size()), steps);
         QCOMPARE(ladder.steps.front().share, 0.0);
         QCOMPARE(ladder.steps.back().share, 1.0);
@@ -108,7 +108,7 @@ void TestLadder::everySpacingHolds()
 void TestLadder::partsFollowStrength()
 {
     // Phthalo is 3 times as strong as ultramarine: half the strength each is 3 parts of ultramarine to 1.
-    const Ladder ladder = ladderBetween(referencePaint("PB29"), referencePaint("PB15:3"), 3, wash::full, usualBrush);
+    const Ladder ladder = ladderBetween(referencePaint("PB29"), referencePaint("PB15:3"), 3, wash::full, usualHandling);
     QCOMPARE(partsText(ladder.steps[1]), std::string("3:1"));
 }
 
@@ -120,7 +120,7 @@ void TestLadder::partsGiveTheColourOfTheStep()
         const std::array paints{referencePaint(first), referencePaint(second)};
         for (const LadderSpacing spacing : {LadderSpacing::Strength, LadderSpacing::Appearance, LadderSpacing::Parts})
             for (const LadderStep& step :
-                 ladderBetween(paints[0], paints[1], 21, wash::middle, usualBrush, spacing).steps) {
+                 ladderBetween(paints[0], paints[1], 21, wash::middle, usualHandling, spacing).steps) {
                 if (step.parts[0] == 0 || step.parts[1] == 0)
                     continue;
                 const Lab told = colourOf(Recipe{{{0, step.parts[0]}, {1, step.parts[1]}}, wash::middle}, paints);
@@ -134,7 +134,7 @@ void TestLadder::partsGiveTheColourOfTheStep()
 
 void TestLadder::findsTheMostNeutralStep()
 {
-    const Ladder ladder = ladderBetween(referencePaint("PR83"), referencePaint("PG18"), 21, wash::full, usualBrush);
+    const Ladder ladder = ladderBetween(referencePaint("PR83"), referencePaint("PG18"), 21, wash::full, usualHandling);
     for (const LadderStep& step : ladder.steps)
         QVERIFY(step.lch.chroma >= ladder.steps[ladder.mostNeutral].lch.chroma);
     QVERIFY(ladder.mostNeutral > 0 && ladder.mostNeutral < 20);
@@ -143,14 +143,14 @@ void TestLadder::findsTheMostNeutralStep()
 /// Every one can be counted with a brush, none twice; whole parts are all there.
 void TestLadder::listsEveryRatioOnce()
 {
-    QCOMPARE(countableRatios(1, usualBrush).size(), 1U);
+    QCOMPARE(countableRatios(1, usualHandling).size(), 1U);
     for (int tubes = 2; tubes <= 3; ++tubes) {
         std::set<Ratio> seen;
         std::size_t wholeParts = 0;
-        for (const Ratio& ratio : countableRatios(tubes, usualBrush)) {
+        for (const Ratio& ratio : countableRatios(tubes, usualHandling)) {
             QVERIFY(seen.insert(ratio).second);
             QCOMPARE(std::gcd(std::gcd(ratio[0], ratio[1]), ratio[2]), 1);
-            const Counted count = counted({ratio.begin(), ratio.begin() + tubes}, usualBrush);
+            const Counted count = counted({ratio.begin(), ratio.begin() + tubes}, usualHandling);
             int parts = 0;
             for (const int amount : count.amounts) {
                 QVERIFY(!count.touches || amount < count.touches || amount % count.touches == 0);
@@ -171,7 +171,7 @@ void TestLadder::triedRatiosAreEvenInStrength()
 {
     for (const double strong : {0.1, 0.5, 1.0, 2.0, 4.0}) {
         const std::array<double, 2> strengths{1, strong};
-        const std::vector<Ratio> ratios = triedRatiosOf(strengths, usualBrush);
+        const std::vector<Ratio> ratios = triedRatiosOf(strengths, usualHandling);
         QVERIFY(ratios.size() >= 20);
         for (int k = 1; k <= 32; ++k) {
             const double wanted = k / 33.0;
@@ -186,23 +186,23 @@ void TestLadder::triedRatiosAreEvenInStrength()
         }
     }
     const std::array<double, 2> phthalo{0.7, 3.0};
-    QVERIFY(std::ranges::any_of(triedRatiosOf(phthalo, usualBrush),
+    QVERIFY(std::ranges::any_of(triedRatiosOf(phthalo, usualHandling),
                                 [](const Ratio& ratio) { return ratio[0] >= 40 * ratio[1]; }));
     const std::array<double, 3> three{0.7, 1.0, 3.0};
-    QVERIFY(triedRatiosOf(three, usualBrush).size() >= 55);
+    QVERIFY(triedRatiosOf(three, usualHandling).size() >= 55);
 }
 
 void TestLadder::amountsAreCountedWithABrush()
 {
-    QVERIFY(counted({48, 1}, usualBrush).touches && counted({16, 3}, usualBrush).touches
-            && counted({20, 1}, usualBrush).touches);
-    QVERIFY(!counted({8, 1}, usualBrush).touches && !counted({100, 1}, usualBrush).touches
-            && !counted({3, 1}, usualBrush).touches);
-    QCOMPARE(counted({48, 1}, usualBrush).words(0) + ' ' + counted({48, 1}, usualBrush).words(1),
+    QVERIFY(counted({48, 1}, usualHandling).touches && counted({16, 3}, usualHandling).touches
+            && counted({20, 1}, usualHandling).touches);
+    QVERIFY(!counted({8, 1}, usualHandling).touches && !counted({100, 1}, usualHandling).touches
+            && !counted({3, 1}, usualHandling).touches);
+    QCOMPARE(counted({48, 1}, usualHandling).words(0) + ' ' + counted({48, 1}, usualHandling).words(1),
              std::string("6 a touch of"));
-    QCOMPARE(counted({20, 1}, usualBrush).words(0) + ' ' + counted({20, 1}, usualBrush).words(1),
+    QCOMPARE(counted({20, 1}, usualHandling).words(0) + ' ' + counted({20, 1}, usualHandling).words(1),
              std::string("5 2 touches of"));
-    QCOMPARE(counted({100, 1}, usualBrush).words(0),
+    QCOMPARE(counted({100, 1}, usualHandling).words(0),
              std::string("100")); // nobody can count that, so it is told as it is
     QCOMPARE(partsText(Recipe{{{0, 48}, {1, 1}}, 1}), std::string("6:⅛"));
 }
@@ -212,33 +212,33 @@ void TestLadder::aTouchIsWhatThePainterSays()
 {
     const std::vector<Paint> paints{referencePaint("PY3"), referencePaint("PB15:3")};
     const std::array<std::size_t, 2> set{0, 1};
-    const MixKernel usual(paints, usualBrush);
+    const MixKernel usual(paints, usualHandling);
     const Recipe asUsual = usual.recipeAt(set, 0, 0);
     for (const int touches : allTouchesAPart) {
-        const Brush brush{touches};
-        QVERIFY(std::ranges::any_of(countableRatios(2, brush), [&](const Ratio& r) { return r[0] == 6 * touches; }));
-        QVERIFY(std::ranges::none_of(countableRatios(2, brush), [&](const Ratio& r) { return r[0] > 6 * touches; }));
+        const Handling handling{touches};
+        QVERIFY(std::ranges::any_of(countableRatios(2, handling), [&](const Ratio& r) { return r[0] == 6 * touches; }));
+        QVERIFY(std::ranges::none_of(countableRatios(2, handling), [&](const Ratio& r) { return r[0] > 6 * touches; }));
         for (int tubes = 2; tubes <= 3; ++tubes)
-            for (const Ratio& ratio : countableRatios(tubes, brush)) {
-                const Counted count = counted({ratio.begin(), ratio.begin() + tubes}, brush);
+            for (const Ratio& ratio : countableRatios(tubes, handling)) {
+                const Counted count = counted({ratio.begin(), ratio.begin() + tubes}, handling);
                 for (const int amount : count.amounts)
                     QVERIFY(count.touches == 0 ? amount <= mostParts : amount < touches || amount % touches == 0);
             }
-        QCOMPARE(counted({6 * touches, 1}, brush).words(1), std::string("a touch of"));
-        QCOMPARE(MixKernel(paints, brush).recipeAt(set, 0, 0).brush, brush);
+        QCOMPARE(counted({6 * touches, 1}, handling).words(1), std::string("a touch of"));
+        QCOMPARE(MixKernel(paints, handling).recipeAt(set, 0, 0).handling, handling);
         QCOMPARE(usual.recipeAt(set, 0, 0), asUsual);
     }
-    QCOMPARE(partsText(Recipe{{{0, 60}, {1, 1}}, 1, Brush{10}}), std::string("6:⅒"));
-    QCOMPARE(counted({72, 5}, Brush{12}).text(1), std::string("5/12"));
-    QCOMPARE(counted({72, 2}, Brush{12}).text(1), std::string("⅙"));
+    QCOMPARE(partsText(Recipe{{{0, 60}, {1, 1}}, 1, Handling{10}}), std::string("6:⅒"));
+    QCOMPARE(counted({72, 5}, Handling{12}).text(1), std::string("5/12"));
+    QCOMPARE(counted({72, 2}, Handling{12}).text(1), std::string("⅙"));
 }
 
 /// Every ratio there is, read back from its words, is the same mix.
 void TestLadder::whatIsToldIsWhatWasMixed()
 {
     for (int tubes = 2; tubes <= 3; ++tubes)
-        for (const Ratio& ratio : countableRatios(tubes, usualBrush)) {
-            const Counted count = counted({ratio.begin(), ratio.begin() + tubes}, usualBrush);
+        for (const Ratio& ratio : countableRatios(tubes, usualHandling)) {
+            const Counted count = counted({ratio.begin(), ratio.begin() + tubes}, usualHandling);
             std::vector<int> touches;
             for (int i = 0; i < tubes; ++i) {
                 const QString words = QString::fromStdString(count.words(static_cast<std::size_t>(i)));
@@ -254,13 +254,13 @@ void TestLadder::whatIsToldIsWhatWasMixed()
 
 void TestLadder::nearestPartsAreNear()
 {
-    QCOMPARE(nearestParts(1, usualBrush), (std::array{1, 1}));
-    QCOMPARE(nearestParts(2.5, usualBrush), (std::array{5, 2}));
-    QCOMPARE(nearestParts(0.125, usualBrush), (std::array{1, 8}));
-    QCOMPARE(nearestParts(40, usualBrush), (std::array{40, 1}));
-    QCOMPARE(nearestParts(97, usualBrush), (std::array{97, 1})); // less than a touch in six parts
+    QCOMPARE(nearestParts(1, usualHandling), (std::array{1, 1}));
+    QCOMPARE(nearestParts(2.5, usualHandling), (std::array{5, 2}));
+    QCOMPARE(nearestParts(0.125, usualHandling), (std::array{1, 8}));
+    QCOMPARE(nearestParts(40, usualHandling), (std::array{40, 1}));
+    QCOMPARE(nearestParts(97, usualHandling), (std::array{97, 1})); // less than a touch in six parts
     for (double ratio = 1 / 47.0; ratio < 47; ratio *= 1.07) { // between 3 and 4 parts to a touch the steps are widest
-        const auto parts = nearestParts(ratio, usualBrush);
+        const auto parts = nearestParts(ratio, usualHandling);
         QVERIFY(std::abs(std::log(double(parts[0]) / parts[1] / ratio)) < 0.15);
     }
 }
@@ -276,12 +276,12 @@ void TestLadder::greyPartnerIsTheBestOfAll()
     };
     for (std::size_t own = 0; own < paints.size(); own += 9) {
         const auto found = greyPartnerOf(
-            paints, own, [](std::size_t i) { return i % 7 != 3; }, usualBrush);
+            paints, own, [](std::size_t i) { return i % 7 != 3; }, usualHandling);
         double least = 1e9;
         for (std::size_t i = 0; i < paints.size(); ++i) {
             if (i == own || i % 7 == 3 || colourless(i))
                 continue;
-            const Ladder ladder = ladderBetween(paints[own], paints[i], 11, wash::full, usualBrush);
+            const Ladder ladder = ladderBetween(paints[own], paints[i], 11, wash::full, usualHandling);
             const LadderStep& step = ladder.steps[ladder.mostNeutral];
             if (step.parts[0] > 0 && step.parts[1] > 0)
                 least = std::min(least, step.lch.chroma);
@@ -291,7 +291,7 @@ void TestLadder::greyPartnerIsTheBestOfAll()
         QVERIFY2(found->step.lch.chroma <= least + 0.5, paints[own].name.c_str());
     }
     QVERIFY(!greyPartnerOf(
-        paints, 0, [](std::size_t) { return false; }, usualBrush));
+        paints, 0, [](std::size_t) { return false; }, usualHandling));
 }
 
 IRIS_TEST(TestLadder, NoApplication)

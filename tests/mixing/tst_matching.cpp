@@ -114,8 +114,8 @@ void TestMatching::strongTubesEnterByTouches()
     const auto match = closestMatch(sienna, three);
     QVERIFY2(match && match->apart < closeMatch, qPrintable(QString::number(match->apart)));
     QCOMPARE(match->recipe.parts.size(), 3U);
-    const Counted count =
-        counted({match->recipe.parts[0].parts, match->recipe.parts[1].parts, match->recipe.parts[2].parts}, usualBrush);
+    const Counted count = counted(
+        {match->recipe.parts[0].parts, match->recipe.parts[1].parts, match->recipe.parts[2].parts}, usualHandling);
     QVERIFY(count.touches > 0 && count.amounts[2] < count.touches);
 }
 

@@ -59,7 +59,7 @@ void TestMixKernel::everyRecipeIsThere()
 {
     const std::array<std::size_t, 3> tubes{4, 7, 9};
     const auto& paints = referencePaints();
-    const MixKernel kernel(paints, usualBrush);
+    const MixKernel kernel(paints, usualHandling);
     for (std::size_t count = 1; count <= 3; ++count) {
         const std::span<const std::size_t> set(tubes.data(), count);
         QVERIFY(MixKernel::chunkCount(count) * chunkRatios >= triedRatios[count - 1]);
@@ -85,7 +85,7 @@ void TestMixKernel::everyRecipeIsThere()
 void TestMixKernel::inOneGoNothingIsThickerThanAFullWash()
 {
     const auto& paints = referencePaints();
-    const MixKernel kernel(paints, Brush{usualTouchesAPart, true});
+    const MixKernel kernel(paints, Handling{usualTouchesAPart, true});
     const std::array<std::size_t, 3> set{0, 20, 40};
     LabChunk chunk;
     kernel.mix(set, 0, chunk);
@@ -100,13 +100,15 @@ void TestMixKernel::inOneGoNothingIsThickerThanAFullWash()
 void TestMixKernel::matchesDoublePrecision_data()
 {
     QTest::addColumn<qint64>("without");
+    QTest::addColumn<double>("yellow");
     qint64 without = 0;
-    QTest::addRow("all instructions") << without;
+    QTest::addRow("all instructions") << without << 0.0;
+    QTest::addRow("on cream paper") << without << 12.0;
     for (const auto& [name, targets] : {std::pair<const char*, qint64>{"without AVX-512", HWY_AVX3 | HWY_AVX3_DL},
                                         {"nor AVX2", HWY_AVX2},
                                         {"nor SSE4", HWY_SSE4},
                                         {"nor SSSE3", HWY_SSSE3}})
-        QTest::addRow("%s", name) << (without |= targets);
+        QTest::addRow("%s", name) << (without |= targets) << 0.0;
 }
 
 void TestMixKernel::cleanup()
@@ -122,7 +124,11 @@ void TestMixKernel::matchesDoublePrecision()
     constexpr unsigned seed = 11;
     std::mt19937 random(seed);
     const auto& paints = referencePaints();
-    const MixKernel kernel(paints, usualBrush);
+    QFETCH(double, yellow);
+    Handling handling;
+    if (yellow > 0)
+        handling.paper = Paper(Lab{90, 2, yellow});
+    const MixKernel kernel(paints, handling);
     LabChunk chunk;
     SetChunks estimates;
     double worst = 0;
@@ -160,7 +166,7 @@ void TestMixKernel::holdsAtTheExtremes()
     pitch.film.absorption = flatSpectrum(1e6);
     pitch.film.scattering = flatSpectrum(1e6);
     const std::array paints{clear, black, chalk, pitch};
-    const MixKernel kernel(paints, usualBrush);
+    const MixKernel kernel(paints, usualHandling);
     LabChunk chunk;
     SetChunks estimates;
     for (std::size_t tube = 0; tube < paints.size(); ++tube) {
@@ -203,7 +209,7 @@ void TestMixKernel::estimatesAreOffByLittle()
 void TestMixKernel::nearestIsTheLeast()
 {
     const auto& paints = referencePaints();
-    const MixKernel kernel(paints, usualBrush);
+    const MixKernel kernel(paints, usualHandling);
     LabChunk chunk;
     std::mt19937 random(3);
     std::array<float, chunkRecipes> apart{};

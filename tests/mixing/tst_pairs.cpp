@@ -106,7 +106,7 @@ void TestPairs::chartSharesOutByStrengthOrByParts()
     PairChart chart = chartOf(plan, paints);
     QCOMPARE(chart.recipes.size(), std::size_t{2});
     const auto phthalo = chart.recipes[1].parts;
-    const auto wanted = nearestParts(paints[2].strength / paints[0].strength, usualBrush);
+    const auto wanted = nearestParts(paints[2].strength / paints[0].strength, usualHandling);
     QCOMPARE((std::array{phthalo[0].parts, phthalo[1].parts}), wanted);
     plan.byStrength = false;
     chart = chartOf(plan, paints);
@@ -176,15 +176,15 @@ void TestPairs::axisOrders()
 
 void TestPairs::threePartsAreTheNearest()
 {
-    QCOMPARE(nearestParts(std::array<double, 3>{2, 4, 6}, usualBrush), (Ratio{1, 2, 3}));
-    QCOMPARE(nearestParts(std::array<double, 3>{1, 0, 0}, usualBrush), (Ratio{1, 0, 0}));
-    QCOMPARE(nearestParts(std::array<double, 3>{3, 1, 0}, usualBrush), (Ratio{3, 1, 0}));
-    QCOMPARE(nearestParts(std::array<double, 3>{40, 1, 5}, usualBrush),
+    QCOMPARE(nearestParts(std::array<double, 3>{2, 4, 6}, usualHandling), (Ratio{1, 2, 3}));
+    QCOMPARE(nearestParts(std::array<double, 3>{1, 0, 0}, usualHandling), (Ratio{1, 0, 0}));
+    QCOMPARE(nearestParts(std::array<double, 3>{3, 1, 0}, usualHandling), (Ratio{3, 1, 0}));
+    QCOMPARE(nearestParts(std::array<double, 3>{40, 1, 5}, usualHandling),
              (Ratio{40, 1, 5})); // five parts, a touch and five touches
-    QCOMPARE(nearestParts(std::array<double, 3>{100, 1, 5}, usualBrush),
+    QCOMPARE(nearestParts(std::array<double, 3>{100, 1, 5}, usualHandling),
              (Ratio{100, 1, 5})); // less than a touch: nobody can count it
-    for (const Ratio& ratio : countableRatios(3, usualBrush))
-        QCOMPARE(nearestParts(std::array<double, 3>{0.3 * ratio[0], 0.3 * ratio[1], 0.3 * ratio[2]}, usualBrush),
+    for (const Ratio& ratio : countableRatios(3, usualHandling))
+        QCOMPARE(nearestParts(std::array<double, 3>{0.3 * ratio[0], 0.3 * ratio[1], 0.3 * ratio[2]}, usualHandling),
                  ratio);
 }
 
@@ -206,7 +206,7 @@ void TestPairs::spacingIsEven()
     QFETCH(QString, second);
     const Paint& one = referencePaint(first.toUtf8());
     const Paint& two = referencePaint(second.toUtf8());
-    const Ladder seen = ladderBetween(one, two, 9, wash::full, usualBrush, LadderSpacing::Appearance);
+    const Ladder seen = ladderBetween(one, two, 9, wash::full, usualHandling, LadderSpacing::Appearance);
     double least = 1e9;
     double most = 0;
     for (std::size_t i = 1; i < seen.steps.size(); ++i) {
@@ -216,7 +216,7 @@ void TestPairs::spacingIsEven()
         QVERIFY(seen.steps[i].share > seen.steps[i - 1].share || first == second);
     }
     QVERIFY2(most - least < 0.35 * most + 1e-9, qPrintable(QStringLiteral("%1 to %2").arg(least).arg(most)));
-    const Ladder parts = ladderBetween(one, two, 5, wash::full, usualBrush, LadderSpacing::Parts);
+    const Ladder parts = ladderBetween(one, two, 5, wash::full, usualHandling, LadderSpacing::Parts);
     const std::array paints{one, two};
     for (int i = 1; i < 4; ++i) {
         const Lab expected = colourOf({{{0, 4 - i}, {1, i}}, wash::full}, paints);
@@ -226,7 +226,7 @@ void TestPairs::spacingIsEven()
 
 void TestPairs::ladderMarks()
 {
-    const Ladder ladder = ladderBetween(referencePaint("PY3"), referencePaint("PB15:3"), 15, wash::full, usualBrush);
+    const Ladder ladder = ladderBetween(referencePaint("PY3"), referencePaint("PB15:3"), 15, wash::full, usualHandling);
     const auto chroma = [&](std::size_t i) { return ladder.steps[i].lch.chroma; };
     for (std::size_t i = 1; i + 1 < ladder.steps.size(); ++i)
         QVERIFY(chroma(ladder.cleanest) >= chroma(i));
@@ -260,10 +260,10 @@ void TestPairs::cleanestOfAllIsOne()
     const CleanReach reach(paints);
     for (const Paint& paint : paints)
         QVERIFY(reach.cleanlinessOf(paint.swatch.full) > 0.2);
-    const Ladder clean = ladderBetween(referencePaint("PY3"), referencePaint("PB15:3"), 11, wash::full, usualBrush);
+    const Ladder clean = ladderBetween(referencePaint("PY3"), referencePaint("PB15:3"), 11, wash::full, usualHandling);
     QVERIFY(reach.cleanlinessOf(clean.steps[clean.cleanest].colour) > 0.97); // fact 8
     // Fact 8: with ochre every green is duller than with lemon.
-    const Ladder dull = ladderBetween(referencePaint("PY43"), referencePaint("PB15:3"), 11, wash::full, usualBrush);
+    const Ladder dull = ladderBetween(referencePaint("PY43"), referencePaint("PB15:3"), 11, wash::full, usualHandling);
     QVERIFY(reach.cleanlinessOf(dull.steps[5].colour) < reach.cleanlinessOf(clean.steps[5].colour));
 }
 
@@ -529,7 +529,7 @@ void TestPairs::nudgesGoTheRightWay()
 {
     const std::vector<Paint> paints = paintsOf({"PB29", "PBr7/burnt sienna"});
     const Ladder ladder =
-        ladderBetween(paints[0], paints[1], 21, wash::full, usualBrush); // fact 15: passes through neutral grey
+        ladderBetween(paints[0], paints[1], 21, wash::full, usualHandling); // fact 15: passes through neutral grey
     const auto parts = ladder.steps[ladder.mostNeutral].parts;
     const Recipe grey{{{0, parts[0]}, {1, parts[1]}}, wash::middle};
     const Lab own = colourOf(grey, paints);
@@ -546,7 +546,7 @@ void TestPairs::nudgesGoTheRightWay()
 void TestPairs::wheelIsEven()
 {
     const std::vector<Paint> paints = paintsOf({"PY3", "PR122", "PB15:3"});
-    const Wheel wheel = wheelOf(paints, {0, 1, 2}, {}, wash::full, usualBrush);
+    const Wheel wheel = wheelOf(paints, {0, 1, 2}, {}, wash::full, usualHandling);
     QCOMPARE(wheel.rim.size(), Wheel::steps);
     QCOMPARE(wheel.missing(), std::size_t{0});
     for (std::size_t i = 0; i < Wheel::steps; ++i) {
@@ -568,7 +568,7 @@ void TestPairs::ringsAreGreyedByTheTrueComplement()
     // Across from blue stands an orange that holds yellow: with phthalo it goes green, not grey. The true complement
     // takes every step at least as near to grey as the step that happens to stand opposite.
     const std::vector<Paint> paints = paintsOf({"PY35/medium", "PR83", "PB15:3"});
-    const Wheel wheel = wheelOf(paints, {0, 1, 2}, {}, wash::full, usualBrush);
+    const Wheel wheel = wheelOf(paints, {0, 1, 2}, {}, wash::full, usualHandling);
     bool better = false;
     for (std::size_t i = 0; i < Wheel::steps; ++i) {
         const WheelStep& own = wheel.rim[i];
@@ -594,7 +594,7 @@ void TestPairs::wheelSaysWhatItLacks()
 {
     // Three earths: most hues are out of reach.
     const Wheel wheel =
-        wheelOf(paintsOf({"PY43", "PR101/light red", "PBr7/burnt umber"}), {0, 1, 2}, {}, wash::full, usualBrush);
+        wheelOf(paintsOf({"PY43", "PR101/light red", "PBr7/burnt umber"}), {0, 1, 2}, {}, wash::full, usualHandling);
     QVERIFY(wheel.missing() >= 6);
 }
 
@@ -602,7 +602,7 @@ void TestPairs::earthsStandInsideTheWheel()
 {
     const std::vector<Paint> paints = paintsOf({"PY3", "PR122", "PB15:3", "PBr7/burnt sienna", "PG18"});
     const std::array<std::size_t, 2> others{3, 4};
-    const Wheel wheel = wheelOf(paints, {0, 1, 2}, others, wash::full, usualBrush);
+    const Wheel wheel = wheelOf(paints, {0, 1, 2}, others, wash::full, usualHandling);
     QCOMPARE(wheel.others.size(), std::size_t{2});
     QVERIFY(wheel.others[0].radius < 0.8 && wheel.others[0].radius > 0.1);
     QVERIFY(std::abs(signedDegreesBetween(wheel.others[0].hueDegrees, toLch(paints[3].swatch.full).hueDegrees)) < 3);

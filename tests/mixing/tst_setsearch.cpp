@@ -126,11 +126,11 @@ void TestSetSearch::stopsWhenAskedTo()
     };
     const Lab wanted{50, 20, 30};
     if (search == 0)
-        QVERIFY(matchesFor(wanted, paints, {40, 3, 20, usualBrush, work}).empty());
+        QVERIFY(matchesFor(wanted, paints, {40, 3, 20, usualHandling, work}).empty());
     else if (search == 1)
         QVERIFY(!closestMatch(wanted, paints, 3, work));
     else
-        QVERIFY(whatMakes(paints, {MixKind::Greens, MixOrder::Best, search, 20, 0.17, false, {}, usualBrush, work})
+        QVERIFY(whatMakes(paints, {MixKind::Greens, MixOrder::Best, search, 20, 0.17, false, {}, usualHandling, work})
                     .empty());
     QVERIFY2(reports > 0 && reports < 8, qPrintable(QString::number(reports)));
 }
@@ -146,11 +146,12 @@ void TestSetSearch::theSameForAnyNumberOfThreads()
         return work;
     };
     const Lab wanted{55, -20, 30};
-    QVERIFY(matchesFor(wanted, paints, {7, 3, 200, usualBrush, with(1)})
-            == matchesFor(wanted, paints, {7, 3, 200, usualBrush, with(5)}));
+    QVERIFY(matchesFor(wanted, paints, {7, 3, 200, usualHandling, with(1)})
+            == matchesFor(wanted, paints, {7, 3, 200, usualHandling, with(5)}));
     QVERIFY(closestMatch(wanted, paints, 3, with(1)) == closestMatch(wanted, paints, 3, with(5)));
     const auto makes = [&](unsigned threads) {
-        return whatMakes(paints, {MixKind::Greys, MixOrder::Best, 3, 40, 0.17, false, {}, usualBrush, with(threads)});
+        return whatMakes(paints,
+                         {MixKind::Greys, MixOrder::Best, 3, 40, 0.17, false, {}, usualHandling, with(threads)});
     };
     QVERIFY(makes(1) == makes(5));
 }

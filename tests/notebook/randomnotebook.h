@@ -57,7 +57,9 @@ public:
                 notebook.wishes.prefer.push_back(preference);
         for (int i = below(4); i > 0; --i)
             notebook.wells.push_back(well({7 - i}, notebook));
-        notebook.brush.touchesAPart = iris::allTouchesAPart[static_cast<std::size_t>(below(5))];
+        if (below(2) == 0)
+            notebook.handling.paper = iris::Paper({60 + 0.04 * below(1000), 0.01 * below(1000), 0.02 * below(1000)});
+        notebook.handling.touchesAPart = iris::allTouchesAPart[static_cast<std::size_t>(below(5))];
         notebook.warmBlue = below(2) ? WarmBlue::GreenSide : WarmBlue::VioletSide;
         return dump;
     }

@@ -50,7 +50,7 @@ Choice listFor(const std::vector<Need>& needs, Wish wish, TubePool& pool)
     wish(notebook.wishes);
     const ChoiceQuestion question = questionOf(studioOf(notebook, films), needs);
     pool = question.pool;
-    ChoiceSession session(pool.paints, needs, notebook.brush);
+    ChoiceSession session(pool.paints, needs, notebook.handling);
     const auto choice = session.choose(question.limits);
     return choice ? *choice : Choice{};
 }

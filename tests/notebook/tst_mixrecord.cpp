@@ -94,8 +94,8 @@ void TestMixRecord::sameMixesInOtherWords()
     QVERIFY(!sameMix(one, {{{5}, "Ultramarine", 3}, {{2}, "Lemon", 1}}));
     QVERIFY(!sameMix(one, {{{2}, "Lemon", 3}}));
     QVERIFY(!sameMix({{{0}, "Lemon", 1}}, {{{0}, "Ochre", 1}})); // tubes typed by name only
-    QCOMPARE(partsText(one, usualBrush), std::string("3 Lemon + 1 Ultramarine"));
-    QCOMPARE(partsText({{{2}, "Lemon", 3}}, usualBrush), std::string("Lemon"));
+    QCOMPARE(partsText(one, usualHandling), std::string("3 Lemon + 1 Ultramarine"));
+    QCOMPARE(partsText({{{2}, "Lemon", 3}}, usualHandling), std::string("Lemon"));
 }
 
 void TestMixRecord::aTouchRemembersWhereItCameFrom()
@@ -145,7 +145,7 @@ void TestMixRecord::mixesOutliveTheirTubes()
     removal.tubes.removed = {{5}};
     const Notebook after = edited(notebook, removal);
     QCOMPARE(after.mixes, notebook.mixes);
-    QCOMPARE(partsText(after.mixes[0].parts, usualBrush), std::string("3 Lemon + 1 Ultramarine"));
+    QCOMPARE(partsText(after.mixes[0].parts, usualHandling), std::string("3 Lemon + 1 Ultramarine"));
     QVERIFY(lessonsOf(after).squares.empty());
     QCOMPARE(edited(after, inverseOf(notebook, removal)), notebook);
 }

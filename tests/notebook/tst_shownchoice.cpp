@@ -53,7 +53,7 @@ void TestShownChoice::aQuestionIsAboutTheStudioItWasAskedOf()
     FilmCache films;
     const auto question =
         std::make_shared<ChoiceQuestion>(questionOf(studioWith({"PY3", "PB29", "PR101"}, films), reeds));
-    ChoiceSession session(question->pool.paints, question->needs, usualBrush);
+    ChoiceSession session(question->pool.paints, question->needs, usualHandling);
     const auto answer = session.choose(question->limits);
     QVERIFY(answer && !answer->sets.empty());
     const ShownChoice shown{question, std::make_shared<Choice>(*answer), 0, ChoiceOrigin::Chosen, {}, {}, {}};

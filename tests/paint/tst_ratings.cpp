@@ -47,6 +47,7 @@ private Q_SLOTS:
     void ratingsHaveTheirThresholds();
     void papersAreMet_data();
     void papersAreMet();
+    void aPaperIsAValue();
     void aPaperOfItsOwnIsNoOtherFilm();
 };
 
@@ -159,6 +160,20 @@ void TestRatings::papersAreMet()
              qPrintable(QString::number(deltaE00(toLab(seen(paper)), {l, a, b}))));
     for (const double r : paper)
         QVERIFY(r >= 0 && r <= 1);
+}
+
+void TestRatings::aPaperIsAValue()
+{
+    const Paper cream(Lab{92, 1, 10});
+    QCOMPARE(Paper().reflectance(), whitePaper());
+    QVERIFY(deltaE00(toLab(seen(cream.reflectance())), {92, 1, 10}) < 0.05);
+    QCOMPARE(cream, Paper(Lab{92, 1, 10}));
+    QVERIFY(cream != Paper() && cream != Paper(Lab{92, 1, 9}));
+    const double none = std::numeric_limits<double>::quiet_NaN();
+    for (const Lab& other : {Lab{20, 0, 0}, Lab{90, 40, 0}, Lab{none, 0, 0}, Lab{90, 1e300, 0}}) {
+        QVERIFY(!Paper::canBe(other));
+        QCOMPARE(Paper(other).reflectance(), whitePaper());
+    }
 }
 
 /// A film painted on a cream paper, taken back to white, is the swatch it makes there.

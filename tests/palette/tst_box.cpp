@@ -158,7 +158,7 @@ void TestBox::swatchingTime()
 void TestBox::wheelIsWhatTheTubesMix()
 {
     const auto paints = paintsOf({"PY3", "PV19/rose", "PB15:3"});
-    const PaletteReach reach = reachOf(paints, usualBrush);
+    const PaletteReach reach = reachOf(paints, usualHandling);
     const PaletteWheel wheel = paletteWheelOf(reach);
     QCOMPARE(wheel.rim.size(), 12U);
     for (std::size_t i = 0; i < wheel.rim.size(); ++i) {
@@ -174,7 +174,7 @@ void TestBox::wheelIsWhatTheTubesMix()
         QVERIFY(i == 0 || wheel.greys[i].colour.b < wheel.greys[i - 1].colour.b);
         QVERIFY(deltaE00(colourOf(wheel.greys[i].recipe, paints), wheel.greys[i].colour) < 0.01);
     }
-    QVERIFY(paletteWheelOf(reachOf(paintsOf({"PY3"}), usualBrush)).rim.size() < 4); // one yellow goes no way round
+    QVERIFY(paletteWheelOf(reachOf(paintsOf({"PY3"}), usualHandling)).rim.size() < 4); // one yellow goes no way round
 }
 
 void TestBox::namesParseBack()

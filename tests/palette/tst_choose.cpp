@@ -183,7 +183,7 @@ void TestChoose::limitLeavesTheLeastImportant()
         lost += fewer->sets.front().answers[n].met ? 0 : wanted[n].importance;
     QVERIFY(lost > 0);
     // No set of that many tubes does better: try them all.
-    const CoverageTable table = cover(paints, wanted, usualBrush).table;
+    const CoverageTable table = cover(paints, wanted, usualHandling).table;
     int least = 1000;
     for (unsigned bits = 0; bits < 1U << paints.size(); ++bits) {
         if (std::popcount(bits) > int(limits.mostTubes))
@@ -269,7 +269,7 @@ void TestChoose::aStaircaseIsOneChoiceAStep()
 {
     const auto paints = drawer();
     const auto wanted = needs();
-    ChoiceSession session(paints, wanted, usualBrush);
+    ChoiceSession session(paints, wanted, usualHandling);
     double done = 0;
     bool neverBack = true;
     const auto stairs = session.staircase({}, {.stop = {}, .progress = [&](double share) {
@@ -335,7 +335,7 @@ void TestChoose::splitPrimaryPlus()
     // By hand: the six are the only split primary here, so any one or two others may stand beside them.
     int least = lostBy(bare->sets.front());
     std::size_t size = 6;
-    const CoverageTable table = cover(paints, wanted, usualBrush).table;
+    const CoverageTable table = cover(paints, wanted, usualHandling).table;
     const NeedMask reachable = table.everything();
     for (const std::vector<std::size_t>& others :
          std::vector<std::vector<std::size_t>>{{6}, {7}, {8}, {6, 7}, {6, 8}, {7, 8}}) {
@@ -373,7 +373,7 @@ void TestChoose::stopsWhenAsked()
 void TestChoose::aSessionCoversOnceAndAnswersTheSame()
 {
     const auto paints = drawer();
-    ChoiceSession session(paints, needs(), usualBrush);
+    ChoiceSession session(paints, needs(), usualHandling);
     std::vector<Limits> questions(6);
     questions[0].never = {9};
     questions[1].never = {9, 2};
@@ -397,7 +397,7 @@ void TestChoose::aSessionCoversOnceAndAnswersTheSame()
     stop.request_stop();
     WorkOptions work;
     work.stop = stop.get_token();
-    ChoiceSession fresh(paints, needs(), usualBrush);
+    ChoiceSession fresh(paints, needs(), usualHandling);
     QCOMPARE(fresh.choose(questions[0], work)->end, ChoiceEnd::Stopped);
     QCOMPARE(fresh.choose(questions[0])->sets,
              session.choose(questions[0])->sets); // a stopped one leaves nothing half done
@@ -408,7 +408,7 @@ void TestChoose::aSessionCoversOnceAndAnswersTheSame()
 void TestChoose::whatCanBeSwappedCovers()
 {
     const auto paints = drawer();
-    ChoiceSession session(paints, needs(), Brush{usualTouchesAPart, true}); // laid twice, one set alone does
+    ChoiceSession session(paints, needs(), Handling{usualTouchesAPart, true}); // laid twice, one set alone does
     const auto choice = session.choose({});
     QCOMPARE(choice->equals.size(), choice->setsOfThisSize);
     std::size_t swapped = 0;
@@ -439,7 +439,7 @@ void TestChoose::whatCanBeSwappedCovers()
 void TestChoose::preferencesDecideBetweenEquals()
 {
     const auto paints = drawer();
-    ChoiceSession session(paints, needs(), usualBrush);
+    ChoiceSession session(paints, needs(), usualHandling);
     const auto plain = session.choose({});
     QVERIFY(plain->sets.size() > 1);
     Limits limits;
@@ -504,7 +504,7 @@ void TestChoose::oneTubeMoreClosesANeed()
     const std::vector<std::size_t> set{0, 3};
     std::vector<std::size_t> all(paints.size());
     std::iota(all.begin(), all.end(), std::size_t{0});
-    const auto closers = closersOf(green, paints, set, all, usualBrush);
+    const auto closers = closersOf(green, paints, set, all, usualHandling);
     QVERIFY(!closers.empty());
     QCOMPARE(paints[closers.front().paint].name, referencePaint("PG7").name);
     for (std::size_t i = 0; i < closers.size(); ++i) {
@@ -517,7 +517,7 @@ void TestChoose::oneTubeMoreClosesANeed()
         if (std::ranges::find(closers, other, &Closer::paint) == closers.end() && other != 0 && other != 3)
             QVERIFY(closestMatch(green.target, std::vector{paints[0], paints[3], paints[other]})->apart
                     > closestMatch(green.target, std::vector{paints[0], paints[3]})->apart - 0.01);
-    QVERIFY(closersOf(green, paints, {}, {8}, usualBrush).size() == 1);
+    QVERIFY(closersOf(green, paints, {}, {8}, usualHandling).size() == 1);
 }
 
 /// Common practice, no published source, and nowhere put in: of the four pairs that make a secondary of a split primary
@@ -536,7 +536,7 @@ void TestChoose::leansThatFaceEachOtherMixCleanest()
         std::vector<double> chroma;
         for (const char* first : one.firsts)
             for (const char* second : one.seconds)
-                chroma.push_back(reachOf(std::vector{referencePaint(first), referencePaint(second)}, usualBrush)
+                chroma.push_back(reachOf(std::vector{referencePaint(first), referencePaint(second)}, usualHandling)
                                      .chromaBetween(middle - 8, middle + 8));
         for (std::size_t i = 1; i < chroma.size(); ++i)
             QVERIFY2(
@@ -592,7 +592,7 @@ void TestChoose::needsMetAreThoseTheChoiceMeets()
         std::vector<Paint> own;
         for (const std::size_t tube : tubes)
             own.push_back(paints[tube]);
-        const NeedsMet met = needsMetBy(own, wanted, usualBrush);
+        const NeedsMet met = needsMetBy(own, wanted, usualHandling);
         std::size_t count = 0, threes = 0;
         double sum = 0;
         for (const Need& need : wanted) {
@@ -614,7 +614,7 @@ void TestChoose::needsMetAreThoseTheChoiceMeets()
 void TestChoose::aFirstGuessKeepsTheLimits()
 {
     const auto paints = drawer();
-    ChoiceSession session(paints, needs(), usualBrush);
+    ChoiceSession session(paints, needs(), usualHandling);
     std::vector<Limits> questions(6);
     questions[1].must = {9, 2};
     questions[1].never = {1, 5};
@@ -625,10 +625,10 @@ void TestChoose::aFirstGuessKeepsTheLimits()
     questions[5].school = School::Own;
     questions[5].places = parsePlaces("yellow, blue, any").value();
     for (const Limits& limits : questions) {
-        const FirstGuess guess = firstGuess(paints, needs(), limits, usualBrush).value();
+        const FirstGuess guess = firstGuess(paints, needs(), limits, usualHandling).value();
         const auto proven = session.choose(limits);
         if (!proven) { // no split primary in this drawer
-            QVERIFY(!firstGuess(paints, needs(), limits, usualBrush));
+            QVERIFY(!firstGuess(paints, needs(), limits, usualHandling));
             continue;
         }
         std::vector<Paint> own;
@@ -665,7 +665,7 @@ void TestChoose::aFullBoxTellsWhatRestsOnEachTube()
     std::vector<std::size_t> box;
     for (std::size_t i = 0; i < 20; ++i)
         box.push_back(i);
-    ChoiceSession session(paints, needs(), usualBrush);
+    ChoiceSession session(paints, needs(), usualHandling);
     const auto choice = session.choose(limitsOfJust(box, paints.size()));
     QVERIFY2(choice.has_value(), choice ? "" : choice.error().message.c_str());
     const PaletteSet& set = choice->sets.front();
@@ -673,7 +673,7 @@ void TestChoose::aFullBoxTellsWhatRestsOnEachTube()
     for (std::size_t i = 0; i < box.size(); i += 5) {
         std::vector<Paint> others(paints.begin(), paints.begin() + 20);
         others.erase(others.begin() + std::ptrdiff_t(i));
-        const NeedsMet met = needsMetBy(others, needs(), usualBrush);
+        const NeedsMet met = needsMetBy(others, needs(), usualHandling);
         const auto all = std::size_t(std::ranges::count_if(set.answers, &NeedAnswer::met));
         QCOMPARE(all - met.met, set.reasons[i].lostWithout.size());
     }
@@ -699,7 +699,7 @@ void TestChoose::ofVeryManyTheMostHelpfulAreChosenFrom()
     std::iota(all.begin(), all.end(), 0U);
     Limits limits;
     limits.must = {7};
-    const auto kept = mostHelpful(paints, wanted, limits, all, usualBrush, {});
+    const auto kept = mostHelpful(paints, wanted, limits, all, usualHandling, {});
     QCOMPARE(kept.size(), mostChosenFrom);
     QVERIFY(std::ranges::is_sorted(kept));
     for (const std::size_t place : {7U, 290U, 297U}) // what must be in, and what helps
@@ -722,7 +722,7 @@ void TestChoose::ofVeryManyTheMostHelpfulAreChosenFrom()
         paints[i].lightfastness = 5;
     limits = {};
     limits.school = School::Triad;
-    const auto triads = mostHelpful(paints, wanted, limits, all, usualBrush, {});
+    const auto triads = mostHelpful(paints, wanted, limits, all, usualHandling, {});
     QVERIFY(std::ranges::binary_search(triads, rose));
     QVERIFY(std::ranges::binary_search(triads, 290U));
 }

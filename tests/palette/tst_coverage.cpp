@@ -105,7 +105,7 @@ void TestCoverage::matchesPlainEnumeration()
     }
     for (std::size_t n = 0; withTerms && n < needs.size(); ++n)
         needs[n].terms = {n % 3 == 0, n % 4 == 1, n % 5 == 2, n % 2 == 1};
-    const CoverageTable table = cover(paints, needs, usualBrush).table;
+    const CoverageTable table = cover(paints, needs, usualHandling).table;
     NeedMask any;
     for (std::size_t t = 0; t < paints.size(); ++t) {
         const NeedMask one = plainCoverage(std::array{t}, paints, needs);
@@ -147,7 +147,7 @@ void TestCoverage::closeCallsAreDecidedInDouble()
         Need below = at;
         below.tolerance = best - 1e-9;
         const std::array needs{at, below};
-        QCOMPARE(cover(std::span(paints).subspan(t, 1), needs, usualBrush).table.one(0), needBit(0));
+        QCOMPARE(cover(std::span(paints).subspan(t, 1), needs, usualHandling).table.one(0), needBit(0));
     }
 }
 
@@ -159,7 +159,7 @@ void TestCoverage::isTheSameForAnyNumberOfThreads()
     one.threads = 1;
     WorkOptions four;
     four.threads = 4;
-    QVERIFY(cover(paints, needs, usualBrush, one).table == cover(paints, needs, usualBrush, four).table);
+    QVERIFY(cover(paints, needs, usualHandling, one).table == cover(paints, needs, usualHandling, four).table);
 }
 
 /// Beyond 64 needs what threes add is kept as lists: whatever is set comes back, the fullest mask and the last need as
@@ -216,7 +216,7 @@ void TestCoverage::stopsWhenAsked()
     stop.request_stop();
     WorkOptions work;
     work.stop = stop.get_token();
-    const CoverageSummary summary = cover(somePaints(20, 1), someNeeds(10, 2), usualBrush, work);
+    const CoverageSummary summary = cover(somePaints(20, 1), someNeeds(10, 2), usualHandling, work);
     QVERIFY(summary.stopped);
     QVERIFY(summary.recipesMixed < summary.recipesInAll / 10);
 }
@@ -230,7 +230,7 @@ void TestCoverage::reportsProgress()
         rising = rising && share >= last && share <= 1;
         last = share;
     };
-    cover(somePaints(8, 1), someNeeds(5, 2), usualBrush, work);
+    cover(somePaints(8, 1), someNeeds(5, 2), usualHandling, work);
     QVERIFY(rising);
     QCOMPARE(last, 1.0);
 }

@@ -22,6 +22,7 @@ private Q_SLOTS:
     void fogStaysFog();
     void noColourIsCleanerThanPaint();
     void tubesReachNoFartherThanPaint();
+    void whiteGreyAndBlackAreAnswered_data();
     void whiteGreyAndBlackAreAnswered();
     void aPictureOfOneColour();
     void tellsWhyPaintDoesNotReach_data();
@@ -41,7 +42,7 @@ ColourCells between(double darkest, double lightest, const std::vector<Lab>& col
 
 const PaintRange& watercolour()
 {
-    return PaintRange::ofWatercolour();
+    return PaintRange::ofWatercolour({});
 }
 
 } // namespace
@@ -108,36 +109,50 @@ void TestPictureFit::tubesReachNoFartherThanPaint()
     std::vector<Paint> earths;
     for (const char* id : {"PY43", "PBr7/burnt sienna", "PB29"})
         earths.push_back(paintOf(**ReferenceTable::shipped().find(id)));
-    const PaintRange own = PaintRange::of(earths, usualBrush);
+    const PaintRange own = PaintRange::of(earths, usualHandling);
     QVERIFY(own.darkest() >= watercolour().darkest() - 0.1);
     for (double l = 20; l < 95; l += 5)
         for (double hue = 5; hue < 360; hue += 10)
             QVERIFY(own.mostChroma(l, hue) <= watercolour().mostChroma(l, hue) + 1e-9);
     QVERIFY(own.mostChroma(60, 150) < 0.5 * watercolour().mostChroma(60, 150)); // no bright green of these
-    const PaintRange none = PaintRange::of({}, usualBrush);
+    const PaintRange none = PaintRange::of({}, usualHandling);
     QCOMPARE(none.darkest(), none.paper().l);
     QVERIFY(std::isfinite(PictureFitting(between(0, 100), none).at({50, 20, 20}).l));
 }
 
-/// White is left, a middle grey is mixed in one go, and the darkest dark is reached: creamy, or in two layers.
+void TestPictureFit::whiteGreyAndBlackAreAnswered_data()
+{
+    QTest::addColumn<double>("yellow");
+    QTest::newRow("on white paper") << 0.0;
+    QTest::newRow("on cream paper") << 10.0;
+}
+
+/// White is left, whatever the paper; a middle grey is mixed in one go, and the darkest dark is reached: creamy, or in
+/// two layers.
 void TestPictureFit::whiteGreyAndBlackAreAnswered()
 {
     std::vector<Lab> pixels = std::vector<Lab>(300, {100, 0, 0});
     pixels.insert(pixels.end(), 300, {50, 0, 0});
     pixels.insert(pixels.end(), 300, {0, 0, 0});
     const ColourCells picture = colourCells(pixels);
-    const ColourCells laid = PictureFitting(picture, watercolour()).laid(picture);
+    QFETCH(double, yellow);
+    Handling handling;
+    if (yellow > 0)
+        handling.paper = Paper(Lab{92, 1, yellow});
+    const ColourCells laid = PictureFitting(picture, PaintRange::ofWatercolour(handling.paper)).laid(picture);
     const std::vector<Need> needs = needsFor(pictureColours(laid, 3));
     QCOMPARE(needs.size(), 3U);
+    QVERIFY(deltaE00(needs[0].target, handling.paper.white()) < 1);
     std::vector<Paint> paints;
     for (const char* id : {"PB29", "PBr7/burnt sienna", "PR179", "PG7"})
         paints.push_back(paintOf(**ReferenceTable::shipped().find(id)));
-    ChoiceSession session(paints, needs, usualBrush);
+    ChoiceSession session(paints, needs, handling);
     const auto choice = session.choose({});
     QVERIFY(choice && !choice->sets.empty());
     const auto& answers = choice->sets.front().answers;
     QVERIFY(std::ranges::all_of(answers, &NeedAnswer::met));
     QVERIFY(answers[0].match.recipe.isBarePaper());
+    QVERIFY(deltaE00(answers[0].match.colour, handling.paper.white()) < 0.05);
     QVERIFY(!isLaidTwice(answers[1].match.recipe.wash) && answers[1].match.recipe.wash < 1);
     QVERIFY(answers[2].match.recipe.wash >= 1);
 }

@@ -39,7 +39,7 @@ void TestReach::classicTriadsRankAsTaught()
 {
     std::array<PaletteReach, 3> reach;
     for (std::size_t i = 0; i < 3; ++i)
-        reach[i] = reachOf(triad(classicTriads[i]), usualBrush);
+        reach[i] = reachOf(triad(classicTriads[i]), usualHandling);
     const auto figures = QString("volume %1 %2 %3, chroma %4 %5 %6, greens %7 %8 %9")
                              .arg(reach[0].volume())
                              .arg(reach[1].volume())
@@ -68,7 +68,7 @@ void TestReach::classicTriadsRankAsTaught()
 void TestReach::holdsWhatRecipesGive()
 {
     const std::vector<Paint> paints = triad(classicTriads[0]);
-    const PaletteReach reach = reachOf(paints, usualBrush);
+    const PaletteReach reach = reachOf(paints, usualHandling);
     double lowest = 100;
     double cleanest = 0;
     std::array<double, valueSteps> atValue{};
@@ -102,20 +102,20 @@ void TestReach::holdsWhatRecipesGive()
 void TestReach::moreTubesReachMore()
 {
     std::vector<Paint> paints = triad(classicTriads[1]);
-    const PaletteReach three = reachOf(paints, usualBrush);
+    const PaletteReach three = reachOf(paints, usualHandling);
     paints.push_back(referencePaint("PB15:3"));
-    const PaletteReach four = reachOf(paints, usualBrush);
+    const PaletteReach four = reachOf(paints, usualHandling);
     QVERIFY(four.volume() > three.volume());
     for (std::size_t i = 0; i < hueStretches; ++i)
         QVERIFY(four.chroma[i] >= three.chroma[i]);
-    const PaletteReach one = reachOf(std::span(paints).first(1), usualBrush);
+    const PaletteReach one = reachOf(std::span(paints).first(1), usualHandling);
     QVERIFY(one.volume() >= 3 && one.volume() <= 10);
 }
 
 void TestReach::redrawsWithTheNearest()
 {
     const std::vector<Paint> paints = triad(classicTriads[1]);
-    const PaletteReach reach = reachOf(paints, usualBrush);
+    const PaletteReach reach = reachOf(paints, usualHandling);
     std::mt19937 random(3);
     std::uniform_real_distribution<double> share(0, 1);
     std::vector<Lab> pixels;

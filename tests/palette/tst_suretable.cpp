@@ -197,7 +197,7 @@ void TestSureTable::theSmallestSureSetsAreFound()
         const std::vector<Need> needs = randomNeeds(paints, 4 + random() % 6, random);
         Best best =
             bestPalettes(surelyBySet(paints, needs, percent), needs, paints.size(), static_cast<std::size_t>(most));
-        ChoiceSession session(paints, needs, usualBrush, byLot(percent));
+        ChoiceSession session(paints, needs, usualHandling, byLot(percent));
         Limits limits;
         limits.surely = true;
         limits.mostTubes = static_cast<std::size_t>(most);
@@ -217,7 +217,7 @@ void TestSureTable::moreThanAWordOfNeeds()
     const std::vector<Paint> paints = drawer(6);
     std::mt19937 random(4);
     const std::vector<Need> needs = randomNeeds(paints, 90, random);
-    ChoiceSession session(paints, needs, usualBrush, byLot(60));
+    ChoiceSession session(paints, needs, usualHandling, byLot(60));
     Limits limits = surelyAll();
     const auto choice = session.choose(limits);
     QVERIFY(choice && !choice->sets.empty());
@@ -231,7 +231,7 @@ void TestSureTable::everyStepOfTheStairsIsSure()
     for (int round = 0; round < 8; ++round) {
         const std::vector<Need> needs = randomNeeds(paints, 8, random);
         const auto bySet = surelyBySet(paints, needs, 60);
-        ChoiceSession session(paints, needs, usualBrush, byLot(60));
+        ChoiceSession session(paints, needs, usualHandling, byLot(60));
         Limits limits;
         limits.surely = true;
         const auto stairs = session.staircase(limits);
@@ -254,7 +254,7 @@ void TestSureTable::whatComesOutSeldomIsNotMet()
         return sureness(recipe, paints, learned, {need.target, need.tolerance});
     };
     const double times = 0.8;
-    ChoiceSession session(paints, needs, usualBrush, [&](const Recipe& recipe, const Need& need) {
+    ChoiceSession session(paints, needs, usualHandling, [&](const Recipe& recipe, const Need& need) {
         return isAtLeastSure(times, recipe, paints, learned, {need.target, need.tolerance});
     });
     const auto hoped = session.choose({});
@@ -279,7 +279,7 @@ void TestSureTable::whereNothingIsSureNothingIsMet()
     const std::vector<Paint> paints = drawer(5);
     std::mt19937 random(6);
     const std::vector<Need> needs = randomNeeds(paints, 3, random);
-    ChoiceSession session(paints, needs, usualBrush, [](const Recipe&, const Need&) { return false; });
+    ChoiceSession session(paints, needs, usualHandling, [](const Recipe&, const Need&) { return false; });
     Limits limits = surelyAll();
     const auto choice = session.choose(limits);
     QVERIFY(choice && choice->end == ChoiceEnd::Done);
@@ -299,7 +299,7 @@ void TestSureTable::eachRecipeIsTriedOnce()
     std::mutex mutex;
     std::set<std::pair<std::vector<std::size_t>, std::string>> tried;
     bool isTwice = false;
-    ChoiceSession session(paints, needs, usualBrush, [&](const Recipe& recipe, const Need& need) {
+    ChoiceSession session(paints, needs, usualHandling, [&](const Recipe& recipe, const Need& need) {
         const std::scoped_lock lock(mutex);
         isTwice = isTwice || !tried.emplace(tubesOf(recipe), need.name).second;
         return isSureByLot(tubesOf(recipe), need, 70);
@@ -329,7 +329,7 @@ void TestSureTable::stopsWhenAsked()
     const std::vector<Need> needs = randomNeeds(paints, 10, random);
     std::stop_source source;
     std::atomic<int> tries = 0;
-    ChoiceSession session(paints, needs, usualBrush, [&](const Recipe& recipe, const Need& need) {
+    ChoiceSession session(paints, needs, usualHandling, [&](const Recipe& recipe, const Need& need) {
         if (++tries == 5)
             source.request_stop();
         return isSureByLot(tubesOf(recipe), need, 30);
@@ -341,7 +341,7 @@ void TestSureTable::stopsWhenAsked()
     QVERIFY(tries < 60);
     // Nothing half tried is believed afterwards.
     const auto whole = session.choose(limits);
-    const auto anew = ChoiceSession(paints, needs, usualBrush, byLot(30)).choose(limits);
+    const auto anew = ChoiceSession(paints, needs, usualHandling, byLot(30)).choose(limits);
     QVERIFY(whole && anew);
     QCOMPARE(whole->equals, anew->equals);
     QCOMPARE(whole->sets, anew->sets);

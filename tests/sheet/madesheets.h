@@ -36,7 +36,7 @@ inline MadeSheet madeSheet(unsigned seed, std::size_t squares, double cellMm = 2
         made.notebook.tubes.push_back(tube);
         made.paints.push_back(paintOf(tube, ReferenceTable::shipped(), films).value());
     }
-    std::vector<WantedMix> pairs = everyPair(made.paints, usualBrush);
+    std::vector<WantedMix> pairs = everyPair(made.paints, usualHandling);
     std::mt19937 random(seed);
     std::ranges::shuffle(pairs, random);
     SheetRecord sheet;

@@ -244,9 +244,9 @@ void TestSheet::lettersAndLongLabels()
     QVERIFY(page.labels[0][2].contains("gone")); // its kept name
     QVERIFY(page.labels[4].last().contains("middle wash"));
     QVERIFY(page.aTouch.contains("⅛ of it"));
-    made.notebook.brush = Brush{4};
+    made.notebook.handling = Handling{4};
     QVERIFY(made.page().aTouch.contains("¼ of it"));
-    made.notebook.brush = usualBrush;
+    made.notebook.handling = usualHandling;
     QVERIFY(writePdf({page, page}, folder.filePath("two.pdf")));
     QProcess info;
     info.start("pdfinfo", {folder.filePath("two.pdf")});

@@ -256,7 +256,7 @@ void FindView::searchFor(FoundMixes question, int most)
     CandidateOptions options;
     options.mostTubes = most;
     options.most = mostTiles;
-    options.brush = question.studio->notebook.brush;
+    options.handling = question.studio->notebook.handling;
     options.sift = sift();
     m_search.start(
         [question, places, options](const JobTools& tools) {
@@ -304,8 +304,9 @@ void FindView::tell()
         : near    ? tr("%1 mixes; the closest is %2.").arg(m_found->candidates.size()).arg(apart(nearest->apart))
                   : tr("Nothing comes near; the closest is %1.").arg(apart(nearest->apart)));
     // Where no paint reaches it no tube would help.
-    const BeyondPaint beyond =
-        near ? BeyondPaint::No : beyondPaint(m_found->wanted.colour, nearEnough, PaintRange::ofWatercolour());
+    const BeyondPaint beyond = near ? BeyondPaint::No
+                                    : beyondPaint(m_found->wanted.colour, nearEnough,
+                                                  PaintRange::ofWatercolour(m_found->studio->notebook.handling.paper));
     QStringList why;
     if (beyond != BeyondPaint::No)
         why << tr("It is %1.").arg(text(beyondWords(beyond)));
@@ -328,9 +329,9 @@ void FindView::look(const FoundMixesPtr& found)
             std::vector<Paint> paints = found->studio->paints;
             const std::vector<std::size_t> others = addToBuy(paints, found->studio->notebook, Shelf::Usual);
             const auto helper = helperFor(found->wanted, paints, found->candidates, others,
-                                          found->studio->notebook.brush, tools.workOptions());
+                                          found->studio->notebook.handling, tools.workOptions());
             const auto rarer = rarerHelper(found->wanted, paints, found->candidates, helper,
-                                           found->studio->notebook.brush, tools.workOptions());
+                                           found->studio->notebook.handling, tools.workOptions());
             QStringList words;
             if (helper)
                 words << tr("One tube more would help most: %1, to %2.")

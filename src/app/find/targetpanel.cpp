@@ -11,6 +11,7 @@
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
 #include "colour/srgb.h"
+#include "notebook/papers.h"
 #include "words/findwords.h"
 
 #include <QCheckBox>
@@ -189,7 +190,7 @@ void TargetPanel::fillSources()
         add(tr("tube: %1").arg(nameInList(tube.name)), tube.id.value, OfTube);
     for (const MixRecord& mix : notebook.mixes)
         if (mix.painted)
-            add(tr("painted: %1").arg(nameInList(titleOf(mix, m_document.notebook().brush))), mix.id.value, OfMix);
+            add(tr("painted: %1").arg(nameInList(titleOf(mix, m_document.notebook().handling))), mix.id.value, OfMix);
     for (const SubjectRecord& subject : notebook.subjects)
         for (std::size_t pin = 0; pin < subject.pins.size(); ++pin) {
             add(tr("picture: %1, place %2").arg(nameInList(subject.name), QString::number(pin + 1)), subject.id.value,
@@ -205,7 +206,8 @@ void TargetPanel::takeSource(int row)
     switch (m_sources->itemData(row, kindRole).toInt()) {
     case OfTube:
         if (const auto place = m_document.studio()->placeOf({id})) {
-            want(wantedLike(m_document.studio()->paints[*place].swatch), text(notebook.tubes[*place].name));
+            want(wantedLike(m_document.studio()->paints[*place], notebook.handling.paper),
+                 text(notebook.tubes[*place].name));
             m_tube = {id};
             Q_EMIT wantedChanged();
         }
@@ -216,7 +218,8 @@ void TargetPanel::takeSource(int row)
         break;
     case OfMix:
         if (const MixRecord* mix = notebook.mix({id}); mix && mix->painted)
-            want({*mix->painted, {}, false, false}, text(titleOf(*mix, m_document.notebook().brush)));
+            want({*onOwnPaper(*mix, notebook, m_document.studio()->paints), {}, false, false},
+                 text(titleOf(*mix, m_document.notebook().handling)));
         break;
     case OfPin: {
         const SubjectRecord* subject = notebook.subject({id});
@@ -299,9 +302,10 @@ void TargetPanel::fillAttempts()
         if (contents.isEmpty())
             continue;
         QPixmap patch(m_attempts->iconSize());
-        patch.fill(
-            displayed(seenLab(filmOf(contents, studio->paints), contents.wash, whitePaper()), m_settings.valuesOnly()));
-        const QString words = text(contentsWords(contents, studio->paints, studio->notebook.brush));
+        patch.fill(displayed(
+            seenLab(filmOf(contents, studio->paints), contents.wash, studio->notebook.handling.paper.reflectance()),
+            m_settings.valuesOnly()));
+        const QString words = text(contentsWords(contents, studio->paints, studio->notebook.handling));
         auto* item = new QListWidgetItem(
             paintIcon(patch),
             (well.best ? tr("%1, the best: %2") : tr("%1: %2")).arg(m_attempts->count() + 1).arg(words), m_attempts);

@@ -1,5 +1,7 @@
 #include "app/pairs/chartcells.h"
 
+#include "notebook/papers.h"
+
 #include <map>
 #include <set>
 
@@ -28,13 +30,14 @@ ChartCell ChartCells::worked(std::size_t at) const
     if (auto near = m_studio->painted.near(m_studio->notebook, cell.recipe, m_studio->paints, m_studio->unlearnt))
         cell.recipe = std::move(*near);
     if (const MixRecord* record = m_studio->painted.as(m_studio->notebook, cell.recipe)) {
-        cell.painted = record->painted;
+        cell.painted = onOwnPaper(*record, m_studio->notebook, m_studio->paints);
         cell.record = record->id;
     }
     const Film film = mixedFilm(cell.recipe, believed);
+    const Spectrum paper = cell.recipe.handling.paper.reflectance();
     constexpr std::array water{1.0, 0.6, 0.35, 0.2};
     for (std::size_t i = 0; i < water.size(); ++i)
-        cell.washes[i] = seenLab(film, water[i] * cell.recipe.wash, whitePaper());
+        cell.washes[i] = seenLab(film, water[i] * cell.recipe.wash, paper);
     cell.colour = cell.washes.front();
     return cell;
 }

@@ -187,7 +187,7 @@ ChartPlan ChartView::plan() const
                    amounts.byStrength,
                    wash > 0 ? wash : wash::full,
                    {},
-                   m_context.document().notebook().brush};
+                   m_context.document().notebook().handling};
     if (wash <= 0)
         plan.waterSteps = {1, 0.7, 0.45, 0.3, 0.2, 0.1};
     return plan;
@@ -256,7 +256,7 @@ void ChartView::showCell(int cell)
     const auto& paints = cells.studio()->paints;
     const Paint& first = paints[recipe.parts[0].paint];
     const Paint& second = paints[recipe.parts[1].paint];
-    const Ladder ladder = ladderBetween(first, second, 7, recipe.wash, recipe.brush);
+    const Ladder ladder = ladderBetween(first, second, 7, recipe.wash, recipe.handling);
     m_strip->show(ladder, wayBetween(first, second, recipe.wash), first, second);
     const double share = shareByStrength({recipe.parts[0].parts, recipe.parts[1].parts}, first, second);
     const auto nearest = std::ranges::min_element(ladder.steps, {},

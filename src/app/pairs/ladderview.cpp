@@ -264,7 +264,7 @@ void LadderView::rebuild()
     }
     const auto spacing = static_cast<LadderSpacing>(m_spacing->currentData().toInt());
     m_ladder = ladderBetween(*first, *second, m_steps->currentData().toInt(), wash(),
-                             m_context.document().notebook().brush, spacing);
+                             m_context.document().notebook().handling, spacing);
     const WayBetween way = wayBetween(*first, *second, wash());
     m_strip->show(m_ladder, way, *first, *second, m_back->isChecked());
     showField();
@@ -277,13 +277,14 @@ void LadderView::showField()
 {
     const Paint* first = paintIn(m_first);
     const Paint* second = paintIn(m_second);
+    const Spectrum paper = m_context.document().notebook().handling.paper.reflectance();
     FieldContents contents;
     for (const Paint& paint : m_context.document().studio()->paints)
         if (&paint != first && &paint != second)
             contents.tubes.push_back({text(paint.name), paint.swatch.full, paint.swatch.thin, false});
     for (const Paint* paint : {first, second})
         contents.tubes.push_back({text(paint->name), paint->swatch.full, paint->swatch.thin, true});
-    for (const LadderStep& at : smoothLadder(*first, *second, fieldSteps, wash()).steps)
+    for (const LadderStep& at : smoothLadder(*first, *second, fieldSteps, wash(), paper).steps)
         contents.path.push_back(at.colour);
     for (const LadderStep& at : m_ladder.steps)
         contents.dots.push_back({QStringLiteral("%1, %2").arg(text(partsText(at)), colourWords(at.colour)), at.colour});
@@ -347,10 +348,11 @@ QString LadderView::nearestTube(const Lab& colour) const
 {
     const Paint* nearest = nullptr;
     double least = 0;
+    const Spectrum paper = m_context.document().notebook().handling.paper.reflectance();
     for (const Paint& paint : m_context.document().studio()->paints) {
         if (&paint == paintIn(m_first) || &paint == paintIn(m_second))
             continue;
-        const double distance = deltaE00(seenLab(paint.film, wash(), whitePaper()), colour);
+        const double distance = deltaE00(seenLab(paint.film, wash(), paper), colour);
         if (!nearest || distance < least) {
             nearest = &paint;
             least = distance;
@@ -361,7 +363,7 @@ QString LadderView::nearestTube(const Lab& colour) const
 
 Recipe LadderView::recipeAt(const LadderStep& step) const
 {
-    Recipe recipe{{}, wash(), step.brush};
+    Recipe recipe{{}, wash(), step.handling};
     if (m_firstTube == m_secondTube) { // in whatever parts, it is that tube alone
         if (const auto place = m_context.document().studio()->placeOf(m_firstTube))
             recipe.parts = {{*place, 1}};

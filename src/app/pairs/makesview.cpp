@@ -198,7 +198,7 @@ void MakesView::search()
     options.order = static_cast<MixOrder>(m_order->currentData().toInt());
     options.mostTubes = search->places.size() > mostForTriples ? 2 : m_count->currentData().toInt();
     options.most = mostTiles;
-    options.brush = search->studio->notebook.brush;
+    options.handling = search->studio->notebook.handling;
     if (m_kind == MixKind::Greys)
         options.thinnest = 0.34; // any mix is nearly grey once it is thin enough
     m_headline->setText(tr("Looking ..."));
@@ -256,7 +256,8 @@ void MakesView::showFindings(const Search& search, std::vector<Finding> findings
             part.paint = search.places[part.paint];
         const Film film = mixedFilm(finding.recipe, search.paints);
         // The tile lets the mix out from its own wash, as it would be laid down.
-        tiles.push_back({recipe, finding.colour, washColours(film), tileWords(finding, kind, search.paints)});
+        tiles.push_back({recipe, finding.colour, washColours(film, recipe.handling.paper),
+                         tileWords(finding, kind, search.paints)});
     }
     m_tiles->setTiles(search.studio, std::move(tiles));
     if (findings.empty())
@@ -271,8 +272,10 @@ void MakesView::showNearest(const Search& search, const NearMiss& nearest)
     Recipe recipe = nearest.recipe;
     for (Part& part : recipe.parts)
         part.paint = search.places[part.paint];
-    m_tiles->setTiles(search.studio, {{recipe, nearest.colour, washColours(mixedFilm(nearest.recipe, search.paints)),
-                                       text(recipeWords(nearest.recipe, search.paints))}});
+    m_tiles->setTiles(
+        search.studio,
+        {{recipe, nearest.colour, washColours(mixedFilm(nearest.recipe, search.paints), nearest.recipe.handling.paper),
+          text(recipeWords(nearest.recipe, search.paints))}});
 }
 
 void MakesView::showMix(const StudioPtr& studio, const Recipe& recipe)

@@ -127,7 +127,7 @@ void WheelView::rebuild()
     for (const std::size_t place : studio->atHand())
         if (std::ranges::find(primaries, place) == primaries.end())
             others.push_back(place);
-    const Wheel wheel = wheelOf(studio->paints, primaries, others, wash::full, studio->notebook.brush);
+    const Wheel wheel = wheelOf(studio->paints, primaries, others, wash::full, studio->notebook.handling);
     m_headline->setText(wheel.missing() == 0
                             ? tr("All twelve hues can be mixed; your other tubes stand where their dots are.")
                             : tr("%1 of the twelve hues cannot be mixed from these three.").arg(wheel.missing()));

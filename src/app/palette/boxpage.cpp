@@ -271,21 +271,21 @@ void BoxPage::printWheel()
         return;
     if (!shown->isAllOwned())
         return messages().tell(this, tr("A sheet to paint"), tr("Some of these tubes are not yours yet."));
-    m_turning.start([paints = m_canvas->contents().paints, brush = shown->question->studio->notebook.brush](
-                        const JobTools& tools) { return paletteWheelOf(reachOf(paints, brush, tools.workOptions())); },
-                    [this, shown](const PaletteWheel& wheel) {
-                        const std::vector<std::size_t>& tubes = shown->set().tubes;
-                        std::vector<SheetCell> cells;
-                        for (const auto* part : {&wheel.rim, &wheel.greys})
-                            for (const Reached& one : *part) {
-                                Recipe recipe = one.recipe;
-                                for (Part& each : recipe.parts)
-                                    each.paint =
-                                        tubes[each.paint]; // places of the pool's own tubes are those of the notebook
-                                cells.push_back({mixPartsOf(recipe, shown->question->studio->notebook), recipe.wash});
-                            }
-                        printSquares(m_document, std::move(cells), 0, tr("Wheel and greys"), this);
-                    });
+    m_turning.start(
+        [paints = m_canvas->contents().paints, handling = shown->question->studio->notebook.handling](
+            const JobTools& tools) { return paletteWheelOf(reachOf(paints, handling, tools.workOptions())); },
+        [this, shown](const PaletteWheel& wheel) {
+            const std::vector<std::size_t>& tubes = shown->set().tubes;
+            std::vector<SheetCell> cells;
+            for (const auto* part : {&wheel.rim, &wheel.greys})
+                for (const Reached& one : *part) {
+                    Recipe recipe = one.recipe;
+                    for (Part& each : recipe.parts)
+                        each.paint = tubes[each.paint]; // places of the pool's own tubes are those of the notebook
+                    cells.push_back({mixPartsOf(recipe, shown->question->studio->notebook), recipe.wash});
+                }
+            printSquares(m_document, std::move(cells), 0, tr("Wheel and greys"), this);
+        });
 }
 
 } // namespace iris

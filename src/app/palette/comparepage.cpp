@@ -238,10 +238,10 @@ void ComparePage::work(std::size_t column)
     if (paints.empty())
         return;
     own.job->start(
-        [paints = std::move(paints), brush = m_document.notebook().brush, loaded = m_picture.loaded(),
+        [paints = std::move(paints), handling = m_document.notebook().handling, loaded = m_picture.loaded(),
          needs = m_choice.needs(), price = priceOf(*own.choice)](const JobTools& tools) {
-            Compared compared{paints,       reachOf(paints, brush, tools.workOptions()),
-                              {},           needsMetBy(paints, needs, brush),
+            Compared compared{paints,       reachOf(paints, handling, tools.workOptions()),
+                              {},           needsMetBy(paints, needs, handling),
                               needs.size(), price};
             if (loaded)
                 compared.drawn = redrawn(loaded->cells, compared.reach, tools.workOptions());

@@ -18,6 +18,7 @@
 #include "colour/observer.h"
 #include "files/textfile.h"
 #include "notebook/edits.h"
+#include "notebook/papers.h"
 #include "palette/needsets.h"
 #include "palette/picturecolours.h"
 #include "sheet/pickedcolour.h"
@@ -265,7 +266,8 @@ QMenu* NeedsPage::makeSources()
                         std::vector<Need> needs;
                         for (const MixRecord& mix : m_document.notebook().mixes)
                             if (mix.painted && mix.stars > 0)
-                                needs.push_back({titleOf(mix, m_document.notebook().brush), *mix.painted});
+                                needs.push_back({titleOf(mix, m_document.notebook().handling),
+                                                 *onOwnPaper(mix, m_document.notebook(), m_document.studio()->paints)});
                         addSet(std::move(needs), tr("needs from painted mixes"));
                     })
         ->setToolTip(tr("Those that have stars"));

@@ -63,8 +63,8 @@ void WaitingPage::guess()
     m_guessing.start(
         [question = m_question](const JobTools& tools) -> QString {
             const std::vector<Paint>& paints = question->pool.paints;
-            const auto guess = firstGuess(paints, question->needs, question->limits, question->studio->notebook.brush,
-                                          tools.workOptions());
+            const auto guess = firstGuess(paints, question->needs, question->limits,
+                                          question->studio->notebook.handling, tools.workOptions());
             if (!guess || guess->tubes.empty())
                 return {};
             QStringList names;

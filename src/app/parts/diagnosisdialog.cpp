@@ -22,8 +22,8 @@ constexpr int steps = 9;
 std::vector<CaptionedColour> wayOf(const Recipe& recipe, std::span<const Paint> paints)
 {
     std::vector<CaptionedColour> colours;
-    const Ladder ladder =
-        smoothLadder(paints[recipe.parts[0].paint], paints[recipe.parts[1].paint], steps, recipe.wash);
+    const Ladder ladder = smoothLadder(paints[recipe.parts[0].paint], paints[recipe.parts[1].paint], steps, recipe.wash,
+                                       recipe.handling.paper.reflectance());
     for (const LadderStep& step : ladder.steps)
         colours.push_back({step.colour, {}});
     colours.front().caption = text(paints[recipe.parts[0].paint].name);

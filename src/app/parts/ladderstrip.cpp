@@ -85,7 +85,7 @@ void LadderStrip::show(const Ladder& ladder, const WayBetween& way, const Paint&
         m_marks = marksOf(ladder);
     m_washes.clear();
     for (const LadderStep& step : m_steps)
-        m_washes.push_back(washColours(filmBetween(first, second, step.share)));
+        m_washes.push_back(washColours(filmBetween(first, second, step.share), step.handling.paper));
     putInHand(std::max(0, current()));
 }
 

@@ -11,6 +11,7 @@
 #include "colour/deltae.h"
 #include "drawing/displayed.h"
 #include "notebook/edits.h"
+#include "notebook/papers.h"
 #include "paint/ratings.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
@@ -34,9 +35,9 @@ MixSwatch::MixSwatch(Worktable& context, QWidget* parent) : QWidget(parent), m_c
     connect(&context.settings(), &ViewSettings::changed, this, qOverload<>(&QWidget::update));
 }
 
-void MixSwatch::show(const Film& film, const Lab& expected, const std::optional<Lab>& painted)
+void MixSwatch::show(const Film& film, const Paper& paper, const Lab& expected, const std::optional<Lab>& painted)
 {
-    m_wash = washColours(film);
+    m_wash = washColours(film, paper);
     m_expected = expected;
     m_painted = painted;
     setAccessibleName(tr("Expected %1").arg(colourWords(expected))
@@ -215,7 +216,8 @@ void MixCard::show(const StudioPtr& studio, const Recipe& recipeThen, const std:
     const auto& paints = m_studio->paints;
     m_colour = colourOf(recipe, paints);
     const MixRecord* painted = m_studio->painted.as(m_studio->notebook, recipe);
-    m_swatch->show(mixedFilm(recipe, paints), m_colour, painted ? painted->painted : std::optional<Lab>());
+    m_swatch->show(mixedFilm(recipe, paints), recipe.handling.paper, m_colour,
+                   painted ? onOwnPaper(*painted, m_studio->notebook, m_studio->paints) : std::optional<Lab>());
     m_title->setText(recipeText(recipe, paints));
     const QString seen = beside ? QLatin1Char('\n') + besideWords(*beside) : QString();
     m_words->setText(judgementWords(judge(recipe, paints)) + seen);
@@ -235,8 +237,9 @@ void MixCard::show(const StudioPtr& studio, const Recipe& recipeThen, const std:
 void MixCard::showPaper()
 {
     clear();
-    const Lab paper = colourOf(Recipe{}, {});
-    m_swatch->show(Film{}, paper, {});
+    const Paper& own = m_studio->notebook.handling.paper;
+    const Lab paper = own.white();
+    m_swatch->show(Film{}, own, paper, {});
     m_title->setText(tr("Leave the paper"));
     m_words->setText(tr("No paint is as light as the paper: plan it in and paint around it."));
     m_numbers->setText(tr("L, a, b: %1").arg(labText(paper)));

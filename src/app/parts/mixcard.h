@@ -20,7 +20,7 @@ class MixSwatch : public QWidget {
 public:
     MixSwatch(Worktable& context, QWidget* parent = nullptr);
 
-    void show(const Film& film, const Lab& expected, const std::optional<Lab>& painted);
+    void show(const Film& film, const Paper& paper, const Lab& expected, const std::optional<Lab>& painted);
     void clear();
 
     QSize sizeHint() const override { return {280, 120}; }

@@ -15,7 +15,7 @@ class MixNoteDialog : public QDialog {
     Q_OBJECT
 
 public:
-    MixNoteDialog(const MixRecord& mix, Brush brush, QWidget* parent = nullptr);
+    MixNoteDialog(const MixRecord& mix, Handling handling, QWidget* parent = nullptr);
 
     MixRecord mix() const;
 

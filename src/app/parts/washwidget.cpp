@@ -15,9 +15,9 @@ WashWidget::WashWidget(ViewSettings& settings, QSize size, QWidget* parent)
     connect(&settings, &ViewSettings::changed, this, qOverload<>(&QWidget::update));
 }
 
-void WashWidget::show(const Film& film, const QString& words, unsigned seed)
+void WashWidget::show(const Film& film, const QString& words, unsigned seed, const Paper& paper)
 {
-    m_colours = washColours(film);
+    m_colours = washColours(film, paper);
     m_seed = seed;
     setAccessibleName(words);
     setToolTip(words);

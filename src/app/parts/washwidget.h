@@ -17,7 +17,7 @@ public:
     WashWidget(ViewSettings& settings, QSize size, QWidget* parent = nullptr);
 
     /// @param words what the wash shows, for those who cannot see it
-    void show(const Film& film, const QString& words, unsigned seed);
+    void show(const Film& film, const QString& words, unsigned seed, const Paper& paper = {});
     void clear();
 
     QSize sizeHint() const override { return m_size; }

@@ -69,10 +69,10 @@ void Worktable::noteOn(const StudioPtr& studio, const Recipe& recipe, QWidget* p
     }
     if (!mayWrite(m_document, parent))
         return;
-    MixNoteDialog dialog(mix, m_document.notebook().brush, parent);
+    MixNoteDialog dialog(mix, m_document.notebook().handling, parent);
     if (dialog.exec() == QDialog::Accepted && dialog.mix() != mix)
         m_document.apply(putting(dialog.mix()),
-                         tr("note on %1").arg(text(partsText(mix.parts, m_document.notebook().brush))));
+                         tr("note on %1").arg(text(partsText(mix.parts, m_document.notebook().handling))));
 }
 
 const MixRecord* recordOf(const Studio& studio, const Recipe& recipe)

@@ -207,7 +207,7 @@ void MixDialog::showPicture()
 void MixDialog::addParts(QFormLayout* form)
 {
     const std::size_t rows = std::max(leastRows, m_mix.parts.size());
-    const Counted amounts = countedParts(m_mix.parts, m_document.notebook().brush);
+    const Counted amounts = countedParts(m_mix.parts, m_document.notebook().handling);
     for (std::size_t i = 0; i < rows; ++i) {
         auto* box = new ChoiceBox(24, this);
         box->setObjectName(QStringLiteral("recordTube%1").arg(i + 1));
@@ -258,7 +258,7 @@ std::vector<MixPart> MixDialog::parts() const
         if (m_tubes[i]->currentIndex() <= 0)
             continue;
         const int touches =
-            anyTouches && m_units[i]->currentIndex() == 0 ? m_document.notebook().brush.touchesAPart : 1;
+            anyTouches && m_units[i]->currentIndex() == 0 ? m_document.notebook().handling.touchesAPart : 1;
         parts.push_back({{m_tubes[i]->currentData().toLongLong()},
                          m_tubes[i]->currentData(nameRole).toString().toStdString(),
                          m_counts[i]->value() * touches});

@@ -35,9 +35,10 @@ namespace {
 constexpr int pictureSide = 128;
 
 /// Everything a word can be looked for in.
-QString searched(const MixRecord& mix, Brush brush)
+QString searched(const MixRecord& mix, Handling handling)
 {
-    return text(mix.name + '\n' + partsText(mix.parts, brush) + '\n' + mix.tags + '\n' + mix.notes + '\n' + mix.paper);
+    return text(mix.name + '\n' + partsText(mix.parts, handling) + '\n' + mix.tags + '\n' + mix.notes + '\n'
+                + mix.paper);
 }
 
 bool holdsAll(const QString& where, const QString& words)
@@ -191,14 +192,14 @@ void MixesPage::fill()
     m_stale = false;
     std::vector<RecordRow> rows;
     for (const MixRecord& mix : m_document.notebook().mixes | std::views::reverse) {
-        if (!holdsAll(searched(mix, m_document.notebook().brush), m_find->text()))
+        if (!holdsAll(searched(mix, m_document.notebook().handling), m_find->text()))
             continue;
         QStringList second;
         for (const std::string& words : {mix.name, mix.tags, mix.date})
             if (!words.empty())
                 second << text(words);
         rows.push_back({mix.id.value,
-                        text(partsText(mix.parts, m_document.notebook().brush)) + QLatin1Char('\n')
+                        text(partsText(mix.parts, m_document.notebook().handling)) + QLatin1Char('\n')
                             + second.join(QStringLiteral("; ")),
                         chipOf(mix)});
     }
@@ -263,7 +264,7 @@ QString MixesPage::detailWords(const MixRecord& mix) const
 QString MixesPage::lineageWords(const MixRecord& mix) const
 {
     QStringList lines;
-    const auto called = [this](const MixRecord& other) { return text(titleOf(other, m_document.notebook().brush)); };
+    const auto called = [this](const MixRecord& other) { return text(titleOf(other, m_document.notebook().handling)); };
     if (mix.from.value > 0) {
         const MixRecord* from = m_document.notebook().mix(mix.from);
         lines << (from ? tr("Grew out of %1.").arg(called(*from)) : tr("Grew out of a mix that was taken out."));
@@ -290,10 +291,11 @@ void MixesPage::showChosen()
         return;
     }
     m_picture->setPixmap(pictureOf(*mix));
-    m_title->setText(text(titleOf(*mix, m_document.notebook().brush)));
-    m_details->setText(
-        (mix->name.empty() ? QString() : text(partsText(mix->parts, m_document.notebook().brush)) + QLatin1Char('\n'))
-        + detailWords(*mix));
+    m_title->setText(text(titleOf(*mix, m_document.notebook().handling)));
+    m_details->setText((mix->name.empty()
+                            ? QString()
+                            : text(partsText(mix->parts, m_document.notebook().handling)) + QLatin1Char('\n'))
+                       + detailWords(*mix));
     m_lineage->setText(lineageWords(*mix));
 }
 
@@ -314,7 +316,7 @@ void MixesPage::writeNew()
 void MixesPage::write(const MixDialog& dialog, const QString& what)
 {
     m_document.apply(putting(*dialog.mix(), dialog.newPicture()),
-                     what.arg(text(partsText(dialog.mix()->parts, m_document.notebook().brush))));
+                     what.arg(text(partsText(dialog.mix()->parts, m_document.notebook().handling))));
 }
 
 void MixesPage::changeChosen()
@@ -341,7 +343,7 @@ void MixesPage::addTouch()
     MixRecord grown = grownFrom(*mix);
     grown.date = today();
     MixDialog dialog(m_document, grown, window());
-    dialog.setWindowTitle(tr("%1 and a touch of ...").arg(text(titleOf(*mix, m_document.notebook().brush))));
+    dialog.setWindowTitle(tr("%1 and a touch of ...").arg(text(titleOf(*mix, m_document.notebook().handling))));
     if (dialog.exec() == QDialog::Accepted && dialog.mix()) {
         write(dialog, tr("write down %1"));
         m_list->setCurrentRow(0);
@@ -353,7 +355,7 @@ void MixesPage::removeChosen()
     fillIfStale();
     if (const MixRecord* mix = m_document.notebook().mix(chosen()))
         m_document.apply(removing<MixRecord>(mix->id),
-                         tr("remove the mix %1").arg(text(partsText(mix->parts, m_document.notebook().brush))));
+                         tr("remove the mix %1").arg(text(partsText(mix->parts, m_document.notebook().handling))));
 }
 
 } // namespace iris

@@ -230,7 +230,7 @@ void SheetsView::layOutWorthPainting()
         [studio = m_document.studio()](const JobTools& tools) {
             WorthOptions options;
             options.squares = oneSitting;
-            options.brush = studio->notebook.brush;
+            options.handling = studio->notebook.handling;
             options.among = studio->atHand();
             const auto usable = [&](std::size_t place) { return isAtHand(studio->notebook.tubes[place]); };
             const auto wanted = wantedBy(studio->notebook, studio->paints, usable, tools.workOptions());

@@ -80,7 +80,7 @@ void ReplaceDialog::search()
     m_headline->setText(tr("Mixing ..."));
     ReplaceOptions options;
     options.most = mostListed;
-    options.brush = m_studio->notebook.brush;
+    options.handling = m_studio->notebook.handling;
     options.places = m_studio->atHand();
     if (m_table->isChecked())
         for (std::size_t place = m_studio->paints.size(); place < m_paints.size(); ++place)
@@ -88,7 +88,7 @@ void ReplaceDialog::search()
                 options.places.push_back(place);
     // A few mixes of one's own do not tell how it mixes with everything else.
     std::vector<Recipe> mixes = m_mixes;
-    std::ranges::move(halfAndHalf(m_tube, m_paints, m_studio->atHand(), options.brush), std::back_inserter(mixes));
+    std::ranges::move(halfAndHalf(m_tube, m_paints, m_studio->atHand(), options.handling), std::back_inserter(mixes));
     m_search.start(
         [paints = m_paints, mixes = std::move(mixes), tube = m_tube, options](const JobTools& tools) {
             ReplaceOptions watched = options;

@@ -220,7 +220,7 @@ void TubeCard::findGreyPartner(TubeId id)
         [studio, own = *own](const JobTools&) {
             return greyPartnerOf(
                 studio->paints, own, [&](std::size_t i) { return isAtHand(studio->notebook.tubes[i]); },
-                studio->notebook.brush);
+                studio->notebook.handling);
         },
         [this, studio, id](const std::optional<GreyPartner>& partner) {
             if (m_shown == std::vector{id})
@@ -324,12 +324,12 @@ void TubeCard::showPair(TubeId first, TubeId second)
 {
     const Paint& one = m_document.studio()->paints[*m_document.studio()->placeOf(first)];
     const Paint& two = m_document.studio()->paints[*m_document.studio()->placeOf(second)];
-    const LadderStep middle = ladderBetween(one, two, 3, wash::full, m_document.notebook().brush).steps[1];
+    const LadderStep middle = ladderBetween(one, two, 3, wash::full, m_document.notebook().handling).steps[1];
     const WayBetween way = wayBetween(one, two);
     m_wash->show(filmBetween(one, two, middle.share), tr("Half way from %1 to %2").arg(text(one.name), text(two.name)),
                  1);
     m_name->setText(tr("%1 and %2").arg(text(one.name), text(two.name)));
-    const Recipe halfWay{{{0, middle.parts[0]}, {1, middle.parts[1]}}, wash::full, middle.brush};
+    const Recipe halfWay{{{0, middle.parts[0]}, {1, middle.parts[1]}}, wash::full, middle.handling};
     m_maker->setText(tr("Half way: %1").arg(recipeText(halfWay, std::array{one, two})));
     m_judgement->setText(tr("%1\nThe pair %2.").arg(sentence(colourWords(middle.colour)), text(describe(way.kind))));
     m_greyPartner->hide();

@@ -19,7 +19,7 @@ public:
     explicit LayersWidget(ViewSettings& settings, QWidget* parent = nullptr);
 
     /// @param paper what lies below, under its surface: a paper, or a dry wash on one
-    void show(const Film& film, double wash, const Spectrum& paper = whitePaper());
+    void show(const Film& film, double wash, const Spectrum& paper);
     void clear();
     /// On paper, then over the line, each after one, two and three layers.
     const std::array<std::array<Lab, 3>, 2>& colours() const { return m_colours; }

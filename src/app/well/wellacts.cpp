@@ -11,11 +11,11 @@
 
 namespace iris {
 
-QString stepWords(const WellStep& step, Brush brush)
+QString stepWords(const WellStep& step, Handling handling)
 {
     switch (step.kind) {
     case WellStep::Kind::Paint:
-        return QObject::tr("%1 of %2").arg(text(amountWords(step.amount, brush)), nameInList(step.name));
+        return QObject::tr("%1 of %2").arg(text(amountWords(step.amount, handling)), nameInList(step.name));
     case WellStep::Kind::Water: return QObject::tr("water, to %1 % of the strength").arg(number(100 * step.amount, 0));
     case WellStep::Kind::Blot: return QObject::tr("blotted, %1 % left").arg(number(100 * step.amount, 0));
     case WellStep::Kind::Poured:
@@ -94,7 +94,7 @@ void WellActs::putIn(TubeId tube, double parts)
     step.name = record->name;
     step.amount = parts;
     add(std::move(step),
-        tr("put %1 of %2 in").arg(text(amountWords(parts, m_document.notebook().brush)), text(record->name)));
+        tr("put %1 of %2 in").arg(text(amountWords(parts, m_document.notebook().handling)), text(record->name)));
 }
 
 void WellActs::water()
@@ -152,7 +152,7 @@ std::optional<MixRecord> WellActs::asMix() const
     if (!record())
         return std::nullopt;
     const WellState state = stateOf(*record(), *m_document.studio());
-    const auto recipe = recipeOf(state.contents, m_document.notebook().brush);
+    const auto recipe = recipeOf(state.contents, m_document.notebook().handling);
     if (!recipe)
         return std::nullopt;
     MixRecord mix;
@@ -161,7 +161,7 @@ std::optional<MixRecord> WellActs::asMix() const
     mix.date = today();
     QStringList lineage;
     for (const WellStep& step : record()->steps)
-        lineage << stepWords(step, m_document.notebook().brush);
+        lineage << stepWords(step, m_document.notebook().handling);
     mix.notes = lineage.join(QStringLiteral("; ")).toStdString();
     mix.parts = mixPartsOf(*recipe, m_document.studio()->notebook);
     return mix;

@@ -15,6 +15,7 @@
 #include "app/well/dabdialog.h"
 #include "app/well/layerswidget.h"
 #include "app/well/wellacts.h"
+#include "notebook/papers.h"
 #include "words/findwords.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
@@ -245,14 +246,14 @@ std::vector<WalkingKey> WellPage::walkingKeys() const
     return {{tr("up, down"), tr("walk what went into a well")}};
 }
 
-Brush WellPage::brush() const
+Handling WellPage::handling() const
 {
-    return m_context.document().notebook().brush;
+    return m_context.document().notebook().handling;
 }
 
 void WellPage::putInChosen(bool aTouch)
 {
-    m_acts->putIn({m_tube->currentData().toLongLong()}, aTouch ? 1.0 / brush().touchesAPart : 1);
+    m_acts->putIn({m_tube->currentData().toLongLong()}, aTouch ? 1.0 / handling().touchesAPart : 1);
 }
 
 void WellPage::follow()
@@ -298,15 +299,15 @@ bool WellPage::takePicture(const QString& path)
     return true;
 }
 
-/// What can lie below: the white paper, the papers of the notebook, and what the other wells would lay.
+/// What can lie below: the paper that is painted on, the papers of the notebook, and what the other wells would lay.
 void WellPage::fillOver()
 {
     const QSignalBlocker quiet(m_over);
     const QVariant before = m_over->currentData();
     m_over->clear();
     m_pour->clear();
-    m_over->addItem(tr("on white paper"), 0);
     const Notebook& notebook = m_context.document().notebook();
+    m_over->addItem(tr("on %1 paper").arg(nameInList(ownPaperName(notebook))), 0);
     for (const PaperRecord& paper : notebook.papers)
         m_over->addItem(tr("on %1").arg(nameInList(paper.name)), static_cast<qlonglong>(paper.id.value));
     for (std::size_t i = 0; i < notebook.wells.size(); ++i) {
@@ -324,6 +325,7 @@ Spectrum WellPage::backing() const
 {
     const qlonglong below = m_over->currentData().toLongLong();
     const Notebook& notebook = m_context.document().notebook();
+    const Spectrum own = notebook.handling.paper.reflectance();
     if (below > 0)
         for (const PaperRecord& paper : notebook.papers)
             if (paper.id.value == below)
@@ -331,9 +333,9 @@ Spectrum WellPage::backing() const
     if (const WellRecord* well = notebook.well({-below})) {
         const PuddleContents contents = stateOf(*well, *m_puddle.studio).contents;
         if (!contents.isEmpty())
-            return filmReflectance(filmOf(contents, m_puddle.studio->paints), contents.wash, whitePaper());
+            return filmReflectance(filmOf(contents, m_puddle.studio->paints), contents.wash, own);
     }
-    return whitePaper();
+    return own;
 }
 
 /// How wet and dry differ: by what its own tubes did, or failing that by all that were read wet and dry.
@@ -377,7 +379,7 @@ void WellPage::showSteps()
     const std::vector<WellStep>& steps = m_puddle.well.steps;
     m_steps->clear();
     for (std::size_t i = 0; i < steps.size(); ++i)
-        m_steps->addItem(tr("%1  %2").arg(i + 1).arg(stepWords(steps[i], brush())));
+        m_steps->addItem(tr("%1  %2").arg(i + 1).arg(stepWords(steps[i], handling())));
     m_steps->setCurrentRow(m_steps->count() - 1);
     m_back->setEnabled(m_steps->count() > 0);
 }
@@ -445,8 +447,8 @@ void WellPage::showContents()
     const WellState& state = m_puddle.state;
     const std::vector<Paint>& paints = m_puddle.studio->paints;
     const Film film = m_puddle.film();
-    const QString words = text(contentsWords(state.contents, paints, brush()));
-    m_wash->show(film, words, 7);
+    const QString words = text(contentsWords(state.contents, paints, handling()));
+    m_wash->show(film, words, 7, handling().paper);
     QStringList lines{sentence(words),
                       tr("%1, %2 wash; %3")
                           .arg(sentence(colourWords(m_puddle.colour())), text(washWord(state.contents.wash)),
@@ -458,7 +460,7 @@ void WellPage::showContents()
         lines << tr("%1 is no longer in the notebook and is left out.").arg(nameInList(gone));
     m_words->setText(lines.join(QLatin1Char('\n')));
     m_layers->show(film, state.contents.wash, backing());
-    const std::vector<double> amounts = millilitresFor(*recipeOf(state.contents, brush()), 100);
+    const std::vector<double> amounts = millilitresFor(*recipeOf(state.contents, handling()), 100);
     m_drying->setText(dryingWords() + QLatin1Char(' ')
                       + tr("A wash of 100 square centimetres takes about %1 ml of paint.")
                             .arg(number(std::accumulate(amounts.begin(), amounts.end(), 0.0), 2)));
@@ -490,6 +492,7 @@ void WellPage::showWay()
 {
     const std::vector<Paint>& paints = m_puddle.studio->paints;
     const WellState& state = m_puddle.state;
+    const Spectrum paper = m_puddle.studio->notebook.handling.paper.reflectance();
     FieldContents contents;
     if (const auto& wanted = m_puddle.well.wanted)
         contents.needs.push_back(
@@ -501,11 +504,11 @@ void WellPage::showWay()
     for (std::size_t act = 1; act <= state.puddle.acts.size(); ++act) {
         const PuddleContents then = contentsOf(state.puddle, act);
         if (!then.isEmpty())
-            contents.path.push_back(seenLab(filmOf(then, paints), then.wash, whitePaper()));
+            contents.path.push_back(seenLab(filmOf(then, paints), then.wash, paper));
     }
     for (const TouchStep& step : m_puddle.advice.steps)
         contents.dots.push_back(
-            {tr("after %1 of %2").arg(text(amountWords(step.parts, brush())), text(paints[step.paint].name)),
+            {tr("after %1 of %2").arg(text(amountWords(step.parts, handling())), text(paints[step.paint].name)),
              step.laid.colour});
     m_field->setContents(std::move(contents));
 }

@@ -65,7 +65,7 @@ private:
     void fillTubes();
     void fillOver();
     Spectrum backing() const;
-    Brush brush() const;
+    Handling handling() const;
     std::optional<ExpectedDrying> drying() const;
     void askForDab();
     QString dryingWords() const;

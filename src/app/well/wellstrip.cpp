@@ -38,9 +38,10 @@ void WellStrip::fill()
                     well.wanted,
                     well.name.empty() ? tr("well %1").arg(m_shown.size() + 1) : nameInList(well.name)};
         if (const WellState state = stateOf(well, *studio); !state.contents.isEmpty()) {
-            shown.colour = seenLab(filmOf(state.contents, studio->paints), state.contents.wash, whitePaper());
+            shown.colour = seenLab(filmOf(state.contents, studio->paints), state.contents.wash,
+                                   studio->notebook.handling.paper.reflectance());
             shown.words +=
-                QStringLiteral(": ") + text(contentsWords(state.contents, studio->paints, studio->notebook.brush));
+                QStringLiteral(": ") + text(contentsWords(state.contents, studio->paints, studio->notebook.handling));
         }
         m_shown.push_back(std::move(shown));
     }

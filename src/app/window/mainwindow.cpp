@@ -11,10 +11,10 @@
 #include "app/well/wellstrip.h"
 #include "app/window/barekeys.h"
 #include "app/window/exchange.h"
+#include "app/window/handlingdialog.h"
 #include "app/window/keyspage.h"
 #include "app/window/places.h"
 #include "app/window/rail.h"
-#include "app/window/touchesdialog.h"
 #include "app/window/warmbluedialog.h"
 #include "app/window/wordspage.h"
 #include "files/inputfile.h"
@@ -243,7 +243,7 @@ void MainWindow::setUpViewMenu()
     view->addActions({values, ground});
     view->addSeparator();
     view->addAction(tr("Which blue is &warm"), this, &MainWindow::askWarmBlue);
-    view->addAction(tr("How I coun&t and lay paint"), this, &MainWindow::askTouches);
+    view->addAction(tr("How I coun&t and lay paint"), this, &MainWindow::askHandling);
 }
 
 /// A key that works everywhere in the window.
@@ -371,19 +371,23 @@ void MainWindow::tellHowItOpened()
                 .arg(QFileInfo(m_document.keptCopy()).fileName()));
 }
 
-void MainWindow::askTouches()
+void MainWindow::askHandling()
 {
     if (!mayWrite(m_document, this))
         return;
-    const Brush before = m_document.notebook().brush;
-    TouchesDialog dialog(before, this);
+    const Handling before = m_document.notebook().handling;
+    HandlingDialog dialog(m_document.notebook(), this);
     if (dialog.exec() != QDialog::Accepted)
         return;
-    const Brush brush = dialog.brush();
-    m_document.apply(handling(m_document.notebook(), brush), brush.inOneGo == before.inOneGo
-                                                                 ? tr("count %1 touches a part").arg(brush.touchesAPart)
-                                                             : brush.inOneGo ? tr("lay all in one go")
-                                                                             : tr("lay twice where it is needed"));
+    const Handling handling = dialog.handling();
+    const auto words = [&] {
+        if (handling.paper != before.paper)
+            return tr("paint on another paper");
+        if (handling.inOneGo == before.inOneGo)
+            return tr("count %1 touches a part").arg(handling.touchesAPart);
+        return handling.inOneGo ? tr("lay all in one go") : tr("lay twice where it is needed");
+    };
+    m_document.apply(handlingPaint(m_document.notebook(), handling), words());
 }
 
 void MainWindow::askWarmBlue()

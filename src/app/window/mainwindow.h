@@ -53,7 +53,7 @@ private:
     QString foundWrong() const;
     void tellHowItOpened();
     void askWarmBlue();
-    void askTouches();
+    void askHandling();
 
     Document& m_document;
     ViewSettings m_settings;
