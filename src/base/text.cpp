@@ -117,6 +117,12 @@ std::string lowered(std::string_view text)
     return result;
 }
 
+std::string withArticle(const std::string& words)
+{
+    const bool vowel = std::string_view("aeiou").find(words.front()) != std::string_view::npos;
+    return (vowel ? "an " : "a ") + words;
+}
+
 std::string upperFirst(std::string words)
 {
     if (!words.empty() && words[0] >= 'a' && words[0] <= 'z')

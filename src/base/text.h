@@ -14,6 +14,9 @@ std::string_view trimmed(std::string_view text);
 std::string lowered(std::string_view text);
 
 /// With its first letter, where it is one of a to z, a capital.
+/// "a muted green", "an olive".
+std::string withArticle(const std::string& words);
+
 std::string upperFirst(std::string words);
 
 /// Pieces between separators, trimmed, empty ones kept; one empty piece for an empty text.

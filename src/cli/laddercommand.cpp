@@ -74,14 +74,13 @@ Result<Output> ladderCommand(const LadderArguments& arguments)
     const auto advice = pairAdvice(source->paints(), *first, *second, *wash, way,
                                    [&](std::size_t place) { return source->isNotebook() && source->isAtHand(place); });
 
-    Output output{shown(one.name) + " to " + shown(two.name) + ": " + describe(way.kind) + "\n" + shown(reason) + "\n",
-                  {}};
+    Output output{shown(one.name) + " to " + shown(two.name) + "\n" + shown(reason) + "\n", {}};
     for (const std::string& words : advice)
         output.text += shown(words) + "\n";
     output.json = {{"first", one.name},
                    {"second", two.name},
                    {"wash", *wash},
-                   {"judgement", describe(way.kind)},
+                   {"judgement", describe(way)},
                    {"reason", reason},
                    {"advice", advice},
                    {"most_neutral_step", ladder.mostNeutral},

@@ -32,13 +32,11 @@ Result<std::optional<Lab>> colourOf(const MixesArguments& arguments)
     return std::nullopt;
 }
 
-std::string mixText(const Listed& listed, bool sought, Handling handling)
+std::string mixText(const Listed& listed, bool sought, Handling handling, const TubeNames& names)
 {
     const MixRecord& mix = *listed.mix;
-    std::string text =
-        "  "
-        + shown(mix.name.empty() ? partsText(mix.parts, handling) : mix.name + ": " + partsText(mix.parts, handling))
-        + ", " + washWord(mix.wash) + " wash";
+    std::string text = "  " + shown((mix.name.empty() ? "" : mix.name + ": ") + partsText(mix.parts, handling, names))
+                       + ", " + washWord(mix.wash) + " wash";
     if (mix.painted)
         text += ": " + colourName(*mix.painted) + ", Lab " + labText(*mix.painted);
     if (sought)
@@ -96,8 +94,9 @@ Result<Output> mixesCommand(const MixesArguments& arguments)
         std::ranges::reverse(listed);
     Output output{listed.empty() ? "no such mix\n" : "", {{"mixes", Json::array()}}, open->store->remarks(), {}};
     listed.resize(std::min(listed.size(), static_cast<std::size_t>(arguments.most)));
+    const TubeNames names(open->notebook.tubes);
     for (const Listed& one : listed) {
-        output.text += mixText(one, sought->has_value(), open->notebook.handling);
+        output.text += mixText(one, sought->has_value(), open->notebook.handling, names);
         output.json["mixes"].push_back(mixJson(one, sought->has_value()));
     }
     return output;

@@ -189,10 +189,9 @@ Json lightJson(const LightJudgement& light)
             {"doubtful", light.doubtful || light.blackPale}};
 }
 
-Json squareJson(const SquareReading& square, const SheetRecord& sheet, bool filed, Handling handling)
+Json squareJson(const SquareReading& square, const std::string& mix, bool filed)
 {
-    Json object{
-        {"square", square.cell + 1}, {"mix", partsText(sheet.cells[square.cell].parts, handling)}, {"filed", filed}};
+    Json object{{"square", square.cell + 1}, {"mix", mix}, {"filed", filed}};
     object["doubts"] = Json::array();
     for (const SquareDoubt doubt : square.doubts)
         object["doubts"].push_back(describe(doubt));
@@ -206,10 +205,9 @@ Json squareJson(const SquareReading& square, const SheetRecord& sheet, bool file
     return object;
 }
 
-std::string squareText(const SquareReading& square, const SheetRecord& sheet, bool filed, Handling handling)
+std::string squareText(const SquareReading& square, const std::string& mix, bool filed)
 {
-    std::string text = "  " + std::to_string(square.cell + 1) + "  "
-                       + shown(partsText(sheet.cells[square.cell].parts, handling)) + ": ";
+    std::string text = "  " + std::to_string(square.cell + 1) + "  " + shown(mix) + ": ";
     if (!square.refused() && !square.blank())
         text += labText(square.painted) + ", " + colourName(square.painted) + ", " + formatNumber(square.apart, 1)
                 + " away from what was expected";
@@ -321,10 +319,12 @@ Result<Output> readSheetCommand(const ReadSheetArguments& arguments)
                   remarks};
     for (const std::string& remark : remarksOn(*reading))
         output.text += "  " + remark + "\n";
+    const TubeNames names(source->notebook().tubes);
     for (const SquareReading& square : reading->squares) {
         const bool filed = std::ranges::find(accepted, square.cell) != accepted.end();
-        output.json["squares"].push_back(squareJson(square, sheet, filed, source->handling()));
-        output.text += squareText(square, sheet, filed, source->handling());
+        const std::string mix = partsText(sheet.cells[square.cell].parts, source->handling(), names);
+        output.json["squares"].push_back(squareJson(square, mix, filed));
+        output.text += squareText(square, mix, filed);
     }
     return output;
 }

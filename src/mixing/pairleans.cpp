@@ -56,6 +56,12 @@ std::optional<double> hueBetween(const Paint& first, const Paint& second)
     return normalisedDegrees(one + signedDegreesBetween(one, toLch(second.swatch.thin).hueDegrees) / 2);
 }
 
+bool bothCount(double share)
+{
+    constexpr double least = 0.2 - 1e-9;
+    return share >= least && share <= 1 - least;
+}
+
 double alongHue(const Lab& colour, double hueDegrees)
 {
     const double angle = hueDegrees * std::numbers::pi / 180;

@@ -31,6 +31,10 @@ std::optional<LeansAway> leansAway(const Paint& paint, HueFamily other);
 /// primaries, or halfway between two hues. Nothing where a grey is wanted, of complements, earths, blacks and whites.
 std::optional<double> hueBetween(const Paint& first, const Paint& second);
 
+/// Whether both of two paints count in a mix: neither is under a fifth of it by strength. Our judgement.
+/// @param share of one of them, 0 to 1
+bool bothCount(double share);
+
 /// How far a colour goes towards a hue: a cos h + b sin h, 0 and below on the other side.
 double alongHue(const Lab& colour, double hueDegrees);
 

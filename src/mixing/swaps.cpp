@@ -10,21 +10,24 @@
 namespace iris {
 namespace {
 
+constexpr int steps = 20;
+
 /// The mixes of two paints, even in strength.
 std::vector<Lab> mixesOf(const Paint& first, const Paint& second, double wash)
 {
-    constexpr int steps = 20;
     std::vector<Lab> mixes;
     for (int step = 1; step < steps; ++step)
         mixes.push_back(seenLab(filmBetween(first, second, static_cast<double>(step) / steps), wash, whitePaper()));
     return mixes;
 }
 
+/// Of those in which both count.
 double mostAlong(const std::vector<Lab>& mixes, double hue)
 {
     double most = 0;
-    for (const Lab& mix : mixes)
-        most = std::max(most, alongHue(mix, hue));
+    for (int step = 1; step < steps; ++step)
+        if (bothCount(static_cast<double>(step) / steps))
+            most = std::max(most, alongHue(mixes[static_cast<std::size_t>(step) - 1], hue));
     return most;
 }
 

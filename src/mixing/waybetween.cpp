@@ -1,6 +1,8 @@
 #include "mixing/waybetween.h"
 
 #include "colour/deltae.h"
+#include "mixing/pairleans.h"
+#include "mixing/whatmakes.h"
 
 #include <algorithm>
 
@@ -33,6 +35,36 @@ WayKind kindOf(const Ladder& fine, double keepsChroma)
     return keepsChroma > 0.3 ? WayKind::Dulls : WayKind::Greys;
 }
 
+std::optional<HueFamily> wantedOf(const Paint& first, const Paint& second)
+{
+    if (!isPrimary(first.family) || !isPrimary(second.family) || first.family == second.family)
+        return std::nullopt;
+    return familyBetween(first.family, second.family);
+}
+
+MixKind kindOf(HueFamily family)
+{
+    switch (family) {
+    case HueFamily::Orange: return MixKind::Oranges;
+    case HueFamily::Green: return MixKind::Greens;
+    default: return MixKind::Violets;
+    }
+}
+
+/// Of the mixes in which both tubes count, the one that goes farthest towards the hue that is wanted.
+std::optional<Lab> bestOf(const Ladder& fine, HueFamily wanted)
+{
+    const double hue = *middleDegrees(wanted);
+    std::optional<Lab> best;
+    for (const LadderStep& step : fine.steps) {
+        if (!bothCount(step.share) || !isOfKind(step.colour, kindOf(wanted)))
+            continue;
+        if (!best || alongHue(step.colour, hue) > alongHue(*best, hue))
+            best = step.colour;
+    }
+    return best;
+}
+
 bool isLostAtOnce(const Ladder& fine)
 {
     constexpr int quarter = (steps - 1) / 4;
@@ -54,6 +86,9 @@ WayBetween wayBetween(const Paint& first, const Paint& second, double wash, cons
     WayBetween way;
     way.keepsChroma = dullerEnd > 0 ? std::min(1.0, lowest / dullerEnd) : 1.0;
     way.kind = kindOf(fine, way.keepsChroma);
+    way.wanted = wantedOf(first, second);
+    if (way.wanted)
+        way.makes = bestOf(fine, *way.wanted);
     way.atOnce = (way.kind == WayKind::Dulls || way.kind == WayKind::Greys) && isLostAtOnce(fine);
     return way;
 }

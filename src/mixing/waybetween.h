@@ -1,6 +1,9 @@
 #pragma once
 
+#include "colour/huefamily.h"
 #include "mixing/ladder.h"
+
+#include <optional>
 
 namespace iris {
 
@@ -21,6 +24,10 @@ struct WayBetween {
     WayKind kind = WayKind::StaysClean;
     bool atOnce = false;    ///< it dulls or greys, most of it in the first quarter, from one end or the other
     double keepsChroma = 1; ///< least chroma on the way over that of the duller end, 0 to 1
+    /// What one wants of two different primaries: a green of a yellow and a blue. What else happens on the way counts
+    /// for little then.
+    std::optional<HueFamily> wanted = {};
+    std::optional<Lab> makes = {}; ///< the best of that, with both tubes counting; nothing where there is none
 
     bool operator==(const WayBetween&) const = default;
 };

@@ -39,18 +39,19 @@ Result<void> validate(const MixRecord& mix)
     return checkSound(mix);
 }
 
-std::string partsText(const std::vector<MixPart>& parts, Handling handling)
+std::string partsText(const std::vector<MixPart>& parts, Handling handling, const TubeNames& names)
 {
     const Counted count = countedParts(parts, handling);
     std::string text;
     for (std::size_t i = 0; i < parts.size(); ++i)
-        text += (text.empty() ? "" : " + ") + (parts.size() > 1 ? count.words(i) + " " : "") + parts[i].name;
+        text += (text.empty() ? "" : " + ") + (parts.size() > 1 ? count.words(i) + " " : "")
+                + names.of(parts[i].tube, parts[i].name);
     return text;
 }
 
-std::string titleOf(const MixRecord& mix, Handling handling)
+std::string titleOf(const MixRecord& mix, Handling handling, const TubeNames& names)
 {
-    return mix.name.empty() ? partsText(mix.parts, handling) : mix.name;
+    return mix.name.empty() ? partsText(mix.parts, handling, names) : mix.name;
 }
 
 bool sameMix(const std::vector<MixPart>& one, const std::vector<MixPart>& two)

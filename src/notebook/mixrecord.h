@@ -100,11 +100,11 @@ struct MixRecord {
 /// What keeps a mix from being written down, in plain words.
 Result<void> validate(const MixRecord& mix);
 
-/// "3 Lemon Yellow + 1 Ultramarine", by the names that were kept.
-std::string partsText(const std::vector<MixPart>& parts, Handling handling);
+/// "3 Lemon Yellow + 1 Ultramarine".
+std::string partsText(const std::vector<MixPart>& parts, Handling handling, const TubeNames& names);
 
 /// What a mix goes by: its own name, or else what is in it.
-std::string titleOf(const MixRecord& mix, Handling handling);
+std::string titleOf(const MixRecord& mix, Handling handling, const TubeNames& names);
 
 /// True for the same tubes in the same proportions, in any order.
 bool sameMix(const std::vector<MixPart>& one, const std::vector<MixPart>& two);

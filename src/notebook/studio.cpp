@@ -168,6 +168,7 @@ Studio::Studio(StudioParts own)
       painted(*parts.painted),
       lessons(*parts.lessons),
       learned(*parts.learned),
+      names(notebook.tubes),
       behind(parts.behind)
 {
 }

@@ -41,6 +41,7 @@ struct Studio {
     const PaintedMixes& painted;        ///< the painted mixes by their tubes
     const Lessons& lessons;             ///< the painted mixes that teach
     const Learned& learned;             ///< what they teach: strengths one a tube, lessons one a painted mix
+    const TubeNames names;              ///< of its tubes in what was written down
     const bool behind; ///< what is learnt is that of an earlier studio, carried over; learnt() catches up
 
     /// The place of a tube in the notebook and in the paints; nothing when it is not there. Logarithmic.

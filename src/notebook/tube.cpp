@@ -161,4 +161,18 @@ std::vector<std::string> namesApart(const std::vector<Tube>& tubes)
     return names;
 }
 
+TubeNames::TubeNames(const std::vector<Tube>& tubes)
+{
+    const std::vector<std::string> names = namesApart(tubes);
+    for (std::size_t i = 0; i < tubes.size(); ++i)
+        if (names[i] != tubes[i].name)
+            m_apart.emplace(tubes[i].id, names[i]);
+}
+
+const std::string& TubeNames::of(TubeId tube, const std::string& kept) const
+{
+    const auto apart = m_apart.find(tube);
+    return apart == m_apart.end() ? kept : apart->second;
+}
+
 } // namespace iris

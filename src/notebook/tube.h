@@ -7,6 +7,7 @@
 
 #include <compare>
 #include <cstdint>
+#include <map>
 #include <optional>
 #include <string>
 #include <vector>
@@ -116,6 +117,19 @@ bool isAtHand(const Tube& tube);
 /// What each of some tubes is called where several stand together: its name, and where another bears that too its
 /// pigments, "Burnt Sienna PBr7", or its maker where those are the same.
 std::vector<std::string> namesApart(const std::vector<Tube>& tubes);
+
+/// What tubes are called in what was written down of them: by the name that was kept, and where another tube bears that
+/// too as namesApart() tells them.
+class TubeNames {
+public:
+    TubeNames() = default;
+    explicit TubeNames(const std::vector<Tube>& tubes);
+
+    const std::string& of(TubeId tube, const std::string& kept) const;
+
+private:
+    std::map<TubeId, std::string> m_apart; ///< of those alone that share a name
+};
 
 /// The rows of the table a tube's codes stand for: the form it names, or else a form its name contains, or else the
 /// ordinary one. Codes the table does not know are left out.

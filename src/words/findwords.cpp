@@ -48,12 +48,6 @@ std::string with(const char* before, const std::string& words)
     return std::string(before) + words;
 }
 
-std::string withArticle(const std::string& words)
-{
-    const bool vowel = std::string_view("aeiou").find(words.front()) != std::string_view::npos;
-    return (vowel ? "an " : "a ") + words;
-}
-
 /// The nearest a step comes in words a hand understands.
 std::string valueChange(const Lab& before, const Lab& after)
 {

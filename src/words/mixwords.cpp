@@ -138,6 +138,10 @@ std::string describe(WayKind kind)
 
 std::string describe(const WayBetween& way)
 {
+    if (way.makes)
+        return "makes " + withArticle(colourNameWithoutValue(*way.makes));
+    if (way.wanted && way.kind != WayKind::HardlyChanges)
+        return "makes no " + std::string(nameOf(*way.wanted)) + " but " + describe(way.kind);
     if (!way.atOnce)
         return describe(way.kind);
     return way.kind == WayKind::Dulls ? "dulls at once" : "greys at once";
@@ -185,7 +189,7 @@ std::string nearMissWords(MixKind kind, const NearMiss& miss, std::span<const Pa
     if (miss.missing) {
         const std::string family(nameOf(*miss.missing));
         text += std::string(dark && miss.colour.l >= darkBelow ? " And" : " What is missing is") + " "
-                + (family == "orange" ? "an " : "a ") + family + " to take its colour away.";
+                + withArticle(family) + " to take its colour away.";
     }
     return text;
 }

@@ -64,7 +64,7 @@ std::string_view teachingWord(double share);
 /// "stays clean", "dulls on the way" and so on.
 std::string describe(WayKind kind);
 
-/// "stays clean", "dulls at once".
+/// "makes a muted olive" of what is to be a green; of other pairs "stays clean", "dulls at once".
 std::string describe(const WayBetween& way);
 
 /// That so many tubes were not chosen from, since there are very many; empty for none.

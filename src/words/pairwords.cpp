@@ -78,9 +78,21 @@ std::string reasonOf(const Paint& first, const Paint& second, WayKind kind)
     }
 }
 
+/// Of a pair that makes what is wanted in spite of how its tubes lean: ", although the red leans violet".
+std::string inSpiteOf(const Paint& first, const Paint& second, const WayBetween& way)
+{
+    if (way.kind != WayKind::StaysClean || !way.makes)
+        return {};
+    if (const auto away = leansAway(first, second.family))
+        return ", although " + leansWords(first, *away);
+    if (const auto away = leansAway(second, first.family))
+        return ", although " + leansWords(second, *away);
+    return {};
+}
+
 std::string wayWords(const WayBetween& way, std::optional<double> cleanliness)
 {
-    if (way.kind == WayKind::StaysClean && cleanliness && *cleanliness < plainlyClean)
+    if (way.kind == WayKind::StaysClean && !way.wanted && cleanliness && *cleanliness < plainlyClean)
         return "keeps what colour it has, but other tubes of yours mix this hue cleaner";
     return describe(way);
 }
@@ -109,6 +121,8 @@ std::string explain(const Paint& first, const Paint& second, const WayBetween& w
 {
     const std::string what = upperFirst(wayWords(way, cleanliness));
     const bool compared = what != upperFirst(describe(way));
+    if (const std::string although = inSpiteOf(first, second, way); !although.empty())
+        return what + although + ".";
     const std::string why = compared ? std::string() : reasonOf(first, second, way.kind);
     return why.empty() ? what + "." : what + ": " + why + ".";
 }

@@ -290,7 +290,7 @@ void TestHostileNames::everyDialogShowsThemAsTheyAre()
         look(readings, "readings");
         MixDialog mix(document, notebook.mixes[i]);
         look(mix, "mix");
-        MixNoteDialog note(notebook.mixes[i], notebook.handling);
+        MixNoteDialog note(notebook.mixes[i], partsText(notebook.mixes[i].parts, notebook.handling, {}));
         look(note, "note");
         PrintDialog print(notebook.sheets[i].cells, 2, notebook.sheets[i].cells, QString::fromStdString(m_names[i]));
         look(print, "print");

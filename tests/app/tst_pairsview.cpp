@@ -822,7 +822,7 @@ void TestPairsView::mixesOfDeletedTubesStay()
     QCOMPARE(m_document->studio()->learned.lessons.size(), 1U);
     m_document->apply(removing<Tube>(std::vector<TubeId>{lemon.id}));
     QCOMPARE(m_document->notebook().mixes.size(), 1U);
-    QCOMPARE(partsText(m_document->notebook().mixes[0].parts, usualHandling),
+    QCOMPARE(partsText(m_document->notebook().mixes[0].parts, usualHandling, {}),
              std::string("3 Lemon Yellow + 1 Ultramarine"));
     QVERIFY(m_document->studio()->learned.lessons.empty());
     m_document->undoStack().undo();

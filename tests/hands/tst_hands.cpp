@@ -213,7 +213,7 @@ void TestHands::aMixIsWrittenDownAndFound()
     type("Ult");
     press({"Return"});
     QVERIFY(inFile([](const Notebook& notebook) { return notebook.mixes.size() == 1; }));
-    QCOMPARE(partsText(inFile().mixes[0].parts, usualHandling), std::string("3 Lemon + 1 Ultramarine"));
+    QCOMPARE(partsText(inFile().mixes[0].parts, usualHandling, {}), std::string("3 Lemon + 1 Ultramarine"));
 }
 
 void TestHands::needsFollowOneAnotherAndAPaletteIsKept()

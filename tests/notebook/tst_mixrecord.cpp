@@ -94,8 +94,19 @@ void TestMixRecord::sameMixesInOtherWords()
     QVERIFY(!sameMix(one, {{{5}, "Ultramarine", 3}, {{2}, "Lemon", 1}}));
     QVERIFY(!sameMix(one, {{{2}, "Lemon", 3}}));
     QVERIFY(!sameMix({{{0}, "Lemon", 1}}, {{{0}, "Ochre", 1}})); // tubes typed by name only
-    QCOMPARE(partsText(one, usualHandling), std::string("3 Lemon + 1 Ultramarine"));
-    QCOMPARE(partsText({{{2}, "Lemon", 3}}, usualHandling), std::string("Lemon"));
+    QCOMPARE(partsText(one, usualHandling, {}), std::string("3 Lemon + 1 Ultramarine"));
+    QCOMPARE(partsText({{{2}, "Lemon", 3}}, usualHandling, {}), std::string("Lemon"));
+    // Where another tube bears the name, a mix says which of them went in, whatever was kept.
+    Tube mars;
+    mars.id = {1};
+    Tube earth;
+    earth.id = {2};
+    mars.name = earth.name = "Rust";
+    mars.codes = parsePigmentCodes("PR101").value();
+    earth.codes = parsePigmentCodes("PBr7").value();
+    const std::vector<MixPart> both{{{1}, "Rust", 1}, {{2}, "Rust", 3}};
+    QCOMPARE(partsText(both, usualHandling, TubeNames({mars, earth})), std::string("1 Rust PR101 + 3 Rust PBr7"));
+    QCOMPARE(partsText(both, usualHandling, TubeNames({mars})), std::string("1 Rust + 3 Rust"));
 }
 
 void TestMixRecord::aTouchRemembersWhereItCameFrom()
@@ -145,7 +156,7 @@ void TestMixRecord::mixesOutliveTheirTubes()
     removal.tubes.removed = {{5}};
     const Notebook after = edited(notebook, removal);
     QCOMPARE(after.mixes, notebook.mixes);
-    QCOMPARE(partsText(after.mixes[0].parts, usualHandling), std::string("3 Lemon + 1 Ultramarine"));
+    QCOMPARE(partsText(after.mixes[0].parts, usualHandling, {}), std::string("3 Lemon + 1 Ultramarine"));
     QVERIFY(lessonsOf(after).squares.empty());
     QCOMPARE(edited(after, inverseOf(notebook, removal)), notebook);
 }

@@ -23,6 +23,8 @@ private Q_SLOTS:
     void explains_data();
     void explains();
     void whatOthersMixCleanerIsNotCalledClean();
+    void whatIsWantedIsTold_data();
+    void whatIsWantedIsTold();
     void swapsAreToldWhereTheyAreWanted();
     void coloursAreSeenBesideAnother_data();
     void coloursAreSeenBesideAnother();
@@ -118,8 +120,8 @@ void TestPairWords::everyKindHasItsWords()
         QVERIFY(!words.isEmpty() && !all.contains(words));
         all << words;
     }
-    QCOMPARE(describe(WayBetween{WayKind::Greys, true, 0.2}), std::string("greys at once"));
-    QCOMPARE(describe(WayBetween{WayKind::Dulls, true, 0.4}), std::string("dulls at once"));
+    QCOMPARE(describe(WayBetween{WayKind::Greys, true, 0.2, {}, {}}), std::string("greys at once"));
+    QCOMPARE(describe(WayBetween{WayKind::Dulls, true, 0.4, {}, {}}), std::string("dulls at once"));
 }
 
 void TestPairWords::explains_data()
@@ -191,19 +193,68 @@ void TestPairWords::coloursAreSeenBesideAnother()
     QCOMPARE(QString::fromStdString(seenBeside(colour, {50, 10, 10})), seen);
 }
 
-/// Alizarin and a cadmium yellow keep the little colour their mix has; with a cadmium red it would be cleaner (trade
-/// fact 13).
+/// What is made is told, and the tube that would make it cleaner (trade fact 13); of other pairs that others mix the
+/// hue cleaner.
 void TestPairWords::whatOthersMixCleanerIsNotCalledClean()
 {
-    const std::array paints{referencePaint("PY35"), referencePaint("PR83"), referencePaint("PR108/light")};
-    const CleanReach reach(paints);
+    const std::array paints{referencePaint("PY35/medium"), referencePaint("PR83"), referencePaint("PR108/light")};
     const WayBetween way = wayBetween(paints[0], paints[1]);
-    QCOMPARE(way.kind, WayKind::StaysClean);
-    const double clean = reach.cleanlinessBetween(paints[0], paints[1]);
-    const QString text = QString::fromStdString(explain(paints[0], paints[1], way, clean));
-    QVERIFY2(text.contains("other tubes of yours mix this hue cleaner"), qPrintable(text));
-    QCOMPARE(QString::fromStdString(explain(paints[0], paints[1], way, 0.95)).section(' ', 0, 1),
-             QString("Stays clean."));
+    QCOMPARE(QString::fromStdString(explain(paints[0], paints[1], way)),
+             QString("Makes a bright orange, although the red leans violet."));
+    const auto advice = pairAdvice(paints, 0, 1, wash::full, way, [](std::size_t) { return true; });
+    QVERIFY(std::ranges::any_of(advice, [](const std::string& line) { return line.starts_with("Cleaner: PR108"); }));
+    const Paint neighbour = referencePaint("PO20");
+    const WayBetween near = wayBetween(paints[0], neighbour);
+    QCOMPARE(near.kind, WayKind::StaysClean);
+    QVERIFY(explain(paints[0], neighbour, near, 0.5).find("other tubes of yours mix this hue cleaner")
+            != std::string::npos);
+    QVERIFY(explain(paints[0], neighbour, near, 0.95).starts_with("Stays clean"));
+}
+
+void TestPairWords::whatIsWantedIsTold_data()
+{
+    // Common practice of painters (trade facts 8 to 13 and 33 to 46).
+    QTest::addColumn<QString>("first");
+    QTest::addColumn<QString>("second");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("lemon and phthalo") << "PY3"
+                                       << "PB15:3"
+                                       << "Makes a bright green: both lean green.";
+    QTest::newRow("warm yellow and ultramarine") << "PY35/medium"
+                                                 << "PB29"
+                                                 << "Makes a muted olive: the blue leans violet, so red comes in.";
+    QTest::newRow("ochre and ultramarine") << "PY43"
+                                           << "PB29"
+                                           << "Makes no green but passes through a grey: ";
+    QTest::newRow("rose and ultramarine") << "PV19/rose"
+                                          << "PB29"
+                                          << "Makes a bright violet: both lean violet.";
+    QTest::newRow("cadmium red and phthalo") << "PR108/light"
+                                             << "PB15:3"
+                                             << "Makes no violet but passes through a grey: ";
+    QTest::newRow("cadmium red and ultramarine") << "PR108/light"
+                                                 << "PB29"
+                                                 << "Makes a greyed violet: the red leans orange";
+    QTest::newRow("two cadmiums") << "PY35/medium"
+                                  << "PR108/light"
+                                  << "Makes a bright orange";
+    QTest::newRow("complements are not asked for more") << "PR83"
+                                                        << "PG18"
+                                                        << "Passes through a grey: they stand across";
+}
+
+void TestPairWords::whatIsWantedIsTold()
+{
+    QFETCH(QString, first);
+    QFETCH(QString, second);
+    QFETCH(QString, says);
+    const Paint one = referencePaint(first.toUtf8());
+    const Paint two = referencePaint(second.toUtf8());
+    for (const auto& [from, to] : {std::pair(&one, &two), std::pair(&two, &one)}) {
+        const QString words = QString::fromStdString(explain(*from, *to, wayBetween(*from, *to)));
+        const QString start = from == &one ? says : says.section(QStringLiteral(": "), 0, 0);
+        QVERIFY2(words.startsWith(start), qPrintable(words));
+    }
 }
 
 /// Nobody wants a pair that is chosen for its grey cleaner, and least of all by an earth.

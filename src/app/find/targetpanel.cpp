@@ -190,7 +190,9 @@ void TargetPanel::fillSources()
         add(tr("tube: %1").arg(nameInList(tube.name)), tube.id.value, OfTube);
     for (const MixRecord& mix : notebook.mixes)
         if (mix.painted)
-            add(tr("painted: %1").arg(nameInList(titleOf(mix, m_document.notebook().handling))), mix.id.value, OfMix);
+            add(tr("painted: %1")
+                    .arg(nameInList(titleOf(mix, m_document.notebook().handling, m_document.studio()->names))),
+                mix.id.value, OfMix);
     for (const SubjectRecord& subject : notebook.subjects)
         for (std::size_t pin = 0; pin < subject.pins.size(); ++pin) {
             add(tr("picture: %1, place %2").arg(nameInList(subject.name), QString::number(pin + 1)), subject.id.value,
@@ -219,7 +221,7 @@ void TargetPanel::takeSource(int row)
     case OfMix:
         if (const MixRecord* mix = notebook.mix({id}); mix && mix->painted)
             want({*onOwnPaper(*mix, notebook, m_document.studio()->paints), {}, false, false},
-                 text(titleOf(*mix, m_document.notebook().handling)));
+                 text(titleOf(*mix, m_document.notebook().handling, m_document.studio()->names)));
         break;
     case OfPin: {
         const SubjectRecord* subject = notebook.subject({id});

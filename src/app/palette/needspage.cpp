@@ -266,8 +266,9 @@ QMenu* NeedsPage::makeSources()
                         std::vector<Need> needs;
                         for (const MixRecord& mix : m_document.notebook().mixes)
                             if (mix.painted && mix.stars > 0)
-                                needs.push_back({titleOf(mix, m_document.notebook().handling),
-                                                 *onOwnPaper(mix, m_document.notebook(), m_document.studio()->paints)});
+                                needs.push_back(
+                                    {titleOf(mix, m_document.notebook().handling, m_document.studio()->names),
+                                     *onOwnPaper(mix, m_document.notebook(), m_document.studio()->paints)});
                         addSet(std::move(needs), tr("needs from painted mixes"));
                     })
         ->setToolTip(tr("Those that have stars"));

@@ -16,7 +16,7 @@
 
 namespace iris {
 
-MixNoteDialog::MixNoteDialog(const MixRecord& mix, Handling handling, QWidget* parent)
+MixNoteDialog::MixNoteDialog(const MixRecord& mix, const std::string& words, QWidget* parent)
     : QDialog(parent),
       m_mix(mix),
       m_name(new QLineEdit(text(mix.name), this)),
@@ -37,7 +37,7 @@ MixNoteDialog::MixNoteDialog(const MixRecord& mix, Handling handling, QWidget* p
     m_notes->setTabChangesFocus(true);
     m_notes->setFixedHeight(96);
     auto* what = wordLabel("mixWhat", textFont(textsize::body, QFont::DemiBold), this);
-    what->setText(text(partsText(mix.parts, handling)));
+    what->setText(text(words));
     auto* form = new QFormLayout(this);
     form->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
     form->setVerticalSpacing(2 * gridStep);

@@ -15,7 +15,8 @@ class MixNoteDialog : public QDialog {
     Q_OBJECT
 
 public:
-    MixNoteDialog(const MixRecord& mix, Handling handling, QWidget* parent = nullptr);
+    /// @param words what is in it
+    MixNoteDialog(const MixRecord& mix, const std::string& words, QWidget* parent = nullptr);
 
     MixRecord mix() const;
 

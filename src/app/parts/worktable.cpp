@@ -69,10 +69,11 @@ void Worktable::noteOn(const StudioPtr& studio, const Recipe& recipe, QWidget* p
     }
     if (!mayWrite(m_document, parent))
         return;
-    MixNoteDialog dialog(mix, m_document.notebook().handling, parent);
+    MixNoteDialog dialog(mix, partsText(mix.parts, m_document.notebook().handling, m_document.studio()->names), parent);
     if (dialog.exec() == QDialog::Accepted && dialog.mix() != mix)
-        m_document.apply(putting(dialog.mix()),
-                         tr("note on %1").arg(text(partsText(mix.parts, m_document.notebook().handling))));
+        m_document.apply(putting(dialog.mix()), tr("note on %1")
+                                                    .arg(text(partsText(mix.parts, m_document.notebook().handling,
+                                                                        m_document.studio()->names))));
 }
 
 const MixRecord* recordOf(const Studio& studio, const Recipe& recipe)

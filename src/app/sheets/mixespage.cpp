@@ -35,9 +35,9 @@ namespace {
 constexpr int pictureSide = 128;
 
 /// Everything a word can be looked for in.
-QString searched(const MixRecord& mix, Handling handling)
+QString searched(const MixRecord& mix, Handling handling, const TubeNames& names)
 {
-    return text(mix.name + '\n' + partsText(mix.parts, handling) + '\n' + mix.tags + '\n' + mix.notes + '\n'
+    return text(mix.name + '\n' + partsText(mix.parts, handling, names) + '\n' + mix.tags + '\n' + mix.notes + '\n'
                 + mix.paper);
 }
 
@@ -192,15 +192,15 @@ void MixesPage::fill()
     m_stale = false;
     std::vector<RecordRow> rows;
     for (const MixRecord& mix : m_document.notebook().mixes | std::views::reverse) {
-        if (!holdsAll(searched(mix, m_document.notebook().handling), m_find->text()))
+        if (!holdsAll(searched(mix, m_document.notebook().handling, m_document.studio()->names), m_find->text()))
             continue;
         QStringList second;
         for (const std::string& words : {mix.name, mix.tags, mix.date})
             if (!words.empty())
                 second << text(words);
         rows.push_back({mix.id.value,
-                        text(partsText(mix.parts, m_document.notebook().handling)) + QLatin1Char('\n')
-                            + second.join(QStringLiteral("; ")),
+                        text(partsText(mix.parts, m_document.notebook().handling, m_document.studio()->names))
+                            + QLatin1Char('\n') + second.join(QStringLiteral("; ")),
                         chipOf(mix)});
     }
     refill(*m_list, rows);
@@ -264,7 +264,9 @@ QString MixesPage::detailWords(const MixRecord& mix) const
 QString MixesPage::lineageWords(const MixRecord& mix) const
 {
     QStringList lines;
-    const auto called = [this](const MixRecord& other) { return text(titleOf(other, m_document.notebook().handling)); };
+    const auto called = [this](const MixRecord& other) {
+        return text(titleOf(other, m_document.notebook().handling, m_document.studio()->names));
+    };
     if (mix.from.value > 0) {
         const MixRecord* from = m_document.notebook().mix(mix.from);
         lines << (from ? tr("Grew out of %1.").arg(called(*from)) : tr("Grew out of a mix that was taken out."));
@@ -291,10 +293,11 @@ void MixesPage::showChosen()
         return;
     }
     m_picture->setPixmap(pictureOf(*mix));
-    m_title->setText(text(titleOf(*mix, m_document.notebook().handling)));
+    m_title->setText(text(titleOf(*mix, m_document.notebook().handling, m_document.studio()->names)));
     m_details->setText((mix->name.empty()
                             ? QString()
-                            : text(partsText(mix->parts, m_document.notebook().handling)) + QLatin1Char('\n'))
+                            : text(partsText(mix->parts, m_document.notebook().handling, m_document.studio()->names))
+                                  + QLatin1Char('\n'))
                        + detailWords(*mix));
     m_lineage->setText(lineageWords(*mix));
 }
@@ -315,8 +318,9 @@ void MixesPage::writeNew()
 /// @param what undo calls it, with a place for the parts
 void MixesPage::write(const MixDialog& dialog, const QString& what)
 {
-    m_document.apply(putting(*dialog.mix(), dialog.newPicture()),
-                     what.arg(text(partsText(dialog.mix()->parts, m_document.notebook().handling))));
+    m_document.apply(
+        putting(*dialog.mix(), dialog.newPicture()),
+        what.arg(text(partsText(dialog.mix()->parts, m_document.notebook().handling, m_document.studio()->names))));
 }
 
 void MixesPage::changeChosen()
@@ -343,7 +347,8 @@ void MixesPage::addTouch()
     MixRecord grown = grownFrom(*mix);
     grown.date = today();
     MixDialog dialog(m_document, grown, window());
-    dialog.setWindowTitle(tr("%1 and a touch of ...").arg(text(titleOf(*mix, m_document.notebook().handling))));
+    dialog.setWindowTitle(tr("%1 and a touch of ...")
+                              .arg(text(titleOf(*mix, m_document.notebook().handling, m_document.studio()->names))));
     if (dialog.exec() == QDialog::Accepted && dialog.mix()) {
         write(dialog, tr("write down %1"));
         m_list->setCurrentRow(0);
@@ -354,8 +359,10 @@ void MixesPage::removeChosen()
 {
     fillIfStale();
     if (const MixRecord* mix = m_document.notebook().mix(chosen()))
-        m_document.apply(removing<MixRecord>(mix->id),
-                         tr("remove the mix %1").arg(text(partsText(mix->parts, m_document.notebook().handling))));
+        m_document.apply(
+            removing<MixRecord>(mix->id),
+            tr("remove the mix %1")
+                .arg(text(partsText(mix->parts, m_document.notebook().handling, m_document.studio()->names))));
 }
 
 } // namespace iris

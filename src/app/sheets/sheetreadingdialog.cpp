@@ -209,7 +209,8 @@ QPixmap SheetReadingDialog::pictureOf(const SquareReading& square) const
 
 QString SheetReadingDialog::wordsOf(const SquareReading& square, const SheetRecord& sheet) const
 {
-    QStringList lines{text(partsText(sheet.cells[square.cell].parts, m_document.notebook().handling))};
+    QStringList lines{
+        text(partsText(sheet.cells[square.cell].parts, m_document.notebook().handling, m_document.studio()->names))};
     if (!square.refused() && !square.blank())
         lines << tr("%1 away from what was expected; %2").arg(number(square.apart), colourWords(square.painted));
     QStringList doubts;

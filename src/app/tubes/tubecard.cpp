@@ -331,7 +331,7 @@ void TubeCard::showPair(TubeId first, TubeId second)
     m_name->setText(tr("%1 and %2").arg(text(one.name), text(two.name)));
     const Recipe halfWay{{{0, middle.parts[0]}, {1, middle.parts[1]}}, wash::full, middle.handling};
     m_maker->setText(tr("Half way: %1").arg(recipeText(halfWay, std::array{one, two})));
-    m_judgement->setText(tr("%1\nThe pair %2.").arg(sentence(colourWords(middle.colour)), text(describe(way.kind))));
+    m_judgement->setText(tr("%1\nThe pair %2.").arg(sentence(colourWords(middle.colour)), text(describe(way))));
     m_greyPartner->hide();
     m_readings->hide();
     m_numbers->setText(tr("keeps %1 % of its chroma").arg(number(100 * way.keepsChroma, 0)));

@@ -11,11 +11,13 @@
 
 namespace iris {
 
-QString stepWords(const WellStep& step, Handling handling)
+QString stepWords(const WellStep& step, const Studio& studio)
 {
     switch (step.kind) {
     case WellStep::Kind::Paint:
-        return QObject::tr("%1 of %2").arg(text(amountWords(step.amount, handling)), nameInList(step.name));
+        return QObject::tr("%1 of %2")
+            .arg(text(amountWords(step.amount, studio.notebook.handling)),
+                 nameInList(studio.names.of(step.tube, step.name)));
     case WellStep::Kind::Water: return QObject::tr("water, to %1 % of the strength").arg(number(100 * step.amount, 0));
     case WellStep::Kind::Blot: return QObject::tr("blotted, %1 % left").arg(number(100 * step.amount, 0));
     case WellStep::Kind::Poured:
@@ -161,7 +163,7 @@ std::optional<MixRecord> WellActs::asMix() const
     mix.date = today();
     QStringList lineage;
     for (const WellStep& step : record()->steps)
-        lineage << stepWords(step, m_document.notebook().handling);
+        lineage << stepWords(step, *m_document.studio());
     mix.notes = lineage.join(QStringLiteral("; ")).toStdString();
     mix.parts = mixPartsOf(*recipe, m_document.studio()->notebook);
     return mix;

@@ -6,7 +6,7 @@
 namespace iris {
 
 /// "2 touches of Phthalo Blue", "water, to 71 % of the strength".
-QString stepWords(const WellStep& step, Handling handling);
+QString stepWords(const WellStep& step, const Studio& studio);
 
 /// The well that is open, and everything that is done to wells: each act is a change of the notebook, so that it can be
 /// undone.

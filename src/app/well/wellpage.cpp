@@ -368,7 +368,7 @@ void WellPage::fillTubes()
     m_tube->clear();
     const StudioPtr& studio = m_puddle.studio;
     for (const std::size_t place : studio->atHand())
-        m_tube->addItem(nameInList(studio->notebook.tubes[place].name),
+        m_tube->addItem(nameInList(studio->paints[place].name),
                         static_cast<qlonglong>(studio->notebook.tubes[place].id.value));
     m_tube->setCurrentIndex(std::max(0, m_tube->findData(before)));
 }
@@ -379,7 +379,7 @@ void WellPage::showSteps()
     const std::vector<WellStep>& steps = m_puddle.well.steps;
     m_steps->clear();
     for (std::size_t i = 0; i < steps.size(); ++i)
-        m_steps->addItem(tr("%1  %2").arg(i + 1).arg(stepWords(steps[i], handling())));
+        m_steps->addItem(tr("%1  %2").arg(i + 1).arg(stepWords(steps[i], *m_puddle.studio)));
     m_steps->setCurrentRow(m_steps->count() - 1);
     m_back->setEnabled(m_steps->count() > 0);
 }
