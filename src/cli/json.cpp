@@ -30,6 +30,7 @@ Json toJson(const Transparency& transparency)
 {
     return {{"class", nameOf(transparency.kind)},
             {"uncertain", transparency.uncertain},
+            {"varies", transparency.varies},
             {"opacity_index", rounded(transparency.opacityIndex, 3)},
             {"hiding", rounded(transparency.hiding, 3)},
             {"veil", rounded(transparency.veil, 3)}};

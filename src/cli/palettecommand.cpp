@@ -166,6 +166,7 @@ Json insteadJson(const ListToBuy& list)
         json.push_back({{"tube", one.paint.name},
                         {"codes", textOf(one.paint.codes)},
                         {"sold", one.paint.sold},
+                        {"also_called", one.alsoCalled},
                         {"owned", one.owned ? Json(one.owned->name) : Json()},
                         {"instead", std::move(others)}});
     }

@@ -90,12 +90,10 @@ Result<SeenPicture> seenIn(const PictureArguments& arguments, std::vector<std::s
 
 Result<PictureFit> fitOf(const std::string& values)
 {
-    if (values == "paint")
-        return PictureFit::ToPaint;
-    if (values == "tubes")
-        return PictureFit::ToTubes;
     if (values == "as-is")
         return PictureFit::AsItIs;
+    if (const auto fit = named<PictureFit>("to " + values))
+        return *fit;
     return failure(ErrorCode::BadOption, "--values is paint, tubes or as-is");
 }
 

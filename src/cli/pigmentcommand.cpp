@@ -38,7 +38,11 @@ Json rowJson(const ReferencePigment& row, const Paint& paint)
                 {"sold", row.sold},
                 {"transparency", toJson(paint.transparency())},
                 {"lean", toJson(paint.lean())},
+                {"also_called", row.alsoCalled},
+                {"varies", Json::array()},
                 {"note", row.note}};
+    for (const Varies what : row.varies)
+        object["varies"].push_back(nameOf(what));
     addDisplay(object, row.full);
     object["cautions"] = cautionsJson(row);
     return object;
@@ -54,6 +58,10 @@ std::string rowText(const ReferencePigment& row, const Paint& paint)
             + std::string(stainingWord(row.staining)) + ", " + std::string(granulationWord(row.granulation))
             + ", lightfastness " + std::string(lightfastnessWord(row.lightfastness)) + "\n  "
             + std::string(soldWords(row.sold)) + " (from memory)\n";
+    if (!row.alsoCalled.empty())
+        text += "  also sold as " + joinedInWords(row.alsoCalled) + "\n";
+    if (const std::string differ = makersDifferWords(paint); !differ.empty())
+        text += "  " + differ + "\n";
     if (!row.note.empty())
         text += "  " + row.note + "\n";
     for (const std::string& token : row.cautions)

@@ -125,6 +125,7 @@ void drawCard(QuarterPainter& to, const CardLook& card, std::span<const Paint> p
         to.fill({place.left() + swatch, place.top(), swatch, high}, card.laid);
         to.fill({place.left() + swatch, place.top(), swatch, high / 3}, card.full);
     }
+    to.frame({place.left(), place.top(), card.isAnswered ? 2 * swatch : swatch, high}); // bare paper has an edge, too
     const double left = place.left() + 2 * swatch + 2.5;
     const double wide = place.right() - left;
     to.line({left, place.top() - 0.5, wide, 5}, card.name, 13, QFont::DemiBold);

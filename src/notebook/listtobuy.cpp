@@ -42,10 +42,25 @@ std::vector<Paint> lookAlikes(const Paint& paint)
     return table;
 }
 
+/// What it is asked for besides its own name.
+std::vector<std::string> namesInShops(const Paint& paint, const std::string& form)
+{
+    constexpr std::size_t most = 2;
+    if (paint.codes.size() != 1)
+        return {};
+    const auto row = ReferenceTable::shipped().find(paint.codes.front().text() + (form.empty() ? "" : '/' + form));
+    if (!row)
+        return {};
+    std::vector<std::string> names = (*row)->alsoCalled;
+    std::erase_if(names, [&](const std::string& name) { return lowered(name) == lowered(paint.name); });
+    names.resize(std::min(names.size(), most));
+    return names;
+}
+
 ToBuy toBuy(std::size_t tube, const std::vector<std::size_t>& set, const TubePool& pool,
             const std::vector<std::vector<std::size_t>>& equals)
 {
-    ToBuy one{pool.paints[tube], pool.forms[tube], {}, {}};
+    ToBuy one{pool.paints[tube], pool.forms[tube], namesInShops(pool.paints[tube], pool.forms[tube]), {}, {}};
     std::vector<std::size_t> others = doAsWell(tube, set, equals);
     std::erase_if(others, [&](std::size_t other) { return fades(pool.paints[other].lightfastness); });
     std::ranges::stable_sort(others, std::greater<>(), [&](std::size_t other) { return pool.paints[other].sold; });
@@ -81,7 +96,8 @@ ListToBuy listToBuy(const std::vector<std::size_t>& tubes, const TubePool& pool,
 
 std::string askForWords(const ToBuy& one)
 {
-    return nameAndCodes(one.paint) + ", " + std::string(soldWords(one.paint.sold)) + ".";
+    const std::string called = one.alsoCalled.empty() ? "" : ", also called " + joinedInWords(one.alsoCalled, "or");
+    return nameAndCodes(one.paint) + called + "; " + std::string(soldWords(one.paint.sold)) + ".";
 }
 
 std::string insteadWords(const ToBuy& one)
@@ -100,15 +116,16 @@ std::string insteadWords(const ToBuy& one)
 
 std::string shoppingCsv(const ListToBuy& list)
 {
-    std::string csv = csvLine({"name", "codes", "form", "have", "sold", "or", "or_else"});
+    std::string csv = csvLine({"name", "codes", "form", "also_called", "have", "sold", "or", "or_else"});
     const auto other = [](const ToBuy& one, std::size_t which) {
         return which < one.instead.size() ? guarded(nameAndCodes(one.instead[which].paint)) : std::string();
     };
     for (const ToBuy& one : list.buy)
-        csv += csvLine({guarded(one.paint.name), guarded(textOf(one.paint.codes)), guarded(one.form), "no",
-                        std::string(soldWords(one.paint.sold)), other(one, 0), other(one, 1)});
+        csv += csvLine({guarded(one.paint.name), guarded(textOf(one.paint.codes)), guarded(one.form),
+                        guarded(joinedInWords(one.alsoCalled, "or")), "no", std::string(soldWords(one.paint.sold)),
+                        other(one, 0), other(one, 1)});
     for (const Paint& own : list.have)
-        csv += csvLine({guarded(own.name), guarded(textOf(own.codes)), "", "yes", "", "", ""});
+        csv += csvLine({guarded(own.name), guarded(textOf(own.codes)), "", "", "yes", "", "", ""});
     return csv;
 }
 

@@ -11,6 +11,7 @@ namespace {
 
 constexpr int mostSold = 3;
 constexpr double againstRare = 0.25;
+constexpr double againstBlack = 1; ///< to be bought: most teachers mix theirs (common practice)
 
 bool holds(const std::vector<TubeId>& list, TubeId id)
 {
@@ -115,6 +116,7 @@ Limits limitsOf(const PaletteWishes& wishes, const TubePool& pool, const Noteboo
     limits.mostTubes = wishes.mostTubes;
     limits.never = pool.leftOut;
     limits.surely = wishes.sure > 0;
+    limits.againstMixedPrimaries = 1;
     for (std::size_t place = 0; place < pool.tubes.size(); ++place)
         if (pool.isOwned(place) && holds(wishes.must, pool.tubes[place]))
             limits.must.push_back(place);
@@ -123,7 +125,8 @@ Limits limitsOf(const PaletteWishes& wishes, const TubePool& pool, const Noteboo
         limits.heldAgainst.assign(pool.paints.size(), 0);
     for (std::size_t place = 0; buys && place < pool.paints.size(); ++place)
         if (!pool.isOwned(place)) // of what does equally well, what is easy to get
-            limits.heldAgainst[place] += (mostSold - pool.paints[place].sold) * againstRare;
+            limits.heldAgainst[place] += (mostSold - pool.paints[place].sold) * againstRare
+                                         + (pool.paints[place].family == HueFamily::Black ? againstBlack : 0);
     for (const Preference preference : wishes.prefer) {
         const std::vector<double> held = heldAgainst(preference, pool, notebook);
         for (std::size_t place = 0; place < held.size(); ++place)

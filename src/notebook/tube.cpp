@@ -56,6 +56,7 @@ Result<Paint> paintOf(const Tube& tube, const ReferenceTable& table, FilmCache& 
         const auto label = rows.size() == tube.codes.size() ? rows : std::vector<const ReferencePigment*>{};
         const LabelledFilm labelled = films.rebuilt(*tube.swatch, label, readingNoise);
         paint.source = ColourSource::Measured;
+        paint.makersDiffer.clear();
         paint.swatch = *tube.swatch;
         paint.film = labelled.rebuilt.film;
         paint.doubt = labelled.doubt;

@@ -43,6 +43,9 @@ Paint blended(const std::vector<Paint>& paints)
         if (&paint != &paints.front())
             blend.codes.insert(blend.codes.end(), paint.codes.begin(), paint.codes.end());
         addCautions(blend.cautions, paint.cautions);
+        for (const Varies what : paint.makersDiffer)
+            if (std::ranges::find(blend.makersDiffer, what) == blend.makersDiffer.end())
+                blend.makersDiffer.push_back(what);
     }
     blend.strength = strength / static_cast<double>(paints.size());
     if (!sameFamily)
@@ -61,6 +64,7 @@ Transparency Paint::transparency() const
         result.kind = std::max(result.kind, TransparencyClass::SemiTransparent);
         result.uncertain = true;
     }
+    result.varies = std::ranges::find(makersDiffer, Varies::Transparency) != makersDiffer.end();
     return result;
 }
 
@@ -78,6 +82,7 @@ Paint paintOf(const ReferencePigment& pigment)
     paint.granulation = pigment.granulation;
     paint.lightfastness = pigment.lightfastness;
     paint.sold = pigment.sold;
+    paint.makersDiffer = pigment.varies;
     addCautions(paint.cautions, pigment.cautions);
     return paint;
 }

@@ -39,6 +39,7 @@ struct Paint {
     int lightfastness = 1;             ///< 1 excellent to 5 fugitive
     std::vector<std::string> cautions; ///< tokens of ReferenceTable::cautions()
     int sold = 3;                      ///< how commonly its like is, as ReferencePigment::sold
+    std::vector<Varies> makersDiffer;  ///< in what, where nothing is known but its label
 
     Lean lean() const { return leanOf(swatch.thin, family); }
     /// By its colours. What is nearly black hides the line whatever it lets through: a typical paint of that kind is

@@ -24,6 +24,7 @@ struct Transparency {
     double veil = 0;         ///< V = S / (1 + S), 0 to 1
     TransparencyClass kind = TransparencyClass::Transparent;
     bool uncertain = false; ///< near a threshold, or so dark that the line tells little
+    bool varies = false;    ///< of a label alone: other makers' may be of another kind
 
     bool operator==(const Transparency&) const = default;
 };

@@ -21,6 +21,9 @@ struct Limits {
     /// over their tubes, and of what follows, before how close they come.
     std::vector<double> heldAgainst = {};
     double againstThrees = 0; ///< held against every need whose closest recipe takes three tubes, >= 0
+    /// Held against every primary, red, yellow or blue, that is asked for and has no tube of its own: painters find
+    /// such a palette hard to think in. >= 0
+    double againstMixedPrimaries = 0;
     bool surely = false; ///< a need counts as met when some recipe passes the session's SureTest, and not otherwise
 
     /// BadOption with what is wrong: a tube both must and never, an index out of range, no tube for a place of the

@@ -10,6 +10,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <map>
 
 namespace iris {
@@ -84,25 +85,53 @@ std::string nameOf(const Lab& colour)
 
 constexpr int stillLifts = 1; ///< staining
 
-/// What tells two colours apart, and the words for the one that has more of it and for the other.
+/// What some colours can be told apart by, and the words from who has most of it to who has least.
 struct Telling {
-    double more;       ///< of the first over the second
-    double isSeenFrom; ///< what makes a difference of one
-    const char* has;
-    const char* lacks;
+    double (*of)(const Lab&);
+    double isSeenFrom; ///< what makes a difference
+    std::array<const char*, 5> words;
 };
 
-void nameApart(const std::string& name, Need& one, Need& other)
+const std::array<Telling, 3>& tellings()
 {
-    const Lch first = toLch(one.target);
-    const Lch second = toLch(other.target);
-    const std::array all{Telling{first.l - second.l, 3, "paler ", "deeper "},
-                         Telling{first.chroma - second.chroma, 4, "cleaner ", "duller "},
-                         Telling{warmthOf(one.target) - warmthOf(other.target), 3, "warmer ", "cooler "}};
+    static const std::array<Telling, 3> all{
+        Telling{[](const Lab& lab) { return lab.l; }, 3, {"palest", "paler", "middling", "deeper", "deepest"}},
+        Telling{[](const Lab& lab) { return toLch(lab).chroma; },
+                4,
+                {"cleanest", "cleaner", "middling", "duller", "dullest"}},
+        Telling{warmthOf, 3, {"warmest", "warmer", "middling", "cooler", "coolest"}}};
+    return all;
+}
+
+/// Those of one name in the order of something, who has most of it first.
+void sortBy(const Telling& telling, std::vector<Need*>& alike)
+{
+    std::ranges::stable_sort(alike, std::greater(), [&](const Need* need) { return telling.of(need->target); });
+}
+
+/// How plainly the two are told apart that are hardest to tell, in steps that are seen.
+double plainnessOf(const Telling& telling, std::vector<Need*> alike)
+{
+    sortBy(telling, alike);
+    double least = std::numeric_limits<double>::infinity();
+    for (std::size_t i = 1; i < alike.size(); ++i)
+        least = std::min(least, telling.of(alike[i - 1]->target) - telling.of(alike[i]->target));
+    return least / telling.isSeenFrom;
+}
+
+/// "paler muted blue", "deepest muted blue"; of more than there are words for a number, the palest first.
+void nameApart(const std::string& name, std::vector<Need*> alike)
+{
+    static constexpr std::array<std::array<std::size_t, 5>, 4> wordsOf{
+        {{1, 3}, {0, 2, 4}, {0, 1, 3, 4}, {0, 1, 2, 3, 4}}};
     const Telling& telling =
-        *std::ranges::max_element(all, {}, [](const Telling& each) { return std::abs(each.more) / each.isSeenFrom; });
-    one.name = (telling.more > 0 ? telling.has : telling.lacks) + name;
-    other.name = (telling.more > 0 ? telling.lacks : telling.has) + name;
+        *std::ranges::max_element(tellings(), {}, [&](const Telling& each) { return plainnessOf(each, alike); });
+    const bool inWords = alike.size() - 2 < wordsOf.size();
+    sortBy(inWords ? telling : tellings().front(), alike);
+    for (std::size_t i = 0; i < alike.size(); ++i)
+        alike[i]->name = inWords  ? std::string(telling.words[wordsOf[alike.size() - 2][i]]) + " " + name
+                         : i == 0 ? name
+                                  : name + " " + std::to_string(i + 1);
 }
 
 } // namespace
@@ -142,12 +171,10 @@ void nameByColour(std::span<Need> needs)
     for (Need& need : needs)
         alike[nameOf(need.target)].push_back(&need);
     for (auto& [name, group] : alike) {
-        if (group.size() == 2)
-            nameApart(name, *group[0], *group[1]);
+        if (group.size() > 1)
+            nameApart(name, group);
         else
-            std::ranges::stable_sort(group, std::greater(), [](const Need* need) { return need->target.l; });
-        for (std::size_t i = 0; group.size() != 2 && i < group.size(); ++i)
-            group[i]->name = i == 0 ? name : name + " " + std::to_string(i + 1);
+            group.front()->name = name;
     }
 }
 

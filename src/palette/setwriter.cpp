@@ -1,10 +1,12 @@
 #include "palette/setwriter.h"
 
+#include "mixing/pairleans.h"
 #include "palette/barepaper.h"
 
 #include <algorithm>
 #include <iterator>
 #include <limits>
+#include <set>
 
 namespace iris {
 
@@ -174,6 +176,31 @@ double SetWriter::meanApart(const std::vector<std::size_t>& set)
     return reach.met.isEmpty() ? 0 : sum / static_cast<double>(reach.met.count());
 }
 
+namespace {
+
+/// The primary that a need asks for in a colour that is plainly one.
+std::optional<HueFamily> primaryOf(const Need& need)
+{
+    constexpr double plainly = 15; // chroma
+    const auto family = hueFamilyOf(need.target);
+    return family && isPrimary(*family) && toLch(need.target).chroma >= plainly ? family : std::nullopt;
+}
+
+/// How many of the primaries that are asked for none of some tubes is.
+std::size_t mixedPrimaries(const std::vector<std::size_t>& tubes, std::span<const Paint> paints,
+                           std::span<const Need> needs)
+{
+    std::set<HueFamily> mixed;
+    for (const Need& need : needs)
+        if (const auto primary = primaryOf(need))
+            mixed.insert(*primary);
+    for (const std::size_t tube : tubes)
+        mixed.erase(paints[tube].family);
+    return mixed.size();
+}
+
+} // namespace
+
 /// What the limits hold against a set.
 double SetWriter::heldAgainst(const std::vector<std::size_t>& set, const Limits& limits)
 {
@@ -181,6 +208,8 @@ double SetWriter::heldAgainst(const std::vector<std::size_t>& set, const Limits&
     if (!limits.heldAgainst.empty())
         for (const std::size_t tube : inSession(set))
             sum += limits.heldAgainst[tube];
+    if (limits.againstMixedPrimaries > 0)
+        sum += limits.againstMixedPrimaries * static_cast<double>(mixedPrimaries(inSession(set), m_paints, m_needs));
     if (limits.againstThrees > 0) {
         const Reach reach = reachOf(set);
         reach.met.forEach([&](std::size_t need) {

@@ -15,6 +15,7 @@ namespace data {
 extern const std::string_view pigmentsCsv;
 extern const std::string_view shapesCsv;
 extern const std::string_view availabilityCsv;
+extern const std::string_view tradeNamesCsv;
 extern const std::string_view cautionsCsv;
 } // namespace data
 
@@ -166,6 +167,24 @@ Result<void> addAvailability(std::vector<ReferencePigment>& pigments, std::strin
                      });
 }
 
+Result<void> addTradeNames(std::vector<ReferencePigment>& pigments, std::string_view csv)
+{
+    return addToEach(pigments, csv, "list of names",
+                     [](ReferencePigment& pigment, Row& row, const CsvRecord& record) -> Result<void> {
+                         for (std::string& name : split(row.text("also_called"), ';'))
+                             if (!name.empty())
+                                 pigment.alsoCalled.push_back(std::move(name));
+                         for (const std::string& word : split(row.text("varies"), ';')) {
+                             const auto varies = named<Varies>(word);
+                             if (!varies && !word.empty())
+                                 return badRow(record, "paints do not vary in \"" + word + "\"");
+                             if (varies)
+                                 pigment.varies.push_back(*varies);
+                         }
+                         return {};
+                     });
+}
+
 } // namespace
 
 std::string ReferencePigment::id() const
@@ -174,7 +193,8 @@ std::string ReferencePigment::id() const
 }
 
 Result<ReferenceTable> ReferenceTable::fromCsv(std::string_view pigments, std::string_view shapes,
-                                               std::string_view availability, std::string_view cautions)
+                                               std::string_view availability, std::string_view tradeNames,
+                                               std::string_view cautions)
 {
     ReferenceTable table;
     auto readCautions = cautionsFrom(cautions);
@@ -197,13 +217,16 @@ Result<ReferenceTable> ReferenceTable::fromCsv(std::string_view pigments, std::s
         return tl::unexpected(added.error());
     if (auto added = addAvailability(table.m_pigments, availability); !added)
         return tl::unexpected(added.error());
+    if (auto added = addTradeNames(table.m_pigments, tradeNames); !added)
+        return tl::unexpected(added.error());
     return table;
 }
 
 const ReferenceTable& ReferenceTable::shipped()
 {
     static const ReferenceTable table = [] {
-        auto read = fromCsv(data::pigmentsCsv, data::shapesCsv, data::availabilityCsv, data::cautionsCsv);
+        auto read =
+            fromCsv(data::pigmentsCsv, data::shapesCsv, data::availabilityCsv, data::tradeNamesCsv, data::cautionsCsv);
         assert(read && "the shipped table is tested");
         return read ? std::move(*read) : ReferenceTable{};
     }();
@@ -247,17 +270,23 @@ std::vector<const ReferencePigment*> ReferenceTable::rowsCalled(std::string_view
     const auto rowsWhere = [&](const auto& holds) {
         std::vector<const ReferencePigment*> rows;
         for (const ReferencePigment& pigment : m_pigments)
-            if (holds(lowered(pigment.commonName), lowered(pigment.form)))
+            if (holds(pigment))
                 rows.push_back(&pigment);
         return rows;
     };
     if (wanted.empty())
         return {};
-    auto rows = rowsWhere([&](const std::string& own, const std::string&) { return own == wanted; });
+    auto rows = rowsWhere([&](const ReferencePigment& row) { return lowered(row.commonName) == wanted; });
     if (rows.empty())
-        rows = rowsWhere([&](const std::string&, const std::string& form) { return form == wanted; });
+        rows = rowsWhere([&](const ReferencePigment& row) { return lowered(row.form) == wanted; });
     if (rows.empty()) // "ultramarine" of ultramarine blue
-        rows = rowsWhere([&](const std::string& own, const std::string&) { return own.starts_with(wanted + ' '); });
+        rows =
+            rowsWhere([&](const ReferencePigment& row) { return lowered(row.commonName).starts_with(wanted + ' '); });
+    if (rows.empty())
+        rows = rowsWhere([&](const ReferencePigment& row) {
+            return std::ranges::any_of(row.alsoCalled,
+                                       [&](const std::string& other) { return lowered(other) == wanted; });
+        });
     return rows;
 }
 

@@ -137,7 +137,8 @@ Result<Scan> Scan::load(const QString& path)
         return tl::unexpected(picture.error());
     file->bytes.clear(); // a large scan's are missed while its pixels are looked at
     if (isGrey(picture->image))
-        return badPicture(path, QStringLiteral("is all in greys; scan it in colour"));
+        return badPicture(
+            path, QStringLiteral("is all in greys, so no colour can be read from it; scan or photograph it in colour"));
     auto light = DeviceLight::through(notes.profile);
     if (!light) {
         Error error = light.error();

@@ -31,7 +31,16 @@ std::string describe(const Lean& lean)
 
 std::string describe(const Transparency& transparency)
 {
-    return (transparency.uncertain ? "probably " : "") + std::string(nameOf(transparency.kind));
+    return (transparency.uncertain ? "probably " : "") + std::string(nameOf(transparency.kind))
+           + (transparency.varies ? " in most makes" : "");
+}
+
+std::string makersDifferWords(const Paint& paint)
+{
+    std::vector<std::string> differ;
+    for (const Varies what : paint.makersDiffer)
+        differ.emplace_back(nameOf(what));
+    return differ.empty() ? std::string() : "Makers differ in " + joinedInWords(differ) + ".";
 }
 
 std::string nameAndCodes(const Paint& paint)

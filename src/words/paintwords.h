@@ -15,8 +15,11 @@ std::string describe(const Lean& lean);
 /// "leans green", "near the middle", "neutral".
 std::string describeSide(const Lean& lean);
 
-/// The name, with "probably" before it when uncertain.
+/// The name, with "probably" before it when uncertain: "semi-opaque in most makes" of what varies.
 std::string describe(const Transparency& transparency);
+
+/// "Makers differ in transparency and hue."; nothing where they do not, or where the paint was measured.
+std::string makersDifferWords(const Paint& paint);
 
 /// "yellow ochre (PY43)", "alizarin crimson (PR83, fades)".
 std::string nameAndCodes(const Paint& paint);

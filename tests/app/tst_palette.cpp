@@ -429,7 +429,7 @@ void TestPalette::everythingInTheTable()
     QVERIFY(written.open(QIODevice::ReadOnly));
     const QList<QByteArray> lines = written.readAll().trimmed().split('\n');
     QCOMPARE(lines.size(), qsizetype(size) + 1);
-    QVERIFY(lines[0].trimmed() == "name,codes,form,have,sold,or,or_else");
+    QVERIFY(lines[0].trimmed() == "name,codes,form,also_called,have,sold,or,or_else");
     QVERIFY2(lines[1].contains(",no,sold by "), lines[1].constData());
     const QString page = m_folder.filePath("shopping.pdf");
     messages().fileToSave = [&](QWidget*, const QString&, const QString&, const QString&) { return page; };

@@ -18,6 +18,8 @@ private Q_SLOTS:
     void noListHoldsWhatATeacherWouldNot_data();
     void noListHoldsWhatATeacherWouldNot();
     void theWhiteOfThePaperIsNotBought();
+    void aBlueIsNoVioletWithGreenInIt();
+    void aStormIsNotBoughtInBlack();
 };
 
 namespace {
@@ -104,6 +106,47 @@ void TestBeginner::theWhiteOfThePaperIsNotBought()
         {{"gull", {95, 0, 2}}, {"foam", {93, -1, 1}}}, [](PaletteWishes&) {}, pool);
     QVERIFY(choice.paperIsEnough);
     QVERIFY(choice.sets.empty());
+}
+
+/// As few tubes as will do, and still each primary that is asked for in its own tube.
+void TestBeginner::aBlueIsNoVioletWithGreenInIt()
+{
+    TubePool pool;
+    const Choice choice = listFor(
+        {{"sky seen through leaves", {64, -1, -29}},
+         {"leaf in sun", {74, -21, 41}},
+         {"leaf", {54, -20, 40}},
+         {"leaf in shade", {36, -12, 23}},
+         {"berry", {54, 39, 51}},
+         {"under the bank", {18, -2, 3}}},
+        [](PaletteWishes&) {}, pool);
+    QVERIFY(!choice.sets.empty());
+    const auto is = [&](HueFamily family) {
+        return std::ranges::any_of(choice.sets.front().tubes,
+                                   [&](std::size_t tube) { return pool.paints[tube].family == family; });
+    };
+    QVERIFY(is(HueFamily::Blue) && !is(HueFamily::Black));
+}
+
+void TestBeginner::aStormIsNotBoughtInBlack()
+{
+    TubePool pool;
+    const Choice choice = listFor(
+        {{"light under the cloud", {78, 1, -18}},
+         {"cloud", {52, -1, -21}},
+         {"heavy cloud", {35, -2, -18}},
+         {"the road", {28, -4, 2}},
+         {"verge", {17, 0, -2}}},
+        [](PaletteWishes&) {}, pool);
+    QVERIFY(!choice.sets.empty());
+    std::string names;
+    for (const std::size_t tube : choice.sets.front().tubes) {
+        names += nameAndCodes(pool.paints[tube]) + "; ";
+        QVERIFY2(pool.paints[tube].family != HueFamily::Black, names.c_str());
+    }
+    QVERIFY2(std::ranges::any_of(choice.sets.front().tubes,
+                                 [&](std::size_t tube) { return pool.paints[tube].family == HueFamily::Blue; }),
+             names.c_str());
 }
 
 IRIS_TEST(TestBeginner, NoApplication)

@@ -102,10 +102,11 @@ void TestListToBuy::theListIsCsv()
     QVERIFY(rows);
     QCOMPARE(rows->size(), 3U);
     for (const CsvRecord& row : *rows)
-        QCOMPARE(row.fields.size(), 7U);
-    QCOMPARE((*rows)[1].fields[3], std::string("no"));
+        QCOMPARE(row.fields.size(), 8U);
+    QCOMPARE((*rows)[1].fields[3], std::string("lemon yellow or hansa yellow light")); // two are enough to ask by
+    QCOMPARE((*rows)[1].fields[4], std::string("no"));
     QCOMPARE(unguarded((*rows)[2].fields[0]), std::string("=Ultramarine, \"deep\""));
-    QVERIFY(shoppingCsv({}).starts_with("name,codes,form,have,sold,or,or_else"));
+    QVERIFY(shoppingCsv({}).starts_with("name,codes,form,also_called,have,sold,or,or_else"));
 }
 
 void TestListToBuy::whatIsAtHandIsNotBoughtAgain()

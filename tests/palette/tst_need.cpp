@@ -2,6 +2,7 @@
 #include "palette/need.h"
 
 #include <QtTest>
+#include <set>
 
 using namespace iris;
 
@@ -12,6 +13,7 @@ private Q_SLOTS:
     void readsTolerances_data();
     void readsTolerances();
     void readsLists();
+    void namesTellThemApart();
     void refusesBadLists_data();
     void refusesBadLists();
 };
@@ -47,6 +49,30 @@ void TestNeed::readsLists()
     QCOMPARE((*needs)[0], (Need{"Mud", {40, 3, 9}, 4, 3}));
     QCOMPARE((*needs)[1].name, std::string("need 2"));
     QVERIFY(std::abs((*needs)[1].target.l - 53.585) < 0.01);
+}
+
+/// Of a name that several would have each says which it is: by value, or by what else tells them apart.
+void TestNeed::namesTellThemApart()
+{
+    std::vector<Need> needs{{"", {68, 1, -19.5}}, {"", {42, -1, -21}}, {"", {61, -1, -19}},
+                            {"", {52, -1, -21}},  {"", {50, -20, 10}}, {"", {50.5, -23, 12}}};
+    nameByColour(needs);
+    QStringList names;
+    for (const Need& need : needs)
+        names << QString::fromStdString(need.name);
+    QCOMPARE(names.first(4),
+             (QStringList{"palest muted blue", "deepest muted blue", "paler muted blue", "deeper muted blue"}));
+    QVERIFY2(names[4].startsWith("duller ") && names[5].startsWith("cleaner "), qPrintable(names.join("; ")));
+    for (int count = 1; count <= 9; ++count) {
+        std::vector<Need> alike;
+        for (int i = 0; i < count; ++i)
+            alike.push_back({"", {45 + 2.5 * i, -1, -21}});
+        nameByColour(alike);
+        std::set<std::string> different;
+        for (const Need& need : alike)
+            different.insert(need.name);
+        QCOMPARE(different.size(), alike.size());
+    }
 }
 
 void TestNeed::refusesBadLists_data()

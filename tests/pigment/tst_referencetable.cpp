@@ -10,6 +10,7 @@ class TestReferenceTable : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
+    void goesByTradeNames();
     void shippedTableIsWhole();
     void findsRows();
     void listsFormsWhenNoneFits();
@@ -78,9 +79,31 @@ void TestReferenceTable::tellsTheLineOfABadRow()
         "code,form,common_name,ci_number,chemistry,hue_family,full_L,full_a,full_b,thin_L,thin_a,thin_b,"
         "black_L,black_a,black_b,strength,staining,granulation,lightfastness,caution,confidence,note\n";
     const auto table = ReferenceTable::fromCsv((header + rows).toStdString(), "code,form\n", "code,form,sold\n",
-                                               "token,what,handling\n");
+                                               "code,form,also_called,varies\n", "token,what,handling\n");
     QVERIFY(!table);
     QCOMPARE(table.error().line, line);
+}
+
+/// Other names are of more than one maker; they are found where no row has the name as its own.
+void TestReferenceTable::goesByTradeNames()
+{
+    const ReferenceTable& table = ReferenceTable::shipped();
+    const auto called = [&](const char* name) {
+        QStringList ids;
+        for (const ReferencePigment* row : table.rowsCalled(name))
+            ids << QString::fromStdString(row->id());
+        return ids;
+    };
+    QCOMPARE(called("French Ultramarine"), QStringList{"PB29"});
+    QCOMPARE(called("indian yellow"), (QStringList{"PY83", "PY110", "PY139", "PY150", "PY153"}));
+    QCOMPARE(called("burnt sienna"), QStringList{"PBr7/burnt sienna"}); // its own name comes before what is sold by it
+    QVERIFY(called("").isEmpty());
+    for (const ReferencePigment& row : table.pigments())
+        for (const std::string& name : row.alsoCalled)
+            QVERIFY2(!name.empty() && name == std::string(trimmed(name)), row.id().c_str());
+    const auto varies = [&](const char* id) { return (*table.find(id))->varies; };
+    QCOMPARE(varies("PR254"), std::vector{Varies::Transparency});
+    QVERIFY(varies("PB15:3").empty());
 }
 
 IRIS_TEST(TestReferenceTable, NoApplication)

@@ -196,6 +196,8 @@ void TubeCard::showOne(const Tube& tube, const Paint& paint)
     QStringList remarks{stockWords(tube.stock)};
     if (tube.codes.size() > 1)
         remarks << tr("A convenience mix of %1 pigments.").arg(tube.codes.size());
+    if (const std::string differ = makersDifferWords(paint); !differ.empty())
+        remarks << text(differ);
     if (const QString twins = twinsOf(tube); !twins.isEmpty())
         remarks << twins;
     if (!tube.notes.empty())
