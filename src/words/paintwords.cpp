@@ -31,8 +31,8 @@ std::string describe(const Lean& lean)
 
 std::string describe(const Transparency& transparency)
 {
-    return (transparency.uncertain ? "probably " : "") + std::string(nameOf(transparency.kind))
-           + (transparency.varies ? " in most makes" : "");
+    const std::string kind(nameOf(transparency.kind));
+    return transparency.varies ? kind + ", varies" : (transparency.uncertain ? "probably " : "") + kind;
 }
 
 std::string makersDifferWords(const Paint& paint)

@@ -15,7 +15,7 @@ std::string describe(const Lean& lean);
 /// "leans green", "near the middle", "neutral".
 std::string describeSide(const Lean& lean);
 
-/// The name, with "probably" before it when uncertain: "semi-opaque in most makes" of what varies.
+/// The name, with "probably" before it when uncertain; "semi-opaque, varies" where makers differ.
 std::string describe(const Transparency& transparency);
 
 /// "Makers differ in transparency and hue."; nothing where they do not, or where the paint was measured.

@@ -13,6 +13,7 @@
 
 #include <QHBoxLayout>
 #include <QPushButton>
+#include <ranges>
 
 namespace iris {
 namespace {
@@ -74,6 +75,23 @@ std::vector<Recipe> RecipeActs::recipes() const
     return recipes;
 }
 
+namespace {
+
+/// What may take a tube's place: all that the painter owns, of a set to be bought all that could be.
+std::vector<std::size_t> placesToMendWith(const ShownChoice& shown)
+{
+    const TubePool& pool = shown.pool();
+    const auto places = std::views::iota(std::size_t{0}, pool.paints.size());
+    const bool ownsAny = std::ranges::any_of(places, [&](std::size_t place) { return pool.isOwned(place); });
+    std::vector<std::size_t> usable;
+    for (const std::size_t place : places)
+        if (!ownsAny || pool.isOwned(place))
+            usable.push_back(place);
+    return usable;
+}
+
+} // namespace
+
 void RecipeActs::diagnose()
 {
     const ShownChoicePtr shown = m_choice.shown();
@@ -81,7 +99,7 @@ void RecipeActs::diagnose()
         return;
     const Recipe recipe = shown->set().answers[m_inHand()].match.recipe;
     if (!recipe.isBarePaper())
-        askWhatWentWrong(std::vector(shown->pool().paints), shown->set().tubes, recipe, m_settings, m_panel);
+        askWhatWentWrong(std::vector(shown->pool().paints), placesToMendWith(*shown), recipe, m_settings, m_panel);
 }
 
 void RecipeActs::stirMother()

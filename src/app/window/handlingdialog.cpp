@@ -11,6 +11,7 @@
 #include <QCheckBox>
 #include <QComboBox>
 #include <QDialogButtonBox>
+#include <QPainter>
 #include <QPushButton>
 #include <QRadioButton>
 #include <QVBoxLayout>
@@ -26,7 +27,7 @@ void addWords(QVBoxLayout& layout, const char* name, const QString& words)
 {
     auto* label = wordLabel(name, textFont(textsize::body), layout.parentWidget());
     label->setText(words);
-    label->setFixedWidth(wordsWide);
+    label->setFixedSize(wordsWide, label->heightForWidth(wordsWide));
     layout.addWidget(label);
 }
 
@@ -92,7 +93,8 @@ void HandlingDialog::addPaper(QVBoxLayout& layout, const Notebook& notebook)
     m_paper->setAccessibleName(tr("The paper I paint on"));
     for (const NamedPaper& one : m_papers) {
         QPixmap chip(m_paper->iconSize());
-        chip.fill(displayed(one.paper.white(), false));
+        chip.fill(Qt::gray); // the edge, without which white would be lost on white
+        QPainter(&chip).fillRect(chip.rect().adjusted(1, 1, -1, -1), displayed(one.paper.white(), false));
         m_paper->addItem(paintIcon(chip), tr("on %1 paper").arg(nameInList(one.name)));
     }
     const auto own = std::ranges::find(m_papers, notebook.handling.paper, &NamedPaper::paper);
