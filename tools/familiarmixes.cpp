@@ -51,7 +51,7 @@ constexpr int left = 306;
 constexpr int cell = 42;
 constexpr int stripHeight = 52;
 constexpr int fullHeight = 30;
-constexpr int width = 1380;
+constexpr int width = 1520;
 constexpr int top = 64;
 
 QColor shownAs(const Lab& lab)

@@ -65,6 +65,17 @@ std::optional<Lab> bestOf(const Ladder& fine, HueFamily wanted)
     return best;
 }
 
+/// Whether the way passes grey on the side of what is wanted.
+bool isHardly(const Ladder& fine, HueFamily wanted)
+{
+    constexpr double seenBeside = 2; // of chroma: what a grey beside another shows
+    const double hue = *middleDegrees(wanted);
+    return std::ranges::any_of(fine.steps, [&](const LadderStep& step) {
+        return bothCount(step.share) && std::abs(signedDegreesBetween(step.lch.hueDegrees, hue)) < 90
+               && alongHue(step.colour, hue) >= seenBeside;
+    });
+}
+
 bool isLostAtOnce(const Ladder& fine)
 {
     constexpr int quarter = (steps - 1) / 4;
@@ -89,6 +100,7 @@ WayBetween wayBetween(const Paint& first, const Paint& second, double wash, cons
     way.wanted = wantedOf(first, second);
     if (way.wanted)
         way.makes = bestOf(fine, *way.wanted);
+    way.hardly = way.wanted && !way.makes && isHardly(fine, *way.wanted);
     way.atOnce = (way.kind == WayKind::Dulls || way.kind == WayKind::Greys) && isLostAtOnce(fine);
     return way;
 }

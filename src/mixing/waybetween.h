@@ -28,6 +28,7 @@ struct WayBetween {
     /// for little then.
     std::optional<HueFamily> wanted = {};
     std::optional<Lab> makes = {}; ///< the best of that, with both tubes counting; nothing where there is none
+    bool hardly = false;           ///< all that is made of it is a grey to that side
 
     bool operator==(const WayBetween&) const = default;
 };

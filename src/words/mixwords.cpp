@@ -140,6 +140,8 @@ std::string describe(const WayBetween& way)
 {
     if (way.makes)
         return "makes " + withArticle(colourNameWithoutValue(*way.makes));
+    if (way.hardly)
+        return "makes hardly " + withArticle(std::string(nameOf(*way.wanted))) + ", more a grey";
     if (way.wanted && way.kind != WayKind::HardlyChanges)
         return "makes no " + std::string(nameOf(*way.wanted)) + " but " + describe(way.kind);
     if (!way.atOnce)

@@ -225,13 +225,13 @@ void TestPairWords::whatIsWantedIsTold_data()
                                                  << "Makes a muted olive: the blue leans violet, so red comes in.";
     QTest::newRow("ochre and ultramarine") << "PY43"
                                            << "PB29"
-                                           << "Makes no green but passes through a grey: ";
+                                           << "Makes hardly a green, more a grey: the yellow leans orange";
     QTest::newRow("rose and ultramarine") << "PV19/rose"
                                           << "PB29"
                                           << "Makes a bright violet: both lean violet.";
     QTest::newRow("cadmium red and phthalo") << "PR108/light"
                                              << "PB15:3"
-                                             << "Makes no violet but passes through a grey: ";
+                                             << "Makes hardly a violet, more a grey: the red leans orange";
     QTest::newRow("cadmium red and ultramarine") << "PR108/light"
                                                  << "PB29"
                                                  << "Makes a greyed violet: the red leans orange";
