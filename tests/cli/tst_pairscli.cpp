@@ -66,7 +66,7 @@ void TestPairsCli::laddersSayWhatHappens_data()
     QTest::newRow("10, a dull green") << QStringList{"PY153", "PB29"} << "olive";
     QTest::newRow("11, the red leans orange") << QStringList{"PB29", "PR108/light"} << "yellow comes in";
     QTest::newRow("11, a clean violet") << QStringList{"PB29", "PV19/rose"} << "Makes a bright violet";
-    QTest::newRow("12, phthalo and cadmium red") << QStringList{"PB15:3", "PR108/light"} << "through a grey";
+    QTest::newRow("12, phthalo and cadmium red") << QStringList{"PB15:3", "PR108/light"} << "more a grey";
     QTest::newRow("15, ultramarine and burnt sienna")
         << QStringList{"PB29", "PBr7/burnt sienna", "--steps", "21"} << "Passes through a grey";
     QTest::newRow("18, through browns") << QStringList{"PR255", "PG7", "--steps", "21"} << "brown";
