@@ -7,6 +7,8 @@
 #include "notebook/notebookjson.h"
 #include "notebook/notebookstore.h"
 #include "notebook/tubecsv.h"
+#include "notebook/tubelines.h"
+#include "words/paintwords.h"
 
 #include <QFileInfo>
 
@@ -55,6 +57,7 @@ struct Import {
     std::size_t already = 0; ///< tubes of the list that are in the notebook
     std::vector<Error> problems;
     std::vector<std::string> remarks;
+    std::vector<TubeLine> lines; ///< what was made of each, where tubes came in plain lines
 };
 
 Result<Import> importFrom(const ImportArguments& arguments, const Notebook& notebook)
@@ -71,6 +74,18 @@ Result<Import> importFrom(const ImportArguments& arguments, const Notebook& note
         import.problems = std::move(list->problems);
         import.edit.tubes.put = notYetIn(notebook, list->tubes);
         import.already = list->tubes.size() - import.edit.tubes.put.size();
+    } else if (arguments.format == "lines") {
+        import.lines = readTubeLines(*text, notebook);
+        for (const TubeLine& line : import.lines) {
+            for (const ToldTube& told : line.tubes)
+                if (told.alreadyThere)
+                    ++import.already;
+                else
+                    import.edit.tubes.put.push_back(told.tube);
+            if (!line.why.empty())
+                import.problems.push_back(
+                    {ErrorCode::BadCsv, line.text + ": " + line.why, {}, static_cast<int>(line.number), 0});
+        }
     } else if (arguments.format == "swatches") {
         auto list = readSwatchesCsv(*text, notebook);
         if (!list)
@@ -88,9 +103,29 @@ Result<Import> importFrom(const ImportArguments& arguments, const Notebook& note
         import.edit = filling(*dump);
         import.readings = import.edit.swatches.put.size();
     } else {
-        return failure(ErrorCode::BadOption, "what comes in is tubes, swatches or json");
+        return failure(ErrorCode::BadOption, "what comes in is tubes, lines, swatches or json");
     }
     return import;
+}
+
+/// "  3  Ultramarine PB29, Grey Heron Mill (PB29 by its name.)"
+void addLine(Output& output, const TubeLine& line)
+{
+    Json json{{"line", line.number}, {"text", line.text}, {"tubes", Json::array()}};
+    for (const ToldTube& told : line.tubes) {
+        const Tube& tube = told.tube;
+        output.text += "  " + std::to_string(line.number) + "  " + shown(tube.name) + " " + textOf(tube.codes)
+                       + (tube.maker.empty() ? "" : ", " + shown(tube.maker))
+                       + (told.guess.empty() ? "" : " (" + told.guess + ")")
+                       + (told.alreadyThere ? ": there already" : "") + "\n";
+        json["tubes"].push_back({{"name", tube.name},
+                                 {"codes", textOf(tube.codes)},
+                                 {"form", tube.form},
+                                 {"maker", tube.maker},
+                                 {"guess", told.guess},
+                                 {"already_there", told.alreadyThere}});
+    }
+    output.json["lines"].push_back(std::move(json));
 }
 
 } // namespace
@@ -136,6 +171,8 @@ Result<Output> importCommand(const ImportArguments& arguments)
     if (import->already > 0)
         output.text += counted(import->already, "tube") + " of the list in the notebook already, left as "
                        + (import->already == 1 ? "it is\n" : "they are\n");
+    for (const TubeLine& line : import->lines)
+        addLine(output, line);
     for (const Error& problem : import->problems) {
         output.text += "line " + std::to_string(problem.line) + " left out: " + shown(problem.message) + "\n";
         output.json["left_out"].push_back({{"line", problem.line}, {"why", problem.message}});

@@ -443,8 +443,8 @@ void setUpExchange(CLI::App& app, Request& request)
     auto* in = addCommand(app, request, "import", "Bring a list into a notebook",
                           [&] { return importCommand(request.exchangeIn); });
     addText(in, "NOTEBOOK", request.exchangeIn.notebook, "The notebook")->required();
-    addText(in, "FORMAT", request.exchangeIn.format, "tubes, swatches or json")->required();
-    addText(in, "FILE", request.exchangeIn.file, "The file to read")->required();
+    addText(in, "FORMAT", request.exchangeIn.format, "tubes, lines, swatches or json")->required();
+    addText(in, "FILE", request.exchangeIn.file, "The file to read; - for what is typed or piped in")->required();
 }
 
 } // namespace

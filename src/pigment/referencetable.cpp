@@ -167,10 +167,21 @@ Result<void> addAvailability(std::vector<ReferencePigment>& pigments, std::strin
                      });
 }
 
+/// "ivory black" of "ivory (bone) black".
+std::string plainName(std::string name)
+{
+    const auto from = name.find(" (");
+    const auto to = name.find(')', from == std::string::npos ? 0 : from);
+    return from == std::string::npos || to == std::string::npos ? name : name.erase(from, to + 1 - from);
+}
+
 Result<void> addTradeNames(std::vector<ReferencePigment>& pigments, std::string_view csv)
 {
     return addToEach(pigments, csv, "list of names",
                      [](ReferencePigment& pigment, Row& row, const CsvRecord& record) -> Result<void> {
+                         pigment.usualName = row.text("usual");
+                         if (pigment.usualName.empty())
+                             pigment.usualName = plainName(pigment.commonName);
                          for (std::string& name : split(row.text("also_called"), ';'))
                              if (!name.empty())
                                  pigment.alsoCalled.push_back(std::move(name));
@@ -279,14 +290,14 @@ std::vector<const ReferencePigment*> ReferenceTable::rowsCalled(std::string_view
     auto rows = rowsWhere([&](const ReferencePigment& row) { return lowered(row.commonName) == wanted; });
     if (rows.empty())
         rows = rowsWhere([&](const ReferencePigment& row) { return lowered(row.form) == wanted; });
-    if (rows.empty()) // "ultramarine" of ultramarine blue
-        rows =
-            rowsWhere([&](const ReferencePigment& row) { return lowered(row.commonName).starts_with(wanted + ' '); });
     if (rows.empty())
         rows = rowsWhere([&](const ReferencePigment& row) {
             return std::ranges::any_of(row.alsoCalled,
                                        [&](const std::string& other) { return lowered(other) == wanted; });
         });
+    if (rows.empty()) // "cobalt" of cobalt blue
+        rows =
+            rowsWhere([&](const ReferencePigment& row) { return lowered(row.commonName).starts_with(wanted + ' '); });
     return rows;
 }
 

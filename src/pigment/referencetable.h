@@ -49,6 +49,7 @@ struct ReferencePigment {
     int sold = 3;           ///< how commonly: 3 by nearly every maker, 2 several, 1 few, 0 old stock or no longer made
     std::string confidence; ///< "high", "medium" or "low"
     std::string note;
+    std::string usualName;               ///< what painters mostly call it, without chemistry
     std::vector<std::string> alsoCalled; ///< other names it is sold by; see data/trade/README.md
     std::vector<Varies> varies;          ///< from memory, as those
 
@@ -93,7 +94,7 @@ public:
     const ReferencePigment* typical(const PigmentCode& code) const;
 
     /// The rows that go by a name, in any case of letters: those called so, or else those with a form of that name, or
-    /// else those whose name begins with it, or else those that are sold by it.
+    /// else those that are sold by it, or else those whose name begins with it.
     std::vector<const ReferencePigment*> rowsCalled(std::string_view name) const;
 
     /// Looks up "PB29", "PBr7/burnt sienna", "PG50/turquoise" or a name that only one row goes by, "viridian":

@@ -36,7 +36,9 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QListView>
+#include <QListWidget>
 #include <QMimeData>
+#include <QPlainTextEdit>
 #include <QPushButton>
 #include <QTemporaryDir>
 #include <QTimer>
@@ -54,6 +56,8 @@ private Q_SLOTS:
     void cleanup();
     void aWholeAfternoon();
     void badListsAreToldAndNothingIsLost();
+    void tubesAreTypedIn();
+    void plainLinesAreShownFirst();
     void dropsAreTaken();
     void withoutANotebookItAsksForOne();
     void aFileThatWasOverwrittenIsOpenedAnew();
@@ -151,6 +155,57 @@ void TestWindow::writeNeed(const QString& name, const QString& colour)
     find<QLineEdit>("needName")->setText(name);
     find<QLineEdit>("needColour")->setText(colour);
     click("addNeed");
+}
+
+/// Lines as people write them; Enter keeps what is understood in one step and leaves the rest to be put right.
+void TestWindow::tubesAreTypedIn()
+{
+    QTest::keyClick(m_window.get(), Qt::Key_T);
+    auto* typed = find<QPlainTextEdit>("typedTubes");
+    auto* told = find<QListWidget>("toldTubes");
+    QVERIFY(typed->isVisible() && typed->hasFocus());
+    QVERIFY(!find<QPushButton>("keepTyped")->isEnabled());
+    QTest::keyClicks(typed, "PB29, PY175 from Grey Heron");
+    QTest::keyClick(typed, Qt::Key_Return, Qt::ShiftModifier);
+    QTest::keyClicks(typed, "mystery green");
+    QCOMPARE(told->count(), 3);
+    QVERIFY(told->item(0)->text().contains("PB29, Grey Heron"));
+    QVERIFY(m_document->notebook().tubes.empty());
+    QTest::keyClick(typed, Qt::Key_Return);
+    QCOMPARE(m_document->notebook().tubes.size(), 2U);
+    QCOMPARE(typed->toPlainText(), QString("mystery green"));
+    QTest::keyClick(typed, Qt::Key_Return); // nothing new in it
+    QCOMPARE(m_document->notebook().tubes.size(), 2U);
+    QTest::keyClick(typed, Qt::Key_Escape);
+    QVERIFY(!typed->isVisible());
+    QTest::keyClick(m_window.get(), Qt::Key_T);
+    QCOMPARE(typed->toPlainText(), QString("mystery green")); // elsewhere and back, it is there
+    typed->setPlainText("Ultramarine blue PB29 from Grey Heron");
+    QCOMPARE(told->count(), 1);
+    QVERIFY(told->item(0)->text().contains("you have it"));
+    QVERIFY(!find<QPushButton>("keepTyped")->isEnabled());
+    m_document->undoStack().undo();
+    QVERIFY(m_document->notebook().tubes.empty());
+    QVERIFY(find<QPushButton>("keepTyped")->isEnabled());
+}
+
+/// An order's e-mail is no table: its lines are shown for a yes or no.
+void TestWindow::plainLinesAreShownFirst()
+{
+    QTemporaryDir folder;
+    m_answer = folder.filePath("order.txt");
+    QFile file(m_answer);
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write(
+        "Thank you for your order\n1 x French Ultramarine PB29 15 ml 7.40\n2 x Burnt sienna PBr7\nTotal 22.20\n");
+    file.close();
+    click("importTubes");
+    QVERIFY(m_told.isEmpty());
+    QVERIFY(m_document->notebook().tubes.empty());
+    QCOMPARE(find<QListWidget>("toldTubes")->count(), 4);
+    click("keepTyped");
+    QCOMPARE(m_document->notebook().tubes.size(), 2U);
+    QCOMPARE(m_document->notebook().tubes[0].stock.price, std::optional(7.4));
 }
 
 /// Import a list, pick two tubes, read the ladder, write needs, choose, undo, close, reopen: nothing is lost.

@@ -14,6 +14,7 @@
 
 #include <QTemporaryDir>
 #include <QtTest>
+#include <fstream>
 
 using namespace iris;
 
@@ -37,6 +38,7 @@ private Q_SLOTS:
     void strongLightComesToPaper();
     void whoPaintsInOneGo();
     void onWhatPaper();
+    void tubesComeInAsLines();
     void aPaletteIsDecided();
     void whatCannotBeIsRefused_data();
     void whatCannotBeIsRefused();
@@ -283,6 +285,23 @@ void TestFindCli::onWhatPaper()
     QCOMPARE(jsonOf({"touches", path("cream.iris"), "--paper", "white"})["paper"].get<std::string>(),
              std::string("white"));
     QCOMPARE(labOf(jsonOf(wash)["colour"]), before);
+}
+
+/// Tubes come in as people write them; what was made of each line is said, and a second time they are there already.
+void TestFindCli::tubesComeInAsLines()
+{
+    const std::string list = path("lines.txt");
+    std::ofstream(list) << "french ultramarine\nPY175, PR254 from Grey Heron\n\nmystery green\n";
+    QCOMPARE(run({"notebook", path("typed.iris")}).code, 0);
+    const auto came = jsonOf({"import", path("typed.iris"), "lines", list});
+    QCOMPARE(came["tubes"].get<int>(), 3);
+    QCOMPARE(came["lines"].size(), 3U);
+    QCOMPARE(came["lines"][0]["tubes"][0]["guess"].get<std::string>(), std::string("PB29 by its name."));
+    QCOMPARE(came["lines"][1]["tubes"][1]["maker"].get<std::string>(), std::string("Grey Heron"));
+    QCOMPARE(came["left_out"][0]["line"].get<int>(), 4);
+    const Run again = run({"import", path("typed.iris"), "lines", list});
+    QVERIFY2(again.code == 0 && again.out.find("0 tubes") != std::string::npos, again.out.c_str());
+    QVERIFY(again.out.find("there already") != std::string::npos);
 }
 
 /// What a picture needs, what each tube more buys and how sure it is: the commands say what the core says.

@@ -79,7 +79,7 @@ void TestReferenceTable::tellsTheLineOfABadRow()
         "code,form,common_name,ci_number,chemistry,hue_family,full_L,full_a,full_b,thin_L,thin_a,thin_b,"
         "black_L,black_a,black_b,strength,staining,granulation,lightfastness,caution,confidence,note\n";
     const auto table = ReferenceTable::fromCsv((header + rows).toStdString(), "code,form\n", "code,form,sold\n",
-                                               "code,form,also_called,varies\n", "token,what,handling\n");
+                                               "code,form,usual,also_called,varies\n", "token,what,handling\n");
     QVERIFY(!table);
     QCOMPARE(table.error().line, line);
 }

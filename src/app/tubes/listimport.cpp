@@ -7,6 +7,7 @@
 #include "notebook/edits.h"
 #include "notebook/exports.h"
 #include "notebook/tubecsv.h"
+#include "notebook/tubelines.h"
 
 #include <QFileInfo>
 
@@ -106,6 +107,16 @@ QString bringIn(Document& document, const QString& path)
     if (file->encoding == TextEncoding::Utf8)
         return *came;
     return *came + QObject::tr("\nThe letters were read as %1.").arg(text(nameOf(file->encoding)));
+}
+
+std::optional<QString> plainLinesIn(const QString& path)
+{
+    const auto file = readTextFile(path, InputKind::List);
+    if (!file || isListOfReadings(file->text) || readTubesCsv(file->text, ReferenceTable::shipped()))
+        return std::nullopt;
+    const auto lines = readTubeLines(file->text, Notebook());
+    const bool any = std::ranges::any_of(lines, [](const TubeLine& line) { return !line.tubes.empty(); });
+    return any ? std::optional(text(file->text)) : std::nullopt;
 }
 
 } // namespace iris

@@ -17,6 +17,7 @@
 #include "app/tubes/tubecard.h"
 #include "app/tubes/tubedelegate.h"
 #include "app/tubes/tubedialog.h"
+#include "app/tubes/typingpanel.h"
 #include "files/textfile.h"
 #include "notebook/edits.h"
 #include "notebook/measuredswatch.h"
@@ -60,6 +61,7 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
       m_filter(new TubeFilterModel(model, this)),
       m_list(new QListView(this)),
       m_delegate(new TubeDelegate(settings, m_list)),
+      m_typing(new TypingPanel(document, settings, this)),
       m_pages(new QStackedWidget(this)),
       m_settings(settings)
 {
@@ -83,11 +85,15 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
 
     auto* middle = new QVBoxLayout;
     middle->setSpacing(3 * gridStep);
-    auto* finding = new QVBoxLayout;
+    m_finding = new QWidget(this);
+    auto* finding = new QVBoxLayout(m_finding);
+    finding->setContentsMargins({});
     finding->setSpacing(2 * gridStep);
     finding->addLayout(makeFind());
     finding->addLayout(makeFilter());
-    middle->addLayout(finding);
+    m_typing->hide();
+    middle->addWidget(m_typing);
+    middle->addWidget(m_finding);
     middle->addWidget(m_pages, 1);
     middle->addLayout(makeActions());
     auto* layout = new QHBoxLayout(this);
@@ -102,6 +108,8 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
         showWhatCanBeDone();
     });
     connect(m_list, &QListView::activated, this, &TubesView::editTube);
+    connect(m_typing, &TypingPanel::kept, this, &TubesView::choose);
+    connect(m_typing, &TypingPanel::left, this, &TubesView::leaveTyping);
     connect(m_card, &TubeCard::pairWanted, this, &TubesView::pairWanted);
     whenChanged(document, NotebookPart::Tubes, this, &TubesView::showWhatCanBeDone);
     connect(&model, &QAbstractItemModel::modelReset, this, &Place::countChanged);
@@ -119,6 +127,8 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
 void TubesView::setUpActs()
 {
     addAct(*this, tr("Find a tube"), Qt::Key_Slash, [this] { find(); });
+    m_type = addAct(
+        *this, tr("Type tubes in"), Qt::Key_T, [this] { typeIn(); }, tr("Type tubes in, as you would write them down"));
     m_add = addAct(*this, tr("Add a tube"), Qt::Key_A, [this] { addTube(); });
     m_bringIn = addAct(*this, tr("Bring in a list"), {}, [this] { importList(); });
     m_acts.card = addAct(*this, tr("Read a card"), Qt::Key_R, [this] { readCard(); });
@@ -304,13 +314,15 @@ QWidget* TubesView::makeEmptyPage()
 {
     auto* page = new QWidget(this);
     auto* layout = new QVBoxLayout(page);
-    auto* words = new PlainLabel(tr("No tubes yet. Bring in a list, add the first, or see what to buy."), page);
+    auto* words = new PlainLabel(tr("No tubes yet. Type in what you own, bring in a list, or see what to buy."), page);
     words->setFont(textFont(textsize::title));
     words->setAlignment(Qt::AlignCenter);
+    auto* type = actButton(*m_type, "typeFirst", page);
+    makeMain(*type);
     auto* bring = actButton(*m_bringIn, "importFirst", page);
-    makeMain(*bring);
     layout->addStretch();
     layout->addWidget(words);
+    layout->addWidget(type, 0, Qt::AlignHCenter);
     layout->addWidget(bring, 0, Qt::AlignHCenter);
     auto* buy = new QPushButton(tr("What to buy for a picture"), page);
     buy->setObjectName(QStringLiteral("whatToBuy"));
@@ -342,10 +354,11 @@ QHBoxLayout* TubesView::makeActions()
 {
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * gridStep);
+    auto* type = actButton(*m_type, "typeTubes", this);
     auto* add = actButton(*m_add, "addTube", this);
     auto* card = actButton(*m_acts.card, "readCard", this);
     auto* bring = actButton(*m_bringIn, "importTubes", this);
-    for (QPushButton* button : {add, card, bring})
+    for (QPushButton* button : {type, add, card, bring})
         row->addWidget(button);
     row->addStretch();
     m_count = new PlainLabel(this);
@@ -380,6 +393,7 @@ void TubesView::updateCount()
     const int all = m_model.rowCount();
     const int shown = m_filter->rowCount();
     m_pages->setCurrentIndex(all == 0 ? 1 : 0);
+    m_pages->setVisible(all > 0 || m_typing->isHidden()); // one invitation at a time
     const QString legend = tr("○ typical ● measured");
     m_count->setText(shown == all ? legend : tr("%1 of %2").arg(shown).arg(all));
 }
@@ -431,6 +445,26 @@ void TubesView::addTube()
         if (const auto done = m_document.apply(putting(dialog.tube())))
             choose(done->tubes.put.front().id);
     }
+}
+
+void TubesView::typeIn(const QString& lines)
+{
+    if (!mayWrite(m_document, this))
+        return;
+    m_finding->hide();
+    m_typing->show();
+    updateCount();
+    if (!lines.isEmpty())
+        m_typing->takeLines(lines);
+    m_typing->takeFocus();
+}
+
+void TubesView::leaveTyping()
+{
+    m_typing->hide();
+    m_finding->show();
+    updateCount();
+    takeFocus();
 }
 
 void TubesView::editTube()
@@ -564,6 +598,8 @@ void TubesView::importList()
 
 void TubesView::importFile(const QString& path)
 {
+    if (const auto lines = plainLinesIn(path))
+        return typeIn(*lines);
     messages().tell(this, tr("Bring in a list"), bringIn(m_document, path));
 }
 

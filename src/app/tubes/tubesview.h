@@ -16,6 +16,7 @@ namespace iris {
 class PlainLabel;
 
 class TubeDelegate;
+class TypingPanel;
 class ViewSettings;
 
 /// The tubes as painted washes, to sort, sift, add, change and take away.
@@ -33,6 +34,8 @@ public:
     QAction* readCardAct() const { return m_acts.card; }
 
     void addTube();
+    /// Opens the line in which tubes are typed as people write them down.
+    void typeIn(const QString& lines = {});
     /// Changes the chosen tube, or all the chosen ones at once.
     void editTube();
     void removeChosen();
@@ -66,6 +69,7 @@ private:
     void setUpActs();
     void showWhatCanBeDone();
     void seePair();
+    void leaveTyping();
     QHBoxLayout* makeFind();
     QHBoxLayout* makeFilter();
     QWidget* makeEmptyPage();
@@ -84,11 +88,14 @@ private:
     Document& m_document;
     TubeActs m_acts;
     QAction* m_add = nullptr;
+    QAction* m_type = nullptr;
     QAction* m_bringIn = nullptr;
     TubeModel& m_model;
     TubeFilterModel* m_filter;
     QListView* m_list;
     TubeDelegate* m_delegate;
+    QWidget* m_finding = nullptr; ///< what is looked for and sifted by
+    TypingPanel* m_typing;
     QStackedWidget* m_pages;
     ViewSettings& m_settings;
     QLineEdit* m_search = nullptr;

@@ -4,6 +4,7 @@
 #include "app/parts/labels.h"
 #include "app/parts/paintcolour.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/plainwords.h"
 #include "app/theme/theme.h"
 #include "drawing/displayed.h"
 
