@@ -365,7 +365,32 @@ private:
         const auto isKnown = [](const Piece& piece) { return !rowsNamedIn(piece.words).empty(); };
         if (!anyCode && std::ranges::count_if(pieces, isKnown) > 1)
             return ofEach(pieces, maker);
-        return {ofOne(pieces, maker)};
+        return isAList(pieces) ? ofAll(pieces, maker) : std::vector{ofOne(pieces, maker)};
+    }
+
+    /// Whether a paint's name stands between codes that are not its own: "PB29; viridian; PR254".
+    static bool isAList(const std::vector<Piece>& pieces)
+    {
+        const auto named = std::ranges::find_if(pieces, [](const Piece& piece) { return !piece.words.empty(); });
+        const bool isBetween = named != pieces.begin() && named != pieces.end() - 1;
+        if (!isBetween || !named->codes.empty())
+            return false;
+        const auto rows = rowsNamedIn(named->words);
+        const auto isOfName = [&](const std::vector<PigmentCode>& codes) {
+            return codes.size() == 1 && std::ranges::find(rows, codes.front(), &ReferencePigment::code) != rows.end();
+        };
+        const bool allAreItsOwn =
+            std::ranges::all_of((named - 1)->codes, isOfName) && std::ranges::all_of((named + 1)->codes, isOfName);
+        return !rows.empty() && !allAreItsOwn;
+    }
+
+    /// A tube for every code and every name.
+    std::vector<Tube> ofAll(const std::vector<Piece>& pieces, const std::string& maker)
+    {
+        std::vector<Tube> tubes;
+        for (const Piece& piece : pieces)
+            std::ranges::move(tubesOf({piece}, maker), std::back_inserter(tubes));
+        return tubes;
     }
 
     std::vector<Tube> ofCodes(const std::vector<Piece>& pieces, const std::string& maker) const

@@ -46,7 +46,7 @@ TubeLine lineOf(const char* text, const Notebook& notebook = {})
 
 } // namespace
 
-/// 82 lines, made up; what must come out was read through line by line. They are one text: makers that were named
+/// 85 lines, made up; what must come out was read through line by line. They are one text: makers that were named
 /// before are known further down.
 void TestTubeLines::isTakenFor_data()
 {

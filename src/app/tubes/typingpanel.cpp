@@ -34,9 +34,10 @@ Paint typicalOf(const Tube& tube)
     return typicalPaintOf(tube, ReferenceTable::shipped()).value_or(Paint{});
 }
 
-void paintAs(QPainter& painter, const QRectF& place, const Paint& paint, const ViewSettings& settings)
+void paintAs(QPainter& painter, const QRectF& place, const Paint& paint, const ViewSettings& settings, bool alone)
 {
     WashStyle style;
+    style.unevenEdge = alone; // two that are compared touch
     style.valuesOnly = settings.valuesOnly();
     paintWash(painter, place, washColours(paint.film), style);
 }
@@ -50,11 +51,11 @@ QIcon washOf(const Tube& tube, const Tube* twin, const ViewSettings& settings, d
     QPainter painter(&pixmap);
     const QRectF all(QPointF(), washSize);
     if (!twin) {
-        paintAs(painter, all, typicalOf(tube), settings);
+        paintAs(painter, all, typicalOf(tube), settings, true);
     } else {
         const QRectF upper(0, 0, all.width(), all.height() / 2);
-        paintAs(painter, upper, typicalOf(tube), settings);
-        paintAs(painter, upper.translated(0, upper.height()), typicalOf(*twin), settings);
+        paintAs(painter, upper, typicalOf(tube), settings, false);
+        paintAs(painter, upper.translated(0, upper.height()), typicalOf(*twin), settings, false);
     }
     painter.end();
     return paintIcon(pixmap);
