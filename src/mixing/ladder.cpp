@@ -135,7 +135,14 @@ std::string partsText(const LadderStep& step)
     if (step.parts[0] == 0 || step.parts[1] == 0)
         return "pure";
     const Counted count = counted({step.parts[0], step.parts[1]}, step.handling);
-    return count.text(0) + ':' + count.text(1);
+    return count.text(0) + " + " + count.text(1);
+}
+
+std::string partsInWords(const LadderStep& step)
+{
+    if (step.parts[0] == 0 || step.parts[1] == 0)
+        return "pure";
+    return counted({step.parts[0], step.parts[1]}, step.handling).inWords();
 }
 
 } // namespace iris

@@ -60,7 +60,9 @@ double shareByStrength(const std::array<int, 2>& parts, const Paint& first, cons
 /// The film at a share (0 to 1) of the second tube by tinting strength.
 Film filmBetween(const Paint& first, const Paint& second, double share);
 
-/// "3:1", "pure" at the ends.
+/// "3 + 1", "3 + 5t" with touches; "pure" at the ends.
 std::string partsText(const LadderStep& step);
+/// "3 parts and 5 touches", "pure".
+std::string partsInWords(const LadderStep& step);
 
 } // namespace iris

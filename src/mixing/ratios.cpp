@@ -1,5 +1,7 @@
 #include "mixing/ratios.h"
 
+#include "base/text.h"
+
 #include <algorithm>
 #include <cassert>
 #include <cmath>
@@ -379,16 +381,20 @@ std::string Counted::words(std::size_t tube) const
 std::string Counted::text(std::size_t tube) const
 {
     const int amount = amounts[tube];
-    if (touches == 0 || amount >= touches)
-        return words(tube);
-    static const std::map<std::pair<int, int>, const char*> signs{
-        {{1, 2}, "½"}, {{1, 3}, "⅓"}, {{2, 3}, "⅔"}, {{1, 4}, "¼"}, {{3, 4}, "¾"}, {{1, 5}, "⅕"},
-        {{2, 5}, "⅖"}, {{3, 5}, "⅗"}, {{4, 5}, "⅘"}, {{1, 6}, "⅙"}, {{5, 6}, "⅚"}, {{1, 8}, "⅛"},
-        {{3, 8}, "⅜"}, {{5, 8}, "⅝"}, {{7, 8}, "⅞"}, {{1, 10}, "⅒"}};
-    const int divisor = std::gcd(amount, touches);
-    const std::pair fraction{amount / divisor, touches / divisor};
-    const auto sign = signs.find(fraction);
-    return sign != signs.end() ? sign->second : std::to_string(fraction.first) + "/" + std::to_string(fraction.second);
+    return touches == 0 || amount >= touches ? words(tube) : std::to_string(amount) + "t";
+}
+
+std::string Counted::inWords() const
+{
+    std::vector<std::string> said;
+    for (std::size_t tube = 0; tube < amounts.size(); ++tube) {
+        const bool inTouches = touches > 0 && amounts[tube] < touches;
+        const int amount = touches == 0 || inTouches ? amounts[tube] : amounts[tube] / touches;
+        const std::string unit = inTouches ? "touch" : "part";
+        const std::string several = inTouches ? " touches" : " parts";
+        said.push_back(amount == 1 ? "a " + unit : std::to_string(amount) + several);
+    }
+    return joinedInWords(said);
 }
 
 } // namespace iris

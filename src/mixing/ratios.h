@@ -80,8 +80,10 @@ struct Counted {
 
     /// How an amount is told before the name of its tube: "6", "a touch of", "3 touches of".
     std::string words(std::size_t tube) const;
-    /// As it stands in a short recipe, "6", or "⅛" for a touch.
+    /// As it stands in a short recipe, "6", or "5t" for five touches.
     std::string text(std::size_t tube) const;
+    /// All of them as a hand counts: "3 parts and 5 touches".
+    std::string inWords() const;
 };
 
 /// In parts where no amount is beyond mostParts, or where nothing else can be counted; else in touches.

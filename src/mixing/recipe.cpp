@@ -73,7 +73,7 @@ std::string partsText(const Recipe& recipe)
     std::string text;
     const Counted count = countedParts(recipe);
     for (std::size_t i = 0; i < recipe.parts.size(); ++i) {
-        text += text.empty() ? "" : ":";
+        text += text.empty() ? "" : " + ";
         text += count.text(i);
     }
     return text;

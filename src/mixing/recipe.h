@@ -67,7 +67,7 @@ MixJudgement judge(const Recipe& recipe, std::span<const Paint> paints);
 /// How its parts are counted out; nothing of none.
 Counted countedParts(const Recipe& recipe);
 
-/// "3:1" in the order of the recipe; "alone" for one paint, nothing for bare paper.
+/// "3 + 1", or "3 + 5t" with touches, in the order of the recipe; "alone" for one paint, nothing for bare paper.
 std::string partsText(const Recipe& recipe);
 
 } // namespace iris

@@ -152,8 +152,8 @@ Result<SheetPage> pageOf(const SheetRecord& sheet, const Notebook& notebook)
     if (!marks)
         return tl::unexpected(marks.error());
     SheetPage page{sheet, std::move(*layout), text(code), std::move(*marks), {}, {}};
-    const Counted touch = counted({mostParts * notebook.handling.touchesAPart, 1}, notebook.handling);
-    page.aTouch = QObject::tr("A part is a loaded brush; %1 of it is a touch.").arg(text(touch.text(1)));
+    page.aTouch = QObject::tr("A part is a loaded brush, t a touch of its tip; %1 touches make a part.")
+                      .arg(notebook.handling.touchesAPart);
     for (const SheetCell& cell : sheet.cells)
         page.labels.push_back(labelOf(cell, notebook));
     return page;

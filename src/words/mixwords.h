@@ -30,7 +30,7 @@ std::string shortLaidWords(const Recipe& recipe, std::span<const Paint> paints);
 /// "PR122 + a touch of Phthalo Blue (1 to 37)"; the name alone for one tube. In the order of the recipe.
 std::string recipeWords(const Recipe& recipe, std::span<const Paint> paints);
 
-/// The same where there is little room: "6 Lemon Yellow + ⅛ Phthalo Blue".
+/// The same where there is little room: "6 Lemon Yellow + 1t Phthalo Blue".
 std::string shortRecipeWords(const Recipe& recipe, std::span<const Paint> paints);
 
 /// "separates as it dries", "may separate as it dries"; nothing for No.

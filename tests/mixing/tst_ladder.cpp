@@ -109,7 +109,7 @@ void TestLadder::partsFollowStrength()
 {
     // Phthalo is 3 times as strong as ultramarine: half the strength each is 3 parts of ultramarine to 1.
     const Ladder ladder = ladderBetween(referencePaint("PB29"), referencePaint("PB15:3"), 3, wash::full, usualHandling);
-    QCOMPARE(partsText(ladder.steps[1]), std::string("3:1"));
+    QCOMPARE(partsText(ladder.steps[1]), std::string("3 + 1"));
 }
 
 /// What a ladder shows is what its parts mix, whatever the spacing; so do the ways to judge by, which have no parts.
@@ -194,6 +194,9 @@ void TestLadder::triedRatiosAreEvenInStrength()
 
 void TestLadder::amountsAreCountedWithABrush()
 {
+    QCOMPARE(counted({24, 5}, usualHandling).inWords(), std::string("3 parts and 5 touches"));
+    QCOMPARE(counted({8, 1, 1}, usualHandling).inWords(), std::string("8 parts, a part and a part"));
+    QCOMPARE(counted({48, 1}, usualHandling).inWords(), std::string("6 parts and a touch"));
     QVERIFY(counted({48, 1}, usualHandling).touches && counted({16, 3}, usualHandling).touches
             && counted({20, 1}, usualHandling).touches);
     QVERIFY(!counted({8, 1}, usualHandling).touches && !counted({100, 1}, usualHandling).touches
@@ -204,7 +207,7 @@ void TestLadder::amountsAreCountedWithABrush()
              std::string("5 2 touches of"));
     QCOMPARE(counted({100, 1}, usualHandling).words(0),
              std::string("100")); // nobody can count that, so it is told as it is
-    QCOMPARE(partsText(Recipe{{{0, 48}, {1, 1}}, 1}), std::string("6:⅛"));
+    QCOMPARE(partsText(Recipe{{{0, 48}, {1, 1}}, 1}), std::string("6 + 1t"));
 }
 
 /// With each brush every ratio there is can be told, and two searches with two brushes do not meddle with one another.
@@ -228,9 +231,9 @@ void TestLadder::aTouchIsWhatThePainterSays()
         QCOMPARE(MixKernel(paints, handling).recipeAt(set, 0, 0).handling, handling);
         QCOMPARE(usual.recipeAt(set, 0, 0), asUsual);
     }
-    QCOMPARE(partsText(Recipe{{{0, 60}, {1, 1}}, 1, Handling{10}}), std::string("6:⅒"));
-    QCOMPARE(counted({72, 5}, Handling{12}).text(1), std::string("5/12"));
-    QCOMPARE(counted({72, 2}, Handling{12}).text(1), std::string("⅙"));
+    QCOMPARE(partsText(Recipe{{{0, 60}, {1, 1}}, 1, Handling{10}}), std::string("6 + 1t"));
+    QCOMPARE(counted({72, 5}, Handling{12}).text(1), std::string("5t"));
+    QCOMPARE(counted({72, 2}, Handling{12}).text(1), std::string("2t"));
 }
 
 /// Every ratio there is, read back from its words, is the same mix.

@@ -110,7 +110,7 @@ void TestPairs::chartSharesOutByStrengthOrByParts()
     QCOMPARE((std::array{phthalo[0].parts, phthalo[1].parts}), wanted);
     plan.byStrength = false;
     chart = chartOf(plan, paints);
-    QCOMPARE(partsText(chart.recipes[1]), std::string("1:1"));
+    QCOMPARE(partsText(chart.recipes[1]), std::string("1 + 1"));
     QCOMPARE(chart.colours[0], colourOf({{{0, 1}, {1, 1}}, wash::full}, paints));
 }
 

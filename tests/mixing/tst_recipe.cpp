@@ -95,7 +95,7 @@ void TestRecipe::separationIsAMatterOfDegree()
 
 void TestRecipe::saysItInWords()
 {
-    QCOMPARE(partsText(Recipe{{{0, 3}, {4, 1}}, 1}), std::string("3:1"));
+    QCOMPARE(partsText(Recipe{{{0, 3}, {4, 1}}, 1}), std::string("3 + 1"));
     QCOMPARE(partsText(Recipe{{{0, 3}}, 1}), std::string("alone"));
 }
 

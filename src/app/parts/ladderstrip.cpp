@@ -115,7 +115,7 @@ QString LadderStrip::wordsOf(int step) const
 {
     const LadderStep& at = m_steps[static_cast<std::size_t>(step)];
     const auto mark = std::ranges::find(m_marks, step, &StepMark::step);
-    return QStringLiteral("%1, %2").arg(text(partsText(at)), colourWords(at.colour))
+    return QStringLiteral("%1, %2").arg(text(partsInWords(at)), colourWords(at.colour))
            + (mark == m_marks.end() ? QString() : QStringLiteral("; ") + mark->words);
 }
 
