@@ -11,6 +11,7 @@
 #include "words/paintwords.h"
 
 #include <QFileInfo>
+#include <iostream>
 
 namespace iris {
 namespace {
@@ -60,11 +61,23 @@ struct Import {
     std::vector<TubeLine> lines; ///< what was made of each, where tubes came in plain lines
 };
 
+/// What is typed or piped in, up to its end or to more than anybody types.
+std::string typedIn()
+{
+    constexpr std::size_t most = 1 << 20;
+    std::string text;
+    for (std::string line; text.size() < most && std::getline(std::cin, line);)
+        text += line + '\n';
+    return text;
+}
+
 Result<Import> importFrom(const ImportArguments& arguments, const Notebook& notebook)
 {
     Import import;
-    const auto text =
-        textOf(arguments.file, arguments.format == "json" ? InputKind::Dump : InputKind::List, import.remarks);
+    const bool isTyped = arguments.format == "lines" && arguments.file == "-";
+    const auto text = isTyped ? Result<std::string>(typedIn())
+                              : textOf(arguments.file, arguments.format == "json" ? InputKind::Dump : InputKind::List,
+                                       import.remarks);
     if (!text)
         return tl::unexpected(text.error());
     if (arguments.format == "tubes") {

@@ -444,7 +444,8 @@ void setUpExchange(CLI::App& app, Request& request)
                           [&] { return importCommand(request.exchangeIn); });
     addText(in, "NOTEBOOK", request.exchangeIn.notebook, "The notebook")->required();
     addText(in, "FORMAT", request.exchangeIn.format, "tubes, lines, swatches or json")->required();
-    addText(in, "FILE", request.exchangeIn.file, "The file to read; - for what is typed or piped in")->required();
+    addText(in, "FILE", request.exchangeIn.file, "The file to read; of lines - for what is typed or piped in")
+        ->required();
 }
 
 } // namespace
