@@ -33,7 +33,9 @@ Result<Sift> siftFrom(const MatchArguments& arguments, const TubeSource& source)
     return sift;
 }
 
-Json candidateJson(const Candidate& candidate, const Wanted& wanted, std::span<const Paint> paints)
+/// @param miss how far off it may come out, where that is known
+Json candidateJson(const Candidate& candidate, const Wanted& wanted, std::span<const Paint> paints,
+                   std::optional<double> miss = {})
 {
     Json object{{"parts", partsJson(candidate.recipe, paints)},
                 {"wash", candidate.recipe.wash},
@@ -41,7 +43,9 @@ Json candidateJson(const Candidate& candidate, const Wanted& wanted, std::span<c
                 {"colour", toJson(candidate.laid.colour)}};
     addDisplay(object, candidate.laid.colour);
     object["thin"] = toJson(candidate.laid.thin);
-    object["differs"] = differenceWords(candidate.laid.colour, wanted.colour);
+    object["differs"] = nearnessWords(candidate.laid.colour, wanted.colour, miss.value_or(0));
+    if (miss)
+        object["expected_miss"] = rounded(*miss, 2);
     object["apart_uncounted"] = rounded(candidate.apartUncounted, 3);
     object["apart_when_careless"] = rounded(candidate.apartWhenCareless, 3);
     object["transparency"] = toJson(candidate.transparency);
@@ -49,10 +53,10 @@ Json candidateJson(const Candidate& candidate, const Wanted& wanted, std::span<c
     return object;
 }
 
-std::string candidateText(const Candidate& candidate, const Wanted& wanted, std::span<const Paint> paints)
+std::string candidateText(const Candidate& candidate, const Wanted& wanted, std::span<const Paint> paints, double miss)
 {
     return formatNumber(candidate.apart, 1) + " apart  " + recipeText(candidate.recipe, paints) + ": "
-           + differenceWords(candidate.laid.colour, wanted.colour) + "\n";
+           + nearnessWords(candidate.laid.colour, wanted.colour, miss) + "\n";
 }
 
 /// The one tube to buy that would help most; and one that is hard to get or fades, where it would help plainly more.
@@ -119,21 +123,25 @@ Result<Output> matchCommand(const MatchArguments& arguments)
 
     Output output{"", Json{{"wanted", toJson(wanted->colour)}, {"tolerance", *tolerance}, {"matches", Json::array()}}};
     output.json["wanted_thin"] = wanted->thin ? toJson(*wanted->thin) : Json(nullptr);
+    const auto missOf = [&](const Candidate& candidate) {
+        return candidate.recipe.parts.size() > 1 ? expectedMiss(candidate.recipe, paints, source->learned()) : 0;
+    };
     for (const Candidate& candidate : found) {
         if (candidate.apart > *tolerance)
             continue;
-        output.json["matches"].push_back(candidateJson(candidate, *wanted, paints));
-        output.text += candidateText(candidate, *wanted, paints);
+        const double miss = missOf(candidate);
+        output.json["matches"].push_back(candidateJson(candidate, *wanted, paints, miss));
+        output.text += candidateText(candidate, *wanted, paints, miss);
     }
     if (output.json["matches"].empty()) {
         const auto nearest = std::ranges::min_element(found, {}, &Candidate::apart);
         const bool any = nearest != found.end();
-        output.json["nearest"] = any ? candidateJson(*nearest, *wanted, paints) : Json(nullptr);
+        output.json["nearest"] = any ? candidateJson(*nearest, *wanted, paints, missOf(*nearest)) : Json(nullptr);
         output.text = any ? "No recipe comes within " + formatNumber(*tolerance, 1) + "." : "No tube is let through.";
         const BeyondPaint beyond =
             beyondPaint(wanted->colour, *tolerance, PaintRange::ofWatercolour(source->handling().paper));
         if (any)
-            output.text += " The nearest is " + candidateText(*nearest, *wanted, paints)
+            output.text += " The nearest is " + candidateText(*nearest, *wanted, paints, missOf(*nearest))
                            + (beyond == BeyondPaint::No ? outOfReachWords(outOfReach(*wanted, *nearest))
                                                         : "It is " + std::string(beyondWords(beyond)) + ".");
         output.text += output.text.ends_with('\n') ? "" : "\n";

@@ -1,6 +1,7 @@
 #pragma once
 
 #include "finding/candidates.h"
+#include "learning/learning.h"
 #include "notebook/studio.h"
 
 namespace iris {
@@ -14,6 +15,12 @@ struct FoundMixes {
     int mostTubes = 3;     ///< of a mix
     bool isWhole = false;  ///< false while mixes of more tubes are still to come
     std::vector<Candidate> candidates;
+
+    /// How far off one may come out, deltaE00; 0 for a tube alone and for bare paper, which are not mixed.
+    double missOf(const Candidate& candidate) const
+    {
+        return candidate.recipe.parts.size() > 1 ? expectedMiss(candidate.recipe, studio->paints, studio->learned) : 0;
+    }
 };
 using FoundMixesPtr = std::shared_ptr<const FoundMixes>;
 

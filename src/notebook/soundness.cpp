@@ -170,9 +170,12 @@ void mend(Notebook& notebook, Complaints& complaints)
         complaints.push_back("the notebook's code is not six hexadecimal digits");
         notebook.code.clear();
     }
-    if (const auto unsound = unsoundIn(notebook.handling)) {
+    while (const auto unsound = unsoundIn(notebook.handling)) {
         complaints.push_back(*unsound);
-        notebook.handling = usualHandling;
+        if (!canMakeAPart(notebook.handling.touchesAPart))
+            notebook.handling.touchesAPart = usualTouchesAPart;
+        else
+            notebook.handling.paper = {};
     }
 }
 

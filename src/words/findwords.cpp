@@ -61,11 +61,21 @@ std::string transparencyWords(const Transparency& transparency)
     return std::string(nameOf(transparency.kind));
 }
 
+constexpr double looksTheSame = 1; ///< deltaE00
+
 } // namespace
+
+std::string nearnessWords(const Lab& colour, const Lab& wanted, double miss)
+{
+    constexpr double mayBeSeen = 2;
+    if (deltaE00(colour, wanted) < looksTheSame && miss > mayBeSeen)
+        return "give or take " + formatNumber(miss, 1);
+    return differenceWords(colour, wanted);
+}
 
 std::string differenceWords(const Lab& colour, const Lab& wanted)
 {
-    if (deltaE00(colour, wanted) < 1)
+    if (deltaE00(colour, wanted) < looksTheSame)
         return "not to be told apart";
     const auto terms = deltaE00Terms(wanted, colour); // lightness, chroma, hue
     const bool neutral = toLch(wanted).chroma < 4;

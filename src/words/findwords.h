@@ -13,6 +13,11 @@ namespace iris {
 /// below 3 deltaE00 of that kind, much above 10; what is below 0.7 is not said. The limits are ours.
 std::string differenceWords(const Lab& colour, const Lab& wanted);
 
+/// The same of a mix that may come out otherwise than reckoned: "give or take 3.2" where it would
+/// be called the same and may be seen not to be.
+/// @param miss how far off it may come out, deltaE00; 0 for one tube alone and for bare paper
+std::string nearnessWords(const Lab& colour, const Lab& wanted, double miss);
+
 /// An amount to put in: "2 parts", "half a part", "a touch", "3 touches", "2 and a half parts".
 std::string amountWords(double parts, Handling handling);
 

@@ -85,7 +85,7 @@ void TestFindCli::matchSaysWhatTheCoreSays()
         QVERIFY(std::abs(found["matches"][i]["apart"].get<double>() - expected[i].apart) < 6e-4);
         QCOMPARE(found["matches"][i]["wash"].get<double>(), expected[i].recipe.wash);
         QCOMPARE(found["matches"][i]["differs"].get<std::string>(),
-                 differenceWords(expected[i].laid.colour, wanted.colour));
+                 nearnessWords(expected[i].laid.colour, wanted.colour, found["matches"][i]["expected_miss"]));
         QCOMPARE(found["matches"][i]["parts"].size(), expected[i].recipe.parts.size());
     }
     const auto four = jsonOf({"match", "--lab", "55,10,20", "--max-tubes", "4", "--only", "PY3,PB28,PV19/rose,PY43"});
@@ -394,6 +394,10 @@ void TestFindCli::whatCannotBeIsRefused()
 void TestFindCli::wordsSayWhatIsSeen()
 {
     QCOMPARE(differenceWords({50, 20, 20}, {50, 20, 20}), std::string("not to be told apart"));
+    QCOMPARE(nearnessWords({50, 20, 20}, {50, 20, 20}, 0), std::string("not to be told apart"));
+    QCOMPARE(nearnessWords({50, 20, 20}, {50, 20, 20}, 3.24),
+             std::string("give or take 3.2")); // else it would be called the same and not be
+    QCOMPARE(nearnessWords({60, 20, 20}, {50, 20, 20}, 3.24), differenceWords({60, 20, 20}, {50, 20, 20}));
     QVERIFY(differenceWords({60, 20, 20}, {50, 20, 20}).find("lighter") != std::string::npos);
     QVERIFY(differenceWords({50, 5, 40}, {50, 20, 35}).find("yellower") != std::string::npos);
     QVERIFY(differenceWords({50, 28, 25}, {50, 20, 35}).find("redder") != std::string::npos);

@@ -45,6 +45,9 @@ void CandidateTiles::setFound(FoundMixesPtr found)
     const bool same = was && is && found->studio == m_found->studio && *was == *is;
     const int before = current();
     m_found = std::move(found);
+    m_miss.clear();
+    for (std::size_t i = 0; m_found && i < m_found->candidates.size(); ++i)
+        m_miss.push_back(m_found->missOf(m_found->candidates[i]));
     fitHeight();
     putInHand(-1);
     update();
@@ -65,8 +68,9 @@ QString CandidateTiles::wordsOf(int tile) const
 {
     const Candidate& candidate = m_found->candidates[static_cast<std::size_t>(tile)];
     return tr("%1\n%2: %3")
-        .arg(text(laidWords(candidate.recipe, m_found->studio->paints)), apart(candidate.apart),
-             text(differenceWords(candidate.laid.colour, m_found->wanted.colour)));
+        .arg(
+            text(laidWords(candidate.recipe, m_found->studio->paints)), apart(candidate.apart),
+            text(nearnessWords(candidate.laid.colour, m_found->wanted.colour, m_miss[static_cast<std::size_t>(tile)])));
 }
 
 void CandidateTiles::paintTile(QPainter& painter, int tile) const
@@ -92,7 +96,8 @@ void CandidateTiles::paintTile(QPainter& painter, int tile) const
                      Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap,
                      tr("%1\n%2, %3")
                          .arg(text(shortLaidWords(candidate.recipe, m_found->studio->paints)), apart(candidate.apart),
-                              text(differenceWords(candidate.laid.colour, m_found->wanted.colour))));
+                              text(nearnessWords(candidate.laid.colour, m_found->wanted.colour,
+                                                 m_miss[static_cast<std::size_t>(tile)]))));
     if (tile == current())
         paintSelection(painter, pair);
 }

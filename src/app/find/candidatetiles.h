@@ -29,6 +29,7 @@ private:
     void paintTile(QPainter& painter, int tile) const;
 
     FoundMixesPtr m_found;
+    std::vector<double> m_miss; ///< how far off each may come out
 };
 
 } // namespace iris

@@ -354,15 +354,8 @@ void FindView::look(const FoundMixesPtr& found)
 /// How near a mix comes, and how far off it may come out where that is more: what may be off is not called the same.
 QString FindView::nearWords(const Candidate& candidate, const FoundMixes& found)
 {
-    constexpr double looksTheSame = 1;
-    constexpr double mayBeSeen = 2;
-    const double miss = candidate.recipe.parts.size() > 1
-                            ? expectedMiss(candidate.recipe, found.studio->paints, found.studio->learned)
-                            : 0;
-    if (candidate.apart < looksTheSame && miss > mayBeSeen)
-        return tr("The same, as reckoned; it may come out %1 off").arg(number(miss));
     return tr("%1: %2").arg(sentence(apart(candidate.apart)),
-                            text(differenceWords(candidate.laid.colour, found.wanted.colour)));
+                            text(nearnessWords(candidate.laid.colour, found.wanted.colour, found.missOf(candidate))));
 }
 
 void FindView::showCandidate(int tile)

@@ -28,6 +28,7 @@ namespace {
 
 constexpr QSize washSize(148, 40);
 constexpr QSize toldSize(176, 106);
+constexpr int mostTold = 120; ///< washes; of a longer list the rest is counted
 
 Paint typicalOf(const Tube& tube)
 {
@@ -175,6 +176,8 @@ void TypingPanel::read()
     m_lines = readTubeLines(m_edit->toPlainText().toStdString(), m_document.notebook());
     m_told->clear();
     for (const TubeLine& line : m_lines) {
+        if (m_told->count() >= mostTold)
+            break;
         for (const ToldTube& told : line.tubes)
             showTold(told);
         if (!line.why.empty())
@@ -187,10 +190,11 @@ void TypingPanel::read()
     m_keep->setText(count == 0   ? tr("Keep (Enter)")
                     : count == 1 ? tr("Keep it (Enter)")
                                  : tr("Keep %1 (Enter)").arg(text(counted(count, "tube"))));
-    m_words->setText(m_lines.empty()
-                         ? tr("Codes, names, or both, several on a line or one below the other (Shift+Enter); a list "
-                              "can be pasted.")
-                         : QString());
+    m_words->setText(
+        m_lines.empty() ? tr("Codes, names, or both, several on a line or one below the other (Shift+Enter); a list "
+                             "can be pasted.")
+        : m_told->count() < mostTold ? QString()
+                                     : tr("The first of %1 are shown.").arg(text(counted(m_lines.size(), "line"))));
 }
 
 void TypingPanel::showTold(const ToldTube& told)
