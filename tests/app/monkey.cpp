@@ -76,7 +76,8 @@ Monkey::Monkey(QStringList notebooks, QStringList files, const QString& log, std
     messages().fileToOpen = [this](QWidget*, const QString&, const QString&) {
         return below(5) == 0 ? QString() : oneOf(m_files);
     };
-    messages().fileToSave = [this](QWidget*, const QString&, const QString&, const QString& ending) {
+    messages().fileToSave = [this](QWidget*, const QString&, const QString&, const QString& name) {
+        const QString ending = QLatin1Char('.') + QFileInfo(name).suffix();
         const QString folder = QFileInfo(m_log.fileName()).absolutePath();
         const QStringList places = {folder + "/out" + ending, folder + "/gone/out" + ending, QString(),
                                     folder + '/' + QString(300, QLatin1Char('n')) + ending};

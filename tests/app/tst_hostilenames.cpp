@@ -429,7 +429,7 @@ void TestHostileNames::savingAddsTheEndingBeforeItAsks()
             dialog->reject();
         }
     });
-    QVERIFY(messages().fileToSave(m_window.get(), "Save", "Lists (*.csv)", ".csv").isEmpty());
+    QVERIFY(messages().fileToSave(m_window.get(), "Save", "Lists (*.csv)", "Marsh.csv").isEmpty());
     QCOMPARE(suffix, QString("csv"));
     QVERIFY(asks);
 }

@@ -16,6 +16,7 @@
 #include "app/parts/place.h"
 #include "app/parts/words.h"
 #include "app/sheets/sheetsview.h"
+#include "app/start/waysin.h"
 #include "app/tubes/tubesview.h"
 #include "app/window/exchange.h"
 #include "app/window/keyspage.h"
@@ -59,7 +60,6 @@ private Q_SLOTS:
     void tubesAreTypedIn();
     void plainLinesAreShownFirst();
     void dropsAreTaken();
-    void withoutANotebookItAsksForOne();
     void aFileThatWasOverwrittenIsOpenedAnew();
     void whatMayOnlyBeReadAsksForNothing();
     void choosingCanBeStopped();
@@ -324,7 +324,7 @@ void TestWindow::badListsAreToldAndNothingIsLost()
     auto again = readTubesCsv(out.readAll().toStdString(), ReferenceTable::shipped()).value().tubes;
     QCOMPARE(again.size(), m_document->notebook().tubes.size());
     m_answer = IRIS_SOURCE_DIR "/README.md";
-    m_window->openNotebook();
+    m_window->ways().openNotebook();
     QVERIFY(m_told.last().contains("not an Iris Bianca notebook"));
     QCOMPARE(m_document->path(), m_file);
 }
@@ -345,23 +345,6 @@ void TestWindow::dropsAreTaken()
     wrong.ignore();
     QApplication::sendEvent(m_window.get(), &wrong);
     QVERIFY(!wrong.isAccepted());
-}
-
-void TestWindow::withoutANotebookItAsksForOne()
-{
-    m_window.reset();
-    m_document = std::make_unique<Document>();
-    openWindow();
-    QVERIFY(find<QPushButton>("newNotebook")->isVisible());
-    QTest::keyClick(m_window.get(), Qt::Key_4);
-    QVERIFY(!m_window->places().the<PaletteView>().isVisible());
-    m_answer = m_file; // there is a file of that name already
-    click("newNotebook");
-    QCOMPARE(m_told.size(), 1);
-    QVERIFY(!m_document->isOpen());
-    click("openNotebook");
-    QVERIFY(m_document->isOpen());
-    QVERIFY(m_window->places().the<TubesView>().isVisible());
 }
 
 /// cat other.iris > marsh.iris while it is open: nothing goes into the other one, and opening it shows it.

@@ -16,6 +16,7 @@ class TestSoundness : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
+    void onlyWhatIsUnsoundIsMended();
     void daysAreDays_data();
     void daysAreDays();
     void aSoundNotebookIsNotTouched();
@@ -284,6 +285,23 @@ void TestSoundness::daysAreDays()
 {
     QFETCH(QByteArray, text);
     QTEST(isDay(text.toStdString()), "day");
+}
+
+/// A paper that is none costs nothing but the paper.
+void TestSoundness::onlyWhatIsUnsoundIsMended()
+{
+    Notebook notebook;
+    notebook.handling = {10, true, Paper(Lab{20, 0, 0})};
+    Complaints complaints;
+    mend(notebook, complaints);
+    QCOMPARE(complaints.size(), 1U);
+    QCOMPARE(notebook.handling, (Handling{10, true, Paper()}));
+    notebook.handling = {7, true, Paper(Lab{92, 1, 10})};
+    mend(notebook, complaints);
+    QCOMPARE(notebook.handling, (Handling{usualTouchesAPart, true, Paper(Lab{92, 1, 10})}));
+    NotebookEdit edit;
+    edit.handling = Handling{8, false, Paper(Lab{20, 0, 0})};
+    QVERIFY(!checkSound(edit));
 }
 
 IRIS_TEST(TestSoundness, QCoreApplication)

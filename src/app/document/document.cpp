@@ -66,11 +66,17 @@ Result<void> Document::create(const QString& path)
     return {};
 }
 
+void Document::close()
+{
+    if (m_store)
+        take(nullptr, {});
+}
+
 void Document::take(std::unique_ptr<NotebookStore> store, Notebook notebook)
 {
     m_undoStack.clear();
     m_store = std::move(store);
-    m_remarks = m_store->remarks();
+    m_remarks = m_store ? m_store->remarks() : std::vector<std::string>();
     m_studio = studioOf(std::move(notebook), m_films, {}, mostLearntAtOnce);
     catchUp();
     Q_EMIT notebookOpened();

@@ -38,6 +38,8 @@ public:
     /// Opens or makes a notebook in place of the one that is open, which stays open when it fails.
     Result<void> open(const QString& path);
     Result<void> create(const QString& path);
+    /// Leaves it; none is open then.
+    void close();
 
     /// The notebook and what follows from it as of now. What is worked out from it, or outlives the next edit, keeps
     /// it. With many painted mixes it is behind for a moment after they change, until what they teach is worked out
@@ -57,6 +59,7 @@ public:
     std::optional<NotebookEdit> apply(const NotebookEdit& edit, const QString& words = {});
 
 Q_SIGNALS:
+    /// Another notebook is open than before, or none.
     void notebookOpened();
     /// What is another than before; all of it when a notebook was opened. See whenChanged().
     void changed(NotebookParts parts);

@@ -255,9 +255,9 @@ void BoxPage::lay()
 
 void BoxPage::write()
 {
-    const QString path =
-        messages().fileToSave(this, tr("The box and its cards"),
-                              tr("Pages to print (*.pdf);;Drawings (*.svg);;Pictures (*.png)"), QStringLiteral(".pdf"));
+    const QString path = messages().fileToSave(this, tr("The box and its cards"),
+                                               tr("Pages to print (*.pdf);;Drawings (*.svg);;Pictures (*.png)"),
+                                               fileNameFor(m_canvas->contents().title, QStringLiteral(".pdf")));
     if (path.isEmpty())
         return;
     if (const auto done = writeBox(m_canvas->contents(), path); !done)

@@ -30,6 +30,7 @@ public:
     bool isProposing() const { return m_proposing.isRunning(); }
     void takeFocus();
 
+    void askPicture();
     /// Brings in a photograph or sketch.
     void takePicture(const QString& path);
     /// Writes the colours the picture is made of down as needs, but those that are there already.
@@ -50,7 +51,6 @@ private:
     void layOut();
     void addSet(const std::vector<Need>& needs, const QString& what);
     void addRecords(std::vector<NeedRecord> records, const QString& what);
-    void askPicture();
     void askList();
     void rename();
     Lab colourAt(QPoint place) const;

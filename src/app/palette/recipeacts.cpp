@@ -130,8 +130,9 @@ void RecipeActs::writeShoppingList()
     if (!shown)
         return;
     const ListToBuy list = listToBuy(shown->set().tubes, shown->pool(), shown->equals());
-    const QString path = messages().fileToSave(m_panel, tr("A shopping list"),
-                                               tr("A page to print (*.pdf);;Lists (*.csv)"), QStringLiteral(".pdf"));
+    const QString path =
+        messages().fileToSave(m_panel, tr("A shopping list"), tr("A page to print (*.pdf);;Lists (*.csv)"),
+                              fileNameFor(tr("To buy"), QStringLiteral(".pdf")));
     if (path.isEmpty())
         return;
     const bool isList = path.endsWith(QLatin1String(".csv"), Qt::CaseInsensitive);

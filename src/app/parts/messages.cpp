@@ -3,8 +3,10 @@
 #include "app/parts/plainwords.h"
 
 #include <QFileDialog>
+#include <QFileInfo>
 #include <QInputDialog>
 #include <QMessageBox>
+#include <QRegularExpression>
 
 namespace iris {
 namespace {
@@ -23,12 +25,20 @@ QString fileToOpen(QWidget* parent, const QString& title, const QString& filter)
     return QFileDialog::getOpenFileName(parent, title, {}, filter);
 }
 
-QString fileToSave(QWidget* parent, const QString& title, const QString& filter, const QString& ending)
+QString fileToSave(QWidget* parent, const QString& title, const QString& filter, const QString& name)
 {
     // The ending is added before the dialog looks whether there is such a file, and asks.
     QFileDialog dialog(parent, title, {}, filter);
     dialog.setAcceptMode(QFileDialog::AcceptSave);
-    dialog.setDefaultSuffix(ending);
+    dialog.setDefaultSuffix(QFileInfo(name).suffix());
+    dialog.selectFile(name);
+    QObject::connect(&dialog, &QFileDialog::filterSelected, &dialog, [&](const QString& kind) {
+        const QString ending =
+            kind.section(QStringLiteral("*."), 1).section(QRegularExpression(QStringLiteral("[ )]")), 0, 0);
+        const QFileInfo chosen(dialog.selectedFiles().value(0, name));
+        dialog.setDefaultSuffix(ending);
+        dialog.selectFile(chosen.completeBaseName() + QLatin1Char('.') + ending);
+    });
     return dialog.exec() == QDialog::Accepted ? dialog.selectedFiles().value(0) : QString();
 }
 
@@ -43,6 +53,20 @@ Messages& messages()
 {
     static Messages inUse{tell, fileToOpen, fileToSave, askName};
     return inUse;
+}
+
+QString fileNameFor(const QString& title, const QString& ending)
+{
+    constexpr int most = 60; // letters; 255 bytes are the least that file systems take, four to a letter at most
+    QString name;
+    for (const QChar letter : title.simplified())
+        name += letter.isPrint() && !QStringLiteral("/\\:*?\"<>|").contains(letter) ? letter : QLatin1Char('-');
+    name = name.left(most);
+    while (!name.isEmpty() && (name.back() == QLatin1Char('.') || name.back().isSpace()))
+        name.chop(1);
+    if (name.startsWith(QLatin1Char('.')))
+        name.prepend(QLatin1Char('-'));
+    return (name.isEmpty() ? QObject::tr("Without a name") : name) + ending;
 }
 
 QString pictureFiles()

@@ -12,12 +12,17 @@ namespace iris {
 struct Messages {
     std::function<void(QWidget*, const QString& title, const QString& message)> tell;
     std::function<QString(QWidget*, const QString& title, const QString& filter)> fileToOpen;
-    std::function<QString(QWidget*, const QString& title, const QString& filter, const QString& ending)> fileToSave;
+    /// @param name the one that is proposed, see fileNameFor()
+    std::function<QString(QWidget*, const QString& title, const QString& filter, const QString& name)> fileToSave;
     std::function<QString(QWidget*, const QString& title, const QString& label)> askName;
 };
 
 /// The ones in use.
 Messages& messages();
+
+/// A file's name after what is in it: what no file system likes is left out, and it is no longer than any allows.
+/// @param ending ".pdf"
+QString fileNameFor(const QString& title, const QString& ending);
 
 /// The filter of dialogs that ask for a scan or photograph.
 QString pictureFiles();

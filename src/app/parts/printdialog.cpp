@@ -148,8 +148,9 @@ bool printSquares(Document& document, std::vector<SheetCell> cells, int columns,
 
 void writeSheets(Document& document, const std::vector<SheetRecord>& sheets, QWidget* parent)
 {
-    const QString path = messages().fileToSave(parent, QObject::tr("Where to write the sheet"),
-                                               QObject::tr("PDF (*.pdf)"), QStringLiteral(".pdf"));
+    const QString path =
+        messages().fileToSave(parent, QObject::tr("Where to write the sheet"), QObject::tr("PDF (*.pdf)"),
+                              fileNameFor(text(sheets.front().title), QStringLiteral(".pdf")));
     if (path.isEmpty())
         return; // the sheet is kept and can be written later
     std::vector<SheetPage> pages;

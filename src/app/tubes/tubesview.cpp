@@ -1,6 +1,5 @@
 #include "app/tubes/tubesview.h"
 
-#include "app/parts/choicebox.h"
 #include "app/parts/formfields.h"
 #include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
@@ -14,6 +13,7 @@
 #include "app/tubes/listimport.h"
 #include "app/tubes/manytubesdialog.h"
 #include "app/tubes/replacedialog.h"
+#include "app/tubes/siftbar.h"
 #include "app/tubes/tubecard.h"
 #include "app/tubes/tubedelegate.h"
 #include "app/tubes/tubedialog.h"
@@ -21,12 +21,11 @@
 #include "files/textfile.h"
 #include "notebook/edits.h"
 #include "notebook/measuredswatch.h"
+#include "notebook/tubelines.h"
 
-#include <QComboBox>
 #include <QDate>
 #include <QFileInfo>
 #include <QHBoxLayout>
-#include <QLineEdit>
 #include <QListView>
 #include <QPushButton>
 #include <QStackedWidget>
@@ -34,12 +33,6 @@
 
 namespace iris {
 namespace {
-
-template <typename Value> std::optional<Value> chosenValue(const QComboBox* box)
-{
-    const int value = box->currentData().toInt();
-    return value < 0 ? std::nullopt : std::optional(static_cast<Value>(value));
-}
 
 /// The tube a scan is called after: the one with the longest name in the file's own.
 std::optional<TubeId> tubeNamedIn(const QString& file, const std::vector<Tube>& tubes)
@@ -59,6 +52,7 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
       m_document(document),
       m_model(model),
       m_filter(new TubeFilterModel(model, this)),
+      m_sifting(new SiftBar(document, *m_filter, this)),
       m_list(new QListView(this)),
       m_delegate(new TubeDelegate(settings, m_list)),
       m_typing(new TypingPanel(document, settings, this)),
@@ -85,15 +79,9 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
 
     auto* middle = new QVBoxLayout;
     middle->setSpacing(3 * gridStep);
-    m_finding = new QWidget(this);
-    auto* finding = new QVBoxLayout(m_finding);
-    finding->setContentsMargins({});
-    finding->setSpacing(2 * gridStep);
-    finding->addLayout(makeFind());
-    finding->addLayout(makeFilter());
     m_typing->hide();
     middle->addWidget(m_typing);
-    middle->addWidget(m_finding);
+    middle->addWidget(m_sifting);
     middle->addWidget(m_pages, 1);
     middle->addLayout(makeActions());
     auto* layout = new QHBoxLayout(this);
@@ -113,7 +101,7 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
     connect(m_card, &TubeCard::pairWanted, this, &TubesView::pairWanted);
     whenChanged(document, NotebookPart::Tubes, this, &TubesView::showWhatCanBeDone);
     connect(&model, &QAbstractItemModel::modelReset, this, &Place::countChanged);
-    whenChanged(document, NotebookPart::Filters, this, &TubesView::fillKeptViews);
+    connect(m_sifting, &SiftBar::sifted, this, &TubesView::updateCount);
     connect(&settings, &ViewSettings::changed, m_list->viewport(), qOverload<>(&QWidget::update));
     connect(m_filter, &QAbstractItemModel::modelReset, this, &TubesView::chooseAgain);
     connect(m_filter, &QAbstractItemModel::modelReset, this, &TubesView::updateCount);
@@ -126,7 +114,7 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
 
 void TubesView::setUpActs()
 {
-    addAct(*this, tr("Find a tube"), Qt::Key_Slash, [this] { find(); });
+    addAct(*this, tr("Find a tube"), Qt::Key_Slash, [this] { m_sifting->find(); });
     m_type = addAct(
         *this, tr("Type tubes in"), Qt::Key_T, [this] { typeIn(); }, tr("Type tubes in, as you would write them down"));
     m_add = addAct(*this, tr("Add a tube"), Qt::Key_A, [this] { addTube(); });
@@ -186,130 +174,6 @@ void TubesView::seePair()
         Q_EMIT pairWanted(two[0], two[1]);
 }
 
-QComboBox* TubesView::makeFilterBox(const char* name, const QString& everything)
-{
-    auto* box = new QComboBox(this);
-    box->setObjectName(QLatin1String(name));
-    box->setAccessibleName(everything);
-    box->addItem(everything, -1);
-    return box;
-}
-
-/// What is looked for, the views that were kept, and the order.
-QHBoxLayout* TubesView::makeFind()
-{
-    auto* row = new QHBoxLayout;
-    row->setSpacing(2 * gridStep);
-    m_search = new QLineEdit(this);
-    m_search->setObjectName(QStringLiteral("find"));
-    m_search->setPlaceholderText(tr("Find anything written on a tube  ( / )"));
-    m_search->setClearButtonEnabled(true);
-    m_search->setMinimumWidth(120);
-    connect(m_search, &QLineEdit::textChanged, this, &TubesView::sift);
-    row->addWidget(m_search, 2);
-    row->addWidget(makeKeptViews(), 1);
-    row->addWidget(makeOrder(), 1);
-    return row;
-}
-
-QHBoxLayout* TubesView::makeFilter()
-{
-    auto* row = new QHBoxLayout;
-    row->setSpacing(2 * gridStep);
-    m_family = makeFilterBox("family", tr("any family"));
-    for (const HueFamily value : allHueFamilies)
-        m_family->addItem(text(nameOf(value)), static_cast<int>(value));
-    m_transparency = makeFilterBox("transparency", tr("any opacity"));
-    for (int value = 0; value < 4; ++value)
-        m_transparency->addItem(text(nameOf(static_cast<TransparencyClass>(value))), value);
-    m_lean = makeFilterBox("lean", tr("any lean"));
-    for (std::size_t i = 0; i < wheelFamilyCount; ++i)
-        m_lean->addItem(tr("leans %1").arg(text(nameOf(allHueFamilies[i]))), static_cast<int>(allHueFamilies[i]));
-    m_where = makeFilterBox("where", tr("any place"));
-    for (int value = 0; value < 4; ++value)
-        m_where->addItem(text(nameOf(static_cast<Whereabouts>(value))), value);
-    for (QComboBox* box : {m_family, m_transparency, m_lean, m_where}) {
-        connect(box, &QComboBox::currentIndexChanged, this, &TubesView::sift);
-        box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-        box->setMinimumContentsLength(9);
-        row->addWidget(box, 1);
-    }
-    return row;
-}
-
-void TubesView::sift()
-{
-    TubeFilter filter;
-    filter.words = m_search->text().trimmed().toStdString();
-    filter.family = chosenValue<HueFamily>(m_family);
-    filter.transparency = chosenValue<TransparencyClass>(m_transparency);
-    filter.leansTo = chosenValue<HueFamily>(m_lean);
-    filter.where = chosenValue<Whereabouts>(m_where);
-    m_filter->setFilter(filter);
-    updateCount();
-}
-
-void TubesView::showFilter(const TubeFilter& filter)
-{
-    m_search->setText(text(filter.words));
-    const auto show = [](QComboBox* box, const auto& value) {
-        box->setCurrentIndex(value ? box->findData(static_cast<int>(*value)) : 0);
-    };
-    show(m_family, filter.family);
-    show(m_transparency, filter.transparency);
-    show(m_lean, filter.leansTo);
-    show(m_where, filter.where);
-}
-
-QComboBox* TubesView::makeKeptViews()
-{
-    m_keptViews = new QComboBox(this);
-    m_keptViews->setObjectName(QStringLiteral("keptViews"));
-    m_keptViews->setAccessibleName(tr("Kept views"));
-    m_keptViews->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    m_keptViews->setMinimumContentsLength(8);
-    connect(m_keptViews, &QComboBox::activated, this, &TubesView::keptViewPicked);
-    fillKeptViews();
-    return m_keptViews;
-}
-
-void TubesView::fillKeptViews()
-{
-    m_keptViews->clear();
-    m_keptViews->addItem(tr("All tubes"), 0LL);
-    for (const FilterRecord& filter : m_document.notebook().filters)
-        m_keptViews->addItem(nameInList(filter.name), static_cast<qlonglong>(filter.id.value));
-    m_keptViews->insertSeparator(m_keptViews->count());
-    m_keptViews->addItem(tr("Keep this view..."), -1LL);
-    if (!m_document.notebook().filters.empty())
-        m_keptViews->addItem(tr("Forget the view"), -2LL);
-}
-
-void TubesView::keptViewPicked(int index)
-{
-    const qlonglong picked = m_keptViews->itemData(index).toLongLong();
-    const auto& filters = m_document.notebook().filters;
-    const auto shown = std::ranges::find(filters, m_filter->filter(), &FilterRecord::filter);
-    if (picked == -1) {
-        const QString name = mayWrite(m_document, this)
-                                 ? messages().askName(this, tr("Keep this view"), tr("Name of the view"))
-                                 : QString();
-        if (!name.isEmpty())
-            m_document.apply(putting(FilterRecord{{}, name.toStdString(), m_filter->filter()}),
-                             tr("keep view %1").arg(name));
-    } else if (picked == -2 && shown != filters.end()) {
-        m_document.apply(removing<FilterRecord>(shown->id), tr("forget a view"));
-        showFilter({});
-    } else if (picked >= 0) {
-        const auto chosenOne = std::ranges::find(filters, FilterId{picked}, &FilterRecord::id);
-        showFilter(chosenOne == filters.end() ? TubeFilter{} : chosenOne->filter);
-        return;
-    }
-    const auto now = std::ranges::find(m_document.notebook().filters, m_filter->filter(), &FilterRecord::filter);
-    m_keptViews->setCurrentIndex(
-        now == m_document.notebook().filters.end() ? 0 : m_keptViews->findData(static_cast<qlonglong>(now->id.value)));
-}
-
 QWidget* TubesView::makeEmptyPage()
 {
     auto* page = new QWidget(this);
@@ -330,24 +194,6 @@ QWidget* TubesView::makeEmptyPage()
     layout->addWidget(buy, 0, Qt::AlignHCenter);
     layout->addStretch();
     return page;
-}
-
-QComboBox* TubesView::makeOrder()
-{
-    auto* order = new ChoiceBox(10, this);
-    order->setObjectName(QStringLiteral("order"));
-    order->setAccessibleName(tr("Order"));
-    using Order = TubeFilterModel::Order;
-    addChoices<Order>(*order, {{Order::Hue, tr("by hue")},
-                               {Order::Name, tr("by name")},
-                               {Order::Code, tr("by code")},
-                               {Order::Transparency, tr("by transparency")},
-                               {Order::Lean, tr("by lean")},
-                               {Order::Value, tr("light to dark")},
-                               {Order::PricePerMl, tr("by price a ml")}});
-    connect(order, &QComboBox::currentIndexChanged, this,
-            [this, order] { m_filter->setOrder(chosenIn<Order>(*order)); });
-    return order;
 }
 
 QHBoxLayout* TubesView::makeActions()
@@ -430,12 +276,6 @@ void TubesView::chooseAgain()
     m_card->showTubes(chosen());
 }
 
-void TubesView::find()
-{
-    m_search->setFocus();
-    m_search->selectAll();
-}
-
 void TubesView::addTube()
 {
     if (!mayWrite(m_document, this))
@@ -451,7 +291,7 @@ void TubesView::typeIn(const QString& lines)
 {
     if (!mayWrite(m_document, this))
         return;
-    m_finding->hide();
+    m_sifting->hide();
     m_typing->show();
     updateCount();
     if (!lines.isEmpty())
@@ -462,7 +302,7 @@ void TubesView::typeIn(const QString& lines)
 void TubesView::leaveTyping()
 {
     m_typing->hide();
-    m_finding->show();
+    m_sifting->show();
     updateCount();
     takeFocus();
 }
@@ -546,12 +386,29 @@ void TubesView::readCard()
         readCard(path);
 }
 
+/// The first card of a notebook without tubes: what is on it is the first tube.
+bool TubesView::addPainted()
+{
+    if (!mayWrite(m_document, this))
+        return false;
+    const QString told =
+        messages().askName(this, tr("Read a card"),
+                           tr("Which tube is painted on it? As you would write it down: PB29, or French ultramarine"));
+    if (told.isEmpty())
+        return false;
+    const auto lines = readTubeLines(told.toStdString(), m_document.notebook());
+    if (lines.empty() || lines.front().tubes.empty()) {
+        messages().tell(this, tr("Read a card"),
+                        lines.empty() ? tr("Nothing was written.") : sentence(text(lines.front().why)));
+        return false;
+    }
+    return m_document.apply(putting(lines.front().tubes.front().tube)).has_value();
+}
+
 void TubesView::readCard(const QString& picture)
 {
-    if (m_document.notebook().tubes.empty()) {
-        messages().tell(this, tr("Read a card"), tr("Add the tube first, then read its card."));
+    if (m_document.notebook().tubes.empty() && !addPainted())
         return;
-    }
     const auto ids = chosen();
     const auto named = tubeNamedIn(QFileInfo(picture).completeBaseName(), m_document.notebook().tubes);
     CardDialog dialog(m_document, m_settings, picture, named ? *named : ids.empty() ? TubeId{} : ids.front(), this);

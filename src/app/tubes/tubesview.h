@@ -5,9 +5,7 @@
 #include "app/tubes/tubecard.h"
 #include "app/tubes/tubefiltermodel.h"
 
-class QComboBox;
 class QHBoxLayout;
-class QLineEdit;
 class QListView;
 class QStackedWidget;
 
@@ -15,6 +13,7 @@ namespace iris {
 
 class PlainLabel;
 
+class SiftBar;
 class TubeDelegate;
 class TypingPanel;
 class ViewSettings;
@@ -36,6 +35,8 @@ public:
     void addTube();
     /// Opens the line in which tubes are typed as people write them down.
     void typeIn(const QString& lines = {});
+    /// Asks for a picture of a card and reads it for the chosen tube.
+    void readCard();
     /// Changes the chosen tube, or all the chosen ones at once.
     void editTube();
     void removeChosen();
@@ -45,12 +46,9 @@ public:
     void showReadings();
     void replaceChosen();
     void importList();
-    /// Asks for a picture of a card and reads it for the chosen tube.
-    void readCard();
     void readCard(const QString& picture);
     /// Reads an instrument's measurements for the chosen tube.
     void readMeasurements(const QString& path);
-    void find();
     void choose(TubeId id);
     std::vector<TubeId> chosen() const;
 
@@ -70,17 +68,9 @@ private:
     void showWhatCanBeDone();
     void seePair();
     void leaveTyping();
-    QHBoxLayout* makeFind();
-    QHBoxLayout* makeFilter();
+    bool addPainted();
     QWidget* makeEmptyPage();
     QHBoxLayout* makeActions();
-    QComboBox* makeOrder();
-    QComboBox* makeFilterBox(const char* name, const QString& everything);
-    QComboBox* makeKeptViews();
-    void fillKeptViews();
-    void keptViewPicked(int index);
-    void sift();
-    void showFilter(const TubeFilter& filter);
     void updateCount();
     void fitCells();
     void chooseAgain();
@@ -92,18 +82,12 @@ private:
     QAction* m_bringIn = nullptr;
     TubeModel& m_model;
     TubeFilterModel* m_filter;
+    SiftBar* m_sifting;
     QListView* m_list;
     TubeDelegate* m_delegate;
-    QWidget* m_finding = nullptr; ///< what is looked for and sifted by
     TypingPanel* m_typing;
     QStackedWidget* m_pages;
     ViewSettings& m_settings;
-    QLineEdit* m_search = nullptr;
-    QComboBox* m_family = nullptr;
-    QComboBox* m_transparency = nullptr;
-    QComboBox* m_lean = nullptr;
-    QComboBox* m_where = nullptr;
-    QComboBox* m_keptViews = nullptr;
     PlainLabel* m_count = nullptr;
     TubeCard* m_card;
     std::vector<TubeId> m_chosen; ///< kept while the tubes are read again, which clears the list's own

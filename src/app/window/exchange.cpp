@@ -53,8 +53,8 @@ const std::vector<Exchange>& exchanges()
 
 QString saveAs(const Document& document, const Exchange& format, QWidget* parent)
 {
-    const QString path =
-        messages().fileToSave(parent, QString(format.words).remove(QLatin1Char('&')), format.filter, format.ending);
+    const QString path = messages().fileToSave(parent, QString(format.words).remove(QLatin1Char('&')), format.filter,
+                                               fileNameFor(document.title(), format.ending));
     if (path.isEmpty())
         return {};
     const auto content = format.make(document);
@@ -62,21 +62,6 @@ QString saveAs(const Document& document, const Exchange& format, QWidget* parent
         return text(content.error().message);
     const auto done = writeWhole(path, content->text);
     return done ? content->remark : text(done.error().message);
-}
-
-Result<void> notebookFromJson(const QString& json, const QString& path)
-{
-    const auto file = readTextFile(json, InputKind::Dump);
-    if (!file)
-        return tl::unexpected(file.error());
-    const auto dump = readNotebookJson(file->text);
-    if (!dump)
-        return tl::unexpected(dump.error());
-    const auto store = NotebookStore::create(path, [&](NotebookStore& made) -> Result<void> {
-        const auto filled = made.apply(filling(*dump));
-        return filled ? Result<void>{} : tl::unexpected(filled.error());
-    });
-    return store ? Result<void>{} : tl::unexpected(store.error());
 }
 
 } // namespace iris

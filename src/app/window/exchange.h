@@ -26,7 +26,4 @@ const std::vector<Exchange>& exchanges();
 /// Asks where, and writes. Returns what went wrong or is worth knowing, or nothing.
 QString saveAs(const Document& document, const Exchange& format, QWidget* parent);
 
-/// Makes a new notebook file out of a JSON one. Nothing is left behind when it fails.
-Result<void> notebookFromJson(const QString& json, const QString& path);
-
 } // namespace iris

@@ -3,9 +3,11 @@
 #include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
 #include "app/parts/place.h"
-#include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 #include "app/parts/words.h"
+#include "app/start/firstpage.h"
+#include "app/start/waysin.h"
+#include "app/tubes/tubesview.h"
 #include "app/well/wellacts.h"
 #include "app/well/wellpage.h"
 #include "app/well/wellstrip.h"
@@ -27,7 +29,6 @@
 #include <QHBoxLayout>
 #include <QMenuBar>
 #include <QMimeData>
-#include <QPushButton>
 #include <QScreen>
 #include <QStackedWidget>
 #include <QTimer>
@@ -35,11 +36,6 @@
 
 namespace iris {
 namespace {
-
-QString notebookFilter()
-{
-    return QObject::tr("Notebooks (*.iris)");
-}
 
 enum class FileKind { Unknown, Notebook, List, Picture, Measurements, Json };
 
@@ -89,6 +85,7 @@ QSize firstSize(const QSize& room)
 MainWindow::MainWindow(Document& document, QWidget* parent)
     : QMainWindow(parent),
       m_document(document),
+      m_ways(new WaysIn(document, *this)),
       m_places(new Places(document, m_settings, this)),
       m_rail(new Rail(document.undoStack(), this)),
       m_pages(new QStackedWidget(this))
@@ -114,11 +111,12 @@ Place* MainWindow::shownPlace() const
     return m_document.isOpen() ? qobject_cast<Place*>(m_pages->currentWidget()) : nullptr;
 }
 
-/// The first place, or, when no notebook could be opened, a page that says so and what to do.
+/// The first place, or, while no notebook is open, the page with the ways in.
 void MainWindow::showWhetherOpen()
 {
     const bool open = m_document.isOpen();
-    m_rail->setEnabled(open);
+    m_rail->setVisible(open);
+    m_wells->setVisible(open);
     const bool readOnly = !m_document.readOnlyReason().isEmpty();
     m_rail->setNotebook(readOnly ? tr("%1 (reading only)").arg(m_document.title()) : m_document.title());
     setWindowTitle(open ? tr("%1 - Iris Bianca").arg(shortened(m_document.title(), 80)) : tr("Iris Bianca"));
@@ -127,27 +125,17 @@ void MainWindow::showWhetherOpen()
     if (open)
         goTo(*m_places->list().front());
     else
-        m_pages->setCurrentWidget(m_noNotebook);
+        m_pages->setCurrentWidget(m_firstPage);
 }
 
-QWidget* MainWindow::makeNoNotebookPage()
+/// What the first page leads to, once there is a notebook.
+void MainWindow::setUpFirstPage()
 {
-    auto* page = new QWidget(this);
-    auto* words = new PlainLabel(tr("No notebook is open. Open one, or begin a new one."), page);
-    words->setFont(textFont(textsize::title));
-    auto* open = new QPushButton(tr("Open a notebook"), page);
-    open->setObjectName(QStringLiteral("openNotebook"));
-    auto* begin = new QPushButton(tr("Begin a new one"), page);
-    begin->setObjectName(QStringLiteral("newNotebook"));
-    connect(open, &QPushButton::clicked, this, &MainWindow::openNotebook);
-    connect(begin, &QPushButton::clicked, this, &MainWindow::newNotebook);
-    auto* layout = new QVBoxLayout(page);
-    layout->setSpacing(2 * gridStep);
-    layout->addStretch();
-    for (QWidget* part : {static_cast<QWidget*>(words), static_cast<QWidget*>(open), static_cast<QWidget*>(begin)})
-        layout->addWidget(part, 0, Qt::AlignHCenter);
-    layout->addStretch();
-    return page;
+    m_firstPage = new FirstPage(*m_ways, m_settings, this);
+    m_pages->addWidget(m_firstPage);
+    connect(m_firstPage, &FirstPage::typingWanted, this, [this] { m_places->the<TubesView>().typeIn(); });
+    connect(m_firstPage, &FirstPage::cardWanted, this, [this] { m_places->the<TubesView>().readCard(); });
+    connect(m_firstPage, &FirstPage::listToBuyWanted, m_places, &Places::seeWhatToBuy);
 }
 
 void MainWindow::setUpPlaces()
@@ -161,8 +149,7 @@ void MainWindow::setUpPlaces()
     m_pages->addWidget(&well);
     connect(&well, &Place::wanted, this, [this, &well] { goTo(well); });
     connect(&well, &WellPage::finished, this, [this] { goTo(*m_before); });
-    m_noNotebook = makeNoNotebookPage();
-    m_pages->addWidget(m_noNotebook);
+    setUpFirstPage();
     auto* centre = new QWidget(this);
     auto* layout = new QHBoxLayout(centre);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -185,13 +172,21 @@ void MainWindow::setUpPlaces()
 void MainWindow::setUpFileMenu()
 {
     QMenu* file = menuBar()->addMenu(tr("&File"));
-    file->addAction(addKey(tr("&New notebook"), QKeySequence::New, [this] { newNotebook(); }));
-    file->addAction(addKey(tr("&Open a notebook"), QKeySequence::Open, [this] { openNotebook(); }));
-    file->addSeparator();
+    file->addAction(addKey(tr("&New notebook"), QKeySequence::New, [this] { m_ways->newNotebook(); }));
+    file->addAction(addKey(tr("&Open a notebook"), QKeySequence::Open, [this] { m_ways->openNotebook(); }));
+    QMenu* recent = file->addMenu(tr("Notebooks you &had open"));
+    connect(recent, &QMenu::aboutToShow, this, [this, recent] {
+        recent->clear();
+        for (const QString& path : m_ways->recent())
+            recent->addAction(buttonWords(shortened(QFileInfo(path).completeBaseName(), 60)), m_ways,
+                              [this, path] { m_ways->open(path); });
+    });
     const auto whileOpen = [&](QMenu* menu, const QString& words, std::function<void()> does) {
         QAction* action = menu->addAction(words, this, std::move(does));
         connect(file, &QMenu::aboutToShow, action, [this, action] { action->setEnabled(m_document.isOpen()); });
     };
+    whileOpen(file, tr("&Close the notebook"), [this] { m_document.close(); });
+    file->addSeparator();
     for (QAction* act : m_places->fileActs())
         whileOpen(file, act->text(), [this, act] {
             Q_EMIT static_cast<Place*>(act->parent())->wanted();
@@ -280,24 +275,6 @@ void MainWindow::applyGround()
     applyTheme(*qApp, m_settings.ground());
 }
 
-void MainWindow::newNotebook()
-{
-    const QString path = messages().fileToSave(this, tr("New notebook"), notebookFilter(), QStringLiteral(".iris"));
-    if (path.isEmpty())
-        return;
-    if (const auto done = m_document.create(path); !done)
-        messages().tell(this, tr("New notebook"), text(done.error().message));
-}
-
-void MainWindow::openNotebook()
-{
-    const QString path = messages().fileToOpen(this, tr("Open a notebook"), notebookFilter());
-    if (path.isEmpty())
-        return;
-    if (const auto done = m_document.open(path); !done)
-        messages().tell(this, tr("Open a notebook"), text(done.error().message));
-}
-
 void MainWindow::dragEnterEvent(QDragEnterEvent* event)
 {
     if (!droppedFile(event->mimeData()).isEmpty())
@@ -315,29 +292,17 @@ void MainWindow::dropEvent(QDropEvent* event)
 void MainWindow::takeFile(const QString& path)
 {
     const FileKind kind = kindOf(path);
+    if (kind == FileKind::Json)
+        return m_ways->openJson(path);
     if (kind == FileKind::Notebook || !m_document.isOpen()) {
-        if (const auto done = m_document.open(path); !done)
-            messages().tell(this, tr("Open a notebook"), text(done.error().message));
+        m_ways->open(path);
         return;
     }
     switch (kind) {
     case FileKind::Picture: return m_places->takePicture(path, shownPlace());
     case FileKind::Measurements: return m_places->takeMeasurements(path);
-    case FileKind::Json: return openJson(path);
     default: return m_places->takeList(path);
     }
-}
-
-void MainWindow::openJson(const QString& json)
-{
-    const QString path = messages().fileToSave(this, tr("Make a notebook out of %1").arg(QFileInfo(json).fileName()),
-                                               notebookFilter(), QStringLiteral(".iris"));
-    if (path.isEmpty())
-        return;
-    const auto made = notebookFromJson(json, path);
-    const auto done = made ? m_document.open(path) : made;
-    if (!done)
-        messages().tell(this, tr("Make a notebook"), text(done.error().message));
 }
 
 /// What was found wrong in a notebook, the first few in full.

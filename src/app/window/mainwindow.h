@@ -9,9 +9,11 @@ class QStackedWidget;
 
 namespace iris {
 
+class FirstPage;
 class Place;
 class Places;
 class Rail;
+class WaysIn;
 class WellStrip;
 
 /// The window: the rail, and the place that is chosen on it.
@@ -29,10 +31,8 @@ public:
     ViewSettings& settings() { return m_settings; }
     const ViewSettings& settings() const { return m_settings; }
 
-    void newNotebook();
-    void openNotebook();
-    /// Makes a notebook out of a JSON file and opens it.
-    void openJson(const QString& json);
+    WaysIn& ways() { return *m_ways; }
+    const WaysIn& ways() const { return *m_ways; }
     /// Takes a file in by what it is: a notebook, a list, a picture of a card, measurements.
     void takeFile(const QString& path);
 
@@ -42,7 +42,7 @@ protected:
 
 private:
     void setUpPlaces();
-    QWidget* makeNoNotebookPage();
+    void setUpFirstPage();
     void showWhetherOpen();
     void setUpFileMenu();
     void setUpEditMenu();
@@ -57,10 +57,11 @@ private:
 
     Document& m_document;
     ViewSettings m_settings;
+    WaysIn* m_ways;
     Places* m_places;
     Rail* m_rail;
     QStackedWidget* m_pages;
-    QWidget* m_noNotebook = nullptr;
+    FirstPage* m_firstPage = nullptr; ///< while no notebook is open
     WellStrip* m_wells = nullptr;
     Place* m_before = nullptr; ///< the place the well was opened from
 };

@@ -2,6 +2,7 @@
 
 #include "app/find/findview.h"
 #include "app/pairs/pairsview.h"
+#include "app/palette/needspage.h"
 #include "app/palette/paletteview.h"
 #include "app/parts/tubemodel.h"
 #include "app/parts/worktable.h"
@@ -47,10 +48,7 @@ void Places::connectPlaces()
     auto& pairs = the<PairsView>();
     auto& sheets = the<SheetsView>();
     connect(&tubes, &TubesView::pairWanted, &pairs, &PairsView::showPair);
-    connect(&tubes, &TubesView::whatToBuyAsked, this, [this] {
-        Q_EMIT the<PaletteView>().wanted();
-        the<PaletteView>().goTo(PaletteView::NeedsOfThePicture);
-    });
+    connect(&tubes, &TubesView::whatToBuyAsked, this, &Places::seeWhatToBuy);
     connect(&pairs, &PairsView::sheetPrinted, &sheets, &Place::wanted);
     connect(&the<FindView>(), &FindView::attemptChosen, m_well, [this](WellId well) {
         m_well->acts().choose(well);
@@ -61,6 +59,15 @@ void Places::connectPlaces()
                 m_well->acts().begin(studio, recipe, wanted.colour, words);
             });
     m_fileActs = {tubes.bringInList(), tubes.readCardAct(), sheets.readSheet(), sheets.tryWithoutPaint()};
+}
+
+void Places::seeWhatToBuy()
+{
+    auto& palette = the<PaletteView>();
+    Q_EMIT palette.wanted();
+    palette.goTo(PaletteView::NeedsOfThePicture);
+    if (m_document.notebook().subjects.empty())
+        palette.needsPage().askPicture();
 }
 
 void Places::takeList(const QString& path)

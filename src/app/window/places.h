@@ -43,6 +43,10 @@ public:
     /// @param shown may be null
     void takePicture(const QString& path, Place* shown);
 
+public Q_SLOTS:
+    /// What a picture needs, out of what can be bought; asks for the picture when there is none.
+    void seeWhatToBuy();
+
 private:
     void connectPlaces();
 

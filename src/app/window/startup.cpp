@@ -2,24 +2,25 @@
 
 #include "app/parts/messages.h"
 #include "app/parts/words.h"
+#include "app/start/waysin.h"
 #include "app/window/mainwindow.h"
 #include "app/window/whereleft.h"
 
 #include <QApplication>
 #include <QCommandLineParser>
-#include <QDir>
 #include <QFileInfo>
-#include <QStandardPaths>
 #include <QTextStream>
 
 namespace iris {
 namespace {
 
-QString ownNotebook()
+/// What is opened when nobody says what: the notebook that was left, or what older versions made. "" for none, and the
+/// first page comes.
+QString lastOpen(const WhereLeft& left)
 {
-    const QString folder = QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation);
-    QDir().mkpath(folder);
-    return QDir(folder).filePath(QStringLiteral("My paints.iris"));
+    if (const QStringList kept = left.recent(); !kept.isEmpty())
+        return QFileInfo::exists(kept.front()) ? kept.front() : QString();
+    return QFileInfo::exists(WaysIn::firstOwn()) ? WaysIn::firstOwn() : QString();
 }
 
 Result<void> openOrMake(Document& document, const QString& path)
@@ -49,11 +50,14 @@ int runApplication(QApplication& application)
         return complain(QObject::tr("the letters that come with the program are missing"));
     applyTheme(application, Ground::Light);
     Document document;
-    const QStringList files = parser.positionalArguments();
-    const auto opened = openOrMake(document, files.isEmpty() ? ownNotebook() : files.front());
-    MainWindow window(document);
     WhereLeft left;
+    const QStringList files = parser.positionalArguments();
+    const QString wanted = files.isEmpty() ? lastOpen(left) : files.front();
+    const auto opened = wanted.isEmpty() ? Result<void>() : openOrMake(document, wanted);
+    MainWindow window(document);
     left.restore(window);
+    // At once, so that a crash does not forget it.
+    QObject::connect(&window.ways(), &WaysIn::changed, &window, [&] { left.keepRecent(window.ways()); });
     window.show();
     if (!opened)
         messages().tell(&window, QObject::tr("Open a notebook"), text(opened.error().message));

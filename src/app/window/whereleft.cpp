@@ -1,6 +1,7 @@
 #include "app/window/whereleft.h"
 
 #include "app/parts/place.h"
+#include "app/start/waysin.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
 
@@ -9,6 +10,7 @@ namespace {
 
 const QString geometryKey = QStringLiteral("window/geometry");
 const QString placeKey = QStringLiteral("window/place");
+const QString recentKey = QStringLiteral("window/notebooks");
 const QString groundKey = QStringLiteral("window/ground");
 
 } // namespace
@@ -22,6 +24,7 @@ WhereLeft::WhereLeft(const QString& file) : m_settings(file, QSettings::IniForma
 
 void WhereLeft::restore(MainWindow& window) const
 {
+    window.ways().remember(recent());
     window.restoreGeometry(m_settings.value(geometryKey).toByteArray());
     bool isNumber = false;
     const int ground = m_settings.value(groundKey).toInt(&isNumber);
@@ -33,8 +36,20 @@ void WhereLeft::restore(MainWindow& window) const
             Q_EMIT place->wanted();
 }
 
+QStringList WhereLeft::recent() const
+{
+    return m_settings.value(recentKey).toStringList();
+}
+
+void WhereLeft::keepRecent(const WaysIn& ways)
+{
+    m_settings.setValue(recentKey, ways.remembered());
+    m_settings.sync();
+}
+
 void WhereLeft::keep(const MainWindow& window)
 {
+    keepRecent(window.ways());
     m_settings.setValue(geometryKey, window.saveGeometry());
     m_settings.setValue(groundKey, static_cast<int>(window.settings().ground()));
     if (const Place* place = window.shownPlace())

@@ -5,9 +5,10 @@
 namespace iris {
 
 class MainWindow;
+class WaysIn;
 
-/// Where the window was left: its size, its place on the screen, its ground and which of its places was on show. Kept
-/// for the desktop's user, not in the notebook.
+/// Where the window was left: its size, its place on the screen, its ground, which of its places was on show and which
+/// notebooks were open. Kept for the desktop's user, not in the notebook.
 class WhereLeft {
 public:
     WhereLeft();
@@ -17,6 +18,10 @@ public:
     /// Puts the window there again; what was kept of a screen that is gone, or makes no sense, changes nothing.
     void restore(MainWindow& window) const;
     void keep(const MainWindow& window);
+
+    /// The notebooks that were open, the one that was left first.
+    QStringList recent() const;
+    void keepRecent(const WaysIn& ways);
 
 private:
     QSettings m_settings;
