@@ -148,7 +148,8 @@ Result<Output> nextCommand(const NextArguments& arguments);
 struct WantedArguments {
     std::string lab;
     std::string hex;
-    std::string tube; ///< matched full and thin together
+    std::string words; ///< "dull olive, dark"
+    std::string tube;  ///< matched full and thin together
     std::string need;
     std::string mix;
     std::string thin; ///< the thin wash of it, L,a,b
@@ -318,9 +319,10 @@ struct MixesArguments {
     std::string hex;
     std::string tolerance = "loose";
     std::string with;
+    std::string find;
     int most = 100;
 };
-/// Lists the mixes a notebook keeps, the latest first, or the painted ones near a colour, nearest first.
+/// Lists the mixes a notebook keeps, the latest first, or those near a colour, nearest first.
 Result<Output> mixesCommand(const MixesArguments& arguments);
 
 /// Where a reading is to be filed; nowhere when no notebook is named.

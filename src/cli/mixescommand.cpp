@@ -5,6 +5,8 @@
 #include "colour/colourname.h"
 #include "colour/deltae.h"
 #include "colour/srgb.h"
+#include "notebook/ownmixes.h"
+#include "notebook/studio.h"
 #include "palette/need.h"
 #include "words/mixwords.h"
 
@@ -13,13 +15,14 @@
 namespace iris {
 namespace {
 
-/// A mix of the notebook, and how far it lies from the colour that was asked for.
+/// A mix of the notebook, what it looks like, and how far that lies from the colour that was asked for.
 struct Listed {
     const MixRecord* mix = nullptr;
+    std::optional<MixColour> colour;
     double apart = 0;
 };
 
-Result<std::optional<Lab>> colourOf(const MixesArguments& arguments)
+Result<std::optional<Lab>> soughtBy(const MixesArguments& arguments)
 {
     if (!arguments.lab.empty()) {
         const auto lab = parseLab(arguments.lab);
@@ -37,8 +40,9 @@ std::string mixText(const Listed& listed, bool sought, Handling handling, const 
     const MixRecord& mix = *listed.mix;
     std::string text = "  " + shown((mix.name.empty() ? "" : mix.name + ": ") + partsText(mix.parts, handling, names))
                        + ", " + washWord(mix.wash) + " wash";
-    if (mix.painted)
-        text += ": " + colourName(*mix.painted) + ", Lab " + labText(*mix.painted);
+    if (listed.colour)
+        text += (listed.colour->isPainted ? ": " : ": expected ") + colourName(listed.colour->colour) + ", Lab "
+                + labText(listed.colour->colour);
     if (sought)
         text += ", " + formatNumber(listed.apart, 1) + " apart";
     for (const std::string* words : {&mix.date, &mix.tags, &mix.notes})
@@ -52,12 +56,12 @@ Json mixJson(const Listed& listed, bool sought)
     const MixRecord& mix = *listed.mix;
     Json object{{"id", mix.id.value}, {"called", mix.name}, {"parts", Json::array()}, {"wash", mix.wash},
                 {"wet", mix.wet},     {"date", mix.date},   {"stars", mix.stars},     {"tags", mix.tags},
-                {"notes", mix.notes}, {"painted", nullptr}};
+                {"notes", mix.notes}, {"painted", nullptr}, {"expected", nullptr}};
     for (const MixPart& part : mix.parts)
         object["parts"].push_back({{"tube", part.name}, {"parts", part.parts}});
-    if (mix.painted) {
-        object["painted"] = toJson(*mix.painted);
-        addDisplay(object, *mix.painted);
+    if (listed.colour) {
+        object[listed.colour->isPainted ? "painted" : "expected"] = toJson(listed.colour->colour);
+        addDisplay(object, listed.colour->colour);
     }
     if (sought)
         object["apart"] = rounded(listed.apart, 2);
@@ -71,22 +75,27 @@ Result<Output> mixesCommand(const MixesArguments& arguments)
     const auto open = openNotebook(arguments.notebook, Access::Read);
     if (!open)
         return tl::unexpected(open.error());
-    const auto sought = colourOf(arguments);
+    const auto sought = soughtBy(arguments);
     if (!sought)
         return tl::unexpected(sought.error());
     const auto tolerance = parseTolerance(arguments.tolerance);
     if (!tolerance)
         return tl::unexpected(tolerance.error());
+    FilmCache films;
+    const StudioPtr studio = studioOf(open->notebook, films);
     std::vector<Listed> listed;
-    for (const MixRecord& mix : open->notebook.mixes) {
+    for (const MixRecord& mix : studio->notebook.mixes) {
         const auto isMeant = [&](const MixPart& part) { return lowered(part.name) == lowered(arguments.with); };
         if (!arguments.with.empty() && std::ranges::none_of(mix.parts, isMeant))
             continue;
-        if (*sought && !mix.painted)
+        if (!answers(mix, *studio, arguments.find))
             continue;
-        const double apart = *sought ? deltaE00(**sought, *mix.painted) : 0;
+        const auto colour = colourOf(mix, *studio);
+        if (*sought && !colour)
+            continue;
+        const double apart = *sought ? deltaE00(**sought, colour->colour) : 0;
         if (apart <= *tolerance)
-            listed.push_back({&mix, apart});
+            listed.push_back({&mix, colour, apart});
     }
     if (*sought)
         std::ranges::stable_sort(listed, {}, &Listed::apart);
@@ -94,9 +103,8 @@ Result<Output> mixesCommand(const MixesArguments& arguments)
         std::ranges::reverse(listed);
     Output output{listed.empty() ? "no such mix\n" : "", {{"mixes", Json::array()}}, open->store->remarks(), {}};
     listed.resize(std::min(listed.size(), static_cast<std::size_t>(arguments.most)));
-    const TubeNames names(open->notebook.tubes);
     for (const Listed& one : listed) {
-        output.text += mixText(one, sought->has_value(), open->notebook.handling, names);
+        output.text += mixText(one, sought->has_value(), studio->notebook.handling, studio->names);
         output.json["mixes"].push_back(mixJson(one, sought->has_value()));
     }
     return output;

@@ -170,6 +170,7 @@ void addWanted(CLI::App* command, WantedArguments& wanted)
 {
     addText(command, "--lab", wanted.lab, "The colour as L,a,b");
     addText(command, "--hex", wanted.hex, "The colour as #rrggbb");
+    addText(command, "--words", wanted.words, "The colour in words, as in \"dull olive, dark\"");
     addText(command, "--like", wanted.tube, "The colour of this tube, full and thin together");
     addText(command, "--need", wanted.need, "The colour of a need of the notebook");
     addText(command, "--mix", wanted.mix, "The colour of a painted mix of the notebook, by its name or id");
@@ -365,11 +366,13 @@ void setUpNotebooks(CLI::App& app, Request& request)
     auto* mixes = addCommand(app, request, "mixes", "List the mixes a notebook keeps, or those near a colour",
                              [&] { return mixesCommand(request.mixes); });
     addText(mixes, "--notebook", request.mixes.notebook, "The notebook")->required();
-    auto* lab = addText(mixes, "--lab", request.mixes.lab, "The painted ones near this colour, L,a,b");
+    auto* lab = addText(mixes, "--lab", request.mixes.lab, "Those near this colour, L,a,b");
     auto* hex = addText(mixes, "--hex", request.mixes.hex, "or this one, #rrggbb");
     hex->excludes(lab);
     addText(mixes, "--tolerance", request.mixes.tolerance, "How near: close, workable, loose, or a number");
     addText(mixes, "--with", request.mixes.with, "Only those with this tube in them");
+    addText(mixes, "--find", request.mixes.find,
+            "Only those that these words find: a name, tube, tag, note, or a colour as in \"dull olive, dark\"");
     addMost(mixes, request.mixes.most, "How many mixes to list");
 }
 

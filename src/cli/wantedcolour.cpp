@@ -3,6 +3,8 @@
 #include "base/text.h"
 #include "cli/json.h"
 #include "colour/srgb.h"
+#include "finding/reachgrid.h"
+#include "finding/simplest.h"
 #include "notebook/papers.h"
 
 #include <algorithm>
@@ -32,18 +34,35 @@ Result<Wanted> ofMix(const std::string& name, const TubeSource& source)
     return failure(ErrorCode::NotFound, "the notebook has no mix \"" + name + "\"");
 }
 
+/// Words leave room: of what they mean the tubes at hand choose.
+Lab reachedWithin(const ColourRange& range, const TubeSource& source)
+{
+    std::vector<std::size_t> places;
+    for (std::size_t i = 0; i < source.paints().size(); ++i)
+        if (source.isAtHand(i))
+            places.push_back(i);
+    if (const auto simplest = simplestWithin(range, source.paints(), places, source.handling()))
+        return colourOf(*simplest, source.paints());
+    const ReachGrid reach = ReachGrid::of(source.paints(), places, source.handling());
+    return reach.nearestTo(range.middle(), range).value_or(range.middle());
+}
+
 Result<Wanted> asSaid(const WantedArguments& arguments, const TubeSource& source)
 {
-    const std::array<const std::string*, 5> ways{&arguments.lab, &arguments.hex, &arguments.tube, &arguments.need,
-                                                 &arguments.mix};
+    const std::array<const std::string*, 6> ways{&arguments.lab,  &arguments.hex,  &arguments.words,
+                                                 &arguments.tube, &arguments.need, &arguments.mix};
     if (std::ranges::count_if(ways, [](const std::string* way) { return !way->empty(); }) != 1)
         return failure(ErrorCode::BadColour,
-                       "say which colour: either --lab L,a,b or --hex H, or --like TUBE, --need, --mix");
+                       "say which colour: either --lab L,a,b or --hex H, or --words, --like TUBE, --need, --mix");
     const auto alone = [](const Lab& colour) { return Wanted{colour, {}, false, false}; };
     if (!arguments.lab.empty())
         return parseLab(arguments.lab).map(alone);
     if (!arguments.hex.empty())
         return parseHex(arguments.hex).map([&](const Srgb& colour) { return alone(toLab(colour)); });
+    if (!arguments.words.empty())
+        return colourMeant(arguments.words).map([&](const ColourRange& range) {
+            return alone(reachedWithin(range, source));
+        });
     if (!arguments.tube.empty())
         return source.paintCalled(arguments.tube).map([&](const Paint& paint) {
             return wantedLike(paint, source.handling().paper);

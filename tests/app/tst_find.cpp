@@ -9,7 +9,9 @@
 #include "app/parts/mixcard.h"
 #include "app/parts/motherdialog.h"
 #include "app/parts/touchingcolours.h"
+#include "app/parts/words.h"
 #include "app/sheets/mixespage.h"
+#include "app/sheets/sheetsview.h"
 #include "app/tubes/replacedialog.h"
 #include "app/well/dabdialog.h"
 #include "app/well/layerswidget.h"
@@ -18,6 +20,8 @@
 #include "app/well/wellstrip.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
+#include "colour/colourmeant.h"
+#include "colour/colourname.h"
 #include "colour/deltae.h"
 #include "colour/observer.h"
 #include "colour/srgb.h"
@@ -51,6 +55,10 @@ private Q_SLOTS:
     void cleanup();
     void byKeyboardFromAColourToAPuddle();
     void byMouseToo();
+    void aColourIsPointedAt();
+    void aColourIsSaid();
+    void onesOwnMixesComeFirst();
+    void keptMixesAreFoundByColour();
     void everyNumberIsTheCores();
     void movesAndWeights();
     void theSiftSifts();
@@ -145,7 +153,9 @@ void TestFind::byKeyboardFromAColourToAPuddle()
     m_window->goTo(*m_window->places().list().front());
     QTest::keyClick(m_window.get(), Qt::Key_3);
     QVERIFY(view().isVisible());
-    QCOMPARE(QApplication::focusWidget(), find<QLineEdit>("wantedTyped")); // nothing is wanted yet
+    QCOMPARE(QApplication::focusWidget(), find<QWidget>("reachField")); // nothing is wanted yet
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Slash);
+    QCOMPARE(QApplication::focusWidget(), find<QLineEdit>("wantedTyped"));
     QTest::keyClicks(QApplication::focusWidget(), "50, -22, 34");
     QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
     COMES_TRUE(!view().isBusy() && foundMixes().size() > 3);
@@ -186,6 +196,108 @@ void TestFind::byMouseToo()
     QVERIFY(strip->isVisible());
     QTest::mouseClick(strip, Qt::LeftButton, {}, QPoint(110, strip->height() / 2));
     QVERIFY(well().isVisible());
+}
+
+/// On the field, and its value on the strip; by arrows as well.
+void TestFind::aColourIsPointedAt()
+{
+    auto* field = find<QWidget>("reachField");
+    QVERIFY(!find<QWidget>("wantedPatch")->isVisible() && !view().card().isVisible()); // nothing to show yet
+    const int large = field->width();
+    QTest::mousePress(field, Qt::LeftButton, {}, QPoint(field->width() / 2 - 30, field->height() / 2));
+    QVERIFY(view().target().wanted().has_value());
+    QCOMPARE(field->width(), large); // it does not move away below the pointer
+    QTest::mouseMove(field, QPoint(field->width() / 2 - 60, field->height() / 2 - 20));
+    QTest::mouseRelease(field, Qt::LeftButton, {}, QPoint(field->width() / 2 - 60, field->height() / 2 - 20));
+    COMES_TRUE(!view().isBusy() && !foundMixes().empty());
+    const Lab green = view().target().wanted()->colour;
+    QVERIFY2(green.a < 0 && green.b > 0, labText(green).toUtf8());
+    QVERIFY(view().card().isVisible());
+    QTest::qWait(0);
+    QVERIFY(field->width() < large);
+    QTest::mouseClick(field, Qt::LeftButton, {}, QPoint(field->width() - 8, field->height() - 30));
+    const Lab dark = view().target().wanted()->colour;
+    QVERIFY(dark.l < 25 && dark.l < green.l);
+    QCOMPARE(dark.a, green.a);
+    QTest::keyClick(field, Qt::Key_PageUp);
+    QTest::keyClick(field, Qt::Key_Left);
+    QCOMPARE(view().target().wanted()->colour, (Lab{dark.l + 2, dark.a - 2, dark.b}));
+    for (int i = 0; i < 200; ++i) {
+        QTest::keyClick(field, Qt::Key_Down);
+        QTest::keyClick(field, Qt::Key_PageDown);
+    }
+    const Lab edge = view().target().wanted()->colour;
+    QVERIFY(std::hypot(edge.a, edge.b) <= 88 && edge.l > 0);
+    QVERIFY(!field->accessibleDescription().isEmpty());
+}
+
+void TestFind::aColourIsSaid()
+{
+    const auto say = [this](const char* words) {
+        find<QLineEdit>("wantedTyped")->setText(QString::fromUtf8(words));
+        QTest::keyClick(find<QLineEdit>("wantedTyped"), Qt::Key_Return);
+    };
+    for (const char* words : {"dull olive, dark", "a warm grey", "Peach", "sky blue"}) {
+        say(words);
+        COMES_TRUE(!view().isBusy() && !foundMixes().empty());
+        QVERIFY2(colourMeant(words).value().holds(view().target().wanted()->colour), words);
+        QVERIFY(find<QLabel>("wantedWords")->text().startsWith(words));
+        QVERIFY2(foundMixes()[0].apart < 1, words);
+        QCOMPARE(QApplication::focusWidget(), static_cast<QWidget*>(&view().tiles())); // one stands before what came
+    }
+    say("scarlet"); // a tube is called so
+    QVERIFY(view().target().wanted()->thin.has_value());
+    QVERIFY(view().target().tube() == tube("Scarlet"));
+}
+
+void TestFind::onesOwnMixesComeFirst()
+{
+    const auto mixOf = [&](std::vector<MixPart> parts, std::optional<Lab> painted) {
+        MixRecord mix;
+        mix.parts = std::move(parts);
+        mix.painted = painted;
+        mix.date = "2026-10-03";
+        mix.origin = painted ? MixOrigin::Typed : MixOrigin::Noted;
+        return mix;
+    };
+    const std::vector<MixPart> lemonSienna{{tube("Lemon"), "Lemon", 1}, {tube("Sienna"), "Sienna", 1}};
+    const std::vector<MixPart> lemonBlack{{tube("Lemon"), "Lemon", 3}, {tube("Black"), "Black", 1}};
+    const MixRecord noted = mixOf(lemonBlack, {});
+    const Lab olive = colourOf(noted, *m_document->studio()).value().colour;
+    m_document->apply(putting(std::vector{noted, mixOf(lemonSienna, Lab{olive.l + 3, olive.a, olive.b})}), "mixes");
+    want(olive);
+    const auto& own = view().found()->own;
+    QCOMPARE(own.size(), 2U);
+    QVERIFY(own[0].isPainted && !own[1].isPainted); // what was seen counts more
+    QCOMPARE(own[0].candidate.laid.colour, (Lab{olive.l + 3, olive.a, olive.b}));
+    QVERIFY(find<QLabel>("findHeadline")->text().endsWith("2 of your own are near."));
+    QCOMPARE(view().card().recipe()->parts.size(), 2U);
+    QVERIFY(view().tiles().accessibleDescription().contains("you painted it"));
+    want({30, 20, -50}); // far from both
+    QVERIFY(view().found()->own.empty());
+}
+
+void TestFind::keptMixesAreFoundByColour()
+{
+    MixRecord mix;
+    mix.parts = {{tube("Lemon"), "Lemon", 3}, {tube("Black"), "Black", 1}};
+    mix.name = "wet reeds";
+    m_document->apply(putting(mix), "keep");
+    const QString named = text(colourName(colourOf(mix, *m_document->studio()).value().colour));
+    m_window->goTo(m_window->places().the<SheetsView>());
+    m_window->places().the<SheetsView>().goTo(SheetsView::RecordPage);
+    auto* list = find<QListWidget>("mixRecords");
+    const auto found = [&](const QString& words) {
+        find<QLineEdit>("findMix")->setText(words);
+        return list->count();
+    };
+    QCOMPARE(found(named), 1);
+    QCOMPARE(found("REEDS wet"), 1);
+    QCOMPARE(found("lemon " + named.section(' ', 1, 1).remove(',')), 1);
+    QCOMPARE(found("bright violet"), 0);
+    QCOMPARE(found("lemon violet"), 0);
+    QCOMPARE(found({}), 1);
+    QVERIFY(find<QLabel>("recordDetails")->text().contains("expected " + named));
 }
 
 void TestFind::everyNumberIsTheCores()
@@ -306,7 +418,8 @@ void TestFind::tubesNeedsAndMixesCanBeWanted()
 
 void TestFind::nonsenseIsAnswered()
 {
-    for (const char* typed : {"", "blue", "1, 2", "50, 1e400, 0", "nan, 0, 0", "#12", "999, 0, 0", "<b>"}) {
+    for (const char* typed :
+         {"", "bluw", "dull <i>green</i>", "1, 2", "50, 1e400, 0", "nan, 0, 0", "#12", "999, 0, 0", "<b>"}) {
         find<QLineEdit>("wantedTyped")->setText(typed);
         QTest::keyClick(find<QLineEdit>("wantedTyped"), Qt::Key_Return);
         QVERIFY2(find<QLabel>("wantedTrouble")->isVisible() && !find<QLabel>("wantedTrouble")->text().isEmpty(), typed);

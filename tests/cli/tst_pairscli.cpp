@@ -251,6 +251,14 @@ void TestPairsCli::mixesAreListedAndFoundByColour()
     const auto with = json({"mixes", "--notebook", file, "--with", notebook.tubes[2].name});
     for (const auto& mix : with["mixes"])
         QVERIFY(mix["parts"].dump().find(notebook.tubes[2].name) != std::string::npos);
+    QCOMPARE(json({"mixes", "--notebook", file, "--find", "REEDS wet"})["mixes"].size(), 1U);
+    const auto greens = json({"mixes", "--notebook", file, "--find", "muted sap green, mid value"});
+    QVERIFY2(greens["mixes"].size() >= 2U, greens.dump().c_str());
+    for (const auto& mix : greens["mixes"])
+        QVERIFY2(mix["name"].dump().find("sap green") != std::string::npos, mix.dump().c_str());
+    QCOMPARE(run({"mixes", "--notebook", file, "--find", "no such word"}).out, std::string("no such mix\n"));
+    const auto noted = json({"mixes", "--notebook", file, "--find", "only noted"})["mixes"][0];
+    QVERIFY2(noted["painted"].is_null() && noted["expected"].is_array(), noted.dump().c_str());
     QVERIFY(run({"mixes", "--notebook", file, "--hex", "#ff00ff", "--tolerance", "close"}).out == "no such mix\n");
 }
 

@@ -38,7 +38,7 @@ void CandidateTiles::setFound(FoundMixesPtr found)
     // The same mix stays in hand while a longer list comes in.
     const auto recipeIn = [before = current()](const FoundMixesPtr& list) -> const Recipe* {
         const auto place = static_cast<std::size_t>(before);
-        return list && before >= 0 && place < list->candidates.size() ? &list->candidates[place].recipe : nullptr;
+        return list && before >= 0 && place < list->size() ? &list->at(place).recipe : nullptr;
     };
     const Recipe* was = recipeIn(m_found);
     const Recipe* is = recipeIn(found);
@@ -46,8 +46,8 @@ void CandidateTiles::setFound(FoundMixesPtr found)
     const int before = current();
     m_found = std::move(found);
     m_miss.clear();
-    for (std::size_t i = 0; m_found && i < m_found->candidates.size(); ++i)
-        m_miss.push_back(m_found->missOf(m_found->candidates[i]));
+    for (std::size_t i = 0; m_found && i < m_found->size(); ++i)
+        m_miss.push_back(m_found->missOf(i));
     fitHeight();
     putInHand(-1);
     update();
@@ -64,18 +64,26 @@ QRectF CandidateTiles::placeOf(int tile) const
     return candidateGeometry(width()).tileAt(tile);
 }
 
+/// "2.1 apart, a touch bluer"; "painted: 2.1 apart, a touch bluer" of one's own.
+QString CandidateTiles::nearWords(int tile) const
+{
+    const auto place = static_cast<std::size_t>(tile);
+    const Candidate& candidate = m_found->at(place);
+    const QString words = tr("%1, %2").arg(
+        apart(candidate.apart), text(nearnessWords(candidate.laid.colour, m_found->wanted.colour, m_miss[place])));
+    const OwnMix* own = m_found->ownAt(place);
+    return !own ? words : own->isPainted ? tr("you painted it: %1").arg(words) : tr("you kept it: %1").arg(words);
+}
+
 QString CandidateTiles::wordsOf(int tile) const
 {
-    const Candidate& candidate = m_found->candidates[static_cast<std::size_t>(tile)];
-    return tr("%1\n%2: %3")
-        .arg(
-            text(laidWords(candidate.recipe, m_found->studio->paints)), apart(candidate.apart),
-            text(nearnessWords(candidate.laid.colour, m_found->wanted.colour, m_miss[static_cast<std::size_t>(tile)])));
+    const Candidate& candidate = m_found->at(static_cast<std::size_t>(tile));
+    return tr("%1\n%2").arg(text(laidWords(candidate.recipe, m_found->studio->paints)), nearWords(tile));
 }
 
 void CandidateTiles::paintTile(QPainter& painter, int tile) const
 {
-    const Candidate& candidate = m_found->candidates[static_cast<std::size_t>(tile)];
+    const Candidate& candidate = m_found->at(static_cast<std::size_t>(tile));
     const QRectF at = placeOf(tile);
     const bool grey = settings().valuesOnly();
     const double half = std::floor(at.width() / 2);
@@ -92,12 +100,13 @@ void CandidateTiles::paintTile(QPainter& painter, int tile) const
               m_found->studio->paints, grey);
     painter.setPen(settings().colours().text);
     painter.setFont(textFont(textsize::small));
-    painter.drawText(QRectF(at.left(), pair.bottom() + dabHeight, at.width(), wordsHeight),
-                     Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap,
-                     tr("%1\n%2, %3")
-                         .arg(text(shortLaidWords(candidate.recipe, m_found->studio->paints)), apart(candidate.apart),
-                              text(nearnessWords(candidate.laid.colour, m_found->wanted.colour,
-                                                 m_miss[static_cast<std::size_t>(tile)]))));
+    painter.drawText(
+        QRectF(at.left(), pair.bottom() + dabHeight, at.width(), wordsHeight),
+        Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap,
+        tr("%1\n%2").arg(text(shortLaidWords(candidate.recipe, m_found->studio->paints)), nearWords(tile)));
+    if (const OwnMix* mix = m_found->ownAt(static_cast<std::size_t>(tile)))
+        paintSourceMark(painter, pair.bottomRight() + QPointF(-6, dabHeight - 8),
+                        mix->isPainted ? ColourSource::Measured : ColourSource::Typical, settings().colours().text);
     if (tile == current())
         paintSelection(painter, pair);
 }

@@ -6,7 +6,8 @@
 namespace iris {
 
 /// Candidates as touching pairs: what is wanted on the left, the mix on the right, its thin wash below; dabs to count,
-/// and in words where it differs. Arrow keys walk.
+/// and in words where it differs. Those that were painted or kept already come first, with a solid or a hollow mark.
+/// Arrow keys walk.
 class CandidateTiles : public CellWidget {
     Q_OBJECT
 
@@ -17,7 +18,7 @@ public:
     void setFound(FoundMixesPtr found);
 
 protected:
-    int cellCount() const override { return m_found ? static_cast<int>(m_found->candidates.size()) : 0; }
+    int cellCount() const override { return m_found ? static_cast<int>(m_found->size()) : 0; }
     int cellsInARow() const override;
     QRectF placeOf(int tile) const override;
     QString wordsOf(int tile) const override;
@@ -26,6 +27,7 @@ protected:
 
 private:
     void fitHeight();
+    QString nearWords(int tile) const;
     void paintTile(QPainter& painter, int tile) const;
 
     FoundMixesPtr m_found;

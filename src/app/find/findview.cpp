@@ -12,6 +12,8 @@
 #include "app/parts/words.h"
 #include "app/parts/worktable.h"
 #include "app/theme/viewsettings.h"
+#include "finding/reachgrid.h"
+#include "finding/simplest.h"
 #include "notebook/pool.h"
 #include "notebook/prices.h"
 #include "paint/ratings.h"
@@ -33,6 +35,7 @@ namespace {
 
 constexpr std::size_t mostTiles = 30;
 constexpr double nearEnough = 7;
+constexpr std::size_t mostOwn = 4;
 constexpr int byPrice = -1; ///< beside the orders of the core, which knows no prices
 
 QString orderWords(CandidateOrder order)
@@ -71,7 +74,7 @@ FindView::FindView(Worktable& context, QWidget* parent)
     m_card->extras()->addWidget(well);
     addActions(m_card->actions());
     addActions(m_target->actions());
-    addAct(*this, tr("Type a colour"), Qt::Key_Slash, [this] { m_target->takeFocus(); });
+    addAct(*this, tr("Say a colour"), Qt::Key_Slash, [this] { m_target->sayIt(); });
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(5 * gridStep, 5 * gridStep, 5 * gridStep, 5 * gridStep);
     layout->setSpacing(4 * gridStep);
@@ -79,12 +82,18 @@ FindView::FindView(Worktable& context, QWidget* parent)
     layout->addWidget(makeMiddle(), 1);
     layout->addWidget(m_card);
     connect(m_target, &TargetPanel::wantedChanged, this, &FindView::search);
+    connect(m_target, &TargetPanel::saidInWords, this, &FindView::aim);
+    connect(m_target, &TargetPanel::said, m_tiles, qOverload<>(&QWidget::setFocus));
     connect(m_target, &TargetPanel::attemptChosen, this, &FindView::attemptChosen);
     connect(m_target, &TargetPanel::pictureAsked, this, &FindView::askPicture);
     connect(m_tiles, &CellWidget::cellChosen, this, &FindView::showCandidate);
     connect(m_tiles, &CellWidget::cellActivated, this, &FindView::start);
-    connect(m_tubes, &TubeSetBox::changed, this, &FindView::search);
-    whenChanged(context.document(), NotebookPart::Tubes, this, &FindView::search);
+    const auto otherTubes = [this] {
+        m_isReachStale = true;
+        search();
+    };
+    connect(m_tubes, &TubeSetBox::changed, this, otherTubes);
+    whenChanged(context.document(), {NotebookPart::Tubes, NotebookPart::Mixes}, this, otherTubes);
     tell();
 }
 
@@ -180,7 +189,8 @@ Sift FindView::sift() const
 
 std::vector<WalkingKey> FindView::walkingKeys() const
 {
-    return {{tr("arrows"), tr("from mix to mix")}};
+    return {{tr("arrows"), tr("from mix to mix; on the field, move the colour")},
+            {tr("Page Up, Page Down"), tr("on the field: lighter, darker")}};
 }
 
 void FindView::takeFocus()
@@ -214,8 +224,8 @@ void FindView::arrange(bool narrow)
         m_choices->addWidget(choices[static_cast<std::size_t>(i)], narrow ? i / 2 : 0, narrow ? i % 2 : i);
     for (ChoiceBox* box : std::initializer_list<ChoiceBox*>{m_tubes, m_most, m_order})
         box->setNarrow(narrow);
-    m_target->setNarrow(narrow);
     m_narrow = narrow;
+    showWhatThereIs();
 }
 
 void FindView::resizeEvent(QResizeEvent* event)
@@ -226,11 +236,52 @@ void FindView::resizeEvent(QResizeEvent* event)
         arrange(narrow);
 }
 
+/// While nothing is wanted the field has the room of all that would do nothing yet.
+void FindView::showWhatThereIs()
+{
+    const bool isWanted = m_target->wanted().has_value();
+    m_target->fit(m_narrow, !isWanted);
+    m_card->setVisible(isWanted);
+    m_tiles->setVisible(isWanted);
+    for (QWidget* choice : std::initializer_list<QWidget*>{m_most, m_siftButton, m_order})
+        choice->setVisible(isWanted);
+}
+
+/// What the tubes reach, worked out beside the window.
+void FindView::drawReach()
+{
+    m_isReachStale = false;
+    const StudioPtr studio = m_context.document().studio();
+    m_reaching.start(
+        [studio, places = m_tubes->places()](const JobTools& tools) {
+            return std::make_shared<const ReachGrid>(
+                ReachGrid::of(studio->paints, places, studio->notebook.handling, tools.workOptions()));
+        },
+        [this](const std::shared_ptr<const ReachGrid>& reach) {
+            m_reach = reach;
+            m_target->setReach(reach);
+        });
+}
+
+/// Words leave room: within them what is easily mixed is wanted.
+void FindView::aim(const ColourRange& range, const QString& words)
+{
+    const StudioPtr studio = m_context.document().studio();
+    const Lab middle = range.middle();
+    Lab colour = m_reach ? m_reach->nearestTo(middle, range).value_or(middle) : middle;
+    if (const auto simplest = simplestWithin(range, studio->paints, m_tubes->places(), studio->notebook.handling))
+        colour = colourOf(*simplest, studio->paints);
+    m_target->want({colour, {}, false, false}, words, range);
+}
+
 void FindView::search()
 {
     m_stale = !isVisible();
     if (m_stale)
         return;
+    if (m_isReachStale)
+        drawReach();
+    showWhatThereIs();
     m_search.drop();
     m_helping.drop();
     if (!m_target->wanted())
@@ -262,11 +313,12 @@ void FindView::searchFor(FoundMixes question, int most)
         [question, places, options](const JobTools& tools) {
             CandidateOptions watched = options;
             watched.work = tools.workOptions();
-            return candidatesFor(question.wanted, question.studio->paints, places, watched);
-        },
-        [this, question](const std::vector<Candidate>& candidates) {
             FoundMixes found = question;
-            found.candidates = candidates;
+            found.own = ownMixesNear(question.wanted, *question.studio, nearEnough, mostOwn);
+            found.candidates = candidatesFor(question.wanted, question.studio->paints, places, watched);
+            return found;
+        },
+        [this, question](FoundMixes found) {
             const int order = m_order->currentData().toInt();
             if (order == byPrice)
                 sortByPrice(found.candidates, found.studio->notebook);
@@ -278,11 +330,27 @@ void FindView::searchFor(FoundMixes question, int most)
         });
 }
 
+/// How many one has painted or kept already.
+QString FindView::ownWords() const
+{
+    const std::size_t own = m_found->own.size();
+    return own == 0 ? QString() : own == 1 ? tr(" One of your own is near.") : tr(" %1 of your own are near.").arg(own);
+}
+
+void FindView::sayHowToBegin()
+{
+    m_headline->setText(tr("Which colour do you want to mix?"));
+    m_why->setText(
+        tr("The field shows what your tubes reach: point at a colour there, and choose its value on the strip. "
+           "Or say it in words, take it out of a picture, or choose a tube, a need or a mix to match."));
+    m_why->show();
+}
+
 void FindView::showFound(FoundMixesPtr found)
 {
     m_found = std::move(found);
     m_tiles->setFound(m_found);
-    if (!m_found || m_found->candidates.empty())
+    if (!m_found || m_found->size() == 0)
         showCandidate(-1);
     if (!m_found || m_found->isWhole)
         tell();
@@ -292,7 +360,7 @@ void FindView::tell()
 {
     m_why->hide();
     if (!m_found)
-        return m_headline->setText(tr("Which colour do you want to mix?"));
+        return sayHowToBegin();
     if (m_found->candidates.empty())
         return m_headline->setText(tr("No tube is let through."));
     const auto nearest = std::ranges::min_element(m_found->candidates, {}, &Candidate::apart);
@@ -301,8 +369,9 @@ void FindView::tell()
                                              [](const Candidate& candidate) { return candidate.recipe.isBarePaper(); });
     m_headline->setText(
         paper > 0 ? tr("Leave the paper; %1 mixes come near as well.").arg(std::ssize(m_found->candidates) - paper)
-        : near    ? tr("%1 mixes; the closest is %2.").arg(m_found->candidates.size()).arg(apart(nearest->apart))
-                  : tr("Nothing comes near; the closest is %1.").arg(apart(nearest->apart)));
+        : near
+            ? tr("%1 mixes; the closest is %2.").arg(m_found->candidates.size()).arg(apart(nearest->apart)) + ownWords()
+            : tr("Nothing comes near; the closest is %1.").arg(apart(nearest->apart)));
     // Where no paint reaches it no tube would help.
     const BeyondPaint beyond = near ? BeyondPaint::No
                                     : beyondPaint(m_found->wanted.colour, nearEnough,
@@ -352,24 +421,25 @@ void FindView::look(const FoundMixesPtr& found)
 }
 
 /// How near a mix comes, and how far off it may come out where that is more: what may be off is not called the same.
-QString FindView::nearWords(const Candidate& candidate, const FoundMixes& found)
+QString FindView::nearWords(std::size_t tile, const FoundMixes& found)
 {
+    const Candidate& candidate = found.at(tile);
     return tr("%1: %2").arg(sentence(apart(candidate.apart)),
-                            text(nearnessWords(candidate.laid.colour, found.wanted.colour, found.missOf(candidate))));
+                            text(nearnessWords(candidate.laid.colour, found.wanted.colour, found.missOf(tile))));
 }
 
 void FindView::showCandidate(int tile)
 {
-    const bool any = m_found && tile >= 0 && tile < static_cast<int>(m_found->candidates.size());
-    m_intoWell->setEnabled(any && !m_found->candidates[static_cast<std::size_t>(tile)].recipe.isBarePaper());
+    const bool any = m_found && tile >= 0 && tile < static_cast<int>(m_found->size());
+    m_intoWell->setEnabled(any && !m_found->at(static_cast<std::size_t>(tile)).recipe.isBarePaper());
     m_start->setVisible(any);
     if (!any)
         return m_card->clear();
     const FoundMixes& found = *m_found;
-    const Candidate& candidate = found.candidates[static_cast<std::size_t>(tile)];
+    const Candidate& candidate = found.at(static_cast<std::size_t>(tile));
     m_card->show(found.studio, candidate.recipe);
-    m_start->setText(
-        tr("%1.\n%2").arg(nearWords(candidate, found), text(startWords(candidate.recipe, found.studio->paints))));
+    m_start->setText(tr("%1.\n%2").arg(nearWords(static_cast<std::size_t>(tile), found),
+                                       text(startWords(candidate.recipe, found.studio->paints))));
 }
 
 void FindView::start()

@@ -16,6 +16,8 @@ class ChoiceBox;
 class MixCard;
 class PictureDialog;
 class PlainLabel;
+class ReachGrid;
+struct ColourRange;
 class TargetPanel;
 class TubeSetBox;
 class Worktable;
@@ -65,10 +67,15 @@ private:
     void arrange(bool narrow);
     Sift sift() const;
     void search();
+    void showWhatThereIs();
+    void drawReach();
+    void aim(const ColourRange& range, const QString& words);
+    void sayHowToBegin();
     void tell();
     void searchFor(FoundMixes question, int most);
     void showFound(FoundMixesPtr found);
-    static QString nearWords(const Candidate& candidate, const FoundMixes& found);
+    static QString nearWords(std::size_t tile, const FoundMixes& found);
+    QString ownWords() const;
     void showCandidate(int tile);
     void look(const FoundMixesPtr& found);
     void askPicture();
@@ -92,8 +99,11 @@ private:
     TermActs m_sifts{};
     QMenu* m_must = nullptr;
     QMenu* m_without = nullptr;
-    Job<std::vector<Candidate>> m_search;
+    Job<FoundMixes> m_search;
     Job<std::optional<QString>> m_helping;
+    Job<std::shared_ptr<const ReachGrid>> m_reaching;
+    std::shared_ptr<const ReachGrid> m_reach;
+    bool m_isReachStale = true;
     bool m_stale = true;
 };
 

@@ -1,5 +1,6 @@
 #include "app/find/targetpanel.h"
 
+#include "app/find/reachfield.h"
 #include "app/parts/act.h"
 #include "app/parts/choicebox.h"
 #include "app/parts/formfields.h"
@@ -27,8 +28,14 @@
 namespace iris {
 namespace {
 
-constexpr int panelWidth = 248;
-constexpr int narrowWidth = 196;
+constexpr int panelWidth = 288;
+constexpr int narrowWidth = 216;
+constexpr int patchHeight = 60;
+constexpr int narrowPatchHeight = 44;
+constexpr int fieldHeight = 224;
+constexpr int narrowFieldHeight = 150;
+constexpr int largeWidth = 520;
+constexpr int largeFieldHeight = 400;
 constexpr int idRole = Qt::UserRole;
 constexpr int kindRole = Qt::UserRole + 1;
 enum SourceKind { OfNothing, OfTube, OfNeed, OfMix, OfPin };
@@ -44,7 +51,7 @@ public:
           m_before(before),
           m_settings(settings)
     {
-        setFixedHeight(132);
+        setFixedHeight(patchHeight);
         setObjectName(QStringLiteral("wantedPatch"));
         connect(&settings, &ViewSettings::changed, this, qOverload<>(&QWidget::update));
     }
@@ -79,6 +86,7 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
     : QFrame(parent),
       m_document(document),
       m_settings(settings),
+      m_field(new ReachField(settings, this)),
       m_patch(new Patch(m_wanted, m_before, settings, this)),
       m_words(wordLabel("wantedWords", textFont(textsize::body), this)),
       m_typed(new QLineEdit(this)),
@@ -92,7 +100,9 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
     setProperty("card", true);
     setFixedWidth(panelWidth);
     m_typed->setObjectName(QStringLiteral("wantedTyped"));
-    m_typed->setPlaceholderText(tr("L, a, b or #hex (/)"));
+    m_typed->setPlaceholderText(tr("dull olive, dark (/)"));
+    m_typed->setAccessibleName(tr("The colour in words, a tube or need, L, a, b or #hex"));
+    m_typed->setToolTip(tr("In words: dull olive, dark. Or the name of a tube or need, L, a, b or #hex."));
     m_sources->setObjectName(QStringLiteral("wantedSource"));
     m_sources->setAccessibleName(tr("A tube, a need or a painted mix"));
     m_valueFirst->setObjectName(QStringLiteral("valueFirst"));
@@ -104,19 +114,19 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(15, 15, 15, 15);
     layout->setSpacing(2 * gridStep);
+    layout->addWidget(m_field);
     layout->addWidget(m_patch);
     layout->addWidget(m_words);
-    layout->addWidget(makeMoves());
-    layout->addWidget(m_valueFirst);
-    layout->addWidget(m_thinMatters);
-    layout->addWidget(m_tried);
+    layout->addWidget(m_typed);
+    layout->addWidget(m_trouble);
+    m_moves = makeMoves();
+    for (QWidget* part : {m_moves, static_cast<QWidget*>(m_valueFirst), static_cast<QWidget*>(m_thinMatters),
+                          static_cast<QWidget*>(m_tried)})
+        layout->addWidget(part);
     layout->addWidget(m_attempts, 1);
     layout->addStretch();
-    layout->addWidget(new PlainLabel(tr("Want another colour:"), this));
     layout->addWidget(m_sources);
-    layout->addWidget(m_typed);
     layout->addWidget(picture);
-    layout->addWidget(m_trouble);
     m_trouble->hide();
     m_attempts->setObjectName(QStringLiteral("attempts"));
     m_attempts->setAccessibleName(tr("What was tried for this colour"));
@@ -128,6 +138,14 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
     connect(m_attempts, &QListWidget::itemClicked, this,
             [this](QListWidgetItem* item) { Q_EMIT attemptChosen({item->data(idRole).toLongLong()}); });
     whenChanged(document, NotebookPart::Wells, this, &TargetPanel::fillAttempts);
+    connect(m_field, &ReachField::moved, this, [this] {
+        m_wanted = Wanted{*m_field->wanted(), {}, false, false};
+        m_before.reset();
+        m_range.reset();
+        m_called.clear();
+        show();
+    });
+    connect(m_field, &ReachField::picked, this, [this] { want({*m_field->wanted(), {}, false, false}, {}); });
     connect(m_typed, &QLineEdit::returnPressed, this, &TargetPanel::takeTyped);
     connect(m_sources, &QComboBox::activated, this, &TargetPanel::takeSource);
     for (QCheckBox* box : {m_valueFirst, m_thinMatters})
@@ -137,6 +155,8 @@ TargetPanel::TargetPanel(Document& document, ViewSettings& settings, QWidget* pa
     connect(&document, &Document::notebookOpened, this, [this] {
         m_wanted.reset();
         m_before.reset();
+        m_range.reset();
+        m_typed->clear();
         show();
     });
     fillSources();
@@ -147,7 +167,7 @@ QWidget* TargetPanel::makeMoves()
 {
     static constexpr std::array<Qt::Key, 6> keys{Qt::Key_W, Qt::Key_C, Qt::Key_L, Qt::Key_D, Qt::Key_B, Qt::Key_U};
     auto* moves = new QWidget(this);
-    auto* grid = new QGridLayout(moves);
+    auto* grid = new QGridLayout(moves); // filled where it is known how much room there is
     grid->setContentsMargins(0, 0, 0, 0);
     grid->setSpacing(gridStep);
     for (std::size_t i = 0; i < allMoves.size(); ++i) {
@@ -159,7 +179,7 @@ QWidget* TargetPanel::makeMoves()
         button->setObjectName(QStringLiteral("move_") + text(nameOf(one)));
         button->setToolTip(tr("This, but %1 (%2)").arg(text(nameOf(one)), keyWords(act->shortcut())));
         connect(button, &QPushButton::clicked, act, &QAction::trigger);
-        grid->addWidget(button, static_cast<int>(i) / 2, static_cast<int>(i) % 2);
+        m_moveButtons.push_back(button);
     }
     return moves;
 }
@@ -234,21 +254,57 @@ void TargetPanel::takeSource(int row)
     }
 }
 
+/// A number, a name, or words, whichever it is.
 void TargetPanel::takeTyped()
 {
     const std::string typed = m_typed->text().trimmed().toStdString();
-    const auto colour =
-        typed.starts_with('#') ? parseHex(typed).map([](const Srgb& hex) { return toLab(hex); }) : parseLab(typed);
-    m_trouble->setVisible(!colour.has_value());
-    if (!colour)
-        return m_trouble->setText(sentence(text(colour.error().message)));
-    want({*colour, {}, false, false}, {});
+    m_trouble->hide();
+    if (takeNamed(text(typed)))
+        return Q_EMIT said();
+    const bool isHex = typed.starts_with('#');
+    const auto colour = isHex ? parseHex(typed).map([](const Srgb& hex) { return toLab(hex); }) : parseLab(typed);
+    if (colour) {
+        want({*colour, {}, false, false}, {});
+        return Q_EMIT said();
+    }
+    const bool isNumbers = isHex || typed.find_first_of("0123456789") != std::string::npos;
+    const auto range = colourMeant(typed);
+    if (range && !isNumbers) {
+        Q_EMIT saidInWords(*range, text(typed));
+        return Q_EMIT said();
+    }
+    m_trouble->setText(sentence(text(isNumbers ? colour.error().message : range.error().message)) + QLatin1Char('.'));
+    m_trouble->show();
 }
 
-void TargetPanel::want(const Wanted& wanted, const QString& words)
+/// The colour of the tube or need that is called so.
+bool TargetPanel::takeNamed(const QString& name)
+{
+    const Notebook& notebook = m_document.notebook();
+    const auto isIt = [&](const std::string& other) { return text(other).compare(name, Qt::CaseInsensitive) == 0; };
+    for (int row = 1; row < m_sources->count(); ++row) {
+        const std::int64_t id = m_sources->itemData(row, idRole).toLongLong();
+        const int kind = m_sources->itemData(row, kindRole).toInt();
+        const Tube* tube = kind == OfTube ? notebook.tube({id}) : nullptr;
+        const NeedRecord* need = kind == OfNeed ? notebook.need({id}) : nullptr;
+        if ((tube && isIt(tube->name)) || (need && isIt(need->need.name))) {
+            takeSource(row);
+            return true;
+        }
+    }
+    return false;
+}
+
+void TargetPanel::setReach(std::shared_ptr<const ReachGrid> reach)
+{
+    m_field->setReach(std::move(reach));
+}
+
+void TargetPanel::want(const Wanted& wanted, const QString& words, const std::optional<ColourRange>& range)
 {
     m_wanted = wanted;
     m_before.reset();
+    m_range = range;
     m_called = words;
     m_tube = {};
     m_trouble->hide();
@@ -260,6 +316,7 @@ void TargetPanel::move(Move move)
     if (!m_wanted)
         return;
     m_before = m_wanted->colour;
+    m_range.reset();
     m_wanted = moved(*m_wanted, move);
     m_tube = {};
     show();
@@ -279,8 +336,11 @@ void TargetPanel::weighAnew()
 void TargetPanel::show()
 {
     m_thinMatters->setVisible(m_wanted && m_wanted->thin);
+    for (QWidget* part : {m_patch, m_moves, static_cast<QWidget*>(m_valueFirst)})
+        part->setVisible(m_wanted.has_value());
+    m_field->setWanted(m_wanted ? std::optional(m_wanted->colour) : std::nullopt, m_range);
     if (!m_wanted)
-        m_words->setText(tr("Nothing is wanted yet. Choose below what to match."));
+        m_words->setText(tr("Point at a colour, or say it in words:"));
     else
         m_words->setText((m_called.isEmpty() ? QString() : m_called + QLatin1Char('\n'))
                          + sentence(colourWords(m_wanted->colour)) + QLatin1Char('\n') + labText(m_wanted->colour)
@@ -317,16 +377,28 @@ void TargetPanel::fillAttempts()
         part->setVisible(m_attempts->count() > 0);
 }
 
-void TargetPanel::setNarrow(bool narrow)
+void TargetPanel::fit(bool narrow, bool large)
 {
-    setFixedWidth(narrow ? narrowWidth : panelWidth);
-    m_patch->setFixedHeight(narrow ? 72 : 132);
+    setFixedWidth(large ? largeWidth : narrow ? narrowWidth : panelWidth);
+    m_patch->setFixedHeight(narrow ? narrowPatchHeight : patchHeight);
+    m_field->setFixedHeight(large ? largeFieldHeight : narrow ? narrowFieldHeight : fieldHeight);
+    auto* grid = static_cast<QGridLayout*>(m_moves->layout());
+    for (int i = 0; i < static_cast<int>(m_moveButtons.size()); ++i) { // warmer above cooler, or beside it
+        grid->removeWidget(m_moveButtons[static_cast<std::size_t>(i)]);
+        grid->addWidget(m_moveButtons[static_cast<std::size_t>(i)], narrow ? i / 2 : i % 2, narrow ? i % 2 : i / 2);
+    }
     m_attempts->setIconSize(narrow ? QSize(20, 20) : QSize(40, 24));
 }
 
 void TargetPanel::takeFocus()
 {
+    m_field->setFocus();
+}
+
+void TargetPanel::sayIt()
+{
     m_typed->setFocus();
+    m_typed->selectAll();
 }
 
 } // namespace iris

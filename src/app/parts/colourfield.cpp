@@ -42,6 +42,32 @@ QPointF FieldGeometry::toField(QPointF place) const
     return {m_centre.x() + offset.x(), m_centre.y() - offset.y()};
 }
 
+void paintFieldGrid(QPainter& painter, const FieldGeometry& at, const GroundColours& colours)
+{
+    const QPointF origin = at.toScreen(0, 0);
+    painter.setFont(textFont(textsize::small));
+    painter.setBrush(Qt::NoBrush);
+    for (const int chroma : {20, 40, 60, 80}) {
+        painter.setPen(QPen(colours.line, 1));
+        painter.drawEllipse(origin, at.pixels(chroma), at.pixels(chroma));
+        painter.setPen(colours.quietText);
+        // Between green and blue, where few paints and fewer mixes stand.
+        const QPointF label = at.toScreen(toLab(Lch{50, static_cast<double>(chroma), 211}));
+        painter.drawText(QRectF(label - QPointF(16, 9), QSizeF(32, 18)), Qt::AlignCenter, QString::number(chroma));
+    }
+    for (std::size_t i = 0; i < wheelFamilyCount; ++i) {
+        const HueFamily family = allHueFamilies[i];
+        const double middle = *middleDegrees(family);
+        const Lab inner = toLab(Lch{50, 4, middle});
+        const Lab outer = toLab(Lch{50, 84, middle});
+        painter.setPen(QPen(colours.line, 1, Qt::DashLine));
+        painter.drawLine(at.toScreen(inner), at.toScreen(outer));
+        const QPointF place = at.toScreen(toLab(Lch{50, 93, middle}));
+        painter.setPen(colours.text);
+        painter.drawText(QRectF(place - QPointF(40, 9), QSizeF(80, 18)), Qt::AlignCenter, text(nameOf(family)));
+    }
+}
+
 ColourField::ColourField(ViewSettings& settings, QWidget* parent) : QWidget(parent), m_settings(settings)
 {
     setFocusPolicy(Qt::StrongFocus);
@@ -162,40 +188,12 @@ void ColourField::paintEvent(QPaintEvent*)
 {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    paintGrid(painter);
+    paintFieldGrid(painter, geometry(), m_settings.colours());
     paintContents(painter);
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);
         painter.setPen(QPen(m_settings.colours().text, 1, Qt::DotLine));
         painter.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));
-    }
-}
-
-void ColourField::paintGrid(QPainter& painter) const
-{
-    const GroundColours colours = m_settings.colours();
-    const FieldGeometry at = geometry();
-    const QPointF origin = at.toScreen(0, 0);
-    painter.setFont(textFont(textsize::small));
-    painter.setBrush(Qt::NoBrush);
-    for (const int chroma : {20, 40, 60, 80}) {
-        painter.setPen(QPen(colours.line, 1));
-        painter.drawEllipse(origin, at.pixels(chroma), at.pixels(chroma));
-        painter.setPen(colours.quietText);
-        // Between green and blue, where few paints and fewer mixes stand.
-        const QPointF label = at.toScreen(toLab(Lch{50, static_cast<double>(chroma), 211}));
-        painter.drawText(QRectF(label - QPointF(16, 9), QSizeF(32, 18)), Qt::AlignCenter, QString::number(chroma));
-    }
-    for (std::size_t i = 0; i < wheelFamilyCount; ++i) {
-        const HueFamily family = allHueFamilies[i];
-        const double middle = *middleDegrees(family);
-        const Lab inner = toLab(Lch{50, 4, middle});
-        const Lab outer = toLab(Lch{50, 84, middle});
-        painter.setPen(QPen(colours.line, 1, Qt::DashLine));
-        painter.drawLine(at.toScreen(inner), at.toScreen(outer));
-        const QPointF place = at.toScreen(toLab(Lch{50, 93, middle}));
-        painter.setPen(colours.text);
-        painter.drawText(QRectF(place - QPointF(40, 9), QSizeF(80, 18)), Qt::AlignCenter, text(nameOf(family)));
     }
 }
 

@@ -1,5 +1,6 @@
 #pragma once
 
+#include "app/theme/theme.h"
 #include "colour/cielab.h"
 
 #include <QPen>
@@ -65,6 +66,9 @@ struct FieldContents {
     std::vector<FieldOutline> outlines;
 };
 
+/// Rings at chroma 20, 40, 60 and 80, and the families named around with a hairline at the middle of each.
+void paintFieldGrid(QPainter& painter, const FieldGeometry& at, const GroundColours& colours);
+
 /// The a*b* plane on the chosen ground: hue around, chroma outwards, rings at 20, 40, 60 and 80, the families named
 /// around it with a hairline at the middle of each. Wheel or + and - zoom, dragging pans, 0 brings it back; hover or
 /// the arrow keys tell what stands where.
@@ -113,7 +117,6 @@ private:
     std::optional<Mark> markNear(QPointF place) const;
     void walk(QPointF direction);
     void zoom(double factor, QPointF around);
-    void paintGrid(QPainter& painter) const;
     void paintContents(QPainter& painter) const;
     void paintDot(QPainter& painter, QPointF place, const Lab& lab, double radius) const;
 

@@ -14,9 +14,9 @@
 #include "app/sheets/mixdialog.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
-#include "colour/observer.h"
+#include "drawing/washpainter.h"
 #include "notebook/edits.h"
-#include "paint/paper.h"
+#include "notebook/ownmixes.h"
 #include "words/mixwords.h"
 
 #include <QDate>
@@ -34,19 +34,6 @@ namespace {
 
 constexpr int pictureSide = 128;
 
-/// Everything a word can be looked for in.
-QString searched(const MixRecord& mix, Handling handling, const TubeNames& names)
-{
-    return text(mix.name + '\n' + partsText(mix.parts, handling, names) + '\n' + mix.tags + '\n' + mix.notes + '\n'
-                + mix.paper);
-}
-
-bool holdsAll(const QString& where, const QString& words)
-{
-    const QStringList each = words.split(QLatin1Char(' '), Qt::SkipEmptyParts);
-    return std::ranges::all_of(each, [&](const QString& word) { return where.contains(word, Qt::CaseInsensitive); });
-}
-
 } // namespace
 
 MixesPage::MixesPage(Document& document, ViewSettings& settings, QWidget* parent)
@@ -57,7 +44,7 @@ MixesPage::MixesPage(Document& document, ViewSettings& settings, QWidget* parent
       m_list(new QListWidget(this))
 {
     m_find->setObjectName(QStringLiteral("findMix"));
-    m_find->setPlaceholderText(tr("Find a mix by tube, tag or word (/)"));
+    m_find->setPlaceholderText(tr("Find a mix by tube, tag, word or colour (/)"));
     m_list->setObjectName(QStringLiteral("mixRecords"));
     m_list->setAccessibleName(tr("Mixes"));
     m_list->setIconSize({88, 36});
@@ -146,11 +133,19 @@ QIcon MixesPage::chipOf(const MixRecord& mix) const
 {
     QPixmap chip(m_list->iconSize());
     chip.fill(Qt::transparent);
-    if (!mix.painted)
+    const auto own = colourOf(mix, *m_document.studio());
+    if (!own)
         return paintIcon(chip);
     const bool values = m_settings.valuesOnly();
-    chip.fill(displayed(toLab(seen(whitePaper())), values)); // a dark mix would be lost in a selected row
-    QPainter(&chip).fillRect(chip.rect().adjusted(2, 2, -2, -2), displayed(*mix.painted, values));
+    chip.fill(
+        displayed(m_document.notebook().handling.paper.white(), values)); // a dark mix would be lost in a selected row
+    QPainter painter(&chip);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.fillRect(chip.rect().adjusted(2, 2, -2, -2), displayed(own->colour, values));
+    constexpr double light = 60;
+    paintSourceMark(painter, QPointF(chip.width() - 9, chip.height() - 9),
+                    own->isPainted ? ColourSource::Measured : ColourSource::Typical,
+                    own->colour.l > light ? Qt::black : Qt::white);
     return paintIcon(chip);
 }
 
@@ -163,7 +158,8 @@ QPixmap MixesPage::pictureOf(const MixRecord& mix) const
         return QPixmap::fromImage(
             displayed(kept.scaled(room, Qt::KeepAspectRatio, Qt::SmoothTransformation), m_settings.valuesOnly()));
     QPixmap plain(room);
-    plain.fill(mix.painted ? displayed(*mix.painted, m_settings.valuesOnly()) : QColor(Qt::transparent));
+    const auto own = colourOf(mix, *m_document.studio());
+    plain.fill(own ? displayed(own->colour, m_settings.valuesOnly()) : QColor(Qt::transparent));
     return plain;
 }
 
@@ -191,8 +187,9 @@ void MixesPage::fill()
 {
     m_stale = false;
     std::vector<RecordRow> rows;
+    const std::string sought = m_find->text().toStdString();
     for (const MixRecord& mix : m_document.notebook().mixes | std::views::reverse) {
-        if (!holdsAll(searched(mix, m_document.notebook().handling, m_document.studio()->names), m_find->text()))
+        if (!answers(mix, *m_document.studio(), sought))
             continue;
         QStringList second;
         for (const std::string& words : {mix.name, mix.tags, mix.date})
@@ -238,8 +235,9 @@ QString MixesPage::detailWords(const MixRecord& mix) const
     if (mix.wet)
         laid += tr(", not dry yet");
     lines << laid;
-    if (mix.painted)
-        lines << sentence(colourWords(*mix.painted));
+    if (const auto own = colourOf(mix, *m_document.studio()))
+        lines << (own->isPainted ? sentence(colourWords(own->colour))
+                                 : tr("Not painted; expected %1").arg(colourWords(own->colour)));
     if (const auto recipe = recipeOf(mix.parts, mix.wash, m_document.notebook()); recipe && mix.painted)
         lines << tr("%1 away from what is expected of a %2 wash")
                      .arg(number(deltaE00(*mix.painted, colourOf(*recipe, m_document.studio()->paints))),
