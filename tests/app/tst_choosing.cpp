@@ -519,10 +519,16 @@ void TestChoosing::whatCanStayAtHome()
 /// The beginner's way: from the empty page of tubes to a list to go shopping with.
 void TestChoosing::whoHasNoTubesIsToldWhatToBuy()
 {
+    bool asked = false;
+    messages().fileToOpen = [&](QWidget*, const QString&, const QString&) {
+        asked = true; // for the picture, at once
+        return QString();
+    };
     QFile::remove(m_folder.filePath("b.iris"));
     QVERIFY(m_document->create(m_folder.filePath("b.iris")));
     m_window->goTo(*m_window->places().list().front());
     click("whatToBuy");
+    QVERIFY(asked);
     QCOMPARE(view().page(), PaletteView::NeedsOfThePicture);
     QVERIFY(view().isVisible());
     need("gull", {95, 0, 2});

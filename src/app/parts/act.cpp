@@ -2,10 +2,24 @@
 
 #include "app/parts/plainwords.h"
 
+#include <QApplication>
 #include <QPushButton>
 #include <QWidget>
 
 namespace iris {
+namespace {
+
+/// How many steps up from a widget to one it lies in; nothing where it does not.
+std::optional<int> stepsUp(const QWidget* from, const QWidget* to)
+{
+    int steps = 0;
+    for (const QWidget* at = from; at; at = at->parentWidget(), ++steps)
+        if (at == to)
+            return steps;
+    return std::nullopt;
+}
+
+} // namespace
 
 QAction* addAct(QWidget& where, const QString& words, const QKeySequence& key, std::function<void()> does,
                 const QString& what)
@@ -44,6 +58,25 @@ QPushButton* actButton(QAction& act, const char* objectName, QWidget* parent)
     QObject::connect(&act, &QAction::changed, button, follow);
     QObject::connect(button, &QPushButton::clicked, &act, &QAction::trigger);
     return button;
+}
+
+QAction* actOnShow(const QWidget& within, const QKeySequence& key)
+{
+    QAction* nearest = nullptr;
+    int fewest = 0;
+    for (QAction* act : within.findChildren<QAction*>()) {
+        const auto* owner = qobject_cast<const QWidget*>(act->parent());
+        if (!owner || !owner->isVisible() || !act->isEnabled() || !act->shortcuts().contains(key))
+            continue;
+        // Beside the focus rather than around it: the tabs have it, and the page below them is meant.
+        constexpr int beside = 1000;
+        const int steps = stepsUp(QApplication::focusWidget(), owner).value_or(beside);
+        if (!nearest || steps < fewest) {
+            nearest = act;
+            fewest = steps;
+        }
+    }
+    return nearest;
 }
 
 } // namespace iris

@@ -13,6 +13,8 @@ void Place::keyPressEvent(QKeyEvent* event)
 {
     if (event->key() == Qt::Key_Escape)
         takeFocus();
+    else if (QAction* act = actOnShow(*this, QKeySequence(event->keyCombination())))
+        act->trigger(); // from the tabs, and from whatever else lies beside the page with the act
     else
         QWidget::keyPressEvent(event);
 }

@@ -41,7 +41,8 @@ Q_SIGNALS:
     void wanted();
 
 protected:
-    /// Escape leaves the field that is typed into.
+    /// Escape leaves the field that is typed into; keys of what is on show work from wherever the focus is in the
+    /// place.
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
