@@ -2,7 +2,8 @@
 
 BUILD_PACKAGES="g++ cmake ninja-build ccache pkg-config qt6-base-dev qt6-svg-dev libqt6svg6 libqt6sql6-sqlite libgl-dev
 libeigen3-dev libexpected-dev liblcms2-dev libexiv2-dev libjpeg-dev libtiff-dev zlib1g-dev libapriltag-dev libzxing-dev qt6-image-formats-plugins libhwy-dev libcsv-dev libcli11-dev nlohmann-json3-dev"
-TEST_PACKAGES="libglpk-dev libopencv-core-dev libnlopt-dev libnlopt-cxx-dev colord-data liblcms2-utils argyll libimage-exiftool-perl locales poppler-utils imagemagick xvfb openbox xdotool"
+TEST_PACKAGES="libglpk-dev libopencv-core-dev libnlopt-dev libnlopt-cxx-dev colord-data liblcms2-utils argyll libimage-exiftool-perl locales poppler-utils imagemagick xvfb openbox xdotool
+lintian appstream desktop-file-utils shared-mime-info man-db libglib2.0-bin"
 
 as_root() {
     if [ "$(id -u)" -eq 0 ]; then "$@"; else sudo "$@"; fi

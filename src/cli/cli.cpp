@@ -1,6 +1,7 @@
 #include "cli/cli.h"
 
 #include "base/text.h"
+#include "cli/manpage.h"
 #include "cli/request.h"
 
 #include <algorithm>
@@ -98,6 +99,10 @@ int runCli(std::vector<std::string> arguments, std::ostream& out, std::ostream& 
     if (const auto wrong = notUtf8(arguments)) {
         err << "\"" << *wrong << "\" is not written in UTF-8\n";
         return wrongArgument;
+    }
+    if (arguments == std::vector<std::string>{"--man"} || arguments == std::vector<std::string>{"--completion"}) {
+        out << (arguments.front() == "--man" ? manPage(app, IRIS_VERSION) : bashCompletion(app));
+        return 0;
     }
     if (const auto unknown = unknownCommand(app, arguments)) {
         err << *unknown << '\n';

@@ -40,9 +40,13 @@ int runApplication(QApplication& application)
 {
     QApplication::setApplicationName(QStringLiteral("iris-bianca"));
     QApplication::setApplicationDisplayName(QStringLiteral("Iris Bianca"));
+    QApplication::setApplicationVersion(QStringLiteral(IRIS_VERSION));
+    QGuiApplication::setDesktopFileName(QStringLiteral("iris-bianca"));
+    QApplication::setWindowIcon(QIcon(QStringLiteral(":/iris-bianca/icons/iris-bianca.svg")));
     QCommandLineParser parser;
     parser.setApplicationDescription(QObject::tr("Iris Bianca: know your paints"));
     parser.addHelpOption();
+    parser.addVersionOption();
     parser.addPositionalArgument(QStringLiteral("notebook"), QObject::tr("The notebook to open"));
     parser.process(application);
 
@@ -57,6 +61,7 @@ int runApplication(QApplication& application)
     MainWindow window(document);
     left.restore(window);
     // At once, so that a crash does not forget it.
+    left.keepRecent(window.ways());
     QObject::connect(&window.ways(), &WaysIn::changed, &window, [&] { left.keepRecent(window.ways()); });
     window.show();
     if (!opened)
