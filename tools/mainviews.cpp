@@ -15,12 +15,10 @@
 #include "app/parts/mixtiles.h"
 #include "app/parts/tubesetbox.h"
 #include "app/reading/carddialog.h"
-#include "app/sheets/sheetreadingdialog.h"
 #include "app/sheets/sheetsview.h"
 #include "app/tubes/tubesview.h"
 #include "app/well/wellacts.h"
 #include "app/well/wellpage.h"
-#include "app/window/keyspage.h"
 #include "app/window/mainwindow.h"
 #include "app/window/places.h"
 #include "sheet/picturefile.h"
@@ -30,6 +28,7 @@
 #include <QElapsedTimer>
 #include <QFileInfo>
 #include <QPixmap>
+#include <QPlainTextEdit>
 
 namespace iris {
 namespace {
@@ -163,14 +162,30 @@ bool saveSheets(MainWindow& window, const QString& folder)
     window.places().the<SheetsView>().goTo(SheetsView::Predictions);
     saved = save(window, folder, "predictions") && saved;
     window.places().the<SheetsView>().goTo(SheetsView::SheetsPage);
-    const QDir scans(QFileInfo(document.path()).dir().filePath(QStringLiteral("Scans")));
-    const QString painted = scans.filePath(QStringLiteral("Greys of the mud, not read yet.jpg"));
-    if (!QFileInfo::exists(painted))
-        return saved;
-    SheetReadingDialog dialog(window.document(), window.settings(), painted, &window);
-    dialog.show();
-    saved = waitUntil([&] { return dialog.reading().has_value(); }) && saved;
-    return save(dialog, folder, "sheet-reading") && saved;
+    return saved;
+}
+
+/// The page with the ways in, as it is when no notebook is open.
+bool saveFirstPage(const QString& folder, QSize size)
+{
+    Document none;
+    MainWindow window(none);
+    window.resize(size);
+    window.show();
+    return save(window, folder, "first-page");
+}
+
+/// Tubes as they are typed in, one of them there already.
+bool saveTyping(MainWindow& window, const QString& folder)
+{
+    TubesView& tubes = window.places().the<TubesView>();
+    tubes.wanted();
+    tubes.typeIn(QStringLiteral("PB29, PO62 from Grey Heron\nquinacridone gold\npbr 7 burnt sienna x2\nmystery green"));
+    const bool saved = save(window, folder, "typing-in");
+    auto* typed = window.findChild<QPlainTextEdit*>(QStringLiteral("typedTubes"));
+    typed->clear();
+    tubes.leaveTyping();
+    return saved;
 }
 
 } // namespace
@@ -185,6 +200,7 @@ QString writeMainViews(MainWindow& window, const QString& folder, QSize size)
     window.places().the<TubesView>().choose(tubeCalled(document, "Ultramarine"));
     window.places().the<TubesView>().wanted();
     saved = save(window, folder, "tubes") && saved;
+    saved = saveTyping(window, folder) && saveFirstPage(folder, size) && saved;
     saved = saveReading(window, folder) && saved;
     saved = savePairs(window, folder) && saved;
     saved = saveSheets(window, folder) && saved;
@@ -200,9 +216,6 @@ QString writeMainViews(MainWindow& window, const QString& folder, QSize size)
     view.goTo(PaletteView::Boxing);
     saved = save(window, folder, "box") && saved;
     view.goTo(PaletteView::Choosing);
-    KeysPage keys(keySections(window.actions(), window.places().all()), &window);
-    keys.show();
-    saved = save(keys, folder, "keys") && saved;
     window.settings().setGround(Ground::Dark);
     saved = save(window, folder, "palette-dark") && saved;
     window.settings().setGround(Ground::Light);

@@ -32,6 +32,7 @@ public:
     void goTo(Page page);
     Page page() const;
     QString count() const override;
+    void turnTo(int page) override { goTo(static_cast<Page>(page)); }
     void takeFocus() override;
     std::vector<WalkingKey> walkingKeys() const override;
 

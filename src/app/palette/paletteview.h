@@ -30,6 +30,7 @@ public:
                 QWidget* parent = nullptr);
 
     QString count() const override;
+    void turnTo(int page) override { goTo(static_cast<Page>(page)); }
     void takeFocus() override;
     std::vector<WalkingKey> walkingKeys() const override;
     bool takePicture(const QString& path) override;

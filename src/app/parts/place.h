@@ -25,6 +25,8 @@ public:
     const QString& name() const { return m_name; }
     /// How much there is, for the rail.
     virtual QString count() const = 0;
+    /// Turns to one of its pages, as its tabs number them.
+    virtual void turnTo(int page) { Q_UNUSED(page) }
     /// Gives the focus to what is on show, so that its keys work.
     virtual void takeFocus() = 0;
     virtual std::vector<WalkingKey> walkingKeys() const { return {}; }

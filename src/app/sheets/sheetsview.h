@@ -30,6 +30,7 @@ public:
     void choose(SheetId sheet);
     SheetId chosen() const;
     QString count() const override;
+    void turnTo(int page) override { goTo(static_cast<Page>(page)); }
     void takeFocus() override;
     /// What the window's menu offers besides the acts.
     QAction* tryWithoutPaint() const { return m_tryWithoutPaint; }

@@ -2,6 +2,7 @@
 
 #include "app/document/document.h"
 #include "app/parts/choicebox.h"
+#include "app/parts/formfields.h"
 #include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
 #include "app/parts/plainwords.h"

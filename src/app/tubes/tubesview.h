@@ -35,6 +35,7 @@ public:
     void addTube();
     /// Opens the line in which tubes are typed as people write them down.
     void typeIn(const QString& lines = {});
+    void leaveTyping();
     /// Asks for a picture of a card and reads it for the chosen tube.
     void readCard();
     /// Changes the chosen tube, or all the chosen ones at once.
@@ -67,7 +68,6 @@ private:
     void setUpActs();
     void showWhatCanBeDone();
     void seePair();
-    void leaveTyping();
     bool addPainted();
     QWidget* makeEmptyPage();
     QHBoxLayout* makeActions();

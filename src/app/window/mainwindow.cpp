@@ -1,5 +1,6 @@
 #include "app/window/mainwindow.h"
 
+#include "app/manual/manualwindow.h"
 #include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
 #include "app/parts/place.h"
@@ -255,7 +256,24 @@ void MainWindow::setUpHelpMenu()
         addKey(tr("Keys"), Qt::Key_F1, [this] { KeysPage(keySections(actions(), m_places->all()), this).exec(); });
     QAction* words = addKey(tr("What the words mean"), Qt::SHIFT | Qt::Key_F1,
                             [this] { KeysPage(wordSections(), this, tr("What the words mean")).exec(); });
-    menuBar()->addMenu(tr("&Help"))->addActions({keys, words});
+    QAction* manual = addKey(tr("Manual"), Qt::CTRL | Qt::Key_F1, [this] { openManual(); });
+    menuBar()->addMenu(tr("&Help"))->addActions({manual, keys, words});
+}
+
+void MainWindow::openManual()
+{
+    if (!m_manual) {
+        m_manual = new ManualWindow(m_settings, this);
+        connect(m_manual, &ManualWindow::goAsked, this, [this](const QString& name, int tab) {
+            for (Place* place : m_places->all())
+                if (place->objectName() == QStringLiteral("place") + name && m_document.isOpen()) {
+                    goTo(*place);
+                    place->turnTo(tab);
+                    activateWindow();
+                }
+        });
+    }
+    m_manual->open();
 }
 
 void MainWindow::goTo(Place& place)

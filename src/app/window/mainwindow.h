@@ -10,6 +10,7 @@ class QStackedWidget;
 namespace iris {
 
 class FirstPage;
+class ManualWindow;
 class Place;
 class Places;
 class Rail;
@@ -48,6 +49,7 @@ private:
     void setUpEditMenu();
     void setUpViewMenu();
     void setUpHelpMenu();
+    void openManual();
     QAction* addKey(const QString& words, const QKeySequence& key, std::function<void()> does);
     void applyGround();
     QString foundWrong() const;
@@ -63,7 +65,8 @@ private:
     QStackedWidget* m_pages;
     FirstPage* m_firstPage = nullptr; ///< while no notebook is open
     WellStrip* m_wells = nullptr;
-    Place* m_before = nullptr; ///< the place the well was opened from
+    ManualWindow* m_manual = nullptr; ///< once it was asked for
+    Place* m_before = nullptr;        ///< the place the well was opened from
 };
 
 } // namespace iris
