@@ -272,7 +272,7 @@ void TestFind::onesOwnMixesComeFirst()
     QCOMPARE(own[0].candidate.laid.colour, (Lab{olive.l + 3, olive.a, olive.b}));
     QVERIFY(find<QLabel>("findHeadline")->text().endsWith("2 of your own are near."));
     QCOMPARE(view().card().recipe()->parts.size(), 2U);
-    QVERIFY(view().tiles().accessibleDescription().contains("you painted it"));
+    QVERIFY(view().tiles().accessibleDescription().contains("painted, "));
     want({30, 20, -50}); // far from both
     QVERIFY(view().found()->own.empty());
 }

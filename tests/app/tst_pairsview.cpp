@@ -646,7 +646,7 @@ void TestPairsView::theWholeLoop()
 
     m_window->places().the<SheetsView>().wanted();
     QTest::mouseClick(find<QPushButton>("pagePredictions"), Qt::LeftButton);
-    QVERIFY(find<QLabel>("predictionsHeadline")->text().contains("away from what is expected"));
+    QVERIFY(find<QLabel>("predictionsHeadline")->text().contains("from what is shown"));
 
     m_document->undoStack().undo();
     QCOMPARE(m_document->notebook(), before);

@@ -18,7 +18,7 @@ constexpr double narrowest = 184;
 constexpr double pairHeight = 76;
 constexpr double thinHeight = 26;
 constexpr double dabHeight = 20;
-constexpr double wordsHeight = 56;
+constexpr double wordsHeight = 68;
 
 TileGeometry candidateGeometry(int width)
 {
@@ -72,7 +72,7 @@ QString CandidateTiles::nearWords(int tile) const
     const QString words = tr("%1, %2").arg(
         apart(candidate.apart), text(nearnessWords(candidate.laid.colour, m_found->wanted.colour, m_miss[place])));
     const OwnMix* own = m_found->ownAt(place);
-    return !own ? words : own->isPainted ? tr("you painted it: %1").arg(words) : tr("you kept it: %1").arg(words);
+    return !own ? words : own->isPainted ? tr("painted, %1").arg(words) : tr("kept, %1").arg(words);
 }
 
 QString CandidateTiles::wordsOf(int tile) const

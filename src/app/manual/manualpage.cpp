@@ -1,8 +1,8 @@
 #include "app/manual/manualpage.h"
 
-#include "colour/deltae.h"
 #include "mixing/ladder.h"
 #include "pigment/referencetable.h"
+#include "words/learntwords.h"
 
 #include <QDir>
 #include <QFile>
@@ -34,18 +34,6 @@ std::vector<Lab> washed(const Paint& paint)
     for (int i = 0; i < steps; ++i)
         colours.push_back(seenLab(paint.film, std::pow(0.1, i / (steps - 1.0)), Paper().reflectance()));
     return colours;
-}
-
-/// A muted green and what lies so far from it, brighter.
-std::vector<Lab> touching(double apart)
-{
-    constexpr Lab first{58, -14, 22};
-    double less = 0, more = 60; // in L*
-    for (int i = 0; i < 40; ++i) {
-        const double middle = (less + more) / 2;
-        (deltaE00(first, {first.l + middle / 3, first.a, first.b + middle}) < apart ? less : more) = middle;
-    }
-    return {first, {first.l + less / 3, first.a, first.b + less}};
 }
 
 } // namespace
@@ -81,7 +69,7 @@ std::vector<Lab> coloursOf(const QString& paint)
 {
     const QStringList words = paint.split(QLatin1Char(' '), Qt::SkipEmptyParts);
     if (words.value(0) == QLatin1String("touching"))
-        return touching(words.value(1).toDouble());
+        return colourApart(words.value(1).toDouble());
     std::vector<Paint> paints;
     for (QString word : words.mid(1))
         if (const auto row =

@@ -1,15 +1,20 @@
 #include "app/sheets/predictionspage.h"
 
 #include "app/parts/labels.h"
+#include "app/parts/maywrite.h"
 #include "app/parts/plainlabel.h"
+#include "app/parts/printdialog.h"
 #include "app/parts/words.h"
 #include "app/theme/viewsettings.h"
 #include "colour/deltae.h"
 #include "drawing/displayed.h"
+#include "words/learntwords.h"
 
 #include <QGridLayout>
 #include <QPainter>
+#include <QPushButton>
 #include <QScrollArea>
+#include <QTimer>
 #include <QVBoxLayout>
 #include <algorithm>
 
@@ -18,7 +23,8 @@ namespace {
 
 constexpr std::size_t mostWorst = 6;
 constexpr std::size_t mostStrengths = 14;
-constexpr double leastMoved = 1; ///< deltaE00: below that a colour is as it was
+constexpr double surelyKnown = 1.5; ///< a strength that may be off by more is not known yet
+constexpr double leastMoved = 1;    ///< deltaE00: below that a colour is as it was
 
 /// Two colours that touch.
 class TouchingPair : public QWidget {
@@ -119,8 +125,9 @@ void PredictionsPage::rebuild()
     left->addStretch();
     auto* right = new QVBoxLayout;
     right->setSpacing(2 * gridStep);
-    addStrengths(right);
+    addTold(right);
     addUnswatched(right);
+    addFigures(right);
     right->addStretch();
     columns->addLayout(left, 1);
     columns->addLayout(right, 1);
@@ -132,6 +139,7 @@ void PredictionsPage::addHeadline(QVBoxLayout* column)
     const Learned& learned = m_document.studio()->learned;
     QString headline;
     QString details;
+    QWidget* touching = nullptr;
     if (m_document.studio()->behind) {
         headline = tr("Learning from your painted squares");
         details = tr("There are %1; until they are worked out, mixes go by what was known before.")
@@ -143,13 +151,20 @@ void PredictionsPage::addHeadline(QVBoxLayout* column)
             before.push_back(lesson.before);
             asLaid.push_back(lesson.leftOutAsLaid);
         }
-        headline = tr("Mixes come out %1 away from what is expected").arg(number(*miss));
+        headline =
+            tr("Your mixes come out about %1 from what is shown: %2.").arg(apart(*miss), text(apartInWords(*miss)));
         details =
-            tr("Half of your %1 painted squares are nearer than that and half are farther, each expected from all "
-               "the others, once the wash is as thick as it was laid. Taken at the wash that was meant it is %2; "
-               "before anything was learnt it was %3.")
-                .arg(learned.lessons.size())
-                .arg(number(medianOf(asLaid)), number(medianOf(before)));
+            tr("So far apart are the two halves above. Half of your %1 painted squares are nearer than that and half "
+               "farther, each expected from all the others.")
+                .arg(learned.lessons.size());
+        if (m_showsFigures)
+            details += tr(" That is with the wash as thick as it was laid; at the wash that was meant it is %1; before "
+                          "anything was learnt it was %2.")
+                           .arg(number(medianOf(asLaid)), number(medianOf(before)));
+        const std::vector<Lab> two = colourApart(*miss);
+        touching = new TouchingPair(displayed(two[0], m_settings.valuesOnly()),
+                                    displayed(two[1], m_settings.valuesOnly()), 360, 88, this);
+        touching->setAccessibleName(tr("Two colours %1").arg(apart(*miss)));
     } else {
         headline = tr("Too few painted squares to tell");
         details = tr("Paint a sheet of squares and read it back: from three mixes on, this page tells how far off "
@@ -159,6 +174,8 @@ void PredictionsPage::addHeadline(QVBoxLayout* column)
     auto* head = label(headline, textsize::title, QFont::DemiBold, this);
     head->setObjectName(QStringLiteral("predictionsHeadline"));
     column->addWidget(head);
+    if (touching)
+        column->addWidget(touching);
     column->addWidget(label(details, textsize::body, QFont::Normal, this));
 }
 
@@ -195,26 +212,102 @@ void PredictionsPage::addWorst(QVBoxLayout* column)
         ++row;
     }
     column->addLayout(grid);
+    auto* again = new QPushButton(order.size() > 1 ? tr("Paint these again") : tr("Paint it again"), this);
+    again->setObjectName(QStringLiteral("paintAgain"));
+    again->setToolTip(tr("Lays out a sheet of just these squares"));
+    connect(again, &QPushButton::clicked, this, [this, mixes = learnedMixes(lessons, order)] { paintAgain(mixes); });
+    column->addWidget(again, 0, Qt::AlignLeft);
+}
+
+/// The records behind some lessons.
+std::vector<MixId> PredictionsPage::learnedMixes(const Lessons& lessons, const std::vector<std::size_t>& order)
+{
+    std::vector<MixId> mixes;
+    for (const std::size_t i : order)
+        mixes.push_back(lessons.mixes[i]);
+    return mixes;
+}
+
+void PredictionsPage::paintAgain(const std::vector<MixId>& mixes)
+{
+    if (!mayWrite(m_document, this))
+        return;
+    std::vector<SheetCell> cells;
+    for (const MixId id : mixes)
+        if (const MixRecord* mix = m_document.notebook().mix(id))
+            cells.push_back({mix->parts, mix->wash});
+    if (!cells.empty())
+        printSquares(m_document, std::move(cells), 0, tr("Once more"), this);
+}
+
+/// The tubes that the squares say most of, the largest change first.
+std::vector<std::size_t> PredictionsPage::mostChanged() const
+{
+    const Learned& learned = m_document.studio()->learned;
+    const auto& before = m_document.studio()->unlearnt;
+    const auto& after = m_document.studio()->paints;
+    std::vector<std::size_t> changed = learned.touched;
+    // What a doubled strength is to a mix, some seven units of colour are: both count alike.
+    std::ranges::sort(changed, std::greater(), [&](std::size_t place) {
+        return std::abs(std::log2(learned.strengths[place] / before[place].strength))
+               + colourMoved(before[place], after[place]) / 7;
+    });
+    return changed;
+}
+
+/// Which tubes are as they were taken for, and which are not, in words.
+void PredictionsPage::addTold(QVBoxLayout* column)
+{
+    const Learned& learned = m_document.studio()->learned;
+    const auto& before = m_document.studio()->unlearnt;
+    QStringList others, trusted, unsure;
+    for (const std::size_t place : mostChanged()) {
+        const QString name = text(before[place].name);
+        const double taken = before[place].strength;
+        const double found = learned.strengths[place];
+        const double factor = learned.factor(place);
+        if (isPlainlyOther(taken, found, factor))
+            others << tr("%1: %2").arg(name, text(strengthInWords(taken, found, factor)));
+        else
+            (factor > surelyKnown ? unsure : trusted) << name;
+    }
+    column->addWidget(label(tr("What the squares taught about your tubes"), textsize::body, QFont::Bold, this));
+    if (others.isEmpty() && trusted.isEmpty() && unsure.isEmpty())
+        column->addWidget(label(tr("Nothing yet: strengths are those of the table, or set by hand."), textsize::body,
+                                QFont::Normal, this));
+    const auto add = [&](const QString& heading, const QString& words) {
+        column->addWidget(label(heading, textsize::small, QFont::DemiBold, this));
+        column->addWidget(label(words, textsize::body, QFont::Normal, this));
+    };
+    if (!others.isEmpty())
+        add(tr("Stronger or weaker than thought"), QStringList(others.mid(0, mostStrengths)).join(QLatin1Char('\n')));
+    if (!trusted.isEmpty())
+        add(tr("As strong as thought: trust them"), trusted.join(QStringLiteral(", ")));
+    if (!unsure.isEmpty())
+        add(tr("Too little painted to tell"), unsure.join(QStringLiteral(", ")));
+}
+
+/// For who wants them.
+void PredictionsPage::addFigures(QVBoxLayout* column)
+{
+    auto* fold = new QPushButton(m_showsFigures ? tr("Without the figures") : tr("The figures"), this);
+    fold->setObjectName(QStringLiteral("figures"));
+    connect(fold, &QPushButton::clicked, this, [this] {
+        m_showsFigures = !m_showsFigures;
+        QTimer::singleShot(0, this, &PredictionsPage::rebuild); // the button goes with the page
+    });
+    column->addSpacing(2 * gridStep);
+    column->addWidget(fold, 0, Qt::AlignLeft);
+    if (m_showsFigures)
+        addStrengths(column);
 }
 
 void PredictionsPage::addStrengths(QVBoxLayout* column)
 {
     const Learned& learned = m_document.studio()->learned;
     const auto& before = m_document.studio()->unlearnt;
-    std::vector<std::size_t> changed = learned.touched;
     const auto& after = m_document.studio()->paints;
-    // What a doubled strength is to a mix, some seven units of colour are: both count alike.
-    const auto change = [&](std::size_t place) {
-        return std::abs(std::log2(learned.strengths[place] / before[place].strength))
-               + colourMoved(before[place], after[place]) / 7;
-    };
-    std::ranges::sort(changed, std::greater(), change);
-    column->addWidget(label(tr("What the squares taught about your tubes"), textsize::body, QFont::Bold, this));
-    if (changed.empty()) {
-        column->addWidget(label(tr("Nothing yet: strengths are those of the table, or set by hand."), textsize::body,
-                                QFont::Normal, this));
-        return;
-    }
+    const std::vector<std::size_t> changed = mostChanged();
     auto* grid = new QGridLayout;
     grid->setHorizontalSpacing(4 * gridStep);
     grid->setColumnStretch(1, 1);

@@ -28,13 +28,19 @@ private:
     void rebuild();
     void addHeadline(QVBoxLayout* column);
     void addWorst(QVBoxLayout* column);
+    void addTold(QVBoxLayout* column);
+    static std::vector<MixId> learnedMixes(const Lessons& lessons, const std::vector<std::size_t>& order);
+    void paintAgain(const std::vector<MixId>& mixes);
+    void addFigures(QVBoxLayout* column);
     void addStrengths(QVBoxLayout* column);
+    std::vector<std::size_t> mostChanged() const;
     void addUnswatched(QVBoxLayout* column);
 
     Document& m_document;
     ViewSettings& m_settings;
     QScrollArea* m_scroll;
     bool m_stale = true;
+    bool m_showsFigures = false;
 };
 
 } // namespace iris

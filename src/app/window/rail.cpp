@@ -45,6 +45,21 @@ private:
     QString m_count;
 };
 
+/// Broken where a word ends, the second line cut with dots where both are too narrow.
+QString inTwoLines(const QString& words, const QFontMetrics& metrics, int width)
+{
+    if (metrics.horizontalAdvance(words) <= width)
+        return words;
+    qsizetype end = 0;
+    for (qsizetype space = words.indexOf(QLatin1Char(' ')); space > 0;
+         space = words.indexOf(QLatin1Char(' '), space + 1))
+        if (metrics.horizontalAdvance(words.left(space)) <= width)
+            end = space;
+    if (end == 0)
+        return metrics.elidedText(words, Qt::ElideRight, width);
+    return words.left(end) + QLatin1Char('\n') + metrics.elidedText(words.mid(end + 1), Qt::ElideRight, width);
+}
+
 } // namespace
 
 Rail::Rail(QUndoStack& undoStack, QWidget* parent)
@@ -75,12 +90,11 @@ Rail::Rail(QUndoStack& undoStack, QWidget* parent)
     const auto update = [this] {
         m_undo->setEnabled(m_undoStack.canUndo());
         m_redo->setEnabled(m_undoStack.canRedo());
-        // What will be undone is named in full on hover; the rail is too narrow for long names.
+        // What will be undone is named in full on hover, should even two lines be too narrow for a name.
         m_undo->setToolTip(tr("Undo: %1").arg(m_undoStack.undoText()));
         m_redo->setToolTip(tr("Redo: %1").arg(m_undoStack.redoText()));
         const auto label = [this](const QString& verb, const QString& what) {
-            const QString words = fontMetrics().elidedText(verb + QLatin1Char(' ') + what, Qt::ElideRight, 132);
-            return buttonWords(what.isEmpty() ? verb : words);
+            return buttonWords(what.isEmpty() ? verb : inTwoLines(verb + QLatin1Char(' ') + what, fontMetrics(), 132));
         };
         m_undo->setText(label(tr("Undo"), m_undoStack.undoText()));
         m_redo->setText(label(tr("Redo"), m_undoStack.redoText()));

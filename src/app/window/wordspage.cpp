@@ -2,6 +2,7 @@
 
 #include "app/parts/words.h"
 #include "palette/need.h"
+#include "words/learntwords.h"
 #include "words/mixwords.h"
 #include "words/paintwords.h"
 
@@ -41,11 +42,10 @@ KeySection grainSection()
 KeySection distanceSection()
 {
     return {QObject::tr("How far two colours are apart"),
-            {{QObject::tr("1 apart"), QObject::tr("told only where they touch")},
-             {QObject::tr("close, %1").arg(number(tolerance::close, 0)), QObject::tr("the same at a glance")},
-             {QObject::tr("workable, %1").arg(number(tolerance::workable, 0)),
-              QObject::tr("near enough for most pictures")},
-             {QObject::tr("loose, %1").arg(number(tolerance::loose, 0)), QObject::tr("the same kind of colour")},
+            {{QObject::tr("1 apart"), text(apartInWords(1))},
+             {QObject::tr("close, %1").arg(number(tolerance::close, 0)), text(apartInWords(tolerance::close))},
+             {QObject::tr("workable, %1").arg(number(tolerance::workable, 0)), text(apartInWords(tolerance::workable))},
+             {QObject::tr("loose, %1").arg(number(tolerance::loose, 0)), text(apartInWords(tolerance::loose))},
              {QObject::tr("away"), QObject::tr("what came out is so far from what was expected")}}};
 }
 
