@@ -59,6 +59,7 @@ private Q_SLOTS:
     void badListsAreToldAndNothingIsLost();
     void tubesAreTypedIn();
     void plainLinesAreShownFirst();
+    void somethingTrueIsTold();
     void dropsAreTaken();
     void aFileThatWasOverwrittenIsOpenedAnew();
     void whatMayOnlyBeReadAsksForNothing();
@@ -327,6 +328,26 @@ void TestWindow::badListsAreToldAndNothingIsLost()
     m_window->ways().openNotebook();
     QVERIFY(m_told.last().contains("not an Iris Bianca notebook"));
     QCOMPARE(m_document->path(), m_file);
+}
+
+/// Of tubes that have just come in; it leads to the pair that shows it.
+void TestWindow::somethingTrueIsTold()
+{
+    auto* truth = find<QLabel>("truth");
+    QVERIFY(truth->text().isEmpty());
+    m_window->places().the<TubesView>().importFile(demoTubes);
+    COMES_TRUE(!truth->text().isEmpty());
+    QSet<QString> told;
+    for (int i = 0; i < 30 && !told.contains(truth->text()); ++i) {
+        told << truth->text();
+        QTest::keyClick(find<QListView>("tubes"), Qt::Key_K);
+    }
+    QVERIFY(told.size() >= 6);
+    QVERIFY(QStringList(told.values()).join(' ').contains("Alizarin Crimson fades"));
+    while (!find<QPushButton>("seeTruth")->isVisible())
+        QTest::keyClick(find<QListView>("tubes"), Qt::Key_K);
+    click("seeTruth");
+    QVERIFY(m_window->places().the<PairsView>().isVisible());
 }
 
 void TestWindow::dropsAreTaken()

@@ -27,8 +27,8 @@ private Q_SLOTS:
 
 namespace {
 
-const QStringList order{"base",  "colour", "pigment",  "paint", "mixing",  "finding", "learning", "palette",
-                        "words", "files",  "notebook", "sheet", "drawing", "cli",     "app"};
+const QStringList order{"base",  "colour", "pigment", "paint",    "mixing", "finding", "learning", "palette",
+                        "words", "eye",    "files",   "notebook", "sheet",  "drawing", "cli",      "app"};
 
 /// What is wrong with the includes of a source in a layer.
 QStringList wrongIncludes(const QString& layer, const QString& source)

@@ -15,7 +15,7 @@ namespace iris {
 namespace {
 
 constexpr double stripWidth = 24;
-constexpr double between = 10;
+constexpr double gapToStrip = 10;
 constexpr double widestChroma = 88;
 constexpr double shownChroma = 96; ///< with the names around
 constexpr double aroundIt = 24;
@@ -57,7 +57,7 @@ void ReachField::setWanted(const std::optional<Lab>& wanted, const std::optional
 
 QRectF ReachField::fieldRect() const
 {
-    return QRectF(rect()).adjusted(0, 0, -stripWidth - between, 0);
+    return QRectF(rect()).adjusted(0, 0, -stripWidth - gapToStrip, 0);
 }
 
 QRectF ReachField::stripRect() const

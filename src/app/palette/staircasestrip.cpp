@@ -10,7 +10,7 @@ namespace {
 
 constexpr double wordsBelow = 20;
 constexpr double wordsAbove = 18;
-constexpr double widest = 64;
+constexpr double widestStep = 64;
 
 } // namespace
 
@@ -37,7 +37,7 @@ void StaircaseStrip::stand(int tubes)
 
 QRectF StaircaseStrip::placeOf(int stair) const
 {
-    const double each = std::min(widest, (width() - 8.0) / std::max(1, cellCount()));
+    const double each = std::min(widestStep, (width() - 8.0) / std::max(1, cellCount()));
     return {4 + each * stair, 0, each, static_cast<double>(height())};
 }
 

@@ -20,7 +20,7 @@
 namespace iris {
 namespace {
 
-constexpr double widest = 88;
+constexpr double widestPin = 88;
 constexpr double labelWidth = 64;
 constexpr double buttonsWidth = 232;
 constexpr double benchRingRoom = 4;
@@ -87,7 +87,7 @@ Bench::Bench(Worktable& context, QWidget* parent)
 QRectF Bench::placeOf(int index) const
 {
     const auto count = static_cast<double>(m_context.bench().size());
-    const double wide = std::floor(std::min(widest, (width() - labelWidth - buttonsWidth) / std::max(1.0, count)));
+    const double wide = std::floor(std::min(widestPin, (width() - labelWidth - buttonsWidth) / std::max(1.0, count)));
     return {labelWidth + index * wide, benchRingRoom, wide, height() - 2 * benchRingRoom};
 }
 

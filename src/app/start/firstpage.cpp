@@ -16,7 +16,7 @@
 namespace iris {
 namespace {
 
-constexpr int widest = 1080;
+constexpr int widestPage = 1080;
 constexpr std::size_t mostRecent = 4;
 
 /// Where a file is, the way one's own folder is called.
@@ -58,7 +58,7 @@ FirstPage::FirstPage(WaysIn& ways, ViewSettings& settings, QWidget* parent)
     column->addWidget(makeRecent());
     column->addStretch(3);
     auto* middle = new QWidget(this);
-    middle->setMaximumWidth(widest);
+    middle->setMaximumWidth(widestPage);
     middle->setLayout(column);
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(6 * gridStep, 3 * gridStep, 6 * gridStep, 3 * gridStep);

@@ -16,7 +16,7 @@ namespace iris {
 namespace {
 
 constexpr qsizetype mostRemembered = 8;
-const QString ending = QStringLiteral(".iris");
+const QString notebookEnding = QStringLiteral(".iris");
 
 /// Beside the program, both where it was built and where it was installed.
 QString shippedDemo()
@@ -29,9 +29,9 @@ QString shippedDemo()
 /// "My paints.iris", "My paints 2.iris" ... in a folder, the first that is free.
 QString freeName(const QString& folder, const QString& name)
 {
-    QString path = QDir(folder).filePath(name + ending);
+    QString path = QDir(folder).filePath(name + notebookEnding);
     for (int number = 2; QFileInfo::exists(path); ++number)
-        path = QDir(folder).filePath(QStringLiteral("%1 %2").arg(name).arg(number) + ending);
+        path = QDir(folder).filePath(QStringLiteral("%1 %2").arg(name).arg(number) + notebookEnding);
     return path;
 }
 
@@ -60,7 +60,7 @@ QString WaysIn::ownFolder()
 
 QString WaysIn::firstOwn()
 {
-    return QDir(ownFolder()).filePath(QStringLiteral("My paints") + ending);
+    return QDir(ownFolder()).filePath(QStringLiteral("My paints") + notebookEnding);
 }
 
 void WaysIn::setPlaces(const QString& folder, const QString& demo)
@@ -126,7 +126,7 @@ void WaysIn::openJson(const QString& json)
 {
     const QString path =
         messages().fileToSave(&m_window, tr("Make a notebook out of %1").arg(QFileInfo(json).fileName()),
-                              notebookFiles(), fileNameFor(QFileInfo(json).completeBaseName(), ending));
+                              notebookFiles(), fileNameFor(QFileInfo(json).completeBaseName(), notebookEnding));
     if (path.isEmpty())
         return;
     const auto made = notebookFromJson(json, path);

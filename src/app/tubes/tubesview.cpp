@@ -14,6 +14,7 @@
 #include "app/tubes/manytubesdialog.h"
 #include "app/tubes/replacedialog.h"
 #include "app/tubes/siftbar.h"
+#include "app/tubes/truthline.h"
 #include "app/tubes/tubecard.h"
 #include "app/tubes/tubedelegate.h"
 #include "app/tubes/tubedialog.h"
@@ -60,6 +61,7 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
       m_settings(settings)
 {
     setUpActs();
+    m_truth = new TruthLine(document, *m_another, this);
     m_card = new TubeCard(document, m_acts, settings, this);
     m_list->setObjectName(QStringLiteral("tubes"));
     m_list->setAccessibleName(tr("Tubes"));
@@ -83,6 +85,7 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
     middle->addWidget(m_typing);
     middle->addWidget(m_sifting);
     middle->addWidget(m_pages, 1);
+    middle->addWidget(m_truth);
     middle->addLayout(makeActions());
     auto* layout = new QHBoxLayout(this);
     layout->setContentsMargins(4 * gridStep, 3 * gridStep, 4 * gridStep, 3 * gridStep);
@@ -99,6 +102,7 @@ TubesView::TubesView(Document& document, TubeModel& model, ViewSettings& setting
     connect(m_typing, &TypingPanel::kept, this, &TubesView::choose);
     connect(m_typing, &TypingPanel::left, this, &TubesView::leaveTyping);
     connect(m_card, &TubeCard::pairWanted, this, &TubesView::pairWanted);
+    connect(m_truth, &TruthLine::pairWanted, this, &TubesView::pairWanted);
     whenChanged(document, NotebookPart::Tubes, this, &TubesView::showWhatCanBeDone);
     connect(&model, &QAbstractItemModel::modelReset, this, &Place::countChanged);
     connect(m_sifting, &SiftBar::sifted, this, &TubesView::updateCount);
@@ -119,6 +123,8 @@ void TubesView::setUpActs()
         *this, tr("Type tubes in"), Qt::Key_T, [this] { typeIn(); }, tr("Type tubes in, as you would write them down"));
     m_add = addAct(*this, tr("Add a tube"), Qt::Key_A, [this] { addTube(); });
     m_bringIn = addAct(*this, tr("Bring in a list"), {}, [this] { importList(); });
+    m_another = addAct(
+        *this, tr("What else?"), Qt::Key_K, [this] { m_truth->showNext(); }, tr("What else is so of these tubes"));
     m_acts.card = addAct(*this, tr("Read a card"), Qt::Key_R, [this] { readCard(); });
     m_acts.edit = addAct(
         *this, tr("Change"), Qt::Key_E, [this] { editTube(); }, tr("Change the tube, or all the chosen ones"));

@@ -15,6 +15,7 @@ class PlainLabel;
 
 class SiftBar;
 class TubeDelegate;
+class TruthLine;
 class TypingPanel;
 class ViewSettings;
 
@@ -77,6 +78,7 @@ private:
 
     Document& m_document;
     TubeActs m_acts;
+    QAction* m_another = nullptr;
     QAction* m_add = nullptr;
     QAction* m_type = nullptr;
     QAction* m_bringIn = nullptr;
@@ -86,6 +88,7 @@ private:
     QListView* m_list;
     TubeDelegate* m_delegate;
     TypingPanel* m_typing;
+    TruthLine* m_truth = nullptr;
     QStackedWidget* m_pages;
     ViewSettings& m_settings;
     PlainLabel* m_count = nullptr;

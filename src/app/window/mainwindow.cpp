@@ -1,5 +1,6 @@
 #include "app/window/mainwindow.h"
 
+#include "app/eye/eyedialog.h"
 #include "app/manual/manualwindow.h"
 #include "app/parts/maywrite.h"
 #include "app/parts/messages.h"
@@ -238,6 +239,8 @@ void MainWindow::setUpViewMenu()
                              [this] { m_settings.setGround(nextGround(m_settings.ground())); });
     view->addActions({values, ground});
     view->addSeparator();
+    view->addAction(addKey(tr("Train the &eye"), Qt::CTRL | Qt::Key_E, [this] { trainTheEye(); }));
+    view->addSeparator();
     view->addAction(tr("Which blue is &warm"), this, &MainWindow::askWarmBlue);
     view->addAction(tr("How I coun&t and lay paint"), this, &MainWindow::askHandling);
 }
@@ -258,6 +261,14 @@ void MainWindow::setUpHelpMenu()
                             [this] { KeysPage(wordSections(), this, tr("What the words mean")).exec(); });
     QAction* manual = addKey(tr("Manual"), Qt::CTRL | Qt::Key_F1, [this] { openManual(); });
     menuBar()->addMenu(tr("&Help"))->addActions({manual, keys, words});
+}
+
+void MainWindow::trainTheEye()
+{
+    if (!m_document.isOpen())
+        return;
+    EyeRecord record;
+    EyeDialog(m_document.studio(), record, m_settings, std::random_device{}(), this).exec();
 }
 
 void MainWindow::openManual()

@@ -50,6 +50,7 @@ private:
     void setUpViewMenu();
     void setUpHelpMenu();
     void openManual();
+    void trainTheEye();
     QAction* addKey(const QString& words, const QKeySequence& key, std::function<void()> does);
     void applyGround();
     QString foundWrong() const;
