@@ -83,6 +83,9 @@ Monkey::Monkey(QStringList notebooks, QStringList files, const QString& log, std
                                     folder + '/' + QString(300, QLatin1Char('n')) + ending};
         return below(3) == 0 ? oneOf(places) : places.front();
     };
+    messages().choose = [this](QWidget*, const QString&, const QString&, const QStringList& answers) {
+        return below(static_cast<int>(answers.size()) + 1) - 1;
+    };
     messages().askName = [this](QWidget*, const QString&, const QString&) { return oneOf(words); };
     m_document = std::make_unique<Document>();
     if (const auto opened = m_document->open(m_notebooks.front()); !opened)

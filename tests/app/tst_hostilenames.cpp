@@ -443,7 +443,8 @@ void TestHostileNames::labelsAreMadeInOnePlace()
                        QDirIterator::Subdirectories);
     while (files.hasNext()) {
         QFile file(files.next());
-        if (file.fileName().contains("/plain"))
+        // The manual shows the pages that are built into the program, and nothing that anybody else wrote.
+        if (file.fileName().contains("/plain") || file.fileName().contains("/manual/manualwindow"))
             continue;
         QVERIFY(file.open(QIODevice::ReadOnly));
         const auto found = own.match(QString::fromUtf8(file.readAll()));

@@ -75,12 +75,6 @@ QList<QPushButton*> tabsOf(const Place& place)
     return tabs;
 }
 
-bool isOnShow(const QAction& act)
-{
-    const auto* owner = qobject_cast<const QWidget*>(act.parent());
-    return !owner || owner->isVisible();
-}
-
 QString wordsOf(const QAction& act)
 {
     return QStringLiteral("%1 (%2) of %3")

@@ -17,6 +17,12 @@
 #include <QTemporaryDir>
 #include <QtTest>
 
+#include "app/tubes/walldialog.h"
+
+#include <QCheckBox>
+#include <QListWidget>
+#include <QTemporaryDir>
+
 using namespace iris;
 
 /// The document, its undo, the models on it and the dialog that writes a tube.
@@ -24,6 +30,7 @@ class TestTubes : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
+    void tubesAreTicked();
     void init();
     void modelsAreSound();
     void everyEditIsOnDiskAndCanBeUndone();
@@ -288,6 +295,56 @@ void TestTubes::twinsInAListAreTold()
     QVERIFY2(said.contains("With the same pigments as one you have, 1 tube: French Blue as Ultramarine"),
              qPrintable(said));
     QVERIFY2(!bringIn(*m_document, path).contains("same pigments"), qPrintable(said)); // all of it is here now
+}
+
+/// On the wall of washes: common ones first, by name or code, by click and by key.
+void TestTubes::tubesAreTicked()
+{
+    QTemporaryDir folder;
+    Document document;
+    QVERIFY(document.create(folder.filePath("wall.iris")));
+    Tube owned;
+    owned.name = "Blue";
+    owned.codes = parsePigmentCodes("PB29").value();
+    QVERIFY(document.apply(putting(owned)));
+    ViewSettings settings;
+    WallDialog wall(document, settings);
+    auto* list = wall.findChild<QListWidget*>("wall");
+    auto* find = wall.findChild<QLineEdit*>("wallFind");
+    const auto shown = [&] {
+        QStringList names;
+        for (int row = 0; row < list->count(); ++row)
+            if (!list->item(row)->isHidden())
+                names << list->item(row)->text();
+        return names;
+    };
+    const qsizetype common = shown().size();
+    QVERIFY(common > 30 && common < list->count());
+    QVERIFY(shown().first().contains("PR") || shown().first().contains("PV")); // by hue, reds first
+    QVERIFY(shown().filter("there already").size() >= 1);
+    wall.findChild<QCheckBox*>("wallAll")->setChecked(true);
+    QCOMPARE(shown().size(), static_cast<qsizetype>(list->count()));
+    wall.findChild<QCheckBox*>("wallAll")->setChecked(false);
+    QVERIFY(!wall.findChild<QPushButton*>("wallKeep")->isEnabled());
+    find->setText("viridian");
+    QVERIFY(shown().size() >= 1 && shown().size() < 4);
+    wall.show();
+    for (int row = 0; row < list->count(); ++row)
+        if (!list->item(row)->isHidden() && list->item(row)->text().contains("PG18"))
+            QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualItemRect(list->item(row)).center());
+    find->setText("PBr7 umber");
+    for (int row = 0; row < list->count(); ++row)
+        if (!list->item(row)->isHidden() && list->item(row)->text().contains("PBr7")) {
+            list->setCurrentItem(list->item(row), QItemSelectionModel::NoUpdate);
+            QTest::keyClick(list, Qt::Key_Space);
+        }
+    find->clear();
+    const std::vector<Tube> tubes = wall.tubes();
+    QVERIFY2(tubes.size() >= 2, qPrintable(QString::number(tubes.size())));
+    QVERIFY(std::ranges::any_of(tubes, [](const Tube& tube) { return textOf(tube.codes) == "PG18"; }));
+    for (const Tube& tube : tubes)
+        QVERIFY(!tube.name.empty() && (textOf(tube.codes) != "PBr7" || !tube.form.empty()));
+    QVERIFY(document.apply(putting(tubes))); // they are sound
 }
 
 IRIS_TEST(TestTubes, QApplication)

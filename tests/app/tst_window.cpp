@@ -60,6 +60,7 @@ private Q_SLOTS:
     void tubesAreTypedIn();
     void plainLinesAreShownFirst();
     void somethingTrueIsTold();
+    void aPictureIsAskedAbout();
     void dropsAreTaken();
     void aFileThatWasOverwrittenIsOpenedAnew();
     void whatMayOnlyBeReadAsksForNothing();
@@ -200,7 +201,7 @@ void TestWindow::plainLinesAreShownFirst()
     file.write(
         "Thank you for your order\n1 x French Ultramarine PB29 15 ml 7.40\n2 x Burnt sienna PBr7\nTotal 22.20\n");
     file.close();
-    click("importTubes");
+    m_window->places().the<TubesView>().bringInList()->trigger();
     QVERIFY(m_told.isEmpty());
     QVERIFY(m_document->notebook().tubes.empty());
     QCOMPARE(find<QListWidget>("toldTubes")->count(), 4);
@@ -350,6 +351,34 @@ void TestWindow::somethingTrueIsTold()
     QVERIFY(m_window->places().the<PairsView>().isVisible());
 }
 
+/// Unless it is plain what it is.
+void TestWindow::aPictureIsAskedAbout()
+{
+    m_window->places().the<TubesView>().importFile(demoTubes);
+    m_window->goTo(*m_window->places().list().front());
+    m_told.clear();
+    QStringList offered;
+    int answer = -1;
+    messages().choose = [&](QWidget*, const QString&, const QString&, const QStringList& answers) {
+        offered = answers;
+        return answer;
+    };
+    const QString marsh = m_folder->filePath("creek.png");
+    QImage image(320, 240, QImage::Format_RGB32);
+    for (int y = 0; y < image.height(); ++y)
+        for (int x = 0; x < image.width(); ++x)
+            image.setPixelColor(x, y, QColor(80 + x / 3, 60 + y / 2, 200 - x / 3));
+    QVERIFY(image.save(marsh));
+    m_window->takeFile(marsh);
+    QCOMPARE(offered.size(), 3);
+    QVERIFY(m_window->places().the<TubesView>().isVisible()); // none of these
+    answer = 1;
+    m_window->takeFile(marsh);
+    QVERIFY(m_window->places().the<PaletteView>().isVisible());
+    QTRY_VERIFY_WITH_TIMEOUT(m_document->notebook().subjects.size() == 1U || !m_told.isEmpty(), 20000);
+    QVERIFY2(m_told.isEmpty(), qPrintable(m_told.join(' ')));
+}
+
 void TestWindow::dropsAreTaken()
 {
     QMimeData data;
@@ -360,12 +389,20 @@ void TestWindow::dropsAreTaken()
     QDropEvent drop(QPointF(400, 400), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
     QApplication::sendEvent(m_window.get(), &drop);
     COMES_TRUE(m_document->notebook().tubes.size() == 24U);
+    COMES_TRUE(m_told.size() == 1);
+    m_told.clear();
     QMimeData picture;
     picture.setUrls({QUrl::fromLocalFile("/tmp/song.ogg")});
     QDragEnterEvent wrong({400, 400}, Qt::CopyAction, &picture, Qt::LeftButton, Qt::NoModifier);
-    wrong.ignore();
     QApplication::sendEvent(m_window.get(), &wrong);
-    QVERIFY(!wrong.isAccepted());
+    QDropEvent song(QPointF(400, 400), Qt::CopyAction, &picture, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(m_window.get(), &song);
+    COMES_TRUE(m_told.size() == 1);
+    QVERIFY2(m_told[0].startsWith("song.ogg cannot come in"), qPrintable(m_told[0]));
+    picture.setUrls({QUrl::fromLocalFile("/tmp/a.csv"), QUrl::fromLocalFile("/tmp/b.csv")});
+    QDropEvent two(QPointF(400, 400), Qt::CopyAction, &picture, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(m_window.get(), &two);
+    COMES_TRUE(m_told.size() == 2);
 }
 
 /// cat other.iris > marsh.iris while it is open: nothing goes into the other one, and opening it shows it.

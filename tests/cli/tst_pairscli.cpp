@@ -258,7 +258,7 @@ void TestPairsCli::mixesAreListedAndFoundByColour()
         QVERIFY2(mix["name"].dump().find("sap green") != std::string::npos, mix.dump().c_str());
     QCOMPARE(run({"mixes", "--notebook", file, "--find", "no such word"}).out, std::string("no such mix\n"));
     const auto noted = json({"mixes", "--notebook", file, "--find", "only noted"})["mixes"][0];
-    QVERIFY2(noted["painted"].is_null() && noted["expected"].is_array(), noted.dump().c_str());
+    QVERIFY2(noted["painted"].is_null() && noted["expected"].is_object(), noted.dump().c_str());
     QVERIFY(run({"mixes", "--notebook", file, "--hex", "#ff00ff", "--tolerance", "close"}).out == "no such mix\n");
 }
 

@@ -33,7 +33,7 @@ PairsView::PairsView(Worktable& context, QWidget* parent)
 {
     QHBoxLayout* row = tabRow(*m_tabs,
                               {{pageAct(tr("Chart"), Qt::Key_C, Chart), "pageChart"},
-                               {pageAct(tr("Ladder"), Qt::Key_L, LadderPage), "pageLadder"},
+                               {addAct(*this, tr("Ladder"), Qt::Key_L, [this] { openLadder(); }), "pageLadder"},
                                {pageAct(tr("What makes it"), Qt::Key_K, Makes), "pageMakes"},
                                {pageAct(tr("Wheel"), Qt::Key_O, WheelPage), "pageWheel"}},
                               this);
@@ -83,6 +83,18 @@ void PairsView::goTo(Page page)
     m_tabs->button(page)->setChecked(true);
     m_pages->setCurrentIndex(page);
     takeFocus();
+}
+
+/// With the two tubes of the mix in hand, where it is of two.
+void PairsView::openLadder()
+{
+    const auto recipe = card().recipe();
+    const StudioPtr studio = card().studio();
+    if (page() != LadderPage && recipe && recipe->parts.size() == 2) {
+        const auto id = [&](std::size_t part) { return studio->notebook.tubes[recipe->parts[part].paint].id; };
+        m_ladder->showPair(id(0), id(1));
+    }
+    goTo(LadderPage);
 }
 
 void PairsView::takeFocus()

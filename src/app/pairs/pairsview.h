@@ -54,6 +54,7 @@ Q_SIGNALS:
     void sheetPrinted();
 
 private:
+    void openLadder();
     QAction* pageAct(const QString& words, const QKeySequence& key, Page page);
 
     Worktable* m_context;

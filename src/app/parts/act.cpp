@@ -19,7 +19,26 @@ std::optional<int> stepsUp(const QWidget* from, const QWidget* to)
     return std::nullopt;
 }
 
+/// What a button says of the act it was made for.
+constexpr const char* ofAct = "ofAct";
+
+QVariant markOf(const QAction& act)
+{
+    return QVariant::fromValue(reinterpret_cast<quintptr>(&act));
+}
+
 } // namespace
+
+bool isOnShow(const QAction& act)
+{
+    const auto* owner = qobject_cast<const QWidget*>(act.parent());
+    if (!owner || owner->isVisible())
+        return true;
+    const QList<QPushButton*> buttons = owner->window()->findChildren<QPushButton*>();
+    return std::ranges::any_of(buttons, [mark = markOf(act)](const QPushButton* button) {
+        return button->isVisible() && button->property(ofAct) == mark;
+    });
+}
 
 QAction* addAct(QWidget& where, const QString& words, const QKeySequence& key, std::function<void()> does,
                 const QString& what)
@@ -50,6 +69,7 @@ QPushButton* actButton(QAction& act, const char* objectName, QWidget* parent)
 {
     auto* button = new QPushButton(parent);
     button->setObjectName(QLatin1String(objectName));
+    button->setProperty(ofAct, markOf(act));
     const auto follow = [button, &act] {
         button->setText(buttonWords(actWords(act)));
         button->setEnabled(act.isEnabled());
@@ -66,7 +86,7 @@ QAction* actOnShow(const QWidget& within, const QKeySequence& key)
     int fewest = 0;
     for (QAction* act : within.findChildren<QAction*>()) {
         const auto* owner = qobject_cast<const QWidget*>(act->parent());
-        if (!owner || !owner->isVisible() || !act->isEnabled() || !act->shortcuts().contains(key))
+        if (!owner || !act->isEnabled() || !act->shortcuts().contains(key) || !isOnShow(*act))
             continue;
         // Beside the focus rather than around it: the tabs have it, and the page below them is meant.
         constexpr int beside = 1000;

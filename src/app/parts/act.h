@@ -15,6 +15,9 @@ namespace iris {
 QAction* addAct(QWidget& where, const QString& words, const QKeySequence& key, std::function<void()> does,
                 const QString& what = {});
 
+/// Whether an act belongs to what is on show, or has a button there.
+bool isOnShow(const QAction& act);
+
 /// Of the acts in a widget that are on show, can be done and have this key, the one that lies nearest around the focus;
 /// null where none is.
 QAction* actOnShow(const QWidget& within, const QKeySequence& key);

@@ -1,12 +1,15 @@
 #include "app/parts/messages.h"
 
+#include "app/parts/plainlabel.h"
 #include "app/parts/plainwords.h"
 
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QInputDialog>
 #include <QMessageBox>
+#include <QPushButton>
 #include <QRegularExpression>
+#include <QVBoxLayout>
 
 namespace iris {
 namespace {
@@ -47,11 +50,34 @@ QString askName(QWidget* parent, const QString& title, const QString& label)
     return QInputDialog::getText(parent, title, shownWords(label)).trimmed();
 }
 
+int choose(QWidget* parent, const QString& title, const QString& question, const QStringList& answers)
+{
+    QDialog dialog(parent);
+    dialog.setWindowTitle(title);
+    auto* layout = new QVBoxLayout(&dialog);
+    layout->setContentsMargins(20, 16, 20, 16);
+    layout->setSpacing(8);
+    auto* words = new PlainLabel(question, &dialog);
+    words->setWordWrap(true);
+    layout->addWidget(words);
+    int chosen = -1;
+    for (int i = 0; i < answers.size(); ++i) {
+        auto* button = new QPushButton(buttonWords(answers[i]), &dialog);
+        QObject::connect(button, &QPushButton::clicked, &dialog, [&dialog, &chosen, i] {
+            chosen = i;
+            dialog.accept();
+        });
+        layout->addWidget(button);
+    }
+    dialog.exec();
+    return chosen;
+}
+
 } // namespace
 
 Messages& messages()
 {
-    static Messages inUse{tell, fileToOpen, fileToSave, askName};
+    static Messages inUse{tell, fileToOpen, fileToSave, askName, choose};
     return inUse;
 }
 

@@ -1,6 +1,6 @@
 #pragma once
 
-#include <QString>
+#include <QStringList>
 #include <functional>
 
 class QWidget;
@@ -15,6 +15,8 @@ struct Messages {
     /// @param name the one that is proposed, see fileNameFor()
     std::function<QString(QWidget*, const QString& title, const QString& filter, const QString& name)> fileToSave;
     std::function<QString(QWidget*, const QString& title, const QString& label)> askName;
+    /// @return the place of the answer that was chosen; -1 for none of them
+    std::function<int(QWidget*, const QString& title, const QString& question, const QStringList& answers)> choose;
 };
 
 /// The ones in use.

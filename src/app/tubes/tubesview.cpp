@@ -19,6 +19,7 @@
 #include "app/tubes/tubedelegate.h"
 #include "app/tubes/tubedialog.h"
 #include "app/tubes/typingpanel.h"
+#include "app/tubes/walldialog.h"
 #include "files/textfile.h"
 #include "notebook/edits.h"
 #include "notebook/measuredswatch.h"
@@ -121,6 +122,8 @@ void TubesView::setUpActs()
     addAct(*this, tr("Find a tube"), Qt::Key_Slash, [this] { m_sifting->find(); });
     m_type = addAct(
         *this, tr("Type tubes in"), Qt::Key_T, [this] { typeIn(); }, tr("Type tubes in, as you would write them down"));
+    m_tick = addAct(
+        *this, tr("Tick tubes"), Qt::Key_B, [this] { tickOnes(); }, tr("Tick what you own on a wall of washes"));
     m_add = addAct(*this, tr("Add a tube"), Qt::Key_A, [this] { addTube(); });
     m_bringIn = addAct(*this, tr("Bring in a list"), {}, [this] { importList(); });
     m_another = addAct(
@@ -160,9 +163,15 @@ QString TubesView::count() const
     return QString::number(m_model.rowCount());
 }
 
+/// Of an empty drawer to what fills it: a list that is hidden takes no keys.
 void TubesView::takeFocus()
 {
-    m_list->setFocus();
+    if (m_model.rowCount() > 0)
+        m_list->setFocus();
+    else if (m_typing->isHidden())
+        m_typeFirst->setFocus();
+    else
+        m_typing->takeFocus();
 }
 
 std::vector<WalkingKey> TubesView::walkingKeys() const
@@ -184,15 +193,20 @@ QWidget* TubesView::makeEmptyPage()
 {
     auto* page = new QWidget(this);
     auto* layout = new QVBoxLayout(page);
-    auto* words = new PlainLabel(tr("No tubes yet. Type in what you own, bring in a list, or see what to buy."), page);
+    auto* words = new PlainLabel(
+        tr("No tubes yet. Type in what you own, tick it on a wall of washes, bring in a list, or see what to buy."),
+        page);
     words->setFont(textFont(textsize::title));
     words->setAlignment(Qt::AlignCenter);
-    auto* type = actButton(*m_type, "typeFirst", page);
+    words->setWordWrap(true);
+    auto* type = m_typeFirst = actButton(*m_type, "typeFirst", page);
     makeMain(*type);
+    auto* tick = actButton(*m_tick, "tickFirst", page);
     auto* bring = actButton(*m_bringIn, "importFirst", page);
     layout->addStretch();
     layout->addWidget(words);
     layout->addWidget(type, 0, Qt::AlignHCenter);
+    layout->addWidget(tick, 0, Qt::AlignHCenter);
     layout->addWidget(bring, 0, Qt::AlignHCenter);
     auto* buy = new QPushButton(tr("What to buy for a picture"), page);
     buy->setObjectName(QStringLiteral("whatToBuy"));
@@ -207,10 +221,10 @@ QHBoxLayout* TubesView::makeActions()
     auto* row = new QHBoxLayout;
     row->setSpacing(2 * gridStep);
     auto* type = actButton(*m_type, "typeTubes", this);
+    auto* tick = actButton(*m_tick, "tickTubes", this);
     auto* add = actButton(*m_add, "addTube", this);
     auto* card = actButton(*m_acts.card, "readCard", this);
-    auto* bring = actButton(*m_bringIn, "importTubes", this);
-    for (QPushButton* button : {type, add, card, bring})
+    for (QPushButton* button : {type, tick, add, card})
         row->addWidget(button);
     row->addStretch();
     m_count = new PlainLabel(this);
@@ -246,6 +260,7 @@ void TubesView::updateCount()
     const int shown = m_filter->rowCount();
     m_pages->setCurrentIndex(all == 0 ? 1 : 0);
     m_pages->setVisible(all > 0 || m_typing->isHidden()); // one invitation at a time
+    m_sifting->setVisible(all > 0 && m_typing->isHidden());
     const QString legend = tr("○ typical ● measured");
     m_count->setText(shown == all ? legend : tr("%1 of %2").arg(shown).arg(all));
 }
@@ -297,7 +312,6 @@ void TubesView::typeIn(const QString& lines)
 {
     if (!mayWrite(m_document, this))
         return;
-    m_sifting->hide();
     m_typing->show();
     updateCount();
     if (!lines.isEmpty())
@@ -305,10 +319,20 @@ void TubesView::typeIn(const QString& lines)
     m_typing->takeFocus();
 }
 
+void TubesView::tickOnes()
+{
+    if (!mayWrite(m_document, this))
+        return;
+    WallDialog wall(m_document, m_settings, this);
+    if (wall.exec() != QDialog::Accepted || wall.tubes().empty())
+        return;
+    if (const auto done = m_document.apply(putting(wall.tubes())))
+        choose(done->tubes.put.front().id);
+}
+
 void TubesView::leaveTyping()
 {
     m_typing->hide();
-    m_sifting->show();
     updateCount();
     takeFocus();
 }
@@ -419,6 +443,11 @@ void TubesView::readCard(const QString& picture)
     const auto named = tubeNamedIn(QFileInfo(picture).completeBaseName(), m_document.notebook().tubes);
     CardDialog dialog(m_document, m_settings, picture, named ? *named : ids.empty() ? TubeId{} : ids.front(), this);
     dialog.exec();
+}
+
+bool TubesView::isNamedAfterATube(const QString& picture) const
+{
+    return tubeNamedIn(QFileInfo(picture).completeBaseName(), m_document.notebook().tubes).has_value();
 }
 
 void TubesView::readMeasurements(const QString& path)

@@ -7,6 +7,7 @@
 
 class QHBoxLayout;
 class QListView;
+class QPushButton;
 class QStackedWidget;
 
 namespace iris {
@@ -37,6 +38,8 @@ public:
     /// Opens the line in which tubes are typed as people write them down.
     void typeIn(const QString& lines = {});
     void leaveTyping();
+    /// The wall of washes to tick.
+    void tickOnes();
     /// Asks for a picture of a card and reads it for the chosen tube.
     void readCard();
     /// Changes the chosen tube, or all the chosen ones at once.
@@ -49,6 +52,7 @@ public:
     void replaceChosen();
     void importList();
     void readCard(const QString& picture);
+    bool isNamedAfterATube(const QString& picture) const;
     /// Reads an instrument's measurements for the chosen tube.
     void readMeasurements(const QString& path);
     void choose(TubeId id);
@@ -79,6 +83,7 @@ private:
     Document& m_document;
     TubeActs m_acts;
     QAction* m_another = nullptr;
+    QAction* m_tick = nullptr;
     QAction* m_add = nullptr;
     QAction* m_type = nullptr;
     QAction* m_bringIn = nullptr;
@@ -89,6 +94,7 @@ private:
     TubeDelegate* m_delegate;
     TypingPanel* m_typing;
     TruthLine* m_truth = nullptr;
+    QPushButton* m_typeFirst = nullptr;
     QStackedWidget* m_pages;
     ViewSettings& m_settings;
     PlainLabel* m_count = nullptr;

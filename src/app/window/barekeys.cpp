@@ -49,7 +49,7 @@ private:
     static bool actInstead(const QAction& act, const QShortcutEvent& event)
     {
         const auto* owner = qobject_cast<const QWidget*>(act.parent());
-        if (!owner || (owner->isVisible() && !event.isAmbiguous()))
+        if (!owner || (isOnShow(act) && !event.isAmbiguous()))
             return false;
         if (QAction* shown = actOnShow(*owner->window(), event.key()))
             shown->trigger();

@@ -63,13 +63,14 @@ FileKind kindOf(const QString& path)
     return FileKind::Unknown;
 }
 
-/// The one local file of a drop that the window can take.
-QString droppedFile(const QMimeData* data)
+/// The local files of a drop.
+QStringList droppedFiles(const QMimeData* data)
 {
-    if (!data->hasUrls() || data->urls().size() != 1)
-        return {};
-    const QString path = data->urls().front().toLocalFile();
-    return kindOf(path) == FileKind::Unknown ? QString() : path;
+    QStringList files;
+    for (const QUrl& url : data->urls())
+        if (const QString path = url.toLocalFile(); !path.isEmpty())
+            files << path;
+    return files;
 }
 
 /// 1280 by 800, or what a screen has room for beside a title bar, which nobody knows the height of before it is shown.
@@ -306,16 +307,25 @@ void MainWindow::applyGround()
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event)
 {
-    if (!droppedFile(event->mimeData()).isEmpty())
+    if (!droppedFiles(event->mimeData()).isEmpty())
         event->acceptProposedAction();
 }
 
 void MainWindow::dropEvent(QDropEvent* event)
 {
-    const QString path = droppedFile(event->mimeData());
+    const QStringList files = droppedFiles(event->mimeData());
     event->acceptProposedAction();
     // The drop has to end before a dialog begins.
-    QTimer::singleShot(0, this, [this, path] { takeFile(path); });
+    QTimer::singleShot(0, this, [this, files] {
+        if (files.size() > 1)
+            messages().tell(this, tr("Dropped"), tr("Drop one file at a time; these were %1.").arg(files.size()));
+        else if (kindOf(files.front()) == FileKind::Unknown)
+            messages().tell(this, tr("Dropped"),
+                            tr("%1 cannot come in. Notebooks, lists of tubes, pictures and measurements can.")
+                                .arg(QFileInfo(files.front()).fileName()));
+        else
+            takeFile(files.front());
+    });
 }
 
 void MainWindow::takeFile(const QString& path)

@@ -4,6 +4,7 @@
 #include "app/pairs/pairsview.h"
 #include "app/palette/needspage.h"
 #include "app/palette/paletteview.h"
+#include "app/parts/messages.h"
 #include "app/parts/tubemodel.h"
 #include "app/parts/worktable.h"
 #include "app/sheets/sheetsview.h"
@@ -12,6 +13,8 @@
 #include "app/well/wellpage.h"
 #include "sheet/scan.h"
 #include "sheet/sheetmarks.h"
+
+#include <QFileInfo>
 
 namespace iris {
 
@@ -86,25 +89,46 @@ void Places::takePicture(const QString& path, Place* shown)
 {
     if (shown && shown->takePicture(path))
         return;
-    const auto readCard = [this, path] {
-        Q_EMIT the<TubesView>().wanted();
-        the<TubesView>().readCard(path);
-    };
     if (m_document.notebook().sheets.empty())
-        return readCard();
+        return askWhatItIs(path);
     m_window.setCursor(Qt::BusyCursor);
     m_looking.start(
         [path](const JobTools&) {
             const auto scan = Scan::load(path);
             return scan && !findTags(scan->image()).empty();
         },
-        [this, path, readCard](bool showsSheet) {
+        [this, path](bool showsSheet) {
             m_window.unsetCursor();
             if (!showsSheet)
-                return readCard();
+                return askWhatItIs(path);
             Q_EMIT the<SheetsView>().wanted();
             the<SheetsView>().readPainted(path);
         });
+}
+
+/// Plain where its name is that of a tube: a card.
+void Places::askWhatItIs(const QString& path)
+{
+    const auto readCard = [&] {
+        Q_EMIT the<TubesView>().wanted();
+        the<TubesView>().readCard(path);
+    };
+    if (the<TubesView>().isNamedAfterATube(path))
+        return readCard();
+    switch (messages().choose(
+        &m_window, tr("A picture"), tr("What is %1?").arg(QFileInfo(path).fileName()),
+        {tr("A card of one tube"), tr("A picture I want to paint"), tr("A colour to mix is in it")})) {
+    case 0: return readCard();
+    case 1:
+        Q_EMIT the<PaletteView>().wanted();
+        the<PaletteView>().takePicture(path);
+        return;
+    case 2:
+        Q_EMIT the<FindView>().wanted();
+        the<FindView>().takePicture(path);
+        return;
+    default: return;
+    }
 }
 
 } // namespace iris

@@ -39,7 +39,7 @@ public:
     void takeList(const QString& path);
     void takeMeasurements(const QString& path);
     /// A picture is for the place on show when that wants one. Otherwise it is a painted sheet when it shows a sheet's
-    /// marks, and a swatch card when not.
+    /// marks, and a swatch card when it is called after a tube; what else it is, is asked.
     /// @param shown may be null
     void takePicture(const QString& path, Place* shown);
 
@@ -49,6 +49,7 @@ public Q_SLOTS:
 
 private:
     void connectPlaces();
+    void askWhatItIs(const QString& path);
 
     Document& m_document;
     QWidget& m_window;
