@@ -400,6 +400,8 @@ void TestWindow::dropsAreTaken()
     COMES_TRUE(m_told.size() == 1);
     QVERIFY2(m_told[0].startsWith("song.ogg cannot come in"), qPrintable(m_told[0]));
     picture.setUrls({QUrl::fromLocalFile("/tmp/a.csv"), QUrl::fromLocalFile("/tmp/b.csv")});
+    QDragEnterEvent both({400, 400}, Qt::CopyAction, &picture, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(m_window.get(), &both);
     QDropEvent two(QPointF(400, 400), Qt::CopyAction, &picture, Qt::LeftButton, Qt::NoModifier);
     QApplication::sendEvent(m_window.get(), &two);
     COMES_TRUE(m_told.size() == 2);
