@@ -33,6 +33,7 @@
 
 #include <QApplication>
 #include <QCheckBox>
+#include <QClipboard>
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
@@ -273,6 +274,8 @@ void TestFind::onesOwnMixesComeFirst()
     QVERIFY(find<QLabel>("findHeadline")->text().endsWith("2 of your own are near."));
     QCOMPARE(view().card().recipe()->parts.size(), 2U);
     QVERIFY(view().tiles().accessibleDescription().contains("painted, "));
+    QTest::keyClick(&view().tiles(), Qt::Key_C, Qt::ControlModifier);
+    QVERIFY(QGuiApplication::clipboard()->text().contains("Sienna"));
     want({30, 20, -50}); // far from both
     QVERIFY(view().found()->own.empty());
 }

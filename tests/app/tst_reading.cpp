@@ -152,6 +152,7 @@ void TestReading::initTestCase()
     messages().tell = [this](QWidget*, const QString&, const QString& message) { m_told << message; };
     messages().fileToOpen = [this](QWidget*, const QString&, const QString&) { return m_answer; };
     messages().fileToSave = [this](QWidget*, const QString&, const QString&, const QString&) { return m_answer; };
+    messages().choose = [](QWidget*, const QString&, const QString&, const QStringList&) { return 0; }; // a card
     messages().askName = [](QWidget*, const QString&, const QString&) { return QStringLiteral("Marsh box"); };
     CardPainting painting;
     painting.film = filmOf("PB29");

@@ -17,6 +17,8 @@
 #include "words/paintwords.h"
 #include "words/sidebyside.h"
 
+#include <QClipboard>
+#include <QGuiApplication>
 #include <QHBoxLayout>
 #include <QPainter>
 #include <QPushButton>
@@ -113,6 +115,7 @@ MixCard::MixCard(Worktable& context, QWidget* parent)
     add(below, tr("As a need"), Qt::Key_W, "wantMix", &MixCard::want, tr("Write it down as a need"));
     add(below, tr("Gone wrong?"), Qt::Key_Y, "diagnoseMix", &MixCard::diagnose,
         tr("Why a mix is dull, and what mends it"));
+    addAct(*this, tr("Copy the recipe"), QKeySequence::Copy, [this] { copy(); });
     connect(&context.document(), &Document::notebookOpened, this, &MixCard::clear);
     whenChanged(context.document(), {NotebookPart::Tubes, NotebookPart::Mixes}, this, &MixCard::follow);
     clear();
@@ -249,6 +252,14 @@ void MixCard::pin()
 {
     if (m_recipe)
         m_context.pin({recipeText(*m_recipe, m_studio->paints), m_colour});
+}
+
+/// As words, for a message or a margin.
+void MixCard::copy()
+{
+    if (m_recipe)
+        QGuiApplication::clipboard()->setText(
+            QStringList{recipeText(*m_recipe, m_studio->paints), m_words->text()}.join(QLatin1Char('\n')));
 }
 
 void MixCard::note()

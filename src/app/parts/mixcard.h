@@ -56,6 +56,7 @@ public:
 
     void showPaper();
     void pin();
+    void copy();
     void note();
     void want();
     /// Why it is as dull as it is, and which tube would mend it.

@@ -25,6 +25,7 @@
 #include "notebook/edits.h"
 
 #include <QApplication>
+#include <QClipboard>
 #include <QDragEnterEvent>
 #include <QDropEvent>
 #include <QFileInfo>
@@ -221,6 +222,9 @@ void MainWindow::setUpEditMenu()
             [undo](const QString& what) { undo->setText(buttonWords(tr("Undo %1").arg(what).trimmed())); });
     connect(&stack, &QUndoStack::redoTextChanged, redo,
             [redo](const QString& what) { redo->setText(buttonWords(tr("Redo %1").arg(what).trimmed())); });
+    edit->addSeparator();
+    edit->addAction(addKey(tr("Copy what is on show as a picture"), Qt::CTRL | Qt::SHIFT | Qt::Key_C,
+                           [this] { QGuiApplication::clipboard()->setPixmap(m_pages->currentWidget()->grab()); }));
     connect(m_rail, &Rail::undoAsked, &m_document, &Document::undo);
     connect(m_rail, &Rail::redoAsked, &m_document, &Document::redo);
 }

@@ -52,13 +52,17 @@ int runApplication(QApplication& application)
 
     if (!loadFonts())
         return complain(QObject::tr("the letters that come with the program are missing"));
-    applyTheme(application, Ground::Light);
+    // What the desktop is set to, until the painter chooses.
+    const bool isDark = QApplication::palette().color(QPalette::Window).lightness() < 128;
+    applyTheme(application, isDark ? Ground::Dark : Ground::Light);
     Document document;
     WhereLeft left;
     const QStringList files = parser.positionalArguments();
     const QString wanted = files.isEmpty() ? lastOpen(left) : files.front();
     const auto opened = wanted.isEmpty() ? Result<void>() : openOrMake(document, wanted);
     MainWindow window(document);
+    if (isDark)
+        window.settings().setGround(Ground::Dark);
     left.restore(window);
     // At once, so that a crash does not forget it.
     left.keepRecent(window.ways());
