@@ -195,8 +195,8 @@ private:
                                     std::vector<std::pair<double, std::string>> wrong)
     {
         std::ranges::sort(wrong);
-        const auto again = std::ranges::unique(wrong, {}, &std::pair<double, std::string>::second);
-        wrong.erase(again.begin(), again.end());
+        const auto isSame = [](const auto& one, const auto& other) { return one.second == other.second; };
+        wrong.erase(std::unique(wrong.begin(), wrong.end(), isSame), wrong.end()); // clang 14 knows no ranges here
         std::erase_if(wrong, [&](const auto& one) { return one.second == right; });
         if (wrong.size() < 2)
             return std::nullopt;

@@ -359,7 +359,10 @@ private:
         const auto hasBoth = [&](const Piece& piece) { return hasWords(piece) && !piece.codes.empty(); };
         if (std::ranges::none_of(pieces, hasWords))
             return ofCodes(pieces, maker);
-        if (std::ranges::count_if(pieces, hasBoth) > 1)
+        const auto withBoth = std::ranges::count_if(pieces, hasBoth);
+        if (withBoth > 1 || (withBoth == 1 && std::ranges::any_of(pieces, [&](const Piece& piece) {
+                                 return isAnotherPaint(piece, pieces);
+                             })))
             return ofEach(pieces, maker);
         const bool anyCode = std::ranges::any_of(pieces, [](const Piece& piece) { return !piece.codes.empty(); });
         const auto isKnown = [](const Piece& piece) { return !rowsNamedIn(piece.words).empty(); };
@@ -368,9 +371,31 @@ private:
         return isAList(pieces) ? ofAll(pieces, maker) : std::vector{ofOne(pieces, maker)};
     }
 
-    /// Whether a paint's name stands between codes that are not its own: "PB29; viridian; PR254".
+    /// Whether a name without a code is that of a paint which none of the line's codes are: "raw umber, sepia PBk9".
+    static bool isAnotherPaint(const Piece& named, const std::vector<Piece>& pieces)
+    {
+        if (named.words.empty() || !named.codes.empty() || named.isAside)
+            return false;
+        const auto rows = rowsNamedIn(named.words);
+        const auto isIts = [&](const PigmentCode& code) {
+            return std::ranges::find(rows, code, &ReferencePigment::code) != rows.end();
+        };
+        return !rows.empty() && std::ranges::none_of(pieces, [&](const Piece& piece) {
+            return std::ranges::any_of(piece.codes,
+                                       [&](const auto& codes) { return std::ranges::any_of(codes, isIts); });
+        });
+    }
+
+    /// Whether there are more codes than a tube has pigments, or a paint's name stands between codes that are not its
+    /// own: "PB29; viridian; PR254".
     static bool isAList(const std::vector<Piece>& pieces)
     {
+        constexpr std::size_t mostInATube = 4;
+        std::size_t codesInAll = 0;
+        for (const Piece& piece : pieces)
+            codesInAll += piece.codes.size();
+        if (codesInAll > mostInATube)
+            return true;
         const auto named = std::ranges::find_if(pieces, [](const Piece& piece) { return !piece.words.empty(); });
         const bool isBetween = named != pieces.begin() && named != pieces.end() - 1;
         if (!isBetween || !named->codes.empty())

@@ -1,4 +1,5 @@
 #include "../app/patience.h"
+#include "colour/colourmeant.h"
 #include "notebook/notebookstore.h"
 
 #include <QProcess>
@@ -28,6 +29,7 @@ private Q_SLOTS:
     void aMixIsWrittenDownAndFound();
     void needsFollowOneAnotherAndAPaletteIsKept();
     void whatIsTypedIsNeverACommand();
+    void aDrawerIsTypedInAndAskedForAColour();
 
 private:
     void press(const QStringList& keys);
@@ -240,6 +242,30 @@ void TestHands::needsFollowOneAnotherAndAPaletteIsKept()
     press({"Return"});
     QVERIFY(inFile([](const Notebook& notebook) { return notebook.palettes.size() == 1; }));
     QCOMPARE(inFile().palettes[0].name, std::string("Sea wall"));
+}
+
+/// A new user's first minutes, by keys alone: 24 tubes as one writes them down, then a colour in words and the well.
+void TestHands::aDrawerIsTypedInAndAskedForAColour()
+{
+    press({"t"});
+    type("PY3, PY35, PY43, PY150, PY153, PO71, PR254, PR108, PR101, PR179 from Grey Heron");
+    press({"shift+Return"});
+    type("PV19 rose, PR122, PV23, PB29, PB28, PB35, PB60, PG7, PG18, PG36 from Grey Heron");
+    press({"shift+Return"});
+    type("burnt sienna, raw umber, sepia PBk9");
+    press({"shift+Return"});
+    type("PBk9 ivory black");
+    press({"Return"});
+    QVERIFY(inFile([](const Notebook& notebook) { return notebook.tubes.size() >= 23; }));
+    press({"Escape", "3", "slash"});
+    type("dull olive, dark");
+    press({"Return"});
+    QTest::qWait(1500);
+    press({"e"}); // what is first in the list goes into the well
+    QVERIFY(inFile([](const Notebook& notebook) { return notebook.wells.size() == 1; }));
+    const Notebook notebook = inFile();
+    QVERIFY(notebook.wells[0].wanted.has_value());
+    QVERIFY(colourMeant("dull olive, dark").value().holds(*notebook.wells[0].wanted));
 }
 
 /// Letters and digits are commands while paint has the focus, and only then.
