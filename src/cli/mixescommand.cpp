@@ -83,12 +83,13 @@ Result<Output> mixesCommand(const MixesArguments& arguments)
         return tl::unexpected(tolerance.error());
     FilmCache films;
     const StudioPtr studio = studioOf(open->notebook, films);
+    MixSearch search(arguments.find);
     std::vector<Listed> listed;
     for (const MixRecord& mix : studio->notebook.mixes) {
         const auto isMeant = [&](const MixPart& part) { return lowered(part.name) == lowered(arguments.with); };
         if (!arguments.with.empty() && std::ranges::none_of(mix.parts, isMeant))
             continue;
-        if (!answers(mix, *studio, arguments.find))
+        if (!search.finds(mix, *studio))
             continue;
         const auto colour = colourOf(mix, *studio);
         if (*sought && !colour)

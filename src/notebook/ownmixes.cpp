@@ -1,7 +1,6 @@
 #include "notebook/ownmixes.h"
 
 #include "base/text.h"
-#include "colour/colourmeant.h"
 #include "colour/deltae.h"
 #include "notebook/papers.h"
 
@@ -26,20 +25,40 @@ std::optional<MixColour> colourOf(const MixRecord& mix, const Studio& studio)
     return recipe ? std::optional(MixColour{colourOf(*recipe, studio.paints), false}) : std::nullopt;
 }
 
-bool answers(const MixRecord& mix, const Studio& studio, std::string_view words)
+MixSearch::MixSearch(std::string_view words) : m_all(lowered(words))
 {
+    for (const std::string& word : split(m_all, ' '))
+        if (!word.empty())
+            m_words.push_back(word);
+}
+
+const std::optional<ColourRange>& MixSearch::rangeOf(const std::string& words)
+{
+    const auto [known, isNew] = m_ranges.try_emplace(words);
+    if (isNew)
+        if (const auto range = colourMeant(words))
+            known->second = *range;
+    return known->second;
+}
+
+bool MixSearch::finds(const MixRecord& mix, const Studio& studio)
+{
+    if (m_words.empty())
+        return true;
     std::string rest; // what stands nowhere in it
     const std::string searched = searchedIn(mix, studio);
-    for (const std::string& word : split(lowered(words), ' '))
+    for (const std::string& word : m_words)
         if (searched.find(word) == std::string::npos)
             rest += word + ' ';
     if (rest.empty())
         return true;
-    const auto isOf = [colour = colourOf(mix, studio)](const Result<ColourRange>& range) {
-        return colour && range && range->holds(colour->colour);
-    };
-    // "green gold" as a colour, too, where a tube happens to be called so.
-    return isOf(colourMeant(rest)) || isOf(colourMeant(words));
+    // All of it as a colour, too: "green gold", where a tube happens to be called so.
+    const auto& range = rangeOf(rest);
+    const auto& whole = rangeOf(m_all);
+    if (!range && !whole)
+        return false;
+    const auto colour = colourOf(mix, studio);
+    return colour && ((range && range->holds(colour->colour)) || (whole && whole->holds(colour->colour)));
 }
 
 std::vector<OwnMix> ownMixesNear(const Wanted& wanted, const Studio& studio, double within, std::size_t most)

@@ -1,8 +1,10 @@
 #pragma once
 
+#include "colour/colourmeant.h"
 #include "finding/candidates.h"
 #include "notebook/studio.h"
 
+#include <map>
 #include <string>
 #include <string_view>
 
@@ -21,10 +23,22 @@ struct MixColour {
 /// @return nothing for one that was not painted and has lost a tube
 std::optional<MixColour> colourOf(const MixRecord& mix, const Studio& studio);
 
-/// Whether a mix is looked for with some words: each of them stands in its name, tubes, tags, notes or paper, or is
-/// part of what colour it has: "ultramarine grey" finds greys with ultramarine in them. Letter case does not matter;
-/// no words find every mix.
-bool answers(const MixRecord& mix, const Studio& studio, std::string_view words);
+/// Looks for mixes with some words: each of them stands in a mix's name, tubes, tags, notes or paper, or is part of
+/// what colour it has: "ultramarine grey" finds greys with ultramarine in them. Letter case does not matter; no words
+/// find every mix.
+class MixSearch {
+public:
+    explicit MixSearch(std::string_view words);
+
+    bool finds(const MixRecord& mix, const Studio& studio);
+
+private:
+    const std::optional<ColourRange>& rangeOf(const std::string& words);
+
+    std::vector<std::string> m_words;
+    std::string m_all;
+    std::map<std::string, std::optional<ColourRange>> m_ranges; ///< of what stood nowhere in a mix: few, for thousands
+};
 
 /// A mix of one's own beside a wanted colour.
 struct OwnMix {

@@ -187,9 +187,9 @@ void MixesPage::fill()
 {
     m_stale = false;
     std::vector<RecordRow> rows;
-    const std::string sought = m_find->text().toStdString();
+    MixSearch search(m_find->text().toStdString());
     for (const MixRecord& mix : m_document.notebook().mixes | std::views::reverse) {
-        if (!answers(mix, *m_document.studio(), sought))
+        if (!search.finds(mix, *m_document.studio()))
             continue;
         QStringList second;
         for (const std::string& words : {mix.name, mix.tags, mix.date})
