@@ -94,7 +94,11 @@ Rail::Rail(QUndoStack& undoStack, QWidget* parent)
         m_undo->setToolTip(tr("Undo: %1").arg(m_undoStack.undoText()));
         m_redo->setToolTip(tr("Redo: %1").arg(m_undoStack.redoText()));
         const auto label = [this](const QString& verb, const QString& what) {
-            return buttonWords(what.isEmpty() ? verb : inTwoLines(verb + QLatin1Char(' ') + what, fontMetrics(), 132));
+            const QString whole = what.isEmpty() ? verb : shownWords(verb + QLatin1Char(' ') + what);
+            QStringList lines = inTwoLines(whole, fontMetrics(), 132).split(QLatin1Char('\n'));
+            for (QString& line : lines)
+                line = buttonWords(line); // which leaves no line break in a name
+            return lines.join(QLatin1Char('\n'));
         };
         m_undo->setText(label(tr("Undo"), m_undoStack.undoText()));
         m_redo->setText(label(tr("Redo"), m_undoStack.redoText()));
